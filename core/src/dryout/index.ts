@@ -1,0 +1,2 @@
+export * from './vapour';
+export * from './dryOut';

@@ -1,0 +1,35 @@
+import { requireInRange } from '../errors';
+
+const KELVIN = 273.15;
+
+/**
+ * Saturation vapour pressure over water, kPa. Source: FAO Irrigation and Drainage Paper 56, equation 11 (from memory).
+ * @param tC −20…80 °C
+ */
+export function saturationVapourPressureKPa(tC: number): number {
+  requireInRange('temperatureC', tC, -20, 90, '°C');
+  return 0.6108 * Math.exp((17.27 * tC) / (tC + 237.3));
+}
+
+/** Slope of the saturation curve, kPa/K. Source: FAO 56, equation 13 (from memory). */
+export function vapourSlopeKPaPerK(tC: number): number {
+  return (4098 * saturationVapourPressureKPa(tC)) / (tC + 237.3) ** 2;
+}
+
+/** Psychrometric constant, kPa/K. Source: FAO 56, equation 8 (from memory). @param pressureKPa 60…110 */
+export function psychrometricConstantKPaPerK(pressureKPa: number): number {
+  requireInRange('pressureKPa', pressureKPa, 60, 110, 'kPa');
+  return 0.000665 * pressureKPa;
+}
+
+/** Latent heat of vaporisation, kJ/kg (2501 − 2.361·t; FAO 56, equation 3-1 in its annex, from memory). */
+export const latentHeatKJPerKg = (tC: number): number => 2501 - 2.361 * tC;
+
+/**
+ * Atmospheric pressure at a height, kPa. Source: FAO 56, equation 7 (from memory), 293 K at sea level.
+ * @param altitudeM −400…4000 m
+ */
+export function pressureAtAltitudeKPa(altitudeM: number): number {
+  requireInRange('altitudeM', altitudeM, -400, 4000, 'm');
+  return 101.3 * ((KELVIN + 19.85 - 0.0065 * altitudeM) / (KELVIN + 19.85)) ** 5.26;
+}

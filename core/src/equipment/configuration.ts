@@ -1,0 +1,57 @@
+import type { CoilRole } from './construction';
+
+export const CONFIGURATIONS = [
+  'split-cool',
+  'split-heat-pump',
+  'package-ac',
+  'package-heat-pump',
+  'package-gas-electric',
+  'ductless-split',
+] as const;
+export type Configuration = (typeof CONFIGURATIONS)[number];
+
+/** Something that must be isolated and proven dead on its own. */
+export const POWER_SOURCES = ['outdoor-unit', 'air-handler', 'package-unit', 'wall-head'] as const;
+export type PowerSource = (typeof POWER_SOURCES)[number];
+
+export interface ConfigurationFacts {
+  id: Configuration;
+  name: string;
+  /** Which source feeds the place where each coil stands. One cabinet: the same source twice. */
+  sourceFor: Record<CoilRole, PowerSource>;
+  gas: boolean;
+  package: boolean;
+  ductless: boolean;
+}
+
+const split = { condenser: 'outdoor-unit', evaporator: 'air-handler' } as const;
+const packaged = { condenser: 'package-unit', evaporator: 'package-unit' } as const;
+
+export const CONFIGURATION_TABLE: Record<Configuration, ConfigurationFacts> = {
+  'split-cool': { id: 'split-cool', name: 'Split, cooling only', sourceFor: split, gas: false, package: false, ductless: false },
+  'split-heat-pump': { id: 'split-heat-pump', name: 'Split heat pump', sourceFor: split, gas: false, package: false, ductless: false },
+  'package-ac': { id: 'package-ac', name: 'Package air conditioner', sourceFor: packaged, gas: false, package: true, ductless: false },
+  'package-heat-pump': { id: 'package-heat-pump', name: 'Package heat pump', sourceFor: packaged, gas: false, package: true, ductless: false },
+  'package-gas-electric': { id: 'package-gas-electric', name: 'Package gas/electric', sourceFor: packaged, gas: true, package: true, ductless: false },
+  'ductless-split': {
+    id: 'ductless-split',
+    name: 'Ductless split',
+    sourceFor: { condenser: 'outdoor-unit', evaporator: 'wall-head' },
+    gas: false,
+    package: false,
+    ductless: true,
+  },
+};
+
+export const POWER_SOURCE_NAMES: Record<PowerSource, string> = {
+  'outdoor-unit': 'Outdoor unit',
+  'air-handler': 'Air handler',
+  'package-unit': 'Package unit, every circuit',
+  'wall-head': 'Wall head',
+};
+
+export const REFRIGERANTS = ['R-22', 'R-410A', 'R-32', 'R-454B', 'unknown'] as const;
+export type Refrigerant = (typeof REFRIGERANTS)[number];
+
+/** Mildly flammable (class A2L): no ignition source, leak-check before electrical work, ventilate. */
+export const isA2L = (refrigerant: Refrigerant): boolean => refrigerant === 'R-32' || refrigerant === 'R-454B';

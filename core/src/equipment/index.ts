@@ -1,0 +1,4 @@
+export * from './capacity';
+export * from './construction';
+export * from './configuration';
+export * from './geometry';

@@ -1,0 +1,69 @@
+import { addMonths, format, isValid, parseISO } from 'date-fns';
+import { commonPractice, type Because, type RuleRef, type Source } from '../because';
+import { CONFIGURATION_TABLE, type Configuration } from '../equipment';
+import { CoreError } from '../errors';
+import type { Soil } from '../survey';
+
+export interface NextDueInput {
+  /** Day of the visit, ISO date yyyy-mm-dd. */
+  closedOn: string;
+  configuration: Configuration;
+  soils: readonly Soil[];
+  /** Worst grade found on arrival. */
+  worstGrade: number;
+}
+
+export interface NextDue {
+  /** ISO date yyyy-mm-dd. */
+  date: string;
+  months: number;
+  because: Because;
+}
+
+interface IntervalRule {
+  id: string;
+  when: (input: NextDueInput) => boolean;
+  months: number;
+  because: string;
+  source: Source;
+}
+
+/** How long until the next wash; the shortest that applies is taken. Common practice, no source. */
+const INTERVALS: readonly IntervalRule[] = [
+  { id: 'next.salt', when: (i) => i.soils.includes('salt'), months: 1, because: 'Salt: a water rinse every month.', source: commonPractice },
+  { id: 'next.lint', when: (i) => i.soils.includes('lint') || (i.soils.includes('dust') && i.worstGrade >= 3), months: 4, because: 'Lint or heavy dust: again in mid season.', source: commonPractice },
+  { id: 'next.ductless', when: (i) => CONFIGURATION_TABLE[i.configuration].ductless, months: 6, because: 'Wall heads are wet and warm: every three months to a year by use.', source: commonPractice },
+  { id: 'next.heat-pump', when: (i) => i.configuration === 'split-heat-pump' || i.configuration === 'package-heat-pump', months: 6, because: 'A heat pump runs nine months or more: twice a year.', source: commonPractice },
+  { id: 'next.grease', when: (i) => i.soils.includes('grease'), months: 6, because: 'A kitchen keeps feeding grease: twice a year.', source: commonPractice },
+  { id: 'next.year', when: () => true, months: 12, because: 'Once a year, after pollen and seed fluff, before the heat.', source: commonPractice },
+];
+
+/**
+ * When the system is due again, with the reason. @throws CoreError unreadable `closedOn`
+ * @example nextDue({ closedOn: '2026-06-11', configuration: 'split-cool', soils: [], worstGrade: 1 }).date // '2027-06-11'
+ */
+export function nextDue(input: NextDueInput): NextDue {
+  const day = parseISO(input.closedOn);
+  if (!/^\d{4}-\d{2}-\d{2}$/.test(input.closedOn) || !isValid(day)) {
+    throw new CoreError('unreadable', 'closedOn', `"${input.closedOn}" is not a date like 2026-06-11.`);
+  }
+  const fitting = INTERVALS.filter((rule) => rule.when(input));
+  const chosen = fitting.reduce((best, rule) => (rule.months < best.months ? rule : best));
+  const date = format(addMonths(day, chosen.months), 'yyyy-MM-dd');
+  const refs: RuleRef[] = [{ id: chosen.id, because: chosen.because, source: chosen.source }];
+  return {
+    date,
+    months: chosen.months,
+    because: {
+      id: 'next-due',
+      title: 'When it is due again',
+      result: { label: 'Next due', text: date },
+      inputs: [
+        { label: 'System', text: CONFIGURATION_TABLE[input.configuration].name },
+        { label: 'Months', quantity: { kind: 'count', value: chosen.months } },
+      ],
+      rules: refs,
+      changes: fitting.filter((rule) => rule !== chosen).map((rule) => `Otherwise ${rule.months} months: ${rule.because}`).slice(0, 2),
+    },
+  };
+}

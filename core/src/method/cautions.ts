@@ -1,0 +1,37 @@
+import { commonPractice } from '../because';
+import type { Rule } from './rule';
+
+export const CAUTION_STEPS = ['arrive', 'gate', 'open', 'dry-lift', 'mix', 'apply', 'rinse', 'close'] as const;
+export type CautionStep = (typeof CAUTION_STEPS)[number];
+
+export interface Caution {
+  step: CautionStep;
+  /** First words, set bold. */
+  lead: string;
+  /** What can happen and what to do now. */
+  text: string;
+  /** Shown only when a cleaner of one of these chemistries is used. */
+  withCleaner?: boolean;
+  strongAlkali?: boolean;
+}
+
+/** Hazards and the step where each bites. Common practice, no source; label, manual, local code and licence outrank them. */
+export const CAUTIONS: readonly Rule<Caution>[] = [
+  { id: 'caution.isolation', when: {}, then: { step: 'gate', lead: 'A stopped fan proves nothing.', text: 'Isolate, keep the block with you, and prove dead with a meter you have proved.' }, because: 'Live terminals stay upstream of a pulled disconnect.', source: commonPractice },
+  { id: 'caution.capacitor', when: { role: 'condenser' }, then: { step: 'gate', lead: 'Capacitors hold charge.', text: 'Discharge only as the maker says, and only if you are licensed to.' }, because: 'A run capacitor keeps its charge with the power off.', source: commonPractice },
+  { id: 'caution.a2l', when: { a2l: true }, then: { step: 'arrive', lead: 'Mildly flammable refrigerant.', text: 'No ignition source. Leak-check before electrical work and ventilate.' }, because: 'R-32 and R-454B are class A2L.', source: commonPractice },
+  { id: 'caution.gas', when: { gas: true }, then: { step: 'gate', lead: 'Gas off first.', text: 'Shut the gas and keep the burners dry.' }, because: 'A package gas/electric has burners in the same cabinet.', source: commonPractice },
+  { id: 'caution.roof', when: { package: true }, then: { step: 'arrive', lead: 'Roof and ladder.', text: 'Tie off as local rules ask. Rest the lid where wind cannot take it.' }, because: 'Package units often stand on a roof.', source: commonPractice },
+  { id: 'caution.fins', when: {}, then: { step: 'open', lead: 'Fins and sheet metal cut.', text: 'Cut-resistant gloves. Lay the fan down without stretching its leads.' }, because: 'Fin edges and panels are sharp.', source: commonPractice },
+  { id: 'caution.blower', when: { felts: true }, then: { step: 'dry-lift', lead: 'Dust in eyes and lungs.', text: 'Eyes, ears and dust mask with a blower.' }, because: 'Dry felt flies.', source: commonPractice },
+  { id: 'caution.droppings', when: { soils: { includes: 'nest' } }, then: { step: 'dry-lift', lead: 'Nests and droppings.', text: 'Never blow them dry. P100 mask, damp them, lift by hand. Live animals first out; mind stings.' }, because: 'Droppings carry disease.', source: commonPractice },
+  { id: 'caution.mould', when: { soils: { includes: 'biofilm' } }, then: { step: 'open', lead: 'Mould.', text: 'N95 or P100 mask; keep spores out of the room.' }, because: 'Biofilm sheds spores when it is disturbed.', source: commonPractice },
+  { id: 'caution.alkali', when: { role: 'condenser' }, then: { step: 'mix', lead: 'Burns skin and eyes.', text: 'Chemical gloves and sealed goggles on before the cap is off. Splash: water at once for 15 minutes, then the safety sheet.', strongAlkali: true }, because: 'Alkaline foam is caustic.', source: commonPractice },
+  { id: 'caution.hydrogen', when: { role: 'condenser' }, then: { step: 'apply', lead: 'Alkali on aluminium makes hydrogen.', text: 'No flame or spark. Wind at your back. Never past the label’s dwell.', strongAlkali: true }, because: 'Aluminium and strong alkali react.', source: commonPractice },
+  { id: 'caution.never-mix', when: {}, then: { step: 'mix', lead: 'Never mix.', text: 'Bleach with vinegar or any acid makes chlorine gas; with ammonia, chloramine. Rinse the container and the drain between products.', withCleaner: true }, because: 'Drain treatment and coil cleaner meet in the pan.', source: commonPractice },
+  { id: 'caution.slip', when: { role: 'condenser' }, then: { step: 'apply', lead: 'Foam is slippery.', text: 'Keep it off the ladder, the roof and the path. Wet the plants first; keep run-off from drains and ponds.', withCleaner: true }, because: 'Foam and run-off.', source: commonPractice },
+  { id: 'caution.occupants', when: { role: 'evaporator', sensitiveOccupants: true }, then: { step: 'apply', lead: 'Someone here is sensitive.', text: 'Tell them before you foam, air the room, and keep them and any birds away until it has rinsed.', withCleaner: true }, because: 'Asthma, infants or birds in the space.', source: commonPractice },
+  { id: 'caution.ceiling', when: { role: 'evaporator' }, then: { step: 'rinse', lead: 'Water on boards and ceilings.', text: 'Shield the board, watch the pan, stop when it stands. Water from the second drain means the first is blocked.' }, because: 'Rinse water indoors has nowhere else to go.', source: commonPractice },
+  { id: 'caution.compartment', when: { role: 'condenser' }, then: { step: 'rinse', lead: 'Keep the jet off the controls.', text: 'Shield the compartment, and the fan motor while the top is upside down. No pressure washer.' }, because: 'Water in the control box, folded fins.', source: commonPractice },
+  { id: 'caution.restart', when: {}, then: { step: 'close', lead: 'Unexpected start.', text: 'Tell the occupant, hands clear of the fan, and the one who pulled the block puts it back.' }, because: 'A call for cooling may be waiting.', source: commonPractice },
+];

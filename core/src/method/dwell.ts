@@ -1,0 +1,49 @@
+import { commonPractice, type RuleRef } from '../because';
+import type { Cleaner } from '../mix';
+import type { Grade } from '../survey';
+import type { DwellSchool } from './houseRules';
+
+export interface DwellWindow {
+  /** Earliest rinse, s after foam on. */
+  minS: number;
+  /** Latest rinse, s after foam on. */
+  maxS: number;
+}
+
+const minutes = (min: number, max: number): DwellWindow => ({ minS: min * 60, maxS: max * 60 });
+
+/** Dwell that each school keeps, by chemistry grade. Common practice, no source; the label outranks it. */
+export const DWELL_TABLE: Record<DwellSchool, Record<Exclude<Grade, 0>, DwellWindow>> = {
+  short: { 1: minutes(0.5, 2), 2: minutes(1, 3), 3: minutes(2, 4), 4: minutes(3, 4) },
+  long: { 1: minutes(3, 5), 2: minutes(5, 10), 3: minutes(8, 10), 4: minutes(10, 15) },
+};
+
+const DWELL_WORDS: Record<DwellSchool, string> = {
+  short: 'Short and sectioned: 30 seconds to 4 minutes, one side at a time, so that foam never dries.',
+  long: 'Long soak: 5 to 10 minutes, 10 to 15 when heavy.',
+};
+
+export interface DwellChoice extends DwellWindow {
+  rules: RuleRef[];
+}
+
+const clamp = (value: number, low: number, high: number): number => Math.min(high, Math.max(low, value));
+
+/**
+ * Dwell window: the school's for this grade, held inside the label's. Where the two do not meet, the label's nearer end stands.
+ * @param chemistryGrade 1–4
+ */
+export function dwellWindow(cleaner: Cleaner, chemistryGrade: Exclude<Grade, 0>, school: DwellSchool): DwellChoice {
+  const wanted = DWELL_TABLE[school][chemistryGrade];
+  const minS = clamp(wanted.minS, cleaner.dwellMinS, cleaner.dwellMaxS);
+  const maxS = clamp(wanted.maxS, cleaner.dwellMinS, cleaner.dwellMaxS);
+  const rules: RuleRef[] = [
+    { id: `dwell.${school}.${chemistryGrade}`, because: DWELL_WORDS[school], source: { kind: 'house-rule', name: 'the dwell school in the house rules' } },
+  ];
+  if (minS !== wanted.minS || maxS !== wanted.maxS) {
+    rules.push({ id: 'dwell.label', because: 'The label’s own limits outrank the school.', source: { kind: 'label', name: `the label of ${cleaner.name}` } });
+  } else {
+    rules.push({ id: 'dwell.grade', because: 'Heavier soil soaks longer.', source: commonPractice });
+  }
+  return { minS, maxS, rules };
+}

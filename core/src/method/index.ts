@@ -1,0 +1,12 @@
+export * from './facts';
+export * from './houseRules';
+export * from './chemistryChart';
+export * from './vetoes';
+export * from './cautions';
+export * from './sections';
+export * from './stops';
+export type { Rinse } from './rinse';
+export type { DwellWindow } from './dwell';
+export type { WorkStep } from './workSteps';
+export type { Rejected } from './decide';
+export * from './planCoil';

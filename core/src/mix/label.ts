@@ -1,0 +1,44 @@
+import type { Construction } from '../equipment';
+
+export const CHEMISTRIES = ['water', 'neutral', 'household', 'evaporator-foam', 'microchannel-cleaner', 'alkaline-foam', 'acid'] as const;
+export type Chemistry = (typeof CHEMISTRIES)[number];
+
+export const CLEANER_FORMS = ['concentrate', 'aerosol', 'ready'] as const;
+export type CleanerForm = (typeof CLEANER_FORMS)[number];
+
+export const STRENGTH_STEPS = ['light', 'medium', 'heavy'] as const;
+export type StrengthStep = (typeof STRENGTH_STEPS)[number];
+
+/** Parts of water to one of concentrate for each soiling; null where the label is silent or nothing is mixed. */
+export type LabelChart = Record<StrengthStep, number | null>;
+
+/** What a cleaner's label says, entered once. */
+export interface Cleaner {
+  id: string;
+  name: string;
+  chemistry: Chemistry;
+  form: CleanerForm;
+  chart: LabelChart;
+  dwellMinS: number;
+  dwellMaxS: number;
+  /** Constructions that the label allows. */
+  allowedConstructions: Construction[];
+  indoor: boolean;
+  outdoor: boolean;
+  /** False: the label lets condensate do the rinsing. */
+  rinseNeeded: boolean;
+  /** Concentrate goes into water unless the label says otherwise. */
+  waterFirst: boolean;
+  /** First words of the hazard box at pouring. */
+  hazardWords: string;
+}
+
+export const CHEMISTRY_NAMES: Record<Chemistry, string> = {
+  water: 'Water',
+  neutral: 'Neutral detergent',
+  household: 'Household mix',
+  'evaporator-foam': 'Evaporator foam',
+  'microchannel-cleaner': 'Microchannel cleaner',
+  'alkaline-foam': 'Alkaline foam',
+  acid: 'Acid',
+};

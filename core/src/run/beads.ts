@@ -1,0 +1,53 @@
+import type { VisitState } from './fold';
+import type { VisitCoil } from './events';
+import { isWashed } from './clocks';
+
+export const BEADS = ['look', 'plan', 'mix', 'wash', 'check', 'close'] as const;
+export type Bead = (typeof BEADS)[number];
+
+export const BEAD_NAMES: Record<Bead, string> = { look: 'Look', plan: 'Plan', mix: 'Mix', wash: 'Wash', check: 'Check', close: 'Close' };
+
+export type VisitStanding = 'planned' | 'under way' | 'closed';
+
+export const standingOf = (state: VisitState): VisitStanding => (state.closed ? 'closed' : state.startedAt ? 'under way' : 'planned');
+
+/** Coils this visit works on: those not set aside. */
+export const coilsInHand = (state: VisitState, coils: readonly VisitCoil[]): VisitCoil[] =>
+  coils.filter((coil) => !state.skipped[coil.id]);
+
+const planOf = (state: VisitState, coil: VisitCoil) => state.plans[coil.id]?.value;
+
+type BeadTest = (state: VisitState, coils: readonly VisitCoil[]) => boolean;
+
+/** When each bead counts as done. A coil that is not to be washed asks nothing of Mix and Wash. */
+const BEAD_TESTS: Record<Bead, BeadTest> = {
+  look: (state, coils) => coils.length > 0 && coils.every((coil) => state.surveys[coil.id]),
+  plan: (state, coils) => coils.length > 0 && coils.every((coil) => state.plans[coil.id]),
+  mix: (state, coils) => coils.every((coil) => {
+    const plan = planOf(state, coil);
+    return plan !== undefined && (plan.cleanerId === null || plan.verdict !== 'wash' || (state.mixes[coil.id]?.length ?? 0) > 0 || (plan.waterFirst && isWashed(plan, state.sections[coil.id] ?? {})));
+  }),
+  wash: (state, coils) => coils.every((coil) => {
+    const plan = planOf(state, coil);
+    return plan !== undefined && (plan.verdict !== 'wash' || isWashed(plan, state.sections[coil.id] ?? {}));
+  }),
+  check: (state, coils) => coils.every((coil) => {
+    const plan = planOf(state, coil);
+    return plan !== undefined && (plan.verdict !== 'wash' || state.checks[coil.id]);
+  }),
+  close: (state) => state.closed !== null,
+};
+
+/** Which beads are done. A visit with every coil set aside has its beads Look to Check done. */
+export function beadsDone(state: VisitState, coils: readonly VisitCoil[]): Record<Bead, boolean> {
+  const inHand = coilsInHand(state, coils);
+  const allAside = coils.length > 0 && inHand.length === 0;
+  const done = (bead: Bead) => (allAside && bead !== 'close') || BEAD_TESTS[bead](state, inHand);
+  return Object.fromEntries(BEADS.map((bead) => [bead, done(bead)])) as Record<Bead, boolean>;
+}
+
+/** The bead to open: the first that is not done, Close when all are. */
+export function currentBead(state: VisitState, coils: readonly VisitCoil[]): Bead {
+  const done = beadsDone(state, coils);
+  return BEADS.find((bead) => !done[bead]) ?? 'close';
+}

@@ -1,0 +1,97 @@
+import { CoreError } from '../errors';
+import { CONFIGURATION_TABLE, POWER_SOURCE_NAMES, type Configuration } from '../equipment';
+import type { Cleaner } from '../mix';
+import type { CoilPlan } from '../method';
+import type { EventKind, VisitCoil, VisitEvent } from './events';
+import type { VisitState } from './fold';
+import { gateStepsFor, isGateOpen, sourceOf } from './gate';
+
+export interface VisitFrame {
+  configuration: Configuration;
+  coils: readonly VisitCoil[];
+  shelf: readonly Cleaner[];
+}
+
+type Check<K extends EventKind> = (state: VisitState, event: VisitEvent<K>, frame: VisitFrame) => void;
+
+const refuse = (field: string, message: string): never => {
+  throw new CoreError('not-allowed', field, message);
+};
+
+const planFor = (state: VisitState, coilId: string): CoilPlan =>
+  state.plans[coilId]?.value ?? refuse('data.coilId', 'This coil has no plan yet: make the plan first.');
+
+function knownCleaner(frame: VisitFrame, cleanerId: string, field: string): Cleaner {
+  const cleaner = frame.shelf.find((row) => row.id === cleanerId);
+  if (!cleaner) throw new CoreError('unknown', field, `No cleaner "${cleanerId}" on the shelf.`);
+  return cleaner;
+}
+
+/** Nothing wet before the power that feeds this coil has been proven dead. */
+function gateOpenFor(state: VisitState, coilId: string, frame: VisitFrame): void {
+  const coil = frame.coils.find((row) => row.id === coilId);
+  if (!coil) return;
+  const source = sourceOf(frame.configuration, coil.role);
+  if (!isGateOpen(state.gates[source], gateStepsFor(frame.configuration))) {
+    refuse('data.coilId', `${POWER_SOURCE_NAMES[source]}: isolate and prove dead before anything gets wet.`);
+  }
+}
+
+function sectionCheck(state: VisitState, event: VisitEvent<'section.applied' | 'section.rinsed' | 'section.checked'>, frame: VisitFrame): void {
+  const plan = planFor(state, event.data.coilId);
+  if (!plan.sections.some((section) => section.id === event.data.sectionId)) {
+    throw new CoreError('unknown', 'data.sectionId', `The plan has no section "${event.data.sectionId}".`);
+  }
+  gateOpenFor(state, event.data.coilId, frame);
+  if (event.kind === 'section.applied' && !plan.dwell) refuse('data.sectionId', 'This plan uses water only: nothing is to be foamed.');
+}
+
+const CHECKS: { [K in EventKind]?: Check<K> } = {
+  'plan.made': (_state, event, frame) => {
+    const { plan, coilId } = event.data;
+    if (plan.coilId !== coilId) refuse('data.plan.coilId', 'The plan is for another coil.');
+    if (plan.cleanerId === null) return;
+    const cleaner = knownCleaner(frame, plan.cleanerId, 'data.plan.cleanerId');
+    if (plan.dwell && plan.dwell.maxS > cleaner.dwellMaxS) {
+      refuse('data.plan.dwell.maxS', `${cleaner.name} may stay on for ${cleaner.dwellMaxS} s at most; the plan says ${plan.dwell.maxS} s.`);
+    }
+    if (plan.dwell && plan.dwell.minS < cleaner.dwellMinS) {
+      refuse('data.plan.dwell.minS', `${cleaner.name} needs at least ${cleaner.dwellMinS} s; the plan says ${plan.dwell.minS} s.`);
+    }
+  },
+  'mix.made': (state, event, frame) => {
+    const plan = planFor(state, event.data.coilId);
+    knownCleaner(frame, event.data.cleanerId, 'data.cleanerId');
+    if (plan.cleanerId !== event.data.cleanerId) refuse('data.cleanerId', 'The plan for this coil uses another cleaner.');
+  },
+  'gate.step': (_state, event, frame) => {
+    const sources = Object.values(CONFIGURATION_TABLE[frame.configuration].sourceFor);
+    if (!sources.includes(event.data.source)) refuse('data.source', `This system has no ${POWER_SOURCE_NAMES[event.data.source].toLowerCase()}.`);
+    if (!gateStepsFor(frame.configuration).includes(event.data.step)) refuse('data.step', 'This system has no such step.');
+  },
+  'coil.wetted': (state, event, frame) => {
+    planFor(state, event.data.coilId);
+    gateOpenFor(state, event.data.coilId, frame);
+  },
+  'section.applied': sectionCheck,
+  'section.rinsed': sectionCheck,
+  'section.checked': sectionCheck,
+};
+
+/**
+ * Refuses an event that must not be added to this visit: another visit's, a coil or cleaner it does not know, a dwell
+ * beyond the label, water before the power is proven dead, anything but a note or an undo once the visit is closed.
+ * @throws CoreError not-allowed | unknown, naming the field
+ */
+export function checkEvent(state: VisitState, event: VisitEvent, frame: VisitFrame): void {
+  if (event.visitId !== state.visitId) refuse('visitId', 'This event belongs to another visit.');
+  if (state.closed && event.kind !== 'note.added' && event.kind !== 'event.undone') {
+    refuse('kind', 'The visit is closed: add a note, or undo the closing first.');
+  }
+  const data = event.data as { coilId?: string };
+  if (data.coilId !== undefined && !frame.coils.some((coil) => coil.id === data.coilId)) {
+    throw new CoreError('unknown', 'data.coilId', `This visit has no coil "${data.coilId}".`);
+  }
+  const check = CHECKS[event.kind] as Check<EventKind> | undefined;
+  check?.(state, event, frame);
+}

@@ -1,0 +1,69 @@
+import type { CoilRole, PowerSource, Refrigerant } from '../equipment';
+import type { CoilPlan } from '../method';
+import type { CoilSurvey, FaceGrades, SiteConditions } from '../survey';
+import type { GateStep } from './gate';
+
+/** One set of air readings across the indoor coil. Null where not measured. */
+export interface DropReading {
+  when: 'before' | 'after';
+  returnC: number;
+  supplyC: number;
+  outdoorC: number | null;
+}
+
+export interface Identity {
+  model: string;
+  refrigerant: Refrigerant;
+  madeYear: number | null;
+  sensitiveOccupants: boolean;
+}
+
+export interface MixMade {
+  coilId: string;
+  cleanerId: string;
+  /** Strength wanted, water to one. */
+  targetWaterParts: number;
+  concentrateL: number;
+  waterL: number;
+  applicatorId: string;
+}
+
+/** What each kind of event carries. Every row is added, never changed; a later row corrects an earlier one. */
+export interface EventDataByKind {
+  'visit.started': Record<string, never>;
+  'identity.noted': Identity;
+  'site.noted': SiteConditions;
+  'coil.surveyed': { coilId: string; survey: CoilSurvey };
+  'coil.skipped': { coilId: string; reason: string };
+  'reading.taken': DropReading;
+  'plan.made': { coilId: string; plan: CoilPlan };
+  'mix.made': MixMade;
+  'gate.step': { source: PowerSource; step: GateStep; volts: number | null };
+  'power.restored': { source: PowerSource };
+  'coil.wetted': { coilId: string };
+  'section.applied': { coilId: string; sectionId: string };
+  'section.rinsed': { coilId: string; sectionId: string };
+  'section.checked': { coilId: string; sectionId: string; clear: boolean };
+  'coil.checked': { coilId: string; gradesAfter: FaceGrades; note: string };
+  'note.added': { text: string };
+  'visit.closed': { nextDue: string; why: string; note: string };
+  'event.undone': { eventId: string };
+}
+export type EventKind = keyof EventDataByKind;
+
+export const EVENT_KINDS = [
+  'visit.started', 'identity.noted', 'site.noted', 'coil.surveyed', 'coil.skipped', 'reading.taken', 'plan.made', 'mix.made',
+  'gate.step', 'power.restored', 'coil.wetted', 'section.applied', 'section.rinsed', 'section.checked', 'coil.checked',
+  'note.added', 'visit.closed', 'event.undone',
+] as const satisfies readonly EventKind[];
+
+/** One thing that happened in a visit. `id` is made on the device (UUID version 7); `at` is UTC, ISO 8601. */
+export type VisitEvent<K extends EventKind = EventKind> = {
+  [Kind in K]: { id: string; visitId: string; at: string; by: string; kind: Kind; data: EventDataByKind[Kind] };
+}[K];
+
+/** A coil as a visit needs to know it. */
+export interface VisitCoil {
+  id: string;
+  role: CoilRole;
+}

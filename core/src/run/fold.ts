@@ -1,0 +1,134 @@
+import { CoreError } from '../errors';
+import type { Configuration, PowerSource } from '../equipment';
+import type { CoilPlan } from '../method';
+import type { CoilSurvey, FaceGrades, SiteConditions } from '../survey';
+import type { DropReading, Identity, MixMade, VisitEvent } from './events';
+import { gateStepsFor, shutGate, stepGate, type GateProgress } from './gate';
+
+export type SectionPhase = 'waits' | 'wet' | 'soaking' | 'rinsed' | 'clear' | 'again';
+
+export interface SectionProgress {
+  phase: SectionPhase;
+  /** When foam went on in this pass, UTC ms; null unless soaking. */
+  appliedAtMs: number | null;
+  rinsedAtMs: number | null;
+  /** Checks that found it still dirty. */
+  failedChecks: number;
+}
+
+export interface Stamped<T> {
+  value: T;
+  at: string;
+  by: string;
+  eventId: string;
+}
+
+export interface VisitState {
+  visitId: string;
+  startedAt: string | null;
+  identity: Stamped<Identity> | null;
+  site: Stamped<SiteConditions> | null;
+  surveys: Record<string, Stamped<CoilSurvey>>;
+  skipped: Record<string, Stamped<string>>;
+  readings: Stamped<DropReading>[];
+  plans: Record<string, Stamped<CoilPlan>>;
+  mixes: Record<string, Stamped<MixMade>[]>;
+  gates: Partial<Record<PowerSource, GateProgress>>;
+  /** coil id → section id → progress. */
+  sections: Record<string, Record<string, SectionProgress>>;
+  checks: Record<string, Stamped<{ gradesAfter: FaceGrades; note: string }>>;
+  notes: Stamped<string>[];
+  closed: Stamped<{ nextDue: string; why: string; note: string }> | null;
+  /** Newest event that an undo would take back, with its kind; null when there is none. */
+  lastUndoable: { eventId: string; kind: VisitEvent['kind'] } | null;
+}
+
+const emptyState = (visitId: string): VisitState => ({
+  visitId, startedAt: null, identity: null, site: null, surveys: {}, skipped: {}, readings: [], plans: {}, mixes: {}, gates: {},
+  sections: {}, checks: {}, notes: [], closed: null, lastUndoable: null,
+});
+
+export const freshSection = (): SectionProgress => ({ phase: 'waits', appliedAtMs: null, rinsedAtMs: null, failedChecks: 0 });
+
+/** Events in the order they happened: by time, then by id, so that two devices agree. Repeats of one id count once. */
+export function inOrder(events: readonly VisitEvent[]): VisitEvent[] {
+  const byId = new Map(events.map((event) => [event.id, event]));
+  return [...byId.values()].sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : a.id < b.id ? -1 : a.id > b.id ? 1 : 0));
+}
+
+/** Ids taken back by an undo that has not itself been taken back. */
+function undoneIds(ordered: readonly VisitEvent[]): Set<string> {
+  const undone = new Set<string>();
+  for (let i = ordered.length - 1; i >= 0; i -= 1) {
+    const event = ordered[i];
+    if (event?.kind === 'event.undone' && !undone.has(event.id)) undone.add(event.data.eventId);
+  }
+  return undone;
+}
+
+type Reducers = { [K in VisitEvent['kind']]: (state: VisitState, event: VisitEvent<K>, configuration: Configuration) => void };
+
+const stamp = <T>(event: VisitEvent, value: T): Stamped<T> => ({ value, at: event.at, by: event.by, eventId: event.id });
+
+function changeSection(state: VisitState, coilId: string, sectionId: string, change: (from: SectionProgress) => Partial<SectionProgress>): void {
+  const coil = (state.sections[coilId] ??= {});
+  const from = coil[sectionId] ?? freshSection();
+  coil[sectionId] = { ...from, ...change(from) };
+}
+
+const REDUCERS: Reducers = {
+  'visit.started': (state, event) => { state.startedAt ??= event.at; },
+  'identity.noted': (state, event) => { state.identity = stamp(event, event.data); },
+  'site.noted': (state, event) => { state.site = stamp(event, event.data); },
+  'coil.surveyed': (state, event) => {
+    state.surveys[event.data.coilId] = stamp(event, event.data.survey);
+    delete state.skipped[event.data.coilId];
+  },
+  'coil.skipped': (state, event) => { state.skipped[event.data.coilId] = stamp(event, event.data.reason); },
+  'reading.taken': (state, event) => { state.readings.push(stamp(event, event.data)); },
+  'plan.made': (state, event) => {
+    const { coilId, plan } = event.data;
+    state.plans[coilId] = stamp(event, plan);
+    // A new plan keeps what has been done to sections that it still has.
+    const before = state.sections[coilId] ?? {};
+    state.sections[coilId] = Object.fromEntries(plan.sections.map((section) => [section.id, before[section.id] ?? freshSection()]));
+  },
+  'mix.made': (state, event) => { (state.mixes[event.data.coilId] ??= []).push(stamp(event, event.data)); },
+  'gate.step': (state, event, configuration) => {
+    const { source, step, volts } = event.data;
+    state.gates[source] = stepGate(state.gates[source] ?? shutGate(), gateStepsFor(configuration), step, volts, event.at);
+  },
+  'power.restored': (state, event) => { state.gates[event.data.source] = shutGate(); },
+  'coil.wetted': (state, event) => {
+    const coil = state.sections[event.data.coilId] ?? {};
+    for (const id of Object.keys(coil)) changeSection(state, event.data.coilId, id, (from) => (from.phase === 'waits' ? { phase: 'wet' } : {}));
+  },
+  'section.applied': (state, event) => changeSection(state, event.data.coilId, event.data.sectionId, () => ({ phase: 'soaking', appliedAtMs: Date.parse(event.at), rinsedAtMs: null })),
+  'section.rinsed': (state, event) => changeSection(state, event.data.coilId, event.data.sectionId, () => ({ phase: 'rinsed', appliedAtMs: null, rinsedAtMs: Date.parse(event.at) })),
+  'section.checked': (state, event) => changeSection(state, event.data.coilId, event.data.sectionId, (from) =>
+    event.data.clear ? { phase: 'clear' } : { phase: 'again', failedChecks: from.failedChecks + 1 }),
+  'coil.checked': (state, event) => { state.checks[event.data.coilId] = stamp(event, { gradesAfter: event.data.gradesAfter, note: event.data.note }); },
+  'note.added': (state, event) => { state.notes.push(stamp(event, event.data.text)); },
+  'visit.closed': (state, event) => { state.closed = stamp(event, event.data); },
+  'event.undone': () => undefined,
+};
+
+/**
+ * The state of a visit from all that happened in it. Order of the input, repeats and the time of reading do not matter;
+ * clocks are derived later from timestamps and now.
+ * @throws CoreError not-allowed `visitId` when an event belongs to another visit
+ */
+export function foldVisit(visitId: string, configuration: Configuration, events: readonly VisitEvent[]): VisitState {
+  const stranger = events.find((event) => event.visitId !== visitId);
+  if (stranger) throw new CoreError('not-allowed', 'visitId', `Event ${stranger.id} belongs to another visit.`);
+  const ordered = inOrder(events);
+  const undone = undoneIds(ordered);
+  const state = emptyState(visitId);
+  for (const event of ordered) {
+    if (undone.has(event.id)) continue;
+    const reduce = REDUCERS[event.kind] as (s: VisitState, e: VisitEvent, c: Configuration) => void;
+    reduce(state, event, configuration);
+    if (event.kind !== 'event.undone' && event.kind !== 'visit.started') state.lastUndoable = { eventId: event.id, kind: event.kind };
+  }
+  return state;
+}

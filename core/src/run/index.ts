@@ -1,0 +1,6 @@
+export * from './events';
+export * from './gate';
+export * from './fold';
+export * from './clocks';
+export * from './beads';
+export * from './checkEvent';

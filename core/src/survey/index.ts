@@ -1,0 +1,2 @@
+export * from './grade';
+export * from './survey';

@@ -1,0 +1,3 @@
+export * from './quantity';
+export * from './volume';
+export * from './format';

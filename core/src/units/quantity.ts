@@ -1,0 +1,36 @@
+/**
+ * Exact conversion factors between the units of the trade and SI.
+ * Source: NIST Special Publication 811, appendix B (inch, US gallon and pound are defined exactly).
+ */
+export const METRES_PER_INCH = 0.0254;
+export const METRES_PER_FOOT = 0.3048;
+export const M2_PER_FT2 = METRES_PER_FOOT ** 2;
+export const LITRES_PER_GALLON = 3.785411784;
+export const LITRES_PER_FL_OZ = LITRES_PER_GALLON / 128;
+export const MS_PER_MPH = 0.44704;
+/** International table Btu per hour in watts. */
+export const WATTS_PER_BTUH = 0.29307107;
+export const BTUH_PER_TON = 12000;
+
+export const fahrenheitFromC = (celsius: number): number => celsius * 1.8 + 32;
+export const celsiusFromF = (fahrenheit: number): number => (fahrenheit - 32) / 1.8;
+/** A temperature difference: no offset. */
+export const fahrenheitDiffFromC = (kelvins: number): number => kelvins * 1.8;
+
+export type UnitSystem = 'us' | 'si';
+
+/** A number with its meaning, in SI, formatted only at the edge. `seconds` for durations, `percent` as 0–100. */
+export type Quantity =
+  | { kind: 'volume'; litres: number }
+  | { kind: 'area'; m2: number }
+  | { kind: 'length'; m: number }
+  | { kind: 'temperature'; celsius: number }
+  | { kind: 'temperatureDifference'; kelvins: number }
+  | { kind: 'speed'; ms: number }
+  | { kind: 'duration'; seconds: number }
+  | { kind: 'percent'; percent: number }
+  | { kind: 'ratio'; waterParts: number }
+  | { kind: 'irradiance'; wm2: number }
+  | { kind: 'filmMass'; kgM2: number }
+  | { kind: 'capacity'; btuh: number }
+  | { kind: 'count'; value: number; unit?: string };

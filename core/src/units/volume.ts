@@ -1,0 +1,99 @@
+import { CoreError } from '../errors';
+import { LITRES_PER_FL_OZ, LITRES_PER_GALLON, type UnitSystem } from './quantity';
+
+export type VolumeUnit = 'gal' | 'qt' | 'pt' | 'cup' | 'floz' | 'tbsp' | 'tsp' | 'L' | 'mL';
+
+interface VolumeUnitRow {
+  id: VolumeUnit;
+  label: string;
+  litres: number;
+  names: readonly string[];
+}
+
+/** US liquid measures (NIST SP 811) and litres. Weight ounces are deliberately absent: cleaners are measured by volume. */
+const VOLUME_UNITS: readonly VolumeUnitRow[] = [
+  { id: 'gal', label: 'gal', litres: LITRES_PER_GALLON, names: ['gal', 'gals', 'gallon', 'gallons', 'us gal'] },
+  { id: 'qt', label: 'qt', litres: LITRES_PER_GALLON / 4, names: ['qt', 'qts', 'quart', 'quarts'] },
+  { id: 'pt', label: 'pt', litres: LITRES_PER_GALLON / 8, names: ['pt', 'pts', 'pint', 'pints'] },
+  { id: 'cup', label: 'cup', litres: LITRES_PER_GALLON / 16, names: ['cup', 'cups', 'c'] },
+  {
+    id: 'floz',
+    label: 'fl oz',
+    litres: LITRES_PER_FL_OZ,
+    names: ['fl oz', 'floz', 'fl.oz', 'fl. oz', 'fl. oz.', 'oz', 'ounce', 'ounces', 'fluid ounce', 'fluid ounces'],
+  },
+  { id: 'tbsp', label: 'tbsp', litres: LITRES_PER_FL_OZ / 2, names: ['tbsp', 'tablespoon', 'tablespoons'] },
+  { id: 'tsp', label: 'tsp', litres: LITRES_PER_FL_OZ / 6, names: ['tsp', 'teaspoon', 'teaspoons'] },
+  { id: 'L', label: 'L', litres: 1, names: ['l', 'lt', 'litre', 'litres', 'liter', 'liters'] },
+  { id: 'mL', label: 'mL', litres: 0.001, names: ['ml', 'millilitre', 'millilitres', 'milliliter', 'milliliters', 'cc'] },
+];
+
+const BY_NAME = new Map(VOLUME_UNITS.flatMap((row) => row.names.map((name) => [name, row] as const)));
+const BY_ID = new Map(VOLUME_UNITS.map((row) => [row.id, row] as const));
+
+const GLYPHS: Record<string, string> = { '½': '1/2', '¼': '1/4', '¾': '3/4', '⅓': '1/3', '⅔': '2/3', '⅛': '1/8', '⅜': '3/8', '⅝': '5/8', '⅞': '7/8' };
+
+/**
+ * A non-negative number as people type it: "3", "1.5", "1,5", ".5", "1/2", "1 1/2", "1½", "1-1/2".
+ * A comma followed by exactly three digits groups thousands ("1,500" is 1500).
+ * @throws CoreError unreadable, naming `field`
+ * @example parseNumber('1 1/2') // 1.5
+ */
+export function parseNumber(text: string, field = 'number'): number {
+  const plain = text
+    .replace(/[½¼¾⅓⅔⅛⅜⅝⅞]/g, (glyph) => ` ${GLYPHS[glyph]}`)
+    .replace(/,(?=\d{3}(\D|$))/g, '')
+    .replace(',', '.')
+    .trim()
+    .replace(/^(\d+)-(?=\d+\/)/, '$1 ');
+  const unreadable = () => new CoreError('unreadable', field, `${field}: "${text.trim()}" is not a number.`);
+  const mixed = /^(?:(\d+)\s+)?(\d+)\s*\/\s*(\d+)$/.exec(plain);
+  if (mixed) {
+    const bottom = Number(mixed[3]);
+    if (bottom === 0) throw unreadable();
+    return Number(mixed[1] ?? 0) + Number(mixed[2]) / bottom;
+  }
+  if (!/^(\d+\.?\d*|\.\d+)$/.test(plain)) throw unreadable();
+  return Number(plain);
+}
+
+/**
+ * A volume as people type it, in litres. Without a unit, `defaultUnit` is taken; without that the text is refused.
+ * @example parseVolume('25.6 fl oz') // 0.7570823568
+ * @throws CoreError unreadable | missing | unknown, naming `field`
+ */
+export function parseVolume(text: string, defaultUnit?: VolumeUnit, field = 'volume'): number {
+  const trimmed = text.trim().toLowerCase();
+  if (trimmed === '') throw new CoreError('missing', field, `${field}: type an amount, for example "1.5 gal".`);
+  const match = /^([\d\s.,/½¼¾⅓⅔⅛⅜⅝⅞-]+)([a-z. ]*)$/.exec(trimmed);
+  if (!match) throw new CoreError('unreadable', field, `${field}: "${text.trim()}" is not an amount.`);
+  const unitText = (match[2] ?? '').trim();
+  const row = unitText === '' ? defaultUnit && BY_ID.get(defaultUnit) : BY_NAME.get(unitText);
+  if (!row) {
+    if (unitText === '') throw new CoreError('missing', field, `${field}: say the unit, for example "${text.trim()} fl oz".`);
+    throw new CoreError('unknown', field, `${field}: "${unitText}" is not a unit of volume.`);
+  }
+  return parseNumber(match[1] ?? '', field) * row.litres;
+}
+
+/** `litres` expressed in `unit`, unrounded. */
+export function volumeIn(litres: number, unit: VolumeUnit): number {
+  return litres / litresOf(unit);
+}
+
+/** Size of one `unit`, in litres. */
+export function litresOf(unit: VolumeUnit): number {
+  const row = BY_ID.get(unit);
+  if (!row) throw new CoreError('unknown', 'unit', `"${unit}" is not a unit of volume.`);
+  return row.litres;
+}
+
+export function volumeLabel(unit: VolumeUnit): string {
+  return BY_ID.get(unit)?.label ?? unit;
+}
+
+/** The unit a technician would read this volume in: fl oz below a half gallon, then gallons; mL below a litre, then litres. */
+export function readableUnit(litres: number, system: UnitSystem): VolumeUnit {
+  if (system === 'us') return litres < LITRES_PER_GALLON / 2 - 1e-9 ? 'floz' : 'gal';
+  return litres < 1 - 1e-9 ? 'mL' : 'L';
+}

@@ -1,0 +1,28 @@
+/** Unit and server tests run in Node; parts of the interface run in jest-expo's web preset. */
+const nodeTransform = {
+  '^.+\\.[tj]sx?$': [
+    'babel-jest',
+    {
+      configFile: false,
+      babelrc: false,
+      presets: [['@babel/preset-env', { targets: { node: '20' } }], '@babel/preset-typescript'],
+    },
+  ],
+};
+const node = (displayName, roots) => ({
+  displayName,
+  roots,
+  testEnvironment: 'node',
+  testMatch: ['**/*.test.ts'],
+  transform: nodeTransform,
+  transformIgnorePatterns: ['/node_modules/(?!(uuid|fast-check|date-fns|fraction.js|pure-rand)/)'],
+});
+
+module.exports = {
+  projects: [
+    node('core', ['<rootDir>/core/src']),
+    node('contract', ['<rootDir>/contract/src']),
+    node('server', ['<rootDir>/server/test']),
+    '<rootDir>/app/jest.config.cjs',
+  ],
+};
