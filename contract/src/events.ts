@@ -1,0 +1,121 @@
+import {
+  CORROSION, EVENT_KINDS, GATE_STEPS, GRADES, POWER_SOURCES, REFRIGERANTS, SOILS, SUN_EXPOSURES,
+  type EventKind, type VisitEvent,
+} from '@elm-mist/core';
+import { array, lazy, mixed, object, ValidationError, type AnyObject, type Schema } from 'yup';
+import { figure, flag, isoDay, isoInstant, num, oneOf, optionalWords, recordId, text, uuidField, words } from './fields';
+
+const grade = () =>
+  mixed<number>().oneOf([...GRADES], 'A grade must be 0, 1, 2, 3 or 4.').required('A grade is missing.');
+
+/** Face id → grade per row, outermost first. */
+const gradesSchema = lazy((value: unknown) => {
+  const keys = value && typeof value === 'object' && !Array.isArray(value) ? Object.keys(value) : [];
+  return object(Object.fromEntries(keys.map((key) => [key, array(grade()).min(1, 'Grade at least one row.').max(3, 'A coil has 3 rows at most.').required()]))).required('Grades are missing.');
+});
+
+const surveySchema = object({
+  grades: gradesSchema,
+  soils: array(oneOf('Soil', SOILS)).required('Soil is missing.').max(SOILS.length),
+  corrosion: oneOf('Corrosion', CORROSION),
+  leakSuspected: flag().required(),
+  iced: flag().required(),
+  matBetweenRows: flag().required(),
+  coolingSymptom: flag().required(),
+  note: optionalWords('The note', 2000),
+}).required('The survey is missing.');
+
+/** The parts of a stored plan that other rules rely on. */
+const planFrame = object({
+  engine: words('The plan’s engine', 20),
+  coilId: recordId('The plan’s coil'),
+  verdict: oneOf('Verdict', ['wash', 'inspect', 'postpone', 'stop'] as const),
+  cleanerId: text().nullable().defined('The plan’s cleaner is missing.'),
+  waterParts: num().nullable().defined('The plan’s strength is missing.').min(0, 'The plan’s strength must not be below zero.').max(1000, 'The plan’s strength must be at most 1000:1.'),
+  dwell: object({ minS: figure('Shortest dwell', 0, 7200, 's'), maxS: figure('Longest dwell', 0, 7200, 's') }).nullable().defined(),
+  sections: array(object({ id: words('A section’s id', 80), areaM2: figure('A section’s area', 0.0001, 50, 'm²') })).required('The plan’s sections are missing.').max(64, 'A plan has 64 sections at most.'),
+});
+
+/** A whole plan: its frame is judged, the rest is kept just as it was made. */
+const planSchema = mixed<AnyObject>()
+  .required('The plan is missing.')
+  .test('plan', '', (value, context) => {
+    try {
+      planFrame.validateSync(value, { strict: true });
+      return true;
+    } catch (error) {
+      if (!(error instanceof ValidationError)) throw error;
+      return context.createError({ path: error.path ? `${context.path}.${error.path}` : context.path, message: error.message });
+    }
+  });
+
+const coilOnly = { coilId: recordId('The coil') };
+const sectionOf = { ...coilOnly, sectionId: words('The section', 80) };
+const celsius = (label: string) => figure(label, -40, 70, '°C');
+
+const DATA_SCHEMAS: Record<EventKind, Schema<AnyObject | null | undefined>> = {
+  'visit.started': object({}),
+  'identity.noted': object({
+    model: optionalWords('The model number', 40),
+    refrigerant: oneOf('Refrigerant', REFRIGERANTS),
+    madeYear: num().integer().min(1970).max(2100).nullable().defined(),
+    sensitiveOccupants: flag().required(),
+  }),
+  'site.noted': object({
+    dryBulbC: celsius('Air temperature'),
+    rhPct: figure('Humidity', 0, 100, '%'),
+    windMs: figure('Wind', 0, 20, 'm/s'),
+    sun: oneOf('Sun', SUN_EXPOSURES),
+  }),
+  'coil.surveyed': object({ ...coilOnly, survey: surveySchema }),
+  'coil.skipped': object({ ...coilOnly, reason: words('The reason', 300) }),
+  'reading.taken': object({
+    when: oneOf('When', ['before', 'after'] as const),
+    returnC: figure('Return air', -10, 60, '°C'),
+    supplyC: figure('Supply air', -10, 60, '°C'),
+    outdoorC: celsius('Outdoor air').nullable().defined('Outdoor air is missing.').notRequired(),
+  }),
+  'plan.made': object({ ...coilOnly, plan: planSchema }),
+  'mix.made': object({
+    ...coilOnly,
+    cleanerId: recordId('The cleaner'),
+    targetWaterParts: figure('Strength', 0, 1000),
+    concentrateL: figure('Concentrate', 0.0001, 500, 'L'),
+    waterL: figure('Water', 0, 2000, 'L'),
+    applicatorId: recordId('The container'),
+  }),
+  'gate.step': object({
+    source: oneOf('Power source', POWER_SOURCES),
+    step: oneOf('Step', GATE_STEPS),
+    volts: figure('Volts', 0, 1000, 'V').nullable().defined('Volts are missing.').notRequired(),
+  }),
+  'power.restored': object({ source: oneOf('Power source', POWER_SOURCES) }),
+  'coil.wetted': object(coilOnly),
+  'section.applied': object(sectionOf),
+  'section.rinsed': object(sectionOf),
+  'section.checked': object({ ...sectionOf, clear: flag().required('Say whether it is clear.') }),
+  'coil.checked': object({ ...coilOnly, gradesAfter: gradesSchema, note: optionalWords('The note', 2000) }),
+  'note.added': object({ text: words('The note', 2000) }),
+  'visit.closed': object({ nextDue: isoDay('Next due'), why: optionalWords('The reason', 300), note: optionalWords('The note', 2000) }),
+  'event.undone': object({ eventId: uuidField('The event') }),
+};
+
+/** One event as it crosses the wire; `data` is judged by its kind. */
+export const eventSchema = lazy((value: unknown) => {
+  const kind = (value as { kind?: unknown } | null)?.kind;
+  const known = EVENT_KINDS.includes(kind as EventKind);
+  return object({
+    id: uuidField('The event’s id'),
+    visitId: recordId('The visit'),
+    at: isoInstant('The time'),
+    by: words('Who', 60),
+    kind: oneOf('Kind', EVENT_KINDS),
+    data: known ? DATA_SCHEMAS[kind as EventKind].required('The data is missing.') : mixed(),
+  }).required('The event is missing.');
+});
+
+export const MOST_EVENTS_PER_REQUEST = 100;
+
+export const eventsInputSchema = object({
+  events: array(eventSchema).required('Events are missing.').min(1, 'Send at least one event.').max(MOST_EVENTS_PER_REQUEST, `Send ${MOST_EVENTS_PER_REQUEST} events at most at a time.`),
+}) as unknown as Schema<{ events: VisitEvent[] }>;

@@ -1,0 +1,14 @@
+import { CHEMISTRY_SCHOOLS, DWELL_SCHOOLS, NO_RINSE_SCHOOLS, RINSE_SCHOOLS, type HouseRules } from '@elm-mist/core';
+import { array, object, type ObjectSchema } from 'yup';
+import { figure, oneOf, optionalWords, words } from './fields';
+
+export const houseRulesSchema: ObjectSchema<HouseRules> = object({
+  units: oneOf('Units', ['us', 'si'] as const),
+  chemistry: oneOf('Chemistry school', CHEMISTRY_SCHOOLS),
+  rinse: oneOf('Rinse school', RINSE_SCHOOLS),
+  dwell: oneOf('Dwell school', DWELL_SCHOOLS),
+  noRinse: oneOf('No-rinse school', NO_RINSE_SCHOOLS),
+  minimumOutdoorC: figure('Coldest day', 0, 20, '°C'),
+  shopName: optionalWords('The shop’s name', 80),
+  crew: array(words('A name', 60)).required('The crew is missing.').max(12, 'The crew may have 12 names at most.'),
+});

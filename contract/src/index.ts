@@ -1,0 +1,7 @@
+export * from './validate';
+export * from './equipment';
+export * from './shelf';
+export * from './houseRules';
+export * from './events';
+export * from './visits';
+export * from './records';

@@ -1,0 +1,14 @@
+import { array, object, type InferType } from 'yup';
+import { figure, isoDay, optionalWords, recordId } from './fields';
+
+export const visitInputSchema = object({
+  systemId: recordId('The system'),
+  day: isoDay('The day'),
+  /** Minutes after midnight, local. */
+  startMinute: figure('Start', 0, 1439, 'min').integer('Start must be whole minutes.'),
+  durationMin: figure('Duration', 5, 720, 'min').integer('Duration must be whole minutes.'),
+  /** Coils to be worked on; all of the system's when left out. */
+  coilIds: array(recordId('A coil')).max(8).optional(),
+  purpose: optionalWords('The purpose', 200),
+});
+export type VisitInput = InferType<typeof visitInputSchema>;

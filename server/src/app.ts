@@ -1,0 +1,58 @@
+import { bodyParser } from '@koa/bodyparser';
+import Koa from 'koa';
+import compress from 'koa-compress';
+import helmet from 'koa-helmet';
+import type { Logger } from 'pino';
+import { errorBody } from './http/errors';
+import { webBuild } from './http/webBuild';
+import { apiRouter } from './routes/api';
+import type { Store } from './store/open';
+
+export interface AppOptions {
+  store: Store;
+  log: Logger;
+  /** Folder of the built interface. */
+  webRoot: string;
+  now: () => Date;
+}
+
+/** Everything comes from this one origin: no script, font or picture is fetched from elsewhere. */
+const SECURITY = {
+  contentSecurityPolicy: {
+    useDefaults: false,
+    directives: {
+      defaultSrc: ["'self'"],
+      scriptSrc: ["'self'"],
+      styleSrc: ["'self'", "'unsafe-inline'"],
+      imgSrc: ["'self'", 'data:', 'blob:'],
+      fontSrc: ["'self'", 'data:'],
+      workerSrc: ["'self'", 'blob:'],
+      objectSrc: ["'none'"],
+      baseUri: ["'self'"],
+      frameAncestors: ["'none'"],
+      formAction: ["'self'"],
+    },
+  },
+  // Plain HTTP on the shop's own network is a normal way to run this; forcing HTTPS would lock the phone out.
+  strictTransportSecurity: false,
+} as const;
+
+export function createApp({ store, log, webRoot, now }: AppOptions): Koa {
+  const app = new Koa();
+  app.on('error', (err) => log.error({ err }, 'request failed'));
+  app.use(async (ctx, next) => {
+    const started = performance.now();
+    await next();
+    if (ctx.path.startsWith('/api') && ctx.path !== '/api/health') {
+      log.info({ method: ctx.method, path: ctx.path, status: ctx.status, ms: Math.round(performance.now() - started) }, 'request');
+    }
+  });
+  app.use(errorBody(log));
+  app.use(helmet(SECURITY as unknown as Parameters<typeof helmet>[0]));
+  app.use(compress({ threshold: 2048, br: false }));
+  app.use(bodyParser({ enableTypes: ['json'], jsonLimit: '1mb', encoding: 'utf-8', onError: (error) => { throw error; } }));
+  const router = apiRouter(store, now);
+  app.use(router.routes()).use(router.allowedMethods());
+  app.use(webBuild(webRoot));
+  return app;
+}

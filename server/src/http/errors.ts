@@ -1,0 +1,40 @@
+import type { ErrorBody } from '@elm-mist/contract';
+import { ContractError } from '@elm-mist/contract';
+import { CoreError } from '@elm-mist/core';
+import type { Middleware } from 'koa';
+import type { Logger } from 'pino';
+import { Problem } from './problem';
+
+const BODY_PROBLEMS: Record<number, { code: string; message: string }> = {
+  400: { code: 'bad-json', message: 'The body is not readable JSON.' },
+  413: { code: 'too-large', message: 'The body is larger than 1 MB.' },
+  415: { code: 'bad-type', message: 'Send JSON.' },
+};
+
+function asProblem(error: unknown): Problem | null {
+  if (error instanceof Problem) return error;
+  if (error instanceof ContractError) return new Problem(422, 'invalid', error.message, error.fields);
+  if (error instanceof CoreError) return new Problem(422, error.code, error.message, { [error.field]: error.message });
+  const status = (error as { status?: unknown } | null)?.status;
+  const known = typeof status === 'number' ? BODY_PROBLEMS[status] : undefined;
+  return known ? new Problem(status as number, known.code, known.message, { body: known.message }) : null;
+}
+
+/** Turns whatever was thrown into `{error: {code, message, fields}}` with the right status; what nobody foresaw is logged and hidden. */
+export const errorBody = (log: Logger): Middleware => async (ctx, next) => {
+  const answer = (problem: Problem) => {
+    const body: ErrorBody = { error: { code: problem.code, message: problem.message, fields: problem.fields } };
+    ctx.status = problem.status;
+    ctx.body = body;
+  };
+  try {
+    await next();
+    if (ctx.status === 404 && ctx.body === undefined && ctx.path.startsWith('/api')) {
+      answer(new Problem(404, 'not-found', 'There is nothing at this address.'));
+    }
+  } catch (error) {
+    const problem = asProblem(error);
+    if (!problem) log.error({ err: error, path: ctx.path }, 'unforeseen error');
+    answer(problem ?? new Problem(500, 'internal', 'Something failed on the server. Nothing was written. Try again.'));
+  }
+};

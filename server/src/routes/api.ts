@@ -1,0 +1,65 @@
+import Router from '@koa/router';
+import {
+  cleanerInputSchema, coilInputSchema, eventsInputSchema, houseRulesSchema, parseInput, placeInputSchema, systemInputSchema, visitInputSchema,
+} from '@elm-mist/contract';
+import { notFound, Problem } from '../http/problem';
+import { appendEvents } from '../services/events';
+import { addCoil, addPlace, addSystem, changeCoil, placeList } from '../services/places';
+import { addCleaner } from '../services/shelf';
+import { addVisit, dayList, systemDetail, visitDetail } from '../services/visits';
+import type { Store } from '../store/open';
+import * as q from '../store/records';
+
+const DAY = /^\d{4}-\d{2}-\d{2}$/;
+
+/** Every route of the program: judge the input, call a service, answer. */
+export function apiRouter(store: Store, now: () => Date): Router {
+  const { db } = store;
+  const router = new Router({ prefix: '/api' });
+  const id = (params: Record<string, string | undefined>): string => params['id'] ?? '';
+  const body = (ctx: { request: { body?: unknown } }): unknown => ctx.request.body;
+  const created = (ctx: { status: number; body: unknown }, record: unknown) => {
+    ctx.status = 201;
+    ctx.body = record;
+  };
+
+  router.get('/health', (ctx) => { ctx.body = { status: 'ready', time: now().toISOString() }; });
+
+  router.get('/days/:day', (ctx) => {
+    const day = ctx.params['day'] ?? '';
+    if (!DAY.test(day)) throw new Problem(422, 'unreadable', 'A day looks like 2026-06-11.', { day: 'A day looks like 2026-06-11.' });
+    ctx.body = { day, visits: dayList(db, day), next: q.nextVisitAfter(db, day) ?? null };
+  });
+
+  router.get('/places', (ctx) => { ctx.body = placeList(db); });
+  router.get('/places/:id', (ctx) => {
+    const found = placeList(db).find((row) => row.place.id === id(ctx.params));
+    if (!found) throw notFound('place', id(ctx.params));
+    ctx.body = found;
+  });
+  router.post('/places', (ctx) => created(ctx, addPlace(store, parseInput(placeInputSchema, body(ctx)))));
+
+  router.get('/systems/:id', (ctx) => { ctx.body = systemDetail(db, id(ctx.params)); });
+  router.post('/systems', (ctx) => created(ctx, addSystem(store, parseInput(systemInputSchema, body(ctx)))));
+  router.post('/systems/:id/coils', (ctx) => created(ctx, addCoil(store, id(ctx.params), parseInput(coilInputSchema, body(ctx)))));
+  router.put('/coils/:id', (ctx) => { ctx.body = changeCoil(store, id(ctx.params), parseInput(coilInputSchema, body(ctx))); });
+
+  router.get('/shelf', (ctx) => { ctx.body = { cleaners: q.cleaners(db), applicators: q.applicators(db) }; });
+  router.post('/cleaners', (ctx) => created(ctx, addCleaner(store, parseInput(cleanerInputSchema, body(ctx)))));
+
+  router.get('/house-rules', (ctx) => { ctx.body = q.readHouseRules(db); });
+  router.put('/house-rules', (ctx) => {
+    const rules = parseInput(houseRulesSchema, body(ctx));
+    store.write((tx) => q.writeHouseRules(tx, rules));
+    ctx.body = rules;
+  });
+
+  router.post('/visits', (ctx) => created(ctx, addVisit(store, parseInput(visitInputSchema, body(ctx)))));
+  router.get('/visits/:id', (ctx) => { ctx.body = visitDetail(db, id(ctx.params)); });
+  router.post('/visits/:id/events', (ctx) => {
+    const { events } = parseInput(eventsInputSchema, body(ctx));
+    ctx.body = appendEvents(store, id(ctx.params), events, now().toISOString());
+  });
+
+  return router;
+}

@@ -1,0 +1,134 @@
+import { randomUUID } from 'node:crypto';
+import type { CoilNeed, CoilRecord, PastVisit, SystemDetail, TodayVisit, VisitDetail, VisitInput, VisitRecord } from '@elm-mist/contract';
+import {
+  coilDrop, CoreError, currentBead, foldVisit, mixFor, planCoil, pressureAtAltitudeKPa, worstGrade,
+  type Cleaner, type HouseRules, type VisitState,
+} from '@elm-mist/core';
+import { notFound, Problem } from '../http/problem';
+import type { Db, Store } from '../store/open';
+import * as q from '../store/records';
+import * as t from '../store/schema';
+
+export function visitFrame(db: Db, visitId: string) {
+  const visit = q.findVisit(db, visitId);
+  if (!visit) throw notFound('visit', visitId);
+  const system = q.findSystem(db, visit.systemId);
+  const place = system && q.findPlace(db, system.placeId);
+  if (!system || !place) throw notFound('system', visit.systemId);
+  const coils = q.coilsOf(db, system.id).filter((coil) => visit.coilIds.includes(coil.id));
+  return { visit, system, place, coils };
+}
+
+export function visitDetail(db: Db, visitId: string): VisitDetail {
+  return { ...visitFrame(db, visitId), events: q.eventsOf(db, visitId) };
+}
+
+/** Plans a new visit. @throws Problem 422 for a system or coil that is not there */
+export function addVisit(store: Store, input: VisitInput): VisitRecord {
+  return store.write((db) => {
+    if (!q.findSystem(db, input.systemId)) throw new Problem(422, 'unknown', 'There is no such system.', { systemId: `There is no system "${input.systemId}".` });
+    const coils = q.coilsOf(db, input.systemId);
+    const coilIds = input.coilIds ?? coils.map((coil) => coil.id);
+    const stranger = coilIds.findIndex((id) => !coils.some((coil) => coil.id === id));
+    if (stranger >= 0) throw new Problem(422, 'unknown', 'That coil is not of this system.', { [`coilIds[${stranger}]`]: 'That coil is not of this system.' });
+    if (coilIds.length === 0) throw new Problem(422, 'missing', 'Add a coil to the system first.', { coilIds: 'Add a coil to the system first.' });
+    const id = randomUUID();
+    db.insert(t.visit).values({ id, systemId: input.systemId, day: input.day, startMinute: input.startMinute, durationMin: input.durationMin, purpose: input.purpose }).run();
+    coilIds.forEach((coilId, position) => db.insert(t.visitCoil).values({ visitId: id, coilId, position }).run());
+    const visit = q.findVisit(db, id);
+    if (!visit) throw notFound('visit', id);
+    return visit;
+  });
+}
+
+/** Worst grade of a set of graded faces; null when there are none. */
+const worstOf = (grades: Record<string, number[]> | undefined): number | null => {
+  const all = Object.values(grades ?? {}).flat();
+  return all.length > 0 ? Math.max(...all) : null;
+};
+
+function dropOf(state: VisitState, when: 'before' | 'after'): number | null {
+  const reading = state.readings.filter((row) => row.value.when === when).at(-1);
+  return reading ? coilDrop(reading.value) : null;
+}
+
+function pastVisit(db: Db, visit: VisitRecord, configuration: SystemDetail['system']['configuration']): PastVisit {
+  const events = q.eventsOf(db, visit.id);
+  const state = foldVisit(visit.id, configuration, events);
+  return {
+    id: visit.id,
+    day: visit.day,
+    purpose: visit.purpose,
+    standing: visit.standing,
+    by: state.closed?.by ?? events.at(-1)?.by ?? '',
+    coils: visit.coilIds.map((coilId) => ({
+      coilId,
+      worstBefore: worstOf(state.surveys[coilId]?.value.grades),
+      worstAfter: worstOf(state.checks[coilId]?.value.gradesAfter),
+      chemistry: state.plans[coilId]?.value.chemistry ?? 'water',
+      cleanerName: state.plans[coilId]?.value.cleanerName ?? '',
+      soils: state.surveys[coilId]?.value.soils ?? [],
+    })),
+    dropBeforeK: dropOf(state, 'before'),
+    dropAfterK: dropOf(state, 'after'),
+    nextDue: state.closed?.value.nextDue ?? null,
+    note: state.closed?.value.note ?? '',
+  };
+}
+
+export function systemDetail(db: Db, systemId: string): SystemDetail {
+  const system = q.findSystem(db, systemId);
+  const place = system && q.findPlace(db, system.placeId);
+  if (!system || !place) throw notFound('system', systemId);
+  const visits = q.visitsOfSystem(db, systemId);
+  return {
+    system,
+    place,
+    coils: q.coilsOf(db, systemId),
+    history: visits.filter((visit) => visit.standing !== 'planned').map((visit) => pastVisit(db, visit, system.configuration)),
+    upcoming: visits.filter((visit) => visit.standing === 'planned').reverse(),
+  };
+}
+
+/** The last closed visit's survey of each coil, or nothing. */
+function lastSurveys(db: Db, visit: VisitRecord, configuration: SystemDetail['system']['configuration']): VisitState['surveys'] {
+  const last = q.visitsOfSystem(db, visit.systemId).find((other) => other.id !== visit.id && other.standing === 'closed' && other.day <= visit.day);
+  return last ? foldVisit(last.id, configuration, q.eventsOf(db, last.id)).surveys : {};
+}
+
+function needOf(coil: CoilRecord, state: VisitState, last: VisitState['surveys'], frame: ReturnType<typeof visitFrame>, shelf: readonly Cleaner[], house: HouseRules): CoilNeed {
+  const need = (basis: CoilNeed['basis'], grade: number | null, plan?: { cleanerId: string | null; cleanerName: string; waterParts: number | null; solutionL: number | null }): CoilNeed => ({
+    coilId: coil.id,
+    role: coil.role,
+    expectedGrade: grade,
+    cleanerName: plan ? plan.cleanerName : null,
+    concentrateL: plan && plan.waterParts !== null && plan.solutionL !== null ? mixFor({ waterParts: plan.waterParts, totalL: plan.solutionL }).concentrateL : null,
+    basis,
+  });
+  const made = state.plans[coil.id]?.value;
+  if (made) return need('plan', made.grade, made);
+  const survey = state.surveys[coil.id]?.value ?? last[coil.id]?.value;
+  if (!survey) return need('nothing known', null);
+  try {
+    const plan = planCoil(coil, survey, {
+      configuration: frame.system.configuration, refrigerant: frame.system.refrigerant, site: null,
+      pressureKPa: pressureAtAltitudeKPa(frame.place.altitudeM), sensitiveOccupants: false,
+    }, shelf, house);
+    return need('last visit', plan.grade, plan);
+  } catch (error) {
+    if (error instanceof CoreError) return need('nothing known', worstGrade(survey));
+    throw error;
+  }
+}
+
+/** The day's visits in order, each with what to carry. */
+export function dayList(db: Db, day: string): TodayVisit[] {
+  const shelf = q.cleaners(db);
+  const house = q.readHouseRules(db);
+  return q.visitsOn(db, day).map((visit) => {
+    const frame = visitFrame(db, visit.id);
+    const state = foldVisit(visit.id, frame.system.configuration, q.eventsOf(db, visit.id));
+    const last = lastSurveys(db, visit, frame.system.configuration);
+    return { ...frame, bead: currentBead(state, frame.coils), needs: frame.coils.map((coil) => needOf(coil, state, last, frame, shelf, house)) };
+  });
+}

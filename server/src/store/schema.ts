@@ -1,0 +1,112 @@
+import type { Chemistry, CleanerForm, CoilFace, CoilRole, CoilShape, Configuration, Construction, EventKind, Guard, HouseRules, LabelChart, Refrigerant, VisitStanding } from '@elm-mist/core';
+import type { ApplicatorRecord } from '@elm-mist/contract';
+import { index, integer, primaryKey, real, sqliteTable, text } from 'drizzle-orm/sqlite-core';
+
+/** Sizes are SI; days are ISO dates; instants are UTC ISO 8601 with milliseconds. */
+export const customer = sqliteTable('customer', {
+  id: text('id').primaryKey(),
+  name: text('name').notNull(),
+  phone: text('phone').notNull().default(''),
+});
+
+export const place = sqliteTable('place', {
+  id: text('id').primaryKey(),
+  customerId: text('customer_id').notNull().references(() => customer.id),
+  name: text('name').notNull(),
+  address: text('address').notNull(),
+  latitudeDeg: real('latitude_deg').notNull(),
+  longitudeDeg: real('longitude_deg').notNull(),
+  altitudeM: real('altitude_m').notNull(),
+  note: text('note').notNull().default(''),
+}, (table) => [index('place_customer').on(table.customerId)]);
+
+export const system = sqliteTable('system', {
+  id: text('id').primaryKey(),
+  placeId: text('place_id').notNull().references(() => place.id),
+  name: text('name').notNull(),
+  configuration: text('configuration').$type<Configuration>().notNull(),
+  model: text('model').notNull(),
+  btuh: integer('btuh').notNull(),
+  refrigerant: text('refrigerant').$type<Refrigerant>().notNull(),
+  madeYear: integer('made_year'),
+  note: text('note').notNull().default(''),
+}, (table) => [index('system_place').on(table.placeId)]);
+
+export const coil = sqliteTable('coil', {
+  id: text('id').primaryKey(),
+  systemId: text('system_id').notNull().references(() => system.id),
+  role: text('role').$type<CoilRole>().notNull(),
+  construction: text('construction').$type<Construction>().notNull(),
+  shape: text('shape').$type<CoilShape>().notNull(),
+  finnedHeightM: real('finned_height_m').notNull(),
+  rows: integer('rows').notNull(),
+  finsPerInch: real('fins_per_inch').notNull(),
+  rowDepthM: real('row_depth_m').notNull(),
+  faces: text('faces', { mode: 'json' }).$type<CoilFace[]>().notNull(),
+  guards: text('guards').$type<Guard>().notNull(),
+  topOpens: integer('top_opens', { mode: 'boolean' }).notNull(),
+  makerWaterOnly: integer('maker_water_only', { mode: 'boolean' }).notNull(),
+}, (table) => [index('coil_system').on(table.systemId)]);
+
+export const cleaner = sqliteTable('cleaner', {
+  id: text('id').primaryKey(),
+  name: text('name').notNull().unique(),
+  chemistry: text('chemistry').$type<Chemistry>().notNull(),
+  form: text('form').$type<CleanerForm>().notNull(),
+  chart: text('chart', { mode: 'json' }).$type<LabelChart>().notNull(),
+  dwellMinS: integer('dwell_min_s').notNull(),
+  dwellMaxS: integer('dwell_max_s').notNull(),
+  allowedConstructions: text('allowed_constructions', { mode: 'json' }).$type<Construction[]>().notNull(),
+  indoor: integer('indoor', { mode: 'boolean' }).notNull(),
+  outdoor: integer('outdoor', { mode: 'boolean' }).notNull(),
+  rinseNeeded: integer('rinse_needed', { mode: 'boolean' }).notNull(),
+  waterFirst: integer('water_first', { mode: 'boolean' }).notNull(),
+  hazardWords: text('hazard_words').notNull().default(''),
+  packL: real('pack_l').notNull(),
+  packPrice: real('pack_price').notNull(),
+});
+
+export const applicator = sqliteTable('applicator', {
+  id: text('id').primaryKey(),
+  name: text('name').notNull(),
+  kind: text('kind').$type<ApplicatorRecord['kind']>().notNull(),
+  capacityL: real('capacity_l').notNull(),
+  dial: text('dial', { mode: 'json' }).$type<number[]>().notNull(),
+});
+
+export const visit = sqliteTable('visit', {
+  id: text('id').primaryKey(),
+  systemId: text('system_id').notNull().references(() => system.id),
+  day: text('day').notNull(),
+  startMinute: integer('start_minute').notNull(),
+  durationMin: integer('duration_min').notNull(),
+  purpose: text('purpose').notNull().default(''),
+  /** What the fold of the events says; kept beside them so that lists need no fold. Written with every event. */
+  standing: text('standing').$type<VisitStanding>().notNull().default('planned'),
+}, (table) => [index('visit_day').on(table.day), index('visit_system').on(table.systemId)]);
+
+export const visitCoil = sqliteTable('visit_coil', {
+  visitId: text('visit_id').notNull().references(() => visit.id),
+  coilId: text('coil_id').notNull().references(() => coil.id),
+  position: integer('position').notNull(),
+}, (table) => [primaryKey({ columns: [table.visitId, table.coilId] })]);
+
+/** Append-only: rows are added, never changed or removed. */
+export const event = sqliteTable('event', {
+  seq: integer('seq').primaryKey({ autoIncrement: true }),
+  id: text('id').notNull().unique(),
+  visitId: text('visit_id').notNull().references(() => visit.id),
+  at: text('at').notNull(),
+  by: text('by').notNull(),
+  kind: text('kind').$type<EventKind>().notNull(),
+  data: text('data', { mode: 'json' }).$type<unknown>().notNull(),
+  receivedAt: text('received_at').notNull(),
+}, (table) => [index('event_visit').on(table.visitId, table.seq)]);
+
+export const houseRules = sqliteTable('house_rules', {
+  id: integer('id').primaryKey(),
+  rules: text('rules', { mode: 'json' }).$type<HouseRules>().notNull(),
+});
+
+/** Facts about the file itself, e.g. that the demo was seeded. */
+export const meta = sqliteTable('meta', { key: text('key').primaryKey(), value: text('value').notNull() });
