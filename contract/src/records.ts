@@ -1,5 +1,5 @@
 import type {
-  Bead, Chemistry, Cleaner, CoilBuild, Configuration, HouseRules, Refrigerant, Soil, VisitEvent, VisitStanding,
+  Bead, Chemistry, Cleaner, CoilBuild, Configuration, FaceGrades, HouseRules, Refrigerant, Soil, VisitEvent, VisitStanding,
 } from '@elm-mist/core';
 
 /** What the server answers with. All sizes SI; days are ISO dates in the shop's own calendar. */
@@ -64,7 +64,7 @@ export interface PastVisit {
   purpose: string;
   standing: VisitStanding;
   by: string;
-  coils: { coilId: string; worstBefore: number | null; worstAfter: number | null; chemistry: Chemistry; cleanerName: string; soils: Soil[] }[];
+  coils: { coilId: string; before: FaceGrades; after: FaceGrades; worstBefore: number | null; worstAfter: number | null; chemistry: Chemistry; cleanerName: string; soils: Soil[] }[];
   dropBeforeK: number | null;
   dropAfterK: number | null;
   nextDue: string | null;

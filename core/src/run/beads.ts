@@ -1,4 +1,5 @@
-import type { VisitState } from './fold';
+import type { CoilPlan } from '../method';
+import type { SectionProgress, VisitState } from './fold';
 import type { VisitCoil } from './events';
 import { isWashed } from './clocks';
 
@@ -17,6 +18,10 @@ export const coilsInHand = (state: VisitState, coils: readonly VisitCoil[]): Vis
 
 const planOf = (state: VisitState, coil: VisitCoil) => state.plans[coil.id]?.value;
 
+/** Whether a cleaner has to be mixed: under water first, only once the torch has found a section still dark. */
+export const needsMix = (plan: CoilPlan, progress: Record<string, SectionProgress>): boolean =>
+  plan.verdict === 'wash' && plan.cleanerId !== null && (!plan.waterFirst || Object.values(progress).some((section) => section.failedChecks > 0));
+
 type BeadTest = (state: VisitState, coils: readonly VisitCoil[]) => boolean;
 
 /** When each bead counts as done. A coil that is not to be washed asks nothing of Mix and Wash. */
@@ -25,7 +30,7 @@ const BEAD_TESTS: Record<Bead, BeadTest> = {
   plan: (state, coils) => coils.length > 0 && coils.every((coil) => state.plans[coil.id]),
   mix: (state, coils) => coils.every((coil) => {
     const plan = planOf(state, coil);
-    return plan !== undefined && (plan.cleanerId === null || plan.verdict !== 'wash' || (state.mixes[coil.id]?.length ?? 0) > 0 || (plan.waterFirst && isWashed(plan, state.sections[coil.id] ?? {})));
+    return plan !== undefined && (!needsMix(plan, state.sections[coil.id] ?? {}) || (state.mixes[coil.id]?.length ?? 0) > 0);
   }),
   wash: (state, coils) => coils.every((coil) => {
     const plan = planOf(state, coil);

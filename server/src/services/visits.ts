@@ -63,6 +63,8 @@ function pastVisit(db: Db, visit: VisitRecord, configuration: SystemDetail['syst
     by: state.closed?.by ?? events.at(-1)?.by ?? '',
     coils: visit.coilIds.map((coilId) => ({
       coilId,
+      before: state.surveys[coilId]?.value.grades ?? {},
+      after: state.checks[coilId]?.value.gradesAfter ?? {},
       worstBefore: worstOf(state.surveys[coilId]?.value.grades),
       worstAfter: worstOf(state.checks[coilId]?.value.gradesAfter),
       chemistry: state.plans[coilId]?.value.chemistry ?? 'water',

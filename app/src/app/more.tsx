@@ -1,0 +1,5 @@
+import { MoreScreen } from '@/features/more/MoreScreen';
+
+export default function MoreScreenRoute() {
+  return <MoreScreen />;
+}

@@ -1,0 +1,5 @@
+import { NewSystem } from '@/features/places/NewSystem';
+
+export default function NewSystemRoute() {
+  return <NewSystem />;
+}

@@ -1,0 +1,5 @@
+import { NewPlace } from '@/features/places/NewPlace';
+
+export default function NewPlaceRoute() {
+  return <NewPlace />;
+}

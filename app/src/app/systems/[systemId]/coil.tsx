@@ -1,0 +1,5 @@
+import { CoilForm } from '@/features/places/CoilForm';
+
+export default function CoilFormRoute() {
+  return <CoilForm />;
+}

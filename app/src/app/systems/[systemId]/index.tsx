@@ -1,0 +1,5 @@
+import { SystemPage } from '@/features/places/SystemPage';
+
+export default function SystemPageRoute() {
+  return <SystemPage />;
+}

@@ -1,0 +1,5 @@
+import { NewVisit } from '@/features/places/NewVisit';
+
+export default function NewVisitRoute() {
+  return <NewVisit />;
+}

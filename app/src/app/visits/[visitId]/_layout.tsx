@@ -1,0 +1,21 @@
+import { Slot, useLocalSearchParams } from 'expo-router';
+import { VisitRoot } from '@/data';
+import { Screen, ScreenHead, Trouble, Waiting } from '@/ui';
+
+export default function VisitLayout() {
+  const { visitId } = useLocalSearchParams<{ visitId: string }>();
+  return (
+    <VisitRoot
+      key={visitId}
+      visitId={visitId}
+      waiting={<Screen head={<ScreenHead title="Visit" />}><Waiting what="the visit" lines={8} /></Screen>}
+      trouble={(retry, message) => (
+        <Screen head={<ScreenHead title="Visit" />}>
+          <Trouble what={message || 'The visit could not be read'} kept="Nothing was lost. Entries made on this device are kept until they are sent." retry={retry} />
+        </Screen>
+      )}
+    >
+      <Slot />
+    </VisitRoot>
+  );
+}

@@ -1,0 +1,5 @@
+import { CheckBead } from '@/features/check/CheckBead';
+
+export default function CheckBeadRoute() {
+  return <CheckBead />;
+}

@@ -1,0 +1,5 @@
+import { CloseBead } from '@/features/close/CloseBead';
+
+export default function CloseBeadRoute() {
+  return <CloseBead />;
+}

@@ -1,0 +1,5 @@
+import { VisitStart } from '@/features/visit/VisitStart';
+
+export default function VisitStartRoute() {
+  return <VisitStart />;
+}

@@ -1,0 +1,5 @@
+import { LookBead } from '@/features/look/LookBead';
+
+export default function LookBeadRoute() {
+  return <LookBead />;
+}

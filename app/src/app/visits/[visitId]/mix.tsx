@@ -1,0 +1,5 @@
+import { MixBead } from '@/features/mix/MixBead';
+
+export default function MixBeadRoute() {
+  return <MixBead />;
+}

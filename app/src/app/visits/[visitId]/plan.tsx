@@ -1,0 +1,5 @@
+import { PlanBead } from '@/features/plan/PlanBead';
+
+export default function PlanBeadRoute() {
+  return <PlanBead />;
+}

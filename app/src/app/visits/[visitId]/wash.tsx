@@ -1,0 +1,5 @@
+import { WashBead } from '@/features/wash/WashBead';
+
+export default function WashBeadRoute() {
+  return <WashBead />;
+}

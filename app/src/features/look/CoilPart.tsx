@@ -1,0 +1,121 @@
+import type { CoilRecord } from '@elm-mist/contract';
+import { CONSTRUCTION_TABLE, emptySurvey, SOIL_TABLE, SOILS, ungradedFaces, type CoilSurvey, type Grade } from '@elm-mist/core';
+import { router } from 'expo-router';
+import { useState, type ReactNode } from 'react';
+import { useDraft, useVisit } from '@/data';
+import { Act, AnyOf, Banner, Body, Companion, Field, GradePicker, GradeStrip, Heading, Label, LinkRow, OneOf, Part, Small, ThumbBar, Tick, type CellPick } from '@/ui';
+import { coilLine, ROLE_NAMES } from '../shared/words';
+import { ClosedNote, goTo, VisitScreen } from '../visit/VisitScreen';
+
+const ROW_NAMES = [[], ['the face'], ['outer row', 'inner row'], ['outer row', 'middle row', 'inner row']] as const;
+const OUTDOOR_ONLY = new Set(['seed-fluff', 'grass', 'mud', 'pet-urine', 'salt']);
+const INDOOR_ONLY = new Set(['biofilm']);
+
+/** The next cell without a grade, row by row within each face; null when all have one. */
+function nextCell(coil: CoilRecord, survey: CoilSurvey): CellPick | null {
+  for (const face of coil.geometry.faces) {
+    for (let row = 0; row < coil.geometry.rows; row += 1) {
+      if (survey.grades[face.id]?.[row] === undefined) return { faceId: face.id, row };
+    }
+  }
+  return null;
+}
+
+export function CoilPart({ coil, tabs, next, show }: { coil: CoilRecord; tabs: ReactNode; next: string | undefined; show: (part: string) => void }) {
+  const { detail, state, record, allCoils } = useVisit();
+  const [survey, keep, drop] = useDraft<CoilSurvey>(`look.${detail.visit.id}.${coil.id}`, () => state.surveys[coil.id]?.value ?? emptySurvey());
+  const [cell, setCell] = useState<CellPick | null>(() => nextCell(coil, survey) ?? (coil.geometry.faces[0] ? { faceId: coil.geometry.faces[0].id, row: 0 } : null));
+  const [moved, setMoved] = useState(false);
+  const [setAside, setSetAside] = useState(false);
+  const [reason, setReason] = useState('');
+  const closed = state.closed !== null;
+  const set = (change: Partial<CoilSurvey>) => keep({ ...survey, ...change });
+  const grade = (value: Grade) => {
+    if (!cell) return;
+    const rows = [...(survey.grades[cell.faceId] ?? [])];
+    rows[cell.row] = value;
+    // JSON keeps a gap as null; fill it so that a face always reads from its outer row.
+    const filled = Array.from(rows, (g) => g ?? value);
+    const graded = { ...survey, grades: { ...survey.grades, [cell.faceId]: filled } };
+    keep(graded);
+    const open = nextCell(coil, graded);
+    if (open && !moved) setCell(open);
+    setMoved(false);
+  };
+  const face = coil.geometry.faces.find((row) => row.id === cell?.faceId);
+  const missing = ungradedFaces(survey, coil.geometry.faces.map((row) => row.id), coil.geometry.rows);
+  const nothing = missing.length === coil.geometry.faces.length;
+  const [asked, setAsked] = useState(false);
+  const save = async () => {
+    if (nothing) {
+      setAsked(true);
+      return;
+    }
+    if (await record({ kind: 'coil.surveyed', data: { coilId: coil.id, survey } })) {
+      drop();
+      if (next) show(next);
+      else goTo(detail.visit.id, 'plan');
+    }
+  };
+  const putAside = async () => {
+    if (reason.trim() !== '' && (await record({ kind: 'coil.skipped', data: { coilId: coil.id, reason: reason.trim() } }))) {
+      setSetAside(false);
+      if (next) show(next);
+      else goTo(detail.visit.id, 'plan');
+    }
+  };
+  const nextCoil = allCoils.find((row) => row.id === next);
+  const soils = SOILS.filter((soil) => !(coil.role === 'evaporator' ? OUTDOOR_ONLY : INDOOR_ONLY).has(soil));
+  const act = nextCoil ? `Next: ${ROLE_NAMES[nextCoil.role].toLowerCase()}` : 'Next: the plan';
+  const aside = state.skipped[coil.id];
+  return (
+    <VisitScreen
+      bead="look"
+      under={`${ROLE_NAMES[coil.role]} · ${coilLine(coil)}`}
+      foot={
+        <ThumbBar>
+          <Companion title="Not today" onPress={() => setSetAside(!setAside)} disabled={closed} />
+          <Act title={act} onPress={() => (closed ? (next ? show(next) : goTo(detail.visit.id, 'plan')) : void save())} testID="look-next" />
+        </ThumbBar>
+      }
+    >
+      {tabs}
+      <ClosedNote />
+      {setAside ? (
+        <Part first title={<Heading>Leave this coil for another day</Heading>}>
+          <Field label="Why" value={reason} onChange={setReason} help="It stands in the record" />
+          <Companion title="Leave it out of this visit" onPress={() => void putAside()} disabled={reason.trim() === ''} />
+        </Part>
+      ) : null}
+      {aside ? <Banner tone="info">{`Left out of this visit: ${aside.value}. Grade it to take it in again.`}</Banner> : null}
+      <Part first title={<Heading>How much light comes through?</Heading>}>
+        <Body ink="inkSoft">{coil.geometry.rows > 1 ? 'Torch hard against one side, look from the other. Tap a face, then grade each row.' : 'Torch hard against one side, look from the other. Tap a face, then grade it.'}</Body>
+        <GradeStrip faces={coil.geometry.faces} rows={coil.geometry.rows} grades={survey.grades} picked={cell} onPick={(pick) => { setCell(pick); setMoved(true); }} />
+        {asked && nothing ? <Banner tone="stop">Grade at least one face before going on.</Banner> : null}
+      </Part>
+      {cell && face ? (
+        <Part title={<Heading>{coil.geometry.rows > 1 ? `${face.name} · ${ROW_NAMES[coil.geometry.rows][cell.row] ?? ''}` : face.name}</Heading>}>
+          <GradePicker value={survey.grades[cell.faceId]?.[cell.row]} onPick={grade} />
+        </Part>
+      ) : null}
+      {!nothing && missing.length > 0 ? <Small ink="inkSoft">{`Still open: ${coil.geometry.faces.filter((row) => missing.includes(row.id)).map((row) => row.name).join(', ')}. Left open, the plan goes by the worst grade given.`}</Small> : null}
+      <Part title={<Heading>What is on it</Heading>}>
+        <AnyOf label="Soil" options={soils.map((soil) => ({ value: soil, label: SOIL_TABLE[soil].name }))} value={survey.soils} onChange={(value) => set({ soils: value })} />
+      </Part>
+      <Part title={<Heading>State of the coil</Heading>}>
+        <Label>Corrosion</Label>
+        <OneOf label="Corrosion" options={[{ value: 'none' as const, label: 'None' }, { value: 'some' as const, label: 'Some' }, { value: 'severe' as const, label: 'Fins crumble' }]} value={survey.corrosion} onChange={(corrosion) => set({ corrosion })} />
+        <Tick label="Oil stain, it may leak" value={survey.leakSuspected} onChange={(leakSuspected) => set({ leakSuspected })} danger />
+        <Tick label="Ice on the coil" value={survey.iced} onChange={(iced) => set({ iced })} danger />
+        {coil.geometry.rows > 1 ? <Tick label="A mat can be seen between the rows" value={survey.matBetweenRows} onChange={(matBetweenRows) => set({ matBetweenRows })} /> : null}
+        <Tick label="Weak cooling or long runs were complained of" help="A face that passes the eye can still be blocked inside" value={survey.coolingSymptom} onChange={(coolingSymptom) => set({ coolingSymptom })} />
+        <Field label="Note" value={survey.note} onChange={(note) => set({ note })} multiline />
+      </Part>
+      <Part title={<Heading>How it is built</Heading>}>
+        <Body>{`${CONSTRUCTION_TABLE[coil.construction].name}: ${CONSTRUCTION_TABLE[coil.construction].howToKnow.toLowerCase()}.`}</Body>
+        <Small ink="inkSoft">{CONSTRUCTION_TABLE[coil.construction].handling}</Small>
+        <LinkRow title="It is built otherwise" under="What you have graded stays" onPress={() => router.push(`/systems/${coil.systemId}/coil?coilId=${coil.id}`)} />
+      </Part>
+    </VisitScreen>
+  );
+}

@@ -1,0 +1,122 @@
+import { yupResolver } from '@hookform/resolvers/yup';
+import { capacityFromModel, CoreError, formatQuantity, REFRIGERANTS, SUN_TABLE, type Refrigerant, type SunExposure } from '@elm-mist/core';
+import { useEffect, type ReactNode } from 'react';
+import { Controller, useForm, useWatch } from 'react-hook-form';
+import { View } from 'react-native';
+import { boolean, mixed, object, string } from 'yup';
+import { useDraft, useVisit, type Entry } from '@/data';
+import { Act, HazardBox, Heading, Label, OneOf, Part, Row, space, Strong, ThumbBar, Tick, Why } from '@/ui';
+import { capacityBecause } from '../places/SystemPage';
+import { EDGES, readFigure, showFigure, toSi, typedFigure } from '../shared/figures';
+import { FormField } from '../shared/formField';
+import { ROLE_NAMES } from '../shared/words';
+import { ClosedNote, VisitScreen } from '../visit/VisitScreen';
+
+interface UnitForm {
+  model: string;
+  refrigerant: Refrigerant;
+  madeYear: string;
+  sensitiveOccupants: boolean;
+  air: string;
+  humidity: string;
+  wind: string;
+  sun: SunExposure;
+  returnAir: string;
+  supplyAir: string;
+}
+
+export function UnitPart({ tabs, next, show }: { tabs: ReactNode; next: string | undefined; show: (part: string) => void }) {
+  const { detail, state, house, record, allCoils } = useVisit();
+  const { units } = house;
+  const { system } = detail;
+  const before = state.readings.filter((reading) => reading.value.when === 'before').at(-1)?.value;
+  const site = state.site?.value;
+  const [draft, keep, drop] = useDraft<UnitForm>(`look.${detail.visit.id}.unit`, () => ({
+    model: state.identity?.value.model ?? system.model,
+    refrigerant: state.identity?.value.refrigerant ?? system.refrigerant,
+    madeYear: String(state.identity?.value.madeYear ?? system.madeYear ?? ''),
+    sensitiveOccupants: state.identity?.value.sensitiveOccupants ?? false,
+    air: showFigure('temperature', site?.dryBulbC, units),
+    humidity: showFigure('percent', site?.rhPct, units),
+    wind: showFigure('wind', site?.windMs, units),
+    sun: site?.sun ?? 'shade',
+    returnAir: showFigure('temperature', before?.returnC, units),
+    supplyAir: showFigure('temperature', before?.supplyC, units),
+  }));
+  const schema = object({
+    model: string().defined().max(40, 'The model number may have 40 characters at most.'),
+    refrigerant: mixed<Refrigerant>().defined(),
+    madeYear: typedFigure('Year made', 'count', units, 1970, 2100, true),
+    sensitiveOccupants: boolean().defined(),
+    air: typedFigure('Air', 'temperature', units, -10, 55),
+    humidity: typedFigure('Humidity', 'percent', units, 0, 100),
+    wind: typedFigure('Wind', 'wind', units, 0, 20),
+    sun: mixed<SunExposure>().defined(),
+    returnAir: typedFigure('Return air', 'temperature', units, -10, 60, true),
+    supplyAir: typedFigure('Supply air', 'temperature', units, -10, 60, true).test('both', 'Type both, or neither.', (supply, context) => ((supply ?? '').trim() === '') === ((context.parent as UnitForm).returnAir.trim() === '')),
+  });
+  const { control, handleSubmit, getValues, subscribe } = useForm<UnitForm>({ resolver: yupResolver(schema), defaultValues: draft });
+  useEffect(() => subscribe({ formState: { values: true }, callback: () => keep(getValues()) }), [subscribe, keep, getValues]);
+  const model = useWatch({ control, name: 'model' });
+  const refrigerant = useWatch({ control, name: 'refrigerant' });
+  const capacity = (() => {
+    try {
+      return { btuh: capacityFromModel(model).btuh, help: '' };
+    } catch (error) {
+      return { btuh: system.btuh, help: error instanceof CoreError ? error.message : '' };
+    }
+  })();
+
+  const save = handleSubmit(async (values) => {
+    const year = values.madeYear.trim() === '' ? null : readFigure(values.madeYear);
+    const dryBulbC = toSi('temperature', values.air, units);
+    const entries: Entry[] = [
+      ...(state.startedAt ? [] : [{ kind: 'visit.started' as const, data: {} }]),
+      { kind: 'identity.noted', data: { model: values.model.trim(), refrigerant: values.refrigerant, madeYear: year, sensitiveOccupants: values.sensitiveOccupants } },
+      { kind: 'site.noted', data: { dryBulbC, rhPct: readFigure(values.humidity), windMs: toSi('wind', values.wind, units), sun: values.sun } },
+    ];
+    if (values.returnAir.trim() !== '') {
+      const reading = { when: 'before' as const, returnC: toSi('temperature', values.returnAir, units), supplyC: toSi('temperature', values.supplyAir, units), outdoorC: dryBulbC };
+      if (!before || before.returnC !== reading.returnC || before.supplyC !== reading.supplyC) entries.push({ kind: 'reading.taken', data: reading });
+    }
+    if (await record(...entries)) {
+      drop();
+      if (next) show(next);
+    }
+  });
+  const nextCoil = allCoils.find((coil) => coil.id === next);
+  const closed = state.closed !== null;
+  return (
+    <VisitScreen bead="look" foot={<ThumbBar><Act title={nextCoil ? `Next: ${ROLE_NAMES[nextCoil.role].toLowerCase()}` : 'Keep'} onPress={() => (closed ? next && show(next) : void save())} testID="look-next" /></ThumbBar>}>
+      {tabs}
+      <ClosedNote />
+      <Part first title={<Heading>The air at the outdoor coil</Heading>}>
+        <View style={{ flexDirection: 'row', gap: space.m, flexWrap: 'wrap' }}>
+          <FormField control={control} name="air" label="Air" unit={EDGES.temperature.unit[units]} keyboard="numbers-and-punctuation" grow testID="air" />
+          <FormField control={control} name="humidity" label="Humidity" unit="%" keyboard="decimal-pad" grow testID="humidity" />
+          <FormField control={control} name="wind" label="Wind" unit={EDGES.wind.unit[units]} keyboard="decimal-pad" grow testID="wind" />
+        </View>
+        <Controller control={control} name="sun" render={({ field }) => (
+          <OneOf label="Sun on the coil" options={Object.values(SUN_TABLE).map((sun) => ({ value: sun.id, label: sun.name }))} value={field.value} onChange={field.onChange} />
+        )} />
+      </Part>
+      <Part title={<Heading>The unit</Heading>}>
+        <FormField control={control} name="model" label="Model number" {...(capacity.help ? { help: capacity.help } : {})} testID="model" />
+        <Row label="Capacity"><Why because={capacityBecause({ model, btuh: capacity.btuh })}><Strong>{formatQuantity({ kind: 'capacity', btuh: capacity.btuh }, units)}</Strong></Why></Row>
+        <Label>Refrigerant</Label>
+        <Controller control={control} name="refrigerant" render={({ field }) => (
+          <OneOf label="Refrigerant" options={REFRIGERANTS.map((id) => ({ value: id, label: id === 'unknown' ? 'Not sure' : id }))} value={field.value} onChange={field.onChange} />
+        )} />
+        {refrigerant === 'R-32' || refrigerant === 'R-454B' ? <HazardBox lead="Mildly flammable.">No ignition source. Leak-check before electrical work and ventilate.</HazardBox> : null}
+        <FormField control={control} name="madeYear" label="Year made" keyboard="number-pad" />
+        <Controller control={control} name="sensitiveOccupants" render={({ field }) => <Tick label="Someone sensitive lives here" help="Asthma, infants, birds" value={field.value} onChange={field.onChange} />} />
+      </Part>
+      <Part title={<Heading>Readings before, if you take them</Heading>}>
+        <View style={{ flexDirection: 'row', gap: space.m, flexWrap: 'wrap' }}>
+          <FormField control={control} name="returnAir" label="Return air" unit={EDGES.temperature.unit[units]} keyboard="numbers-and-punctuation" grow />
+          <FormField control={control} name="supplyAir" label="Supply air" unit={EDGES.temperature.unit[units]} keyboard="numbers-and-punctuation" grow help="Steady for 15 min first" />
+        </View>
+      </Part>
+    </VisitScreen>
+  );
+}

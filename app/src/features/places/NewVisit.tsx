@@ -1,0 +1,70 @@
+import { yupResolver } from '@hookform/resolvers/yup';
+import { useQuery } from '@tanstack/react-query';
+import { router, useLocalSearchParams } from 'expo-router';
+import { useState } from 'react';
+import { Controller, useForm } from 'react-hook-form';
+import { array, object, string } from 'yup';
+import { systemQuery, today, useAddVisit, useHouseRules } from '@/data';
+import { Act, AnyOf, Banner, Companion, Label, Part, Screen, ScreenHead, ThumbBar, Waiting } from '@/ui';
+import { readFigure, typedFigure } from '../shared/figures';
+import { FormField } from '../shared/formField';
+import { ROLE_NAMES } from '../shared/words';
+import { placeErrors } from './formTrouble';
+
+/** "9:30", "14:00" or "2:15 pm" as minutes after midnight; NaN when it is no time. */
+export function minuteOf(text: string): number {
+  const match = /^(\d{1,2})(?:[:.](\d{2}))?\s*(am|pm)?$/i.exec(text.trim());
+  if (!match) return NaN;
+  const [hour, minute, half] = [Number(match[1]), Number(match[2] ?? 0), match[3]?.toLowerCase()];
+  if (minute > 59 || hour > 23 || (half && (hour < 1 || hour > 12))) return NaN;
+  return ((half ? (hour % 12) + (half === 'pm' ? 12 : 0) : hour) * 60) + minute;
+}
+
+export function NewVisit() {
+  const { systemId } = useLocalSearchParams<{ systemId: string }>();
+  const { data } = useQuery(systemQuery(systemId));
+  const { units } = useHouseRules();
+  const add = useAddVisit();
+  const [trouble, setTrouble] = useState('');
+  const schema = object({
+    day: string().defined().matches(/^\d{4}-\d{2}-\d{2}$/, 'Write the day as 2026-06-11.'),
+    start: string().defined().test('time', 'Write the start as 9:30 or 2:15 pm.', (text) => !Number.isNaN(minuteOf(text ?? ''))),
+    minutes: typedFigure('Minutes', 'count', units, 5, 720),
+    purpose: string().defined().max(200, 'The purpose may have 200 characters at most.'),
+    coils: array(string().defined()).defined().min(1, 'Choose at least one coil.'),
+  });
+  const { control, handleSubmit, setError, formState } = useForm({
+    resolver: yupResolver(schema),
+    defaultValues: { day: today(), start: '9:00 am', minutes: '90', purpose: '', coils: data?.coils.map((coil) => coil.id) ?? [] },
+    ...(data ? { values: { day: today(), start: '9:00 am', minutes: '90', purpose: '', coils: data.coils.map((coil) => coil.id) } } : {}),
+    resetOptions: { keepDirtyValues: true },
+  });
+  if (!data) return <Screen head={<ScreenHead title="New visit" />}><Waiting what="the system" /></Screen>;
+  const save = handleSubmit(async (values) => {
+    setTrouble('');
+    try {
+      const visit = await add.mutateAsync({ systemId, day: values.day, startMinute: minuteOf(values.start), durationMin: Math.round(readFigure(values.minutes)), purpose: values.purpose, coilIds: values.coils });
+      router.replace(visit.day === today() ? `/visits/${visit.id}` : `/systems/${systemId}`);
+    } catch (error) {
+      setTrouble(placeErrors(error, setError, { day: 'day', startMinute: 'start', durationMin: 'minutes', purpose: 'purpose', coilIds: 'coils' }));
+    }
+  });
+  return (
+    <Screen
+      head={<ScreenHead title="New visit" under={`${data.place.name} · ${data.system.name}`} />}
+      foot={<ThumbBar><Companion title="Back" onPress={() => router.back()} /><Act title="Save the visit" onPress={() => void save()} busy={add.isPending} /></ThumbBar>}
+    >
+      {trouble ? <Banner tone="stop">{trouble}</Banner> : null}
+      <FormField control={control} name="day" label="Day" help="Year-month-day" />
+      <FormField control={control} name="start" label="Start" />
+      <FormField control={control} name="minutes" label="Time set aside" unit="min" keyboard="number-pad" />
+      <FormField control={control} name="purpose" label="Purpose" help="What the customer says, or the yearly wash" />
+      <Part first title={<Label>Coils</Label>}>
+        <Controller control={control} name="coils" render={({ field }) => (
+          <AnyOf label="Coils" options={data.coils.map((coil) => ({ value: coil.id, label: ROLE_NAMES[coil.role] }))} value={field.value as string[]} onChange={field.onChange} />
+        )} />
+        {formState.errors.coils?.message ? <Banner tone="stop">{formState.errors.coils.message}</Banner> : null}
+      </Part>
+    </Screen>
+  );
+}

@@ -1,0 +1,61 @@
+import { PersistQueryClientProvider } from '@tanstack/react-query-persist-client';
+import { router, usePathname } from 'expo-router';
+import { useEffect, type ReactNode } from 'react';
+import { openOutbox, persistOptions, queryClient, useHouseRules } from '@/data';
+import { BecauseRoot, Frame, ThemeRoot, useBecause, type Place } from '@/ui';
+import { PlaceList } from '../places/PlaceList';
+import { DayList } from '../today/DayList';
+import { AwayBanner } from '../visit/AwayBanner';
+
+const PLACES: readonly (Place & { href: string; under: readonly string[] })[] = [
+  { id: 'today', name: 'Today', icon: 'today', href: '/', under: ['/visits'] },
+  { id: 'places', name: 'Places', icon: 'places', href: '/places', under: ['/places', '/systems'] },
+  { id: 'bench', name: 'Bench', icon: 'bench', href: '/bench', under: ['/bench'] },
+  { id: 'shelf', name: 'Shelf', icon: 'shelf', href: '/shelf', under: ['/shelf'] },
+  { id: 'more', name: 'More', icon: 'more', href: '/more', under: ['/more'] },
+];
+
+const LISTS: Record<string, ReactNode> = { today: <DayList />, places: <PlaceList /> };
+
+function Framed({ children }: { children: ReactNode }) {
+  const path = usePathname();
+  const { close } = useBecause();
+  useEffect(close, [path, close]);
+  const here = PLACES.find((place) => place.under.some((root) => path === root || path.startsWith(`${root}/`)))?.id ?? 'today';
+  return (
+    <Frame
+      places={PLACES}
+      here={here}
+      go={(id) => router.navigate(PLACES.find((place) => place.id === id)?.href ?? '/')}
+      list={LISTS[here] ?? null}
+      hidePlaces={path.startsWith('/visits/')}
+      banner={<AwayBanner />}
+    >
+      {children}
+    </Frame>
+  );
+}
+
+function WithUnits({ children }: { children: ReactNode }) {
+  const { units } = useHouseRules();
+  return (
+    <BecauseRoot system={units}>
+      <Framed>{children}</Framed>
+    </BecauseRoot>
+  );
+}
+
+/** Everything that holds for the whole program: stored answers, the outbox, theme, units and the frame. */
+export function AppRoot({ children }: { children: ReactNode }) {
+  useEffect(() => {
+    void openOutbox();
+    if (process.env.NODE_ENV === 'production' && 'serviceWorker' in navigator) void navigator.serviceWorker.register('/sw.js').catch(() => undefined);
+  }, []);
+  return (
+    <PersistQueryClientProvider client={queryClient} persistOptions={persistOptions}>
+      <ThemeRoot>
+        <WithUnits>{children}</WithUnits>
+      </ThemeRoot>
+    </PersistQueryClientProvider>
+  );
+}

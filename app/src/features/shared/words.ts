@@ -1,0 +1,21 @@
+import type { CoilRecord } from '@elm-mist/contract';
+import { CONFIGURATION_TABLE, CONSTRUCTION_TABLE, type CoilRole, type VisitStanding } from '@elm-mist/core';
+import { format, parseISO } from 'date-fns';
+
+export const ROLE_NAMES: Record<CoilRole, string> = { condenser: 'Outdoor coil', evaporator: 'Indoor coil' };
+
+const SHAPE_NAMES: Record<CoilRecord['geometry']['shape'], string> = { wrap: 'wrap-round', slab: 'slab', 'a-coil': 'A-coil', 'n-coil': 'N-coil', 'wall-head': 'wall head' };
+const ROW_WORDS = ['', 'one row', 'two rows', 'three rows'];
+
+/** A coil in one line: "copper tube, plate fin · two rows · wrap-round". */
+export function coilLine(coil: CoilRecord): string {
+  return `${CONSTRUCTION_TABLE[coil.construction].name} · ${ROW_WORDS[coil.geometry.rows]} · ${SHAPE_NAMES[coil.geometry.shape]}`;
+}
+
+export const systemLine = (system: { configuration: keyof typeof CONFIGURATION_TABLE; model: string }): string =>
+  `${CONFIGURATION_TABLE[system.configuration].name}${system.model ? ` · ${system.model}` : ''}`;
+
+export const longDay = (day: string): string => format(parseISO(day), 'EEEE d MMMM');
+export const shortDay = (day: string): string => format(parseISO(day), 'd MMM yyyy');
+
+export const STANDING_WORDS: Record<VisitStanding, string> = { planned: 'Planned', 'under way': 'Under way', closed: 'Closed' };

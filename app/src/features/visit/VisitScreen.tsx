@@ -1,0 +1,54 @@
+import type { Bead } from '@elm-mist/core';
+import { router } from 'expo-router';
+import type { ReactNode } from 'react';
+import { Pressable, View } from 'react-native';
+import { useVisit } from '@/data';
+import { Banner, BeadBar, Screen, ScreenHead, Sign, target, Body, useWide } from '@/ui';
+import { systemLine } from '../shared/words';
+
+export const goTo = (visitId: string, bead: Bead): void => router.navigate(`/visits/${visitId}/${bead}`);
+
+/** The frame of every bead: whose system this is, the thread of beads, what went wrong, and the bead itself. */
+export function VisitScreen({ bead, under, foot, children }: { bead: Bead; under?: string; foot?: ReactNode; children: ReactNode }) {
+  const { detail, done, problem, clearProblem } = useVisit();
+  const wide = useWide();
+  const { visit, place, system } = detail;
+  const head = (
+    <ScreenHead
+      title={`${place.name} · ${system.name}`}
+      under={under ?? systemLine(system)}
+      right={wide ? null : (
+        <Pressable role="link" aria-label="Leave the visit, back to the day" onPress={() => router.navigate('/')} style={{ width: target.usual, height: target.usual, alignItems: 'center', justifyContent: 'center' }}>
+          <Sign name="close" size={26} />
+        </Pressable>
+      )}
+    >
+      <BeadBar current={bead} done={done} onPick={(to) => goTo(visit.id, to)} />
+    </ScreenHead>
+  );
+  return (
+    <Screen head={head} foot={foot} testID={`bead-${bead}`}>
+      {problem ? (
+        <Banner tone="stop" right={<Pressable role="button" aria-label="Put this message aside" onPress={clearProblem} style={{ padding: 8 }}><Sign name="close" ink="brick" /></Pressable>}>
+          {problem}
+        </Banner>
+      ) : null}
+      {children}
+    </Screen>
+  );
+}
+
+/** A bead that has to wait for an earlier one says which, and leads there. */
+export function NotYet({ children }: { children: ReactNode }) {
+  return (
+    <View>
+      <Banner tone="info">{children}</Banner>
+    </View>
+  );
+}
+
+/** When a closed visit is opened again: what was found stays as it was. */
+export function ClosedNote() {
+  const { state } = useVisit();
+  return state.closed ? <Body ink="inkSoft">{`Closed by ${state.closed.by}. What was found and done can be read here, not changed.`}</Body> : null;
+}

@@ -1,0 +1,9 @@
+import { currentBead } from '@elm-mist/core';
+import { Redirect } from 'expo-router';
+import { useVisit } from '@/data';
+
+/** A visit opens where the work stands. */
+export function VisitStart() {
+  const { state, allCoils, detail } = useVisit();
+  return <Redirect href={`/visits/${detail.visit.id}/${currentBead(state, allCoils)}`} />;
+}

@@ -1,0 +1,73 @@
+import { DEAD_VOLTS, GATE_TABLE, gateStepsFor, LIVE_VOLTS, POWER_SOURCE_NAMES, readingPasses, type GateStep, type PowerSource } from '@elm-mist/core';
+import { format, parseISO } from 'date-fns';
+import { useState } from 'react';
+import { View } from 'react-native';
+import { useVisit } from '@/data';
+import { Act, Banner, Body, Companion, Field, HazardBox, Heading, Label, line, Sign, Small, space, Strong, useTokens } from '@/ui';
+import { readFigure } from '../shared/figures';
+
+/** One power source: each step in order, its reading, and when it was done. Nothing wet before the last. */
+export function GateCard({ source }: { source: PowerSource }) {
+  const { state, detail, record } = useVisit();
+  const tokens = useTokens();
+  const [text, setText] = useState('');
+  const [error, setError] = useState<string | undefined>();
+  const order = gateStepsFor(detail.system.configuration);
+  const gate = state.gates[source];
+  const current = order.find((step) => !gate?.done[step]);
+  const closed = state.closed !== null;
+  const take = async (step: GateStep, volts: number | null) => {
+    setText('');
+    setError(undefined);
+    await record({ kind: 'gate.step', data: { source, step, volts } });
+  };
+  const read = (step: GateStep) => {
+    const volts = readFigure(text);
+    if (!(volts >= 0 && volts <= 1000)) {
+      setError('Type the reading in volts, 0 to 1000.');
+      return;
+    }
+    void take(step, volts);
+  };
+  return (
+    <View style={{ gap: space.s }} testID={`gate-${source}`}>
+      <Heading>{`${POWER_SOURCE_NAMES[source]}: off and proven dead`}</Heading>
+      {gate?.failed ? (
+        <HazardBox lead="Not proven dead.">
+          {`${GATE_TABLE[gate.failed.step].name} read ${gate.failed.volts ?? 'nothing'} V. Hands out. Find what feeds it, isolate again and start over.`}
+        </HazardBox>
+      ) : null}
+      {order.map((step, index) => {
+        const facts = GATE_TABLE[step];
+        const done = gate?.done[step];
+        const here = step === current && !closed;
+        return (
+          <View key={step} style={{ borderLeftWidth: here ? 5 : line.thin, borderLeftColor: here ? tokens.elm : tokens.rule, paddingLeft: space.m, paddingVertical: space.xs, gap: space.xs }}>
+            <View style={{ flexDirection: 'row', alignItems: 'center', gap: space.s }}>
+              {done ? <Sign name="check" heavy ink="elm" size={20} /> : <Label ink="inkSoft">{index + 1}</Label>}
+              <View style={{ flex: 1 }}>{here ? <Strong>{facts.name}</Strong> : <Body ink={done ? 'ink' : 'inkSoft'}>{facts.name}</Body>}</View>
+              {done ? <Small ink="inkSoft">{`${done.volts === null ? '' : `${done.volts} V · `}${format(parseISO(done.at), 'h:mm')}`}</Small> : null}
+            </View>
+            {here ? (
+              <View style={{ gap: space.s }}>
+                <Small ink="inkSoft">{facts.help}</Small>
+                {facts.reads === null ? (
+                  <Act title={`Done: ${facts.name.toLowerCase()}`} onPress={() => void take(step, null)} wet testID={`gate-step-${step}`} />
+                ) : (
+                  <View style={{ gap: space.s }}>
+                    <Field label={facts.reads === 'live' ? `Reads, at least ${LIVE_VOLTS}` : `Reads, ${DEAD_VOLTS} or less is the meter’s own noise`} unit="V" value={text} onChange={setText} error={error} keyboard="decimal-pad" testID="gate-volts" />
+                    <View style={{ flexDirection: 'row', gap: space.s }}>
+                      {facts.reads === 'dead' ? <Companion title="0 V" onPress={() => void take(step, 0)} wet testID="gate-zero" /> : null}
+                      <Act title={text === '' ? 'Keep the reading' : `It reads ${text} V`} onPress={() => read(step)} wet testID="gate-read" />
+                    </View>
+                    {text !== '' && Number.isFinite(readFigure(text)) && !readingPasses(step, readFigure(text)) ? <Banner tone="stop">{facts.reads === 'dead' ? 'That is not dead.' : 'That is not a live source: the meter is not proved.'}</Banner> : null}
+                  </View>
+                )}
+              </View>
+            ) : null}
+          </View>
+        );
+      })}
+    </View>
+  );
+}

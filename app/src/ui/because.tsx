@@ -1,0 +1,106 @@
+import { formatQuantity, sourceText, type Because, type BecauseInput, type UnitSystem } from '@elm-mist/core';
+import { Overlay } from '@rneui/themed';
+import { createContext, useCallback, useContext, useMemo, useState, type ReactNode } from 'react';
+import { Pressable, ScrollView, useWindowDimensions, View } from 'react-native';
+import { Companion } from './button';
+import { Row } from './row';
+import { Body, Gauge, Heading, Label, Small, Title } from './text';
+import { useTokens } from './theme';
+import { line, space, target, WIDE } from './tokens';
+
+interface BecauseDoor {
+  open: Because | null;
+  show: (because: Because) => void;
+  close: () => void;
+  system: UnitSystem;
+}
+
+const Context = createContext<BecauseDoor>({ open: null, show: () => undefined, close: () => undefined, system: 'us' });
+export const useBecause = (): BecauseDoor => useContext(Context);
+
+export function BecauseRoot({ system, children }: { system: UnitSystem; children: ReactNode }) {
+  const [open, setOpen] = useState<Because | null>(null);
+  const close = useCallback(() => setOpen(null), []);
+  const door = useMemo(() => ({ open, show: setOpen, close, system }), [open, close, system]);
+  return <Context.Provider value={door}>{children}</Context.Provider>;
+}
+
+export const wordsOf = (input: BecauseInput, system: UnitSystem): string => (input.quantity ? formatQuantity(input.quantity, system) : (input.text ?? ''));
+
+/** Inputs → rule → result, source, and what would change it. */
+function BecauseBody({ because }: { because: Because }) {
+  const { close, system } = useBecause();
+  const tokens = useTokens();
+  return (
+    <ScrollView contentContainerStyle={{ padding: space.l, gap: space.m }} testID="because">
+      <Label ink="inkSoft">Because</Label>
+      <Title>{because.title}</Title>
+      <View>
+        {because.inputs.map((input) => (
+          <Row key={input.label} label={input.label} value={wordsOf(input, system)} />
+        ))}
+      </View>
+      <View style={{ gap: space.s }}>
+        {because.rules.map((rule) => (
+          <View key={rule.id} style={{ borderLeftWidth: line.heavy, borderLeftColor: tokens.elm, paddingLeft: space.m }}>
+            <Body>{rule.because}</Body>
+            <Small ink="inkSoft">{`${sourceText(rule.source)} · ${rule.id}`}</Small>
+          </View>
+        ))}
+      </View>
+      <View style={{ borderTopWidth: line.firm, borderTopColor: tokens.ink, paddingTop: space.s }}>
+        <Label ink="inkSoft">{because.result.label}</Label>
+        <Gauge>{wordsOf(because.result, system)}</Gauge>
+      </View>
+      {because.changes.length > 0 ? (
+        <View style={{ gap: space.xs }}>
+          <Heading>What would change it</Heading>
+          {because.changes.map((change) => (
+            <Body key={change}>{change}</Body>
+          ))}
+        </View>
+      ) : null}
+      <Small ink="inkSoft">The label, the maker’s manual and local code outrank this.</Small>
+      <Companion title="Close" onPress={close} />
+    </ScrollView>
+  );
+}
+
+/** Phone: a sheet over the screen. */
+export function BecauseSheet() {
+  const { open, close } = useBecause();
+  const tokens = useTokens();
+  const { width, height } = useWindowDimensions();
+  if (!open || width >= WIDE) return null;
+  return (
+    <Overlay isVisible onBackdropPress={close} onRequestClose={close} animationType="none" overlayStyle={{ position: 'absolute', left: 0, right: 0, bottom: 0, maxHeight: height * 0.86, padding: 0, backgroundColor: tokens.paper, borderTopWidth: line.heavy, borderTopColor: tokens.ink, borderRadius: 0 }}>
+      <View role="dialog" aria-label={open.title} style={{ maxHeight: height * 0.86 }}>
+        <BecauseBody because={open} />
+      </View>
+    </Overlay>
+  );
+}
+
+/** Wide: the third column. */
+export function BecauseColumn() {
+  const { open } = useBecause();
+  const tokens = useTokens();
+  if (!open) return null;
+  return (
+    <View role="complementary" aria-label={`Because: ${open.title}`} style={{ width: 340, borderLeftWidth: line.firm, borderLeftColor: tokens.ink, backgroundColor: tokens.paper }}>
+      <BecauseBody because={open} />
+    </View>
+  );
+}
+
+/** A number that can be asked why: dotted underline, opens the sheet. Without a reason it is plain. */
+export function Why({ because, children, says }: { because: Because | undefined; children: ReactNode; says?: string }) {
+  const { show } = useBecause();
+  const tokens = useTokens();
+  if (!because) return <>{children}</>;
+  return (
+    <Pressable role="button" aria-label={says ? `${says}. Why?` : `${because.title}. Why?`} onPress={() => show(because)} style={{ minHeight: target.usual, justifyContent: 'center', alignSelf: 'flex-start' }}>
+      <View style={{ borderBottomWidth: 2, borderStyle: 'dotted', borderColor: tokens.ink }}>{children}</View>
+    </Pressable>
+  );
+}

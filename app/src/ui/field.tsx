@@ -1,0 +1,51 @@
+import { Input } from '@rneui/themed';
+import { useId } from 'react';
+import { View, type KeyboardTypeOptions } from 'react-native';
+import { Label, Small } from './text';
+import { useTokens } from './theme';
+import { font, line, radius, space, target } from './tokens';
+
+interface Props {
+  label: string;
+  value: string;
+  onChange: (text: string) => void;
+  unit?: string;
+  error?: string | undefined;
+  help?: string;
+  keyboard?: KeyboardTypeOptions;
+  multiline?: boolean;
+  testID?: string;
+  grow?: boolean;
+}
+
+/** A labelled box to type in, its unit beside it, its error under it. What was typed stays when it is wrong. */
+export function Field({ label, value, onChange, unit, error, help, keyboard = 'default', multiline = false, testID, grow = false }: Props) {
+  const tokens = useTokens();
+  const id = useId();
+  return (
+    <View style={{ gap: space.xs, flexGrow: grow ? 1 : 0, flexBasis: grow ? 130 : 'auto', flexShrink: 1 }}>
+      <Label>{unit ? `${label}, ${unit}` : label}</Label>
+      <Input
+        value={value}
+        onChangeText={onChange}
+        keyboardType={keyboard}
+        multiline={multiline}
+        aria-label={unit ? `${label}, ${unit}` : label}
+        aria-invalid={error !== undefined}
+        aria-describedby={error ? id : undefined}
+        renderErrorMessage={false}
+        containerStyle={{ paddingHorizontal: 0 }}
+        inputContainerStyle={{ borderWidth: error ? line.heavy : line.firm, borderBottomWidth: error ? line.heavy : line.firm, borderColor: error ? tokens.brick : tokens.ruleStrong, borderRadius: radius, backgroundColor: tokens.sheet, paddingHorizontal: space.m }}
+        inputStyle={{ fontFamily: font.text, fontSize: 18, color: tokens.ink, minHeight: multiline ? 88 : target.usual, minWidth: 0, ...(multiline ? { paddingVertical: space.s, textAlignVertical: 'top' } : {}) }}
+        testID={testID}
+      />
+      {error ? (
+        <View nativeID={id}>
+          <Small ink="brick" live>{error}</Small>
+        </View>
+      ) : help ? (
+        <Small ink="inkSoft">{help}</Small>
+      ) : null}
+    </View>
+  );
+}

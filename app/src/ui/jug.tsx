@@ -1,0 +1,96 @@
+import { formatVolume, type UnitSystem } from '@elm-mist/core';
+import { useId, type ReactNode } from 'react';
+import { View } from 'react-native';
+import Svg, { ClipPath, Defs, G, Line, Path, Pattern, Rect } from 'react-native-svg';
+import { Label } from './text';
+import { useTokens } from './theme';
+
+export type JugShape = 'pump-sprayer' | 'hand-bottle' | 'foaming-gun' | 'bucket';
+
+interface Outline {
+  /** Left and right of the body, top of the room inside, bottom. */
+  left: number;
+  right: number;
+  top: number;
+  bottom: number;
+  path: string;
+}
+
+/** Containers drawn in a box of 150 × 280. The level runs between `top` (full) and `bottom` (empty). */
+const OUTLINES: Record<JugShape, Outline> = {
+  'pump-sprayer': { left: 16, right: 134, top: 52, bottom: 272, path: 'M48 6 H108 V24 Q108 30 114 33 Q134 40 134 56 V264 Q134 272 126 272 H24 Q16 272 16 264 V56 Q16 40 36 33 Q48 30 48 24 Z' },
+  'hand-bottle': { left: 34, right: 116, top: 84, bottom: 272, path: 'M62 6 H88 V44 Q88 54 100 62 Q116 72 116 90 V264 Q116 272 108 272 H42 Q34 272 34 264 V90 Q34 72 50 62 Q62 54 62 44 Z' },
+  'foaming-gun': { left: 26, right: 124, top: 60, bottom: 272, path: 'M56 6 H94 V34 H56 Z M44 38 H106 Q124 42 124 66 V264 Q124 272 116 272 H34 Q26 272 26 264 V66 Q26 42 44 38 Z' },
+  bucket: { left: 22, right: 128, top: 40, bottom: 272, path: 'M10 26 H140 L126 264 Q125 272 117 272 H33 Q25 272 24 264 Z' },
+};
+
+export interface JugLayer {
+  what: 'water' | 'concentrate';
+  litres: number;
+  /** Said over the amount, e.g. "1 water first, up to". */
+  words: string;
+}
+
+const WIDTH = 150;
+const HEIGHT = 280;
+const TICKS = 8;
+const LABEL_ROOM = 70;
+
+/** The container itself with the lines to pour to, in the order of pouring, each amount beside its line. */
+export function Jug({ shape, capacityL, layers, system, amounts }: { shape: JugShape; capacityL: number; layers: readonly JugLayer[]; system: UnitSystem; amounts: (layer: JugLayer, upToL: number) => ReactNode }) {
+  const tokens = useTokens();
+  const id = useId().replace(/[^a-zA-Z0-9]/g, '');
+  const outline = OUTLINES[shape];
+  const room = outline.bottom - outline.top;
+  const levelY = (litres: number) => outline.bottom - room * Math.min(1, litres / capacityL);
+  const stack = layers.reduce<{ layer: JugLayer; from: number; to: number }[]>((done, layer) => {
+    const from = done.at(-1)?.to ?? 0;
+    return [...done, { layer, from, to: from + layer.litres }];
+  }, []);
+  // Labels keep clear of each other: from the lowest line upwards, each at least a label's height above the one below.
+  const spots = stack.reduce<number[]>((done, { to }) => {
+    const wanted = levelY(to) - LABEL_ROOM / 2 + 4;
+    const below = done.at(-1);
+    return [...done, Math.max(0, Math.min(HEIGHT - LABEL_ROOM, below === undefined ? wanted : Math.min(wanted, below - LABEL_ROOM)))];
+  }, []);
+  const says = stack.map(({ layer, to }) => `${layer.words} ${formatVolume(to, system)}`).join(', then ');
+  return (
+    <View role="img" aria-label={`Container of ${formatVolume(capacityL, system)}. ${says}.`} style={{ flexDirection: 'row', minHeight: HEIGHT }}>
+      <View style={{ flexGrow: 0, flexShrink: 0 }}>
+        <Svg width={WIDTH + 24} height={HEIGHT} viewBox={`0 0 ${WIDTH + 24} ${HEIGHT}`} aria-hidden>
+          <Defs>
+            <Pattern id={`w${id}`} width={16} height={16} patternUnits="userSpaceOnUse">
+              <Rect width={16} height={16} fill={tokens.mistWash} />
+              <Path d="M0 4 Q4 0.5 8 4 T16 4 M0 12 Q4 8.5 8 12 T16 12" stroke={tokens.mist} strokeWidth={1.4} fill="none" />
+            </Pattern>
+            <ClipPath id={`c${id}`}>
+              <Path d={outline.path} />
+            </ClipPath>
+          </Defs>
+          <Path d={outline.path} fill={tokens.sheet} />
+          <G clipPath={`url(#c${id})`}>
+            {stack.map(({ layer, from, to }) => (
+              <Rect key={layer.what} x={0} width={WIDTH} y={levelY(to)} height={Math.max(0, levelY(from) - levelY(to)) + (from === 0 ? 8 : 0)} fill={layer.what === 'water' ? `url(#w${id})` : tokens.elm} />
+            ))}
+          </G>
+          <Path d={outline.path} fill="none" stroke={tokens.ink} strokeWidth={2.5} />
+          {Array.from({ length: TICKS }, (_, i) => {
+            const y = levelY((capacityL * (i + 1)) / TICKS);
+            return <Line key={i} x1={outline.right} x2={outline.right + ((i + 1) % 4 === 0 ? 15 : 9)} y1={y} y2={y} stroke={tokens.ink} strokeWidth={1.5} />;
+          })}
+          {stack.map(({ layer, to }) => (
+            <Line key={layer.what} x1={outline.left - 12} x2={WIDTH + 24} y1={levelY(to)} y2={levelY(to)} stroke={layer.what === 'water' ? tokens.mist : tokens.elm} strokeWidth={2.5} />
+          ))}
+        </Svg>
+      </View>
+      <View style={{ flex: 1 }}>
+        {stack.map(({ layer, to }, index) => (
+          <View key={layer.what} style={{ position: 'absolute', left: 6, right: 0, top: spots[index] ?? 0 }}>
+            <Label ink={layer.what === 'water' ? 'mist' : 'elm'}>{layer.words}</Label>
+            {amounts(layer, to)}
+          </View>
+        ))}
+      </View>
+    </View>
+  );
+}

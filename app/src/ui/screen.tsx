@@ -1,0 +1,57 @@
+import type { ReactNode } from 'react';
+import { ScrollView, View } from 'react-native';
+import { useTokens } from './theme';
+import { Small, Title } from './text';
+import { line, space } from './tokens';
+
+/** The head of a screen: what this is, and one line under it. */
+export function ScreenHead({ title, under, right, children }: { title: string; under?: string; right?: ReactNode; children?: ReactNode }) {
+  const tokens = useTokens();
+  return (
+    <View role="banner" style={{ backgroundColor: tokens.paper, borderBottomWidth: line.firm, borderBottomColor: tokens.ink, paddingHorizontal: space.l, paddingTop: space.m, paddingBottom: space.m }}>
+      <View style={{ flexDirection: 'row', alignItems: 'center', gap: space.s }}>
+        <View style={{ flex: 1, gap: 2 }}>
+          <Title>{title}</Title>
+          {under ? <Small ink="inkSoft">{under}</Small> : null}
+        </View>
+        {right}
+      </View>
+      {children}
+    </View>
+  );
+}
+
+/** Head, scrolling middle, and a foot that stays under the thumb. On a wide screen the foot is that of the column. */
+export function Screen({ head, foot, children, testID }: { head: ReactNode; foot?: ReactNode; children: ReactNode; testID?: string }) {
+  const tokens = useTokens();
+  return (
+    <View style={{ flex: 1, backgroundColor: tokens.paper }} testID={testID}>
+      {head}
+      <ScrollView role="main" style={{ flex: 1 }} contentContainerStyle={{ padding: space.l, paddingBottom: space.xl * 2, gap: space.m }} keyboardShouldPersistTaps="handled">
+        {children}
+      </ScrollView>
+      {foot}
+    </View>
+  );
+}
+
+/** One filled button, one outlined companion at its left. */
+export function ThumbBar({ children }: { children: ReactNode }) {
+  const tokens = useTokens();
+  return (
+    <View role="contentinfo" style={{ flexDirection: 'row', gap: space.s, paddingHorizontal: space.l, paddingVertical: space.m, borderTopWidth: line.firm, borderTopColor: tokens.ink, backgroundColor: tokens.paper }}>
+      {children}
+    </View>
+  );
+}
+
+/** A titled part of a screen, parted by a rule. */
+export function Part({ title, children, first = false, style }: { title?: ReactNode; children: ReactNode; first?: boolean; style?: object }) {
+  const tokens = useTokens();
+  return (
+    <View style={{ gap: space.s, ...(first ? {} : { borderTopWidth: line.thin, borderTopColor: tokens.rule, paddingTop: space.m }), ...style }}>
+      {title}
+      {children}
+    </View>
+  );
+}

@@ -1,0 +1,29 @@
+import { defineConfig } from '@playwright/test';
+
+const chromium = process.env['ELM_MIST_CHROMIUM'] ?? '/usr/bin/chromium';
+
+export default defineConfig({
+  testDir: '.',
+  outputDir: './test-results',
+  timeout: 90_000,
+  expect: { timeout: 10_000 },
+  workers: 1,
+  fullyParallel: false,
+  retries: 0,
+  reporter: [['list'], ['json', { outputFile: './test-results/report.json' }]],
+  use: {
+    timezoneId: 'America/Chicago',
+    locale: 'en-US',
+    actionTimeout: 10_000,
+    trace: 'retain-on-failure',
+    launchOptions: {
+      executablePath: chromium,
+      args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+    },
+  },
+  projects: [
+    { name: 'phone', testMatch: 'specs/*.spec.ts', use: { viewport: { width: 390, height: 844 }, hasTouch: true } },
+    { name: 'wide', testMatch: 'specs/mainJob.spec.ts', use: { viewport: { width: 1280, height: 800 } } },
+    { name: 'screenshots', testMatch: 'screenshots.ts', use: { viewport: { width: 390, height: 844 } } },
+  ],
+});

@@ -1,0 +1,87 @@
+import { join, dirname } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import type { Page } from '@playwright/test';
+import { expect, test } from './support/fixtures';
+import { Technician } from './support/technician';
+
+const FOLDER = process.env['ELM_MIST_SHOTS'] ?? join(dirname(fileURLToPath(import.meta.url)), '../docs/screenshots');
+const shoot = async (page: Page, name: string) => {
+  await page.evaluate(() => document.fonts.ready);
+  await page.waitForTimeout(150);
+  await page.screenshot({ path: join(FOLDER, `${name}.png`) });
+};
+
+/** Pictures of the main views, made from the demo data. */
+test('pictures', async ({ site, server }) => {
+  test.setTimeout(180_000);
+  const tech = new Technician(site);
+  await expect(site.getByText('Fennick terrace')).toBeVisible();
+  await shoot(site, 'today');
+  await site.goto(`${server.url}/systems/fennick-hp`);
+  await expect(site.getByText('History')).toBeVisible();
+  await shoot(site, 'system');
+  await site.goto(server.url);
+
+  await tech.openVisit('demo-visit-14');
+  await tech.noteAir('91', '30', '4');
+  await shoot(site, 'look-air');
+  await tech.next();
+  await tech.grade(2, 3, 3, 4, 1, 2, 4, 4);
+  await site.getByRole('checkbox', { name: 'Lint felt' }).click();
+  await site.getByRole('button', { name: /Dryer vent, inner row/ }).click();
+  await shoot(site, 'look');
+  await tech.next();
+  await tech.grade(1, 1, 2, 2);
+  await site.getByRole('checkbox', { name: 'Biofilm or mould' }).click();
+  await tech.next();
+  await tech.bead('plan');
+  await shoot(site, 'plan');
+  await site.getByRole('button', { name: /^strength .* Why\?$/ }).click();
+  await expect(site.getByTestId('because')).toBeVisible();
+  await shoot(site, 'because');
+  await tech.press('Close');
+  await site.getByTestId('plan-follow').click();
+  await tech.bead('mix');
+  await shoot(site, 'mix');
+  await site.getByTestId('mix-done').click();
+  await site.getByTestId('mix-done').click();
+  await tech.bead('wash');
+  await site.getByTestId('gate-step-thermostat-off').click();
+  await site.getByTestId('gate-step-isolated').click();
+  await site.getByTestId('gate-step-tagged').click();
+  await tech.read('121');
+  await shoot(site, 'gate');
+  for (let i = 0; i < 3; i += 1) await site.getByTestId('gate-zero').click();
+  await tech.read('121');
+  const act = site.getByTestId('wash-act');
+  await act.click();
+  await act.click();
+  await site.clock.fastForward('01:10');
+  for (let turn = 0; turn < 30; turn += 1) {
+    const words = await act.innerText();
+    if (/is clear/.test(words) && turn > 6) break;
+    if (words === 'Foam soaks') await site.clock.fastForward('00:30');
+    else await act.click();
+    await site.waitForTimeout(60);
+  }
+  await act.click();
+  await site.waitForTimeout(100);
+  await shoot(site, 'wash');
+  await site.setViewportSize({ width: 1280, height: 800 });
+  await site.waitForTimeout(200);
+  await shoot(site, 'wide-wash');
+  await site.setViewportSize({ width: 390, height: 844 });
+  await tech.washCoil(/^Go to the indoor/);
+  await act.click();
+  await tech.proveDead('air-handler');
+  await tech.washCoil(/^Go to Check/);
+  await act.click();
+  await tech.bead('check');
+  await site.getByTestId('clear-everywhere').click();
+  await shoot(site, 'check');
+  await site.getByTestId('check-keep').click();
+  await site.getByTestId('clear-everywhere').click();
+  await site.getByTestId('check-keep').click();
+  await tech.bead('close');
+  await shoot(site, 'close');
+});

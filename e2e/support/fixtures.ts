@@ -1,0 +1,29 @@
+import { expect, test as base, type Page } from '@playwright/test';
+import { DEMO_DAY, TestServer } from './server';
+
+interface Fixtures {
+  server: TestServer;
+  /** A page whose clock stands at the demo day and can be moved on. */
+  site: Page;
+}
+
+export const START = `${DEMO_DAY}T13:55:00-05:00`;
+
+export const test = base.extend<Fixtures>({
+  server: async ({}, use) => {
+    const server = new TestServer();
+    await server.start();
+    await use(server);
+    await server.remove();
+  },
+  site: async ({ page, server }, use) => {
+    const complaints: string[] = [];
+    page.on('pageerror', (error) => complaints.push(error.message));
+    await page.clock.install({ time: new Date(START) });
+    await page.goto(server.url);
+    await use(page);
+    expect(complaints, 'errors thrown in the page').toEqual([]);
+  },
+});
+
+export { expect };

@@ -1,0 +1,65 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { createServer } from 'node:net';
+import { tmpdir } from 'node:os';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+const ROOT = join(dirname(fileURLToPath(import.meta.url)), '../..');
+
+/** The day that the demo's visits of "today" fall on in every browser test. */
+export const DEMO_DAY = '2026-06-11';
+
+const freePort = (): Promise<number> =>
+  new Promise((done, fail) => {
+    const probe = createServer();
+    probe.once('error', fail);
+    probe.listen(0, () => {
+      const address = probe.address();
+      probe.close(() => (address && typeof address === 'object' ? done(address.port) : fail(new Error('no port'))));
+    });
+  });
+
+/** The real server on a data folder of its own; it can be stopped and started again on the same data and port. */
+export class TestServer {
+  readonly data = mkdtempSync(join(tmpdir(), 'elm-mist-e2e-'));
+  private port = 0;
+  private child: ChildProcess | null = null;
+
+  get url(): string {
+    return `http://localhost:${this.port}`;
+  }
+
+  async start(): Promise<void> {
+    this.port ||= await freePort();
+    const child = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
+      cwd: ROOT,
+      env: { ...process.env, PORT: String(this.port), ELM_MIST_DATA: this.data, ELM_MIST_DEMO_DAY: DEMO_DAY, ELM_MIST_LOG: 'warn', TZ: 'America/Chicago' },
+      stdio: ['ignore', 'pipe', 'inherit'],
+    });
+    this.child = child;
+    child.stdout?.on('data', (chunk: Buffer) => process.stdout.write(chunk));
+    for (let tries = 0; tries < 200; tries += 1) {
+      if (child.exitCode !== null) throw new Error(`the server ended with ${child.exitCode}`);
+      const ready = await fetch(`${this.url}/api/health`).then((answer) => answer.ok, () => false);
+      if (ready) return;
+      await new Promise((done) => setTimeout(done, 100));
+    }
+    throw new Error('the server did not become ready');
+  }
+
+  /** @param signal SIGKILL pulls the plug; SIGTERM stops it in order */
+  async stop(signal: 'SIGTERM' | 'SIGKILL' = 'SIGTERM'): Promise<void> {
+    const child = this.child;
+    if (!child || child.exitCode !== null) return;
+    const ended = new Promise((done) => child.once('exit', done));
+    child.kill(signal);
+    await ended;
+    this.child = null;
+  }
+
+  async remove(): Promise<void> {
+    await this.stop();
+    rmSync(this.data, { recursive: true, force: true });
+  }
+}
