@@ -36,7 +36,7 @@ test('pictures', async ({ site, server }) => {
   await tech.next();
   await tech.bead('plan');
   await shoot(site, 'plan');
-  await site.getByRole('button', { name: /^strength .* Why\?$/ }).click();
+  await site.getByRole('button', { name: /^strength.*Why\?$/ }).click();
   await expect(site.getByTestId('because')).toBeVisible();
   await shoot(site, 'because');
   await tech.press('Close');

@@ -3,12 +3,18 @@ const CACHE = 'elm-mist-shell-1';
 const HASHED = /^\/(_expo\/static|assets)\//;
 
 self.addEventListener('install', (event) => {
-  event.waitUntil(caches.open(CACHE).then((cache) => cache.add('/')).then(() => self.skipWaiting()));
+  event.waitUntil(
+    caches
+      .open(CACHE)
+      .then((cache) => cache.add('/'))
+      .then(() => self.skipWaiting()),
+  );
 });
 
 self.addEventListener('activate', (event) => {
   event.waitUntil(
-    caches.keys()
+    caches
+      .keys()
       .then((names) => Promise.all(names.filter((name) => name !== CACHE).map((name) => caches.delete(name))))
       .then(() => self.clients.claim()),
   );
@@ -26,6 +32,10 @@ self.addEventListener('fetch', (event) => {
   if (HASHED.test(url.pathname)) {
     event.respondWith(caches.match(request).then((kept) => kept ?? fetch(request).then((response) => keep(request, response))));
   } else if (request.mode === 'navigate') {
-    event.respondWith(fetch(request).then((response) => keep(new Request('/'), response)).catch(() => caches.match('/')));
+    event.respondWith(
+      fetch(request)
+        .then((response) => keep(new Request('/'), response))
+        .catch(() => caches.match('/')),
+    );
   }
 });

@@ -11,15 +11,36 @@ const fieldsOf = (call: () => unknown): Record<string, string> => {
 };
 
 const coil = {
-  role: 'condenser', construction: 'microchannel', shape: 'wrap', finnedHeightM: 0.6, rows: 1, finsPerInch: 18, rowDepthM: 0.022,
-  faces: [{ id: 'a', name: 'Path', widthM: 0.7, wallSide: false }], guards: 'wire', topOpens: true,
+  role: 'condenser',
+  construction: 'microchannel',
+  shape: 'wrap',
+  finnedHeightM: 0.6,
+  rows: 1,
+  finsPerInch: 18,
+  rowDepthM: 0.022,
+  faces: [{ id: 'a', name: 'Path', widthM: 0.7, wallSide: false }],
+  guards: 'wire',
+  topOpens: true,
 };
 const cleaner = {
-  name: 'Bramble alkaline foam', chemistry: 'alkaline-foam', form: 'concentrate', chart: { light: '10:1', medium: '6:1', heavy: '1 in 5' },
-  dwellMinS: 300, dwellMaxS: 600, allowedConstructions: ['copper-plate-fin'], indoor: false, outdoor: true, packL: 3.785, packPrice: 31,
+  name: 'Bramble alkaline foam',
+  chemistry: 'alkaline-foam',
+  form: 'concentrate',
+  chart: { light: '10:1', medium: '6:1', heavy: '1 in 5' },
+  dwellMinS: 300,
+  dwellMaxS: 600,
+  allowedConstructions: ['copper-plate-fin'],
+  indoor: false,
+  outdoor: true,
+  packL: 3.785,
+  packPrice: 31,
 };
 const event = {
-  id: '0198a1b2-0000-7000-8000-000000000001', visitId: 'v1', at: '2026-06-11T14:30:00.000Z', by: 'Wren', kind: 'site.noted',
+  id: '0198a1b2-0000-7000-8000-000000000001',
+  visitId: 'v1',
+  at: '2026-06-11T14:30:00.000Z',
+  by: 'Wren',
+  kind: 'site.noted',
   data: { dryBulbC: 30, rhPct: 40, windMs: 1, sun: 'shade' },
 };
 
@@ -40,11 +61,20 @@ test.each([
 });
 
 test.each(['4', '4:0', '-3:1', 4])('a label that says %j is refused at its field', (heavy) => {
-  expect(fieldsOf(() => parseInput(cleanerInputSchema, { ...cleaner, chart: { ...cleaner.chart, heavy } }))).toHaveProperty(['chart.heavy']);
+  expect(fieldsOf(() => parseInput(cleanerInputSchema, { ...cleaner, chart: { ...cleaner.chart, heavy } }))).toHaveProperty([
+    'chart.heavy',
+  ]);
 });
 
 test('a model without capacity is refused, unless the capacity is given', () => {
-  const system = { placeId: 'p', name: 'Heat pump', configuration: 'split-heat-pump', model: 'QH-BX', refrigerant: 'R-410A', madeYear: 2015 };
+  const system = {
+    placeId: 'p',
+    name: 'Heat pump',
+    configuration: 'split-heat-pump',
+    model: 'QH-BX',
+    refrigerant: 'R-410A',
+    madeYear: 2015,
+  };
   expect(fieldsOf(() => parseInput(systemInputSchema, system))).toHaveProperty('model');
   expect(parseInput(systemInputSchema, { ...system, btuh: 36000 }).btuh).toBe(36000);
 });
@@ -54,14 +84,35 @@ test.each([
   ['humidity over 100', { ...event, data: { ...event.data, rhPct: 130 } }, 'events[0].data.rhPct'],
   ['an id that is no UUID', { ...event, id: '7' }, 'events[0].id'],
   ['a time with an offset', { ...event, at: '2026-06-11T14:30:00+02:00' }, 'events[0].at'],
-  ['a grade of 7', { ...event, kind: 'coil.checked', data: { coilId: 'c', gradesAfter: { a: [7] }, note: '' } }, 'events[0].data.gradesAfter.a[0]'],
-  ['a plan without a dwell', { ...event, kind: 'plan.made', data: { coilId: 'c', plan: { engine: '1', coilId: 'c', verdict: 'wash', cleanerId: null, waterParts: null, sections: [] } } }, 'events[0].data.plan.dwell'],
+  [
+    'a grade of 7',
+    { ...event, kind: 'coil.checked', data: { coilId: 'c', gradesAfter: { a: [7] }, note: '' } },
+    'events[0].data.gradesAfter.a[0]',
+  ],
+  [
+    'a plan without a dwell',
+    {
+      ...event,
+      kind: 'plan.made',
+      data: { coilId: 'c', plan: { engine: '1', coilId: 'c', verdict: 'wash', cleanerId: null, waterParts: null, sections: [] } },
+    },
+    'events[0].data.plan.dwell',
+  ],
 ])('an event with %s is refused at its field', (_name, input, field) => {
   expect(Object.keys(fieldsOf(() => parseInput(eventsInputSchema, { events: [input] })))).toContain(field);
 });
 
 test('a stored plan keeps everything that was in it', () => {
-  const plan = { engine: '1', coilId: 'c', verdict: 'wash', cleanerId: null, waterParts: null, dwell: null, sections: [{ id: 'a', areaM2: 0.3, number: 1 }], because: [{ id: 'x' }] };
+  const plan = {
+    engine: '1',
+    coilId: 'c',
+    verdict: 'wash',
+    cleanerId: null,
+    waterParts: null,
+    dwell: null,
+    sections: [{ id: 'a', areaM2: 0.3, number: 1 }],
+    because: [{ id: 'x' }],
+  };
   const [stored] = parseInput(eventsInputSchema, { events: [{ ...event, kind: 'plan.made', data: { coilId: 'c', plan } }] }).events;
   expect(stored?.data).toEqual({ coilId: 'c', plan });
 });

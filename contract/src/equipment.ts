@@ -1,5 +1,12 @@
 import {
-  capacityFromModel, checkGeometry, COIL_ROLES, COIL_SHAPES, CONFIGURATIONS, CONSTRUCTIONS, GUARDS, REFRIGERANTS,
+  capacityFromModel,
+  checkGeometry,
+  COIL_ROLES,
+  COIL_SHAPES,
+  CONFIGURATIONS,
+  CONSTRUCTIONS,
+  GUARDS,
+  REFRIGERANTS,
   type CoilGeometry,
 } from '@elm-mist/core';
 import { array, object, type InferType } from 'yup';
@@ -36,9 +43,20 @@ export const systemInputSchema = object({
   configuration: oneOf('Configuration', CONFIGURATIONS),
   model: optionalWords('The model number', 40),
   /** Given only when the model number does not tell; Btu/h. */
-  btuh: num().typeError('Capacity must be a number.').min(6000, 'Capacity must be at least 6,000 Btu/h.').max(120000, 'Capacity must be at most 120,000 Btu/h.').nullable().default(null),
+  btuh: num()
+    .typeError('Capacity must be a number.')
+    .min(6000, 'Capacity must be at least 6,000 Btu/h.')
+    .max(120000, 'Capacity must be at most 120,000 Btu/h.')
+    .nullable()
+    .default(null),
   refrigerant: oneOf('Refrigerant', REFRIGERANTS),
-  madeYear: num().typeError('The year must be a number.').integer('The year must be whole.').min(1970, 'The year must be 1970 or later.').max(2100, 'The year must be 2100 or earlier.').nullable().default(null),
+  madeYear: num()
+    .typeError('The year must be a number.')
+    .integer('The year must be whole.')
+    .min(1970, 'The year must be 1970 or later.')
+    .max(2100, 'The year must be 2100 or earlier.')
+    .nullable()
+    .default(null),
   note: optionalWords('The note', 2000),
 }).test('capacity', '', (value, context) =>
   value.btuh === null || value.btuh === undefined ? coreTest(context, () => void capacityFromModel(value.model ?? '')) : true,

@@ -1,17 +1,31 @@
 import {
-  CORROSION, EVENT_KINDS, GATE_STEPS, GRADES, POWER_SOURCES, REFRIGERANTS, SOILS, SUN_EXPOSURES,
-  type EventKind, type VisitEvent,
+  CORROSION,
+  EVENT_KINDS,
+  GATE_STEPS,
+  GRADES,
+  POWER_SOURCES,
+  REFRIGERANTS,
+  SOILS,
+  SUN_EXPOSURES,
+  type EventKind,
+  type VisitEvent,
 } from '@elm-mist/core';
 import { array, lazy, mixed, object, ValidationError, type AnyObject, type Schema } from 'yup';
 import { figure, flag, isoDay, isoInstant, num, oneOf, optionalWords, recordId, text, uuidField, words } from './fields';
 
 const grade = () =>
-  mixed<number>().oneOf([...GRADES], 'A grade must be 0, 1, 2, 3 or 4.').required('A grade is missing.');
+  mixed<number>()
+    .oneOf([...GRADES], 'A grade must be 0, 1, 2, 3 or 4.')
+    .required('A grade is missing.');
 
 /** Face id → grade per row, outermost first. */
 const gradesSchema = lazy((value: unknown) => {
   const keys = value && typeof value === 'object' && !Array.isArray(value) ? Object.keys(value) : [];
-  return object(Object.fromEntries(keys.map((key) => [key, array(grade()).min(1, 'Grade at least one row.').max(3, 'A coil has 3 rows at most.').required()]))).required('Grades are missing.');
+  return object(
+    Object.fromEntries(
+      keys.map((key) => [key, array(grade()).min(1, 'Grade at least one row.').max(3, 'A coil has 3 rows at most.').required()]),
+    ),
+  ).required('Grades are missing.');
 });
 
 const surveySchema = object({
@@ -31,9 +45,17 @@ const planFrame = object({
   coilId: recordId('The plan’s coil'),
   verdict: oneOf('Verdict', ['wash', 'inspect', 'postpone', 'stop'] as const),
   cleanerId: text().nullable().defined('The plan’s cleaner is missing.'),
-  waterParts: num().nullable().defined('The plan’s strength is missing.').min(0, 'The plan’s strength must not be below zero.').max(1000, 'The plan’s strength must be at most 1000:1.'),
-  dwell: object({ minS: figure('Shortest dwell', 0, 7200, 's'), maxS: figure('Longest dwell', 0, 7200, 's') }).nullable().defined(),
-  sections: array(object({ id: words('A section’s id', 80), areaM2: figure('A section’s area', 0.0001, 50, 'm²') })).required('The plan’s sections are missing.').max(64, 'A plan has 64 sections at most.'),
+  waterParts: num()
+    .nullable()
+    .defined('The plan’s strength is missing.')
+    .min(0, 'The plan’s strength must not be below zero.')
+    .max(1000, 'The plan’s strength must be at most 1000:1.'),
+  dwell: object({ minS: figure('Shortest dwell', 0, 7200, 's'), maxS: figure('Longest dwell', 0, 7200, 's') })
+    .nullable()
+    .defined(),
+  sections: array(object({ id: words('A section’s id', 80), areaM2: figure('A section’s area', 0.0001, 50, 'm²') }))
+    .required('The plan’s sections are missing.')
+    .max(64, 'A plan has 64 sections at most.'),
 });
 
 /** A whole plan: its frame is judged, the rest is kept just as it was made. */
@@ -103,19 +125,22 @@ const DATA_SCHEMAS: Record<EventKind, Schema<AnyObject | null | undefined>> = {
 /** One event as it crosses the wire; `data` is judged by its kind. */
 export const eventSchema = lazy((value: unknown) => {
   const kind = (value as { kind?: unknown } | null)?.kind;
-  const known = EVENT_KINDS.includes(kind as EventKind);
+  const data = EVENT_KINDS.includes(kind as EventKind) ? DATA_SCHEMAS[kind as EventKind] : mixed<AnyObject>();
   return object({
     id: uuidField('The event’s id'),
     visitId: recordId('The visit'),
     at: isoInstant('The time'),
     by: words('Who', 60),
     kind: oneOf('Kind', EVENT_KINDS),
-    data: known ? DATA_SCHEMAS[kind as EventKind].required('The data is missing.') : mixed(),
+    data,
   }).required('The event is missing.');
 });
 
 export const MOST_EVENTS_PER_REQUEST = 100;
 
 export const eventsInputSchema = object({
-  events: array(eventSchema).required('Events are missing.').min(1, 'Send at least one event.').max(MOST_EVENTS_PER_REQUEST, `Send ${MOST_EVENTS_PER_REQUEST} events at most at a time.`),
+  events: array(eventSchema)
+    .required('Events are missing.')
+    .min(1, 'Send at least one event.')
+    .max(MOST_EVENTS_PER_REQUEST, `Send ${MOST_EVENTS_PER_REQUEST} events at most at a time.`),
 }) as unknown as Schema<{ events: VisitEvent[] }>;

@@ -9,8 +9,7 @@ export const flag = () => boolean().transform((_value, given: unknown) => given 
 export const words = (label: string, max: number) =>
   text().required(`${label} is missing.`).max(max, `${label} may have ${max} characters at most.`);
 
-export const optionalWords = (label: string, max: number) =>
-  text().default('').max(max, `${label} may have ${max} characters at most.`);
+export const optionalWords = (label: string, max: number) => text().default('').max(max, `${label} may have ${max} characters at most.`);
 
 export const oneOf = <T extends string>(label: string, values: readonly T[]) =>
   mixed<T>()
@@ -40,9 +39,10 @@ export const isoInstant = (label: string) =>
     .test('instant', `${label} is not a time that exists.`, (value) => !Number.isNaN(Date.parse(value ?? '')));
 
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[1-8][0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/i;
-export const uuidField = (label: string) =>
-  text().required(`${label} is missing.`).matches(UUID, `${label} must be a UUID.`);
+export const uuidField = (label: string) => text().required(`${label} is missing.`).matches(UUID, `${label} must be a UUID.`);
 
 /** Ids of the shop's own records; the demo's are readable slugs, new ones UUIDs. */
 export const recordId = (label: string) =>
-  text().required(`${label} is missing.`).matches(/^[A-Za-z0-9-]{1,64}$/, `${label} is not an id.`);
+  text()
+    .required(`${label} is missing.`)
+    .matches(/^[A-Za-z0-9-]{1,64}$/, `${label} is not an id.`);

@@ -1,5 +1,15 @@
 import type {
-  Bead, Chemistry, Cleaner, CoilBuild, Configuration, FaceGrades, HouseRules, Refrigerant, Soil, VisitEvent, VisitStanding,
+  Bead,
+  Chemistry,
+  Cleaner,
+  CoilBuild,
+  Configuration,
+  FaceGrades,
+  HouseRules,
+  Refrigerant,
+  Soil,
+  VisitEvent,
+  VisitStanding,
 } from '@elm-mist/core';
 
 /** What the server answers with. All sizes SI; days are ISO dates in the shop's own calendar. */
@@ -64,7 +74,16 @@ export interface PastVisit {
   purpose: string;
   standing: VisitStanding;
   by: string;
-  coils: { coilId: string; before: FaceGrades; after: FaceGrades; worstBefore: number | null; worstAfter: number | null; chemistry: Chemistry; cleanerName: string; soils: Soil[] }[];
+  coils: {
+    coilId: string;
+    before: FaceGrades;
+    after: FaceGrades;
+    worstBefore: number | null;
+    worstAfter: number | null;
+    chemistry: Chemistry;
+    cleanerName: string;
+    soils: Soil[];
+  }[];
   dropBeforeK: number | null;
   dropAfterK: number | null;
   nextDue: string | null;
@@ -78,7 +97,7 @@ export interface CoilNeed {
   expectedGrade: number | null;
   cleanerName: string | null;
   concentrateL: number | null;
-  basis: 'plan' | 'last visit' | 'nothing known';
+  basis: 'plan' | 'survey' | 'last visit' | 'nothing known';
 }
 
 export interface TodayVisit {

@@ -34,14 +34,24 @@ export class TestServer {
     this.port ||= await freePort();
     const child = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
       cwd: ROOT,
-      env: { ...process.env, PORT: String(this.port), ELM_MIST_DATA: this.data, ELM_MIST_DEMO_DAY: DEMO_DAY, ELM_MIST_LOG: 'warn', TZ: 'America/Chicago' },
+      env: {
+        ...process.env,
+        PORT: String(this.port),
+        ELM_MIST_DATA: this.data,
+        ELM_MIST_DEMO_DAY: DEMO_DAY,
+        ELM_MIST_LOG: 'warn',
+        TZ: 'America/Chicago',
+      },
       stdio: ['ignore', 'pipe', 'inherit'],
     });
     this.child = child;
     child.stdout?.on('data', (chunk: Buffer) => process.stdout.write(chunk));
     for (let tries = 0; tries < 200; tries += 1) {
       if (child.exitCode !== null) throw new Error(`the server ended with ${child.exitCode}`);
-      const ready = await fetch(`${this.url}/api/health`).then((answer) => answer.ok, () => false);
+      const ready = await fetch(`${this.url}/api/health`).then(
+        (answer) => answer.ok,
+        () => false,
+      );
       if (ready) return;
       await new Promise((done) => setTimeout(done, 100));
     }

@@ -26,7 +26,9 @@ export class Technician {
   }
 
   async next(): Promise<void> {
+    const here = this.page.url();
     await this.page.getByTestId('look-next').click();
+    await this.page.waitForURL((url) => url.href !== here);
   }
 
   async bead(name: 'look' | 'plan' | 'mix' | 'wash' | 'check' | 'close'): Promise<void> {

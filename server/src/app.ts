@@ -50,7 +50,16 @@ export function createApp({ store, log, webRoot, now }: AppOptions): Koa {
   app.use(errorBody(log));
   app.use(helmet(SECURITY as unknown as Parameters<typeof helmet>[0]));
   app.use(compress({ threshold: 2048, br: false }));
-  app.use(bodyParser({ enableTypes: ['json'], jsonLimit: '1mb', encoding: 'utf-8', onError: (error) => { throw error; } }));
+  app.use(
+    bodyParser({
+      enableTypes: ['json'],
+      jsonLimit: '1mb',
+      encoding: 'utf-8',
+      onError: (error) => {
+        throw error;
+      },
+    }),
+  );
   const router = apiRouter(store, now);
   app.use(router.routes()).use(router.allowedMethods());
   app.use(webBuild(webRoot));

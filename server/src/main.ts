@@ -31,7 +31,8 @@ const server = app.listen(port, () => {
 });
 
 server.on('error', (error: NodeJS.ErrnoException) => {
-  if (error.code === 'EADDRINUSE') log.fatal({ port }, `Port ${port} is in use. Stop what runs there, or choose another: PORT=4311 npm start`);
+  if (error.code === 'EADDRINUSE')
+    log.fatal({ port }, `Port ${port} is in use. Stop what runs there, or choose another: PORT=4311 npm start`);
   else log.fatal({ err: error }, 'the server cannot listen');
   store.close();
   process.exit(1);

@@ -25,14 +25,15 @@ export function BecauseRoot({ system, children }: { system: UnitSystem; children
   return <Context.Provider value={door}>{children}</Context.Provider>;
 }
 
-export const wordsOf = (input: BecauseInput, system: UnitSystem): string => (input.quantity ? formatQuantity(input.quantity, system) : (input.text ?? ''));
+export const wordsOf = (input: BecauseInput, system: UnitSystem): string =>
+  input.quantity ? formatQuantity(input.quantity, system) : (input.text ?? '');
 
 /** Inputs → rule → result, source, and what would change it. */
 function BecauseBody({ because }: { because: Because }) {
   const { close, system } = useBecause();
   const tokens = useTokens();
   return (
-    <ScrollView contentContainerStyle={{ padding: space.l, gap: space.m }} testID="because">
+    <ScrollView tabIndex={0} contentContainerStyle={{ padding: space.l, gap: space.m }} testID="because">
       <Label ink="inkSoft">Because</Label>
       <Title>{because.title}</Title>
       <View>
@@ -73,7 +74,24 @@ export function BecauseSheet() {
   const { width, height } = useWindowDimensions();
   if (!open || width >= WIDE) return null;
   return (
-    <Overlay isVisible onBackdropPress={close} onRequestClose={close} animationType="none" overlayStyle={{ position: 'absolute', left: 0, right: 0, bottom: 0, maxHeight: height * 0.86, padding: 0, backgroundColor: tokens.paper, borderTopWidth: line.heavy, borderTopColor: tokens.ink, borderRadius: 0 }}>
+    <Overlay
+      isVisible
+      onBackdropPress={close}
+      onRequestClose={close}
+      animationType="none"
+      overlayStyle={{
+        position: 'absolute',
+        left: 0,
+        right: 0,
+        bottom: 0,
+        maxHeight: height * 0.86,
+        padding: 0,
+        backgroundColor: tokens.paper,
+        borderTopWidth: line.heavy,
+        borderTopColor: tokens.ink,
+        borderRadius: 0,
+      }}
+    >
       <View role="dialog" aria-label={open.title} style={{ maxHeight: height * 0.86 }}>
         <BecauseBody because={open} />
       </View>
@@ -87,20 +105,39 @@ export function BecauseColumn() {
   const tokens = useTokens();
   if (!open) return null;
   return (
-    <View role="complementary" aria-label={`Because: ${open.title}`} style={{ width: 340, borderLeftWidth: line.firm, borderLeftColor: tokens.ink, backgroundColor: tokens.paper }}>
+    <View
+      role="complementary"
+      aria-label={`Because: ${open.title}`}
+      style={{ width: 340, borderLeftWidth: line.firm, borderLeftColor: tokens.ink, backgroundColor: tokens.paper }}
+    >
       <BecauseBody because={open} />
     </View>
   );
 }
 
-/** A number that can be asked why: dotted underline, opens the sheet. Without a reason it is plain. */
-export function Why({ because, children, says }: { because: Because | undefined; children: ReactNode; says?: string }) {
+/** Words for those who listen instead of looking. */
+function Unseen({ children }: { children: string }) {
+  return (
+    <View style={{ position: 'absolute', width: 1, height: 1, overflow: 'hidden' }}>
+      <Small>{children}</Small>
+    </View>
+  );
+}
+
+/** A number that can be asked why: dotted underline, opens the sheet. Without a reason it is plain. @param about read out before the number */
+export function Why({ because, children, about }: { because: Because | undefined; children: ReactNode; about?: string }) {
   const { show } = useBecause();
   const tokens = useTokens();
   if (!because) return <>{children}</>;
   return (
-    <Pressable role="button" aria-label={says ? `${says}. Why?` : `${because.title}. Why?`} onPress={() => show(because)} style={{ minHeight: target.usual, justifyContent: 'center', alignSelf: 'flex-start' }}>
-      <View style={{ borderBottomWidth: 2, borderStyle: 'dotted', borderColor: tokens.ink }}>{children}</View>
+    <Pressable
+      role="button"
+      onPress={() => show(because)}
+      style={{ minHeight: target.usual, justifyContent: 'center', alignSelf: 'flex-start', flexShrink: 1 }}
+    >
+      <Unseen>{about ?? because.title}</Unseen>
+      <View style={{ alignSelf: 'flex-start', borderBottomWidth: 2, borderStyle: 'dotted', borderColor: tokens.ink }}>{children}</View>
+      <Unseen>Why?</Unseen>
     </Pressable>
   );
 }

@@ -35,7 +35,17 @@ export function Act({ title, onPress, disabled = false, busy = false, wet = fals
 }
 
 /** The outlined companion. `danger` turns it brick. */
-export function Companion({ title, onPress, disabled = false, busy = false, wet = false, grow = false, danger = false, testID, style }: Props & { danger?: boolean }) {
+export function Companion({
+  title,
+  onPress,
+  disabled = false,
+  busy = false,
+  wet = false,
+  grow = false,
+  danger = false,
+  testID,
+  style,
+}: Props & { danger?: boolean }) {
   const tokens = useTokens();
   const ink = danger ? tokens.brick : tokens.ink;
   return (
@@ -46,7 +56,14 @@ export function Companion({ title, onPress, disabled = false, busy = false, wet 
       disabled={disabled || busy}
       loading={busy}
       containerStyle={{ flexGrow: grow ? 1 : 0, flexShrink: 0, ...style }}
-      buttonStyle={{ backgroundColor: tokens.sheet, borderColor: ink, borderWidth: line.firm, borderRadius: radius, minHeight: wet ? target.wet : 52, paddingHorizontal: 16 }}
+      buttonStyle={{
+        backgroundColor: tokens.sheet,
+        borderColor: ink,
+        borderWidth: line.firm,
+        borderRadius: radius,
+        minHeight: wet ? target.wet : 52,
+        paddingHorizontal: 16,
+      }}
       titleStyle={{ fontFamily: font.bold, fontSize: 16, color: ink }}
       disabledStyle={{ borderColor: tokens.rule, backgroundColor: tokens.paper }}
       disabledTitleStyle={{ color: tokens.inkSoft }}

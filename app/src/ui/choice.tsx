@@ -12,7 +12,19 @@ interface Option<T> {
 }
 
 /** One of a few: a row of boxes that wraps. Chosen is framed, washed and ticked, not only coloured. */
-export function OneOf<T extends string | number>({ label, options, value, onChange, testID }: { label: string; options: readonly Option<T>[]; value: T | null; onChange: (value: T) => void; testID?: string }) {
+export function OneOf<T extends string | number>({
+  label,
+  options,
+  value,
+  onChange,
+  testID,
+}: {
+  label: string;
+  options: readonly Option<T>[];
+  value: T | null;
+  onChange: (value: T) => void;
+  testID?: string;
+}) {
   const tokens = useTokens();
   return (
     <View role="radiogroup" aria-label={label} style={{ flexDirection: 'row', flexWrap: 'wrap', gap: space.s }} testID={testID}>
@@ -25,7 +37,18 @@ export function OneOf<T extends string | number>({ label, options, value, onChan
             aria-checked={chosen}
             aria-label={option.label}
             onPress={() => onChange(option.value)}
-            style={{ minHeight: target.usual, paddingHorizontal: space.m, paddingVertical: space.s, borderWidth: chosen ? line.heavy : line.thin, borderColor: chosen ? tokens.elm : tokens.ruleStrong, borderRadius: radius, backgroundColor: chosen ? tokens.elmWash : tokens.sheet, justifyContent: 'center', flexGrow: option.help ? 1 : 0, ...(option.help ? { flexBasis: '100%' } : {}) }}
+            style={{
+              minHeight: target.usual,
+              paddingHorizontal: space.m,
+              paddingVertical: space.s,
+              borderWidth: chosen ? line.heavy : line.thin,
+              borderColor: chosen ? tokens.elm : tokens.ruleStrong,
+              borderRadius: radius,
+              backgroundColor: chosen ? tokens.elmWash : tokens.sheet,
+              justifyContent: 'center',
+              flexGrow: option.help ? 1 : 0,
+              ...(option.help ? { flexBasis: '100%' } : {}),
+            }}
           >
             <View style={{ flexDirection: 'row', alignItems: 'center', gap: space.xs }}>
               {chosen ? <Sign name="check" size={18} ink="elm" /> : null}
@@ -40,7 +63,19 @@ export function OneOf<T extends string | number>({ label, options, value, onChan
 }
 
 /** Any of several. */
-export function AnyOf<T extends string>({ label, options, value, onChange, testID }: { label: string; options: readonly Option<T>[]; value: readonly T[]; onChange: (value: T[]) => void; testID?: string }) {
+export function AnyOf<T extends string>({
+  label,
+  options,
+  value,
+  onChange,
+  testID,
+}: {
+  label: string;
+  options: readonly Option<T>[];
+  value: readonly T[];
+  onChange: (value: T[]) => void;
+  testID?: string;
+}) {
   const tokens = useTokens();
   return (
     <View role="group" aria-label={label} style={{ flexDirection: 'row', flexWrap: 'wrap', gap: space.s }} testID={testID}>
@@ -53,7 +88,17 @@ export function AnyOf<T extends string>({ label, options, value, onChange, testI
             aria-checked={chosen}
             aria-label={option.label}
             onPress={() => onChange(chosen ? value.filter((v) => v !== option.value) : [...value, option.value])}
-            style={{ flexDirection: 'row', alignItems: 'center', gap: space.xs, minHeight: target.usual, paddingHorizontal: space.m, borderWidth: chosen ? line.heavy : line.thin, borderColor: chosen ? tokens.elm : tokens.ruleStrong, borderRadius: radius, backgroundColor: chosen ? tokens.elmWash : tokens.sheet }}
+            style={{
+              flexDirection: 'row',
+              alignItems: 'center',
+              gap: space.xs,
+              minHeight: target.usual,
+              paddingHorizontal: space.m,
+              borderWidth: chosen ? line.heavy : line.thin,
+              borderColor: chosen ? tokens.elm : tokens.ruleStrong,
+              borderRadius: radius,
+              backgroundColor: chosen ? tokens.elmWash : tokens.sheet,
+            }}
           >
             {chosen ? <Sign name="check" size={18} ink="elm" /> : null}
             <Strong>{option.label}</Strong>
@@ -65,7 +110,21 @@ export function AnyOf<T extends string>({ label, options, value, onChange, testI
 }
 
 /** Yes or no, as a whole row to press. */
-export function Tick({ label, help, value, onChange, testID, danger = false }: { label: string; help?: string; value: boolean; onChange: (value: boolean) => void; testID?: string; danger?: boolean }) {
+export function Tick({
+  label,
+  help,
+  value,
+  onChange,
+  testID,
+  danger = false,
+}: {
+  label: string;
+  help?: string;
+  value: boolean;
+  onChange: (value: boolean) => void;
+  testID?: string;
+  danger?: boolean;
+}) {
   const tokens = useTokens();
   const ink = danger && value ? tokens.brick : tokens.ruleStrong;
   return (
@@ -75,9 +134,28 @@ export function Tick({ label, help, value, onChange, testID, danger = false }: {
       aria-label={label}
       onPress={() => onChange(!value)}
       testID={testID}
-      style={{ flexDirection: 'row', alignItems: 'center', gap: space.m, minHeight: target.usual, borderBottomWidth: line.thin, borderBottomColor: tokens.rule, paddingVertical: space.s }}
+      style={{
+        flexDirection: 'row',
+        alignItems: 'center',
+        gap: space.m,
+        minHeight: target.usual,
+        borderBottomWidth: line.thin,
+        borderBottomColor: tokens.rule,
+        paddingVertical: space.s,
+      }}
     >
-      <View style={{ width: 28, height: 28, borderWidth: line.firm, borderColor: ink, borderRadius: radius, alignItems: 'center', justifyContent: 'center', backgroundColor: value ? (danger ? tokens.brickWash : tokens.elmWash) : tokens.sheet }}>
+      <View
+        style={{
+          width: 28,
+          height: 28,
+          borderWidth: line.firm,
+          borderColor: ink,
+          borderRadius: radius,
+          alignItems: 'center',
+          justifyContent: 'center',
+          backgroundColor: value ? (danger ? tokens.brickWash : tokens.elmWash) : tokens.sheet,
+        }}
+      >
         {value ? <Sign name="check" heavy size={20} ink={danger ? 'brick' : 'elm'} /> : null}
       </View>
       <View style={{ flex: 1 }}>
@@ -89,11 +167,25 @@ export function Tick({ label, help, value, onChange, testID, danger = false }: {
 }
 
 /** Which of the things at hand is shown: tabs with a line under the chosen one. */
-export function Tabs<T extends string>({ label, options, value, onChange }: { label: string; options: readonly { value: T; label: string; mark?: ReactNode }[]; value: T; onChange: (value: T) => void }) {
+export function Tabs<T extends string>({
+  label,
+  options,
+  value,
+  onChange,
+}: {
+  label: string;
+  options: readonly { value: T; label: string; mark?: ReactNode }[];
+  value: T;
+  onChange: (value: T) => void;
+}) {
   const tokens = useTokens();
   if (options.length < 2) return null;
   return (
-    <View role="tablist" aria-label={label} style={{ flexDirection: 'row', borderBottomWidth: line.thin, borderBottomColor: tokens.ruleStrong }}>
+    <View
+      role="tablist"
+      aria-label={label}
+      style={{ flexDirection: 'row', borderBottomWidth: line.thin, borderBottomColor: tokens.ruleStrong }}
+    >
       {options.map((option) => {
         const chosen = option.value === value;
         return (
@@ -102,7 +194,16 @@ export function Tabs<T extends string>({ label, options, value, onChange }: { la
             role="tab"
             aria-selected={chosen}
             onPress={() => onChange(option.value)}
-            style={{ flex: 1, minHeight: target.usual, flexDirection: 'row', gap: space.xs, alignItems: 'center', justifyContent: 'center', borderBottomWidth: 4, borderBottomColor: chosen ? tokens.elm : 'transparent' }}
+            style={{
+              flex: 1,
+              minHeight: target.usual,
+              flexDirection: 'row',
+              gap: space.xs,
+              alignItems: 'center',
+              justifyContent: 'center',
+              borderBottomWidth: 4,
+              borderBottomColor: chosen ? tokens.elm : 'transparent',
+            }}
           >
             <Strong ink={chosen ? 'elm' : 'ink'}>{option.label}</Strong>
             {option.mark}

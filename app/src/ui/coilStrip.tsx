@@ -16,7 +16,8 @@ function Plate({ text, size = 22 }: { text: string; size?: number }) {
   );
 }
 
-const rowNames = (rows: number): string[] => (rows === 1 ? ['only row'] : rows === 2 ? ['outer row', 'inner row'] : ['outer row', 'middle row', 'inner row']);
+const rowNames = (rows: number): string[] =>
+  rows === 1 ? ['only row'] : rows === 2 ? ['outer row', 'inner row'] : ['outer row', 'middle row', 'inner row'];
 
 export interface CellPick {
   faceId: string;
@@ -24,13 +25,23 @@ export interface CellPick {
 }
 
 /** The coil unrolled into a band for grading: faces side by side, rows as layers with the innermost above. */
-export function GradeStrip({ faces, rows, grades, picked, onPick, cellHeight = 62 }: {
+export function GradeStrip({
+  faces,
+  rows,
+  grades,
+  picked,
+  onPick,
+  cellHeight = 62,
+  caption = true,
+}: {
   faces: readonly CoilFace[];
   rows: number;
   grades: FaceGrades;
   picked?: CellPick | null;
   onPick?: (cell: CellPick) => void;
   cellHeight?: number;
+  /** Say which row lies where; left out under another strip that has said it. */
+  caption?: boolean;
 }) {
   const tokens = useTokens();
   const names = rowNames(rows);
@@ -38,7 +49,9 @@ export function GradeStrip({ faces, rows, grades, picked, onPick, cellHeight = 6
   const total = faces.reduce((sum, face) => sum + face.widthM, 0);
   return (
     <View style={{ gap: space.xs }}>
-      {rows > 1 ? <Small ink="inkSoft">{rows === 2 ? 'Inner row above, outer row below' : 'Inner row on top, outer row at the bottom'}</Small> : null}
+      {rows > 1 && caption ? (
+        <Small ink="inkSoft">{rows === 2 ? 'Inner row above, outer row below' : 'Inner row on top, outer row at the bottom'}</Small>
+      ) : null}
       <View style={{ borderWidth: line.firm, borderColor: tokens.ink }}>
         {order.map((row) => (
           <View key={row} style={{ flexDirection: 'row' }}>
@@ -53,12 +66,29 @@ export function GradeStrip({ faces, rows, grades, picked, onPick, cellHeight = 6
                 </>
               );
               const box = {
-                flexGrow: face.widthM / total, flexBasis: 0, minWidth: 52, height: cellHeight, alignItems: 'center' as const, justifyContent: 'center' as const,
-                backgroundColor: tokens.sheet, borderLeftWidth: index === 0 ? 0 : line.thin, borderTopWidth: row === rows - 1 ? 0 : line.thin, borderColor: tokens.ink,
-                ...(chosen ? { outlineWidth: 4, outlineColor: tokens.elm, outlineStyle: 'solid' as const, outlineOffset: -4, zIndex: 1 } : {}),
+                flexGrow: face.widthM / total,
+                flexBasis: 0,
+                minWidth: 52,
+                height: cellHeight,
+                alignItems: 'center' as const,
+                justifyContent: 'center' as const,
+                backgroundColor: tokens.sheet,
+                borderLeftWidth: index === 0 ? 0 : line.thin,
+                borderTopWidth: row === rows - 1 ? 0 : line.thin,
+                borderColor: tokens.ink,
+                ...(chosen
+                  ? { outlineWidth: 4, outlineColor: tokens.elm, outlineStyle: 'solid' as const, outlineOffset: -4, zIndex: 1 }
+                  : {}),
               };
               return onPick ? (
-                <Pressable key={face.id} role="button" aria-label={says} aria-pressed={chosen} onPress={() => onPick({ faceId: face.id, row })} style={box}>
+                <Pressable
+                  key={face.id}
+                  role="button"
+                  aria-label={says}
+                  aria-pressed={chosen}
+                  onPress={() => onPick({ faceId: face.id, row })}
+                  style={box}
+                >
                   {inside}
                 </Pressable>
               ) : (
@@ -73,7 +103,20 @@ export function GradeStrip({ faces, rows, grades, picked, onPick, cellHeight = 6
       <View style={{ flexDirection: 'row', paddingHorizontal: 1 }}>
         {faces.map((face) => (
           <View key={face.id} style={{ flexGrow: face.widthM / total, flexBasis: 0, minWidth: 52, alignItems: 'center' }}>
-            {face.wallSide ? <View style={{ height: 5, alignSelf: 'stretch', marginHorizontal: 6, borderBottomWidth: 3, borderStyle: 'dashed', borderColor: tokens.ink }} /> : <View style={{ height: 5 }} />}
+            {face.wallSide ? (
+              <View
+                style={{
+                  height: 5,
+                  alignSelf: 'stretch',
+                  marginHorizontal: 6,
+                  borderBottomWidth: 3,
+                  borderStyle: 'dashed',
+                  borderColor: tokens.ink,
+                }}
+              />
+            ) : (
+              <View style={{ height: 5 }} />
+            )}
             <Label style={{ textAlign: 'center' }}>{face.name}</Label>
             {face.wallSide ? <Small ink="inkSoft">wall side</Small> : null}
           </View>
@@ -92,24 +135,57 @@ export interface StripSection {
 }
 
 /** The same band in Wash: each section with its number, its state as hatch and word. */
-export function SectionStrip({ sections, current, onPick }: { sections: readonly StripSection[]; current: string | null; onPick?: (id: string) => void }) {
+export function SectionStrip({
+  sections,
+  current,
+  onPick,
+}: {
+  sections: readonly StripSection[];
+  current: string | null;
+  onPick?: (id: string) => void;
+}) {
   const tokens = useTokens();
   const total = sections.reduce((sum, section) => sum + section.areaM2, 0);
   return (
-    <View style={{ flexDirection: 'row', flexWrap: 'wrap', borderWidth: line.firm, borderColor: tokens.ink, backgroundColor: tokens.sheet }}>
+    <View
+      style={{ flexDirection: 'row', flexWrap: 'wrap', borderWidth: line.firm, borderColor: tokens.ink, backgroundColor: tokens.sheet }}
+    >
       {sections.map((section) => {
         const chosen = current === section.id;
         const due = section.word === 'rinse now' || section.word === 'too long';
         const frame = section.word === 'too long' ? tokens.brick : tokens.elm;
         const says = `Section ${section.number}, ${section.faceName}: ${section.word}`;
         const box = {
-          flexGrow: section.areaM2 / total, flexBasis: 66, minWidth: 66, height: 112, justifyContent: 'space-between' as const, borderWidth: line.thin, borderColor: tokens.ink,
-          ...(chosen || due ? { outlineWidth: due ? 5 : 3, outlineColor: due ? frame : tokens.ink, outlineStyle: 'solid' as const, outlineOffset: due ? -5 : -3, zIndex: 1 } : {}),
+          flexGrow: section.areaM2 / total,
+          flexBasis: 66,
+          minWidth: 66,
+          height: 112,
+          justifyContent: 'space-between' as const,
+          borderWidth: line.thin,
+          borderColor: tokens.ink,
+          ...(chosen || due
+            ? {
+                outlineWidth: due ? 5 : 3,
+                outlineColor: due ? frame : tokens.ink,
+                outlineStyle: 'solid' as const,
+                outlineOffset: due ? -5 : -3,
+                zIndex: 1,
+              }
+            : {}),
         };
         const inside = (
           <>
             <Hatch name={WORD_HATCH[section.word]} />
-            <View style={{ alignSelf: 'flex-start', margin: 4, borderWidth: line.thin, borderColor: tokens.ink, backgroundColor: tokens.sheet, paddingHorizontal: 7 }}>
+            <View
+              style={{
+                alignSelf: 'flex-start',
+                margin: 4,
+                borderWidth: line.thin,
+                borderColor: tokens.ink,
+                backgroundColor: tokens.sheet,
+                paddingHorizontal: 7,
+              }}
+            >
               <Figure>{section.number}</Figure>
             </View>
             {section.word === 'clear' ? (
@@ -118,14 +194,20 @@ export function SectionStrip({ sections, current, onPick }: { sections: readonly
               </View>
             ) : null}
             <View style={{ backgroundColor: tokens.sheet, paddingVertical: 2, margin: due ? 5 : 1, alignItems: 'center' }}>
-              <Label ink={section.word === 'too long' ? 'brick' : 'ink'} style={{ textAlign: 'center' }}>{section.word}</Label>
+              <Label ink={section.word === 'too long' ? 'brick' : 'ink'} style={{ textAlign: 'center' }}>
+                {section.word}
+              </Label>
             </View>
           </>
         );
         return onPick ? (
-          <Pressable key={section.id} role="button" aria-label={says} onPress={() => onPick(section.id)} style={box}>{inside}</Pressable>
+          <Pressable key={section.id} role="button" aria-label={says} onPress={() => onPick(section.id)} style={box}>
+            {inside}
+          </Pressable>
         ) : (
-          <View key={section.id} role="img" aria-label={says} style={box}>{inside}</View>
+          <View key={section.id} role="img" aria-label={says} style={box}>
+            {inside}
+          </View>
         );
       })}
     </View>

@@ -23,7 +23,7 @@ export function Field({ label, value, onChange, unit, error, help, keyboard = 'd
   const tokens = useTokens();
   const id = useId();
   return (
-    <View style={{ gap: space.xs, flexGrow: grow ? 1 : 0, flexBasis: grow ? 130 : 'auto', flexShrink: 1 }}>
+    <View style={{ gap: space.xs, flexGrow: grow ? 1 : 0, flexBasis: grow ? 96 : 'auto', flexShrink: 1 }}>
       <Label>{unit ? `${label}, ${unit}` : label}</Label>
       <Input
         value={value}
@@ -35,13 +35,29 @@ export function Field({ label, value, onChange, unit, error, help, keyboard = 'd
         aria-describedby={error ? id : undefined}
         renderErrorMessage={false}
         containerStyle={{ paddingHorizontal: 0 }}
-        inputContainerStyle={{ borderWidth: error ? line.heavy : line.firm, borderBottomWidth: error ? line.heavy : line.firm, borderColor: error ? tokens.brick : tokens.ruleStrong, borderRadius: radius, backgroundColor: tokens.sheet, paddingHorizontal: space.m }}
-        inputStyle={{ fontFamily: font.text, fontSize: 18, color: tokens.ink, minHeight: multiline ? 88 : target.usual, minWidth: 0, ...(multiline ? { paddingVertical: space.s, textAlignVertical: 'top' } : {}) }}
+        inputContainerStyle={{
+          borderWidth: error ? line.heavy : line.firm,
+          borderBottomWidth: error ? line.heavy : line.firm,
+          borderColor: error ? tokens.brick : tokens.ruleStrong,
+          borderRadius: radius,
+          backgroundColor: tokens.sheet,
+          paddingHorizontal: space.m,
+        }}
+        inputStyle={{
+          fontFamily: font.text,
+          fontSize: 18,
+          color: tokens.ink,
+          minHeight: multiline ? 88 : target.usual,
+          minWidth: 0,
+          ...(multiline ? { paddingVertical: space.s, textAlignVertical: 'top' } : {}),
+        }}
         testID={testID}
       />
       {error ? (
         <View nativeID={id}>
-          <Small ink="brick" live>{error}</Small>
+          <Small ink="brick" live>
+            {error}
+          </Small>
         </View>
       ) : help ? (
         <Small ink="inkSoft">{help}</Small>

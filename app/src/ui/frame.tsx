@@ -1,7 +1,8 @@
 import type { ReactNode } from 'react';
-import { Pressable, useWindowDimensions, View } from 'react-native';
+import { useWindowDimensions, View } from 'react-native';
 import { BecauseColumn, BecauseSheet, useBecause } from './because';
 import { Sign, type IconName } from './icon';
+import { LinkBox } from './linkBox';
 import { Label } from './text';
 import { useTokens } from './theme';
 import { line, space, target, VERY_WIDE, WIDE } from './tokens';
@@ -10,18 +11,33 @@ export interface Place {
   id: string;
   name: string;
   icon: IconName;
+  href: string;
 }
 
 export const useWide = (): boolean => useWindowDimensions().width >= WIDE;
 
-function NavItem({ place, here, go, column }: { place: Place; here: boolean; go: () => void; column: boolean }) {
+function NavItem({ place, here, column }: { place: Place; here: boolean; column: boolean }) {
   const tokens = useTokens();
-  const edge = column ? { borderLeftWidth: 5, borderLeftColor: here ? tokens.elm : 'transparent' } : { borderTopWidth: 5, borderTopColor: here ? tokens.elm : 'transparent' };
+  const edge = column
+    ? { borderLeftWidth: 5, borderLeftColor: here ? tokens.elm : 'transparent' }
+    : { borderTopWidth: 5, borderTopColor: here ? tokens.elm : 'transparent' };
   return (
-    <Pressable role="link" aria-label={place.name} aria-current={here ? 'page' : undefined} onPress={go} style={{ flex: column ? 0 : 1, minHeight: target.wet, alignItems: 'center', justifyContent: 'center', gap: 2, paddingVertical: space.xs, ...edge }}>
+    <LinkBox
+      href={place.href}
+      current={here ? 'page' : undefined}
+      style={{
+        flex: column ? 0 : 1,
+        minHeight: target.wet,
+        alignItems: 'center',
+        justifyContent: 'center',
+        gap: 2,
+        paddingVertical: space.xs,
+        ...edge,
+      }}
+    >
       <Sign name={place.icon} ink={here ? 'elm' : 'ink'} size={24} />
       <Label ink={here ? 'elm' : 'ink'}>{place.name}</Label>
-    </Pressable>
+    </LinkBox>
   );
 }
 
@@ -29,10 +45,16 @@ function NavItem({ place, here, go, column }: { place: Place; here: boolean; go:
  * The frame round every screen. Phone: the screen, and the places under it unless it is inside a visit.
  * From 900 px: rail at the left, list and detail side by side, Because as a third column.
  */
-export function Frame({ places, here, go, list, hidePlaces, banner, children }: {
+export function Frame({
+  places,
+  here,
+  list,
+  hidePlaces,
+  banner,
+  children,
+}: {
   places: readonly Place[];
   here: string;
-  go: (id: string) => void;
   /** Shown beside the detail on a wide screen. */
   list: ReactNode;
   hidePlaces: boolean;
@@ -48,9 +70,13 @@ export function Frame({ places, here, go, list, hidePlaces, banner, children }: 
         {banner}
         <View style={{ flex: 1 }}>{children}</View>
         {hidePlaces ? null : (
-          <View role="navigation" aria-label="Places in Elm Mist" style={{ flexDirection: 'row', borderTopWidth: line.firm, borderTopColor: tokens.ink, backgroundColor: tokens.paper }}>
+          <View
+            role="navigation"
+            aria-label="Places in Elm Mist"
+            style={{ flexDirection: 'row', borderTopWidth: line.firm, borderTopColor: tokens.ink, backgroundColor: tokens.paper }}
+          >
             {places.map((place) => (
-              <NavItem key={place.id} place={place} here={place.id === here} go={() => go(place.id)} column={false} />
+              <NavItem key={place.id} place={place} here={place.id === here} column={false} />
             ))}
           </View>
         )}
@@ -61,12 +87,20 @@ export function Frame({ places, here, go, list, hidePlaces, banner, children }: 
   const showList = list !== null && (!open || width >= VERY_WIDE);
   return (
     <View style={{ flex: 1, flexDirection: 'row', backgroundColor: tokens.paper }}>
-      <View role="navigation" aria-label="Places in Elm Mist" style={{ width: 92, borderRightWidth: line.firm, borderRightColor: tokens.ink, paddingTop: space.m, gap: space.s }}>
+      <View
+        role="navigation"
+        aria-label="Places in Elm Mist"
+        style={{ width: 92, borderRightWidth: line.firm, borderRightColor: tokens.ink, paddingTop: space.m, gap: space.s }}
+      >
         {places.map((place) => (
-          <NavItem key={place.id} place={place} here={place.id === here} go={() => go(place.id)} column />
+          <NavItem key={place.id} place={place} here={place.id === here} column />
         ))}
       </View>
-      {showList ? <View role="region" aria-label="List" style={{ width: 344, borderRightWidth: line.thin, borderRightColor: tokens.ruleStrong }}>{list}</View> : null}
+      {showList ? (
+        <View role="region" aria-label="List" style={{ width: 344, borderRightWidth: line.thin, borderRightColor: tokens.ruleStrong }}>
+          {list}
+        </View>
+      ) : null}
       <View style={{ flex: 1 }}>
         {banner}
         <View style={{ flex: 1 }}>{children}</View>

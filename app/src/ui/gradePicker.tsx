@@ -21,7 +21,14 @@ export function GradePicker({ value, onPick }: { value: Grade | undefined; onPic
               aria-checked={on}
               aria-label={`${facts.grade} ${facts.name}`}
               onPress={() => onPick(facts.grade)}
-              style={{ flex: 1, height: 70, borderWidth: line.firm, borderColor: tokens.ink, justifyContent: 'flex-end', ...(on ? { outlineWidth: 4, outlineColor: tokens.elm, outlineStyle: 'solid', outlineOffset: -2 } : {}) }}
+              style={{
+                flex: 1,
+                height: 70,
+                borderWidth: line.firm,
+                borderColor: tokens.ink,
+                justifyContent: 'flex-end',
+                ...(on ? { outlineWidth: 4, outlineColor: tokens.elm, outlineStyle: 'solid', outlineOffset: -2 } : {}),
+              }}
             >
               <Hatch name={GRADE_HATCH[facts.grade]} />
               <View style={{ backgroundColor: tokens.sheet, alignItems: 'center', paddingVertical: 3 }}>
@@ -31,7 +38,11 @@ export function GradePicker({ value, onPick }: { value: Grade | undefined; onPic
           );
         })}
       </View>
-      <Small ink="inkSoft" live>{chosen ? `${chosen.name[0]?.toUpperCase()}${chosen.name.slice(1)}: ${chosen.light}, ${chosen.mat}.` : 'Torch hard against one side, look from the other.'}</Small>
+      <Small ink="inkSoft" live>
+        {chosen
+          ? `${chosen.name[0]?.toUpperCase()}${chosen.name.slice(1)}: ${chosen.light}, ${chosen.mat}.`
+          : 'Torch hard against one side, look from the other.'}
+      </Small>
     </View>
   );
 }

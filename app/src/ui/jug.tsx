@@ -18,16 +18,34 @@ interface Outline {
 
 /** Containers drawn in a box of 150 × 280. The level runs between `top` (full) and `bottom` (empty). */
 const OUTLINES: Record<JugShape, Outline> = {
-  'pump-sprayer': { left: 16, right: 134, top: 52, bottom: 272, path: 'M48 6 H108 V24 Q108 30 114 33 Q134 40 134 56 V264 Q134 272 126 272 H24 Q16 272 16 264 V56 Q16 40 36 33 Q48 30 48 24 Z' },
-  'hand-bottle': { left: 34, right: 116, top: 84, bottom: 272, path: 'M62 6 H88 V44 Q88 54 100 62 Q116 72 116 90 V264 Q116 272 108 272 H42 Q34 272 34 264 V90 Q34 72 50 62 Q62 54 62 44 Z' },
-  'foaming-gun': { left: 26, right: 124, top: 60, bottom: 272, path: 'M56 6 H94 V34 H56 Z M44 38 H106 Q124 42 124 66 V264 Q124 272 116 272 H34 Q26 272 26 264 V66 Q26 42 44 38 Z' },
+  'pump-sprayer': {
+    left: 16,
+    right: 134,
+    top: 52,
+    bottom: 272,
+    path: 'M48 6 H108 V24 Q108 30 114 33 Q134 40 134 56 V264 Q134 272 126 272 H24 Q16 272 16 264 V56 Q16 40 36 33 Q48 30 48 24 Z',
+  },
+  'hand-bottle': {
+    left: 34,
+    right: 116,
+    top: 84,
+    bottom: 272,
+    path: 'M62 6 H88 V44 Q88 54 100 62 Q116 72 116 90 V264 Q116 272 108 272 H42 Q34 272 34 264 V90 Q34 72 50 62 Q62 54 62 44 Z',
+  },
+  'foaming-gun': {
+    left: 26,
+    right: 124,
+    top: 60,
+    bottom: 272,
+    path: 'M56 6 H94 V34 H56 Z M44 38 H106 Q124 42 124 66 V264 Q124 272 116 272 H34 Q26 272 26 264 V66 Q26 42 44 38 Z',
+  },
   bucket: { left: 22, right: 128, top: 40, bottom: 272, path: 'M10 26 H140 L126 264 Q125 272 117 272 H33 Q25 272 24 264 Z' },
 };
 
 export interface JugLayer {
   what: 'water' | 'concentrate';
   litres: number;
-  /** Said over the amount, e.g. "1 water first, up to". */
+  /** Said over the amount, e.g. "1 water first, up to"; on the second line the level itself follows. */
   words: string;
 }
 
@@ -37,7 +55,19 @@ const TICKS = 8;
 const LABEL_ROOM = 70;
 
 /** The container itself with the lines to pour to, in the order of pouring, each amount beside its line. */
-export function Jug({ shape, capacityL, layers, system, amounts }: { shape: JugShape; capacityL: number; layers: readonly JugLayer[]; system: UnitSystem; amounts: (layer: JugLayer, upToL: number) => ReactNode }) {
+export function Jug({
+  shape,
+  capacityL,
+  layers,
+  system,
+  amounts,
+}: {
+  shape: JugShape;
+  capacityL: number;
+  layers: readonly JugLayer[];
+  system: UnitSystem;
+  amounts: (layer: JugLayer) => ReactNode;
+}) {
   const tokens = useTokens();
   const id = useId().replace(/[^a-zA-Z0-9]/g, '');
   const outline = OUTLINES[shape];
@@ -55,8 +85,8 @@ export function Jug({ shape, capacityL, layers, system, amounts }: { shape: JugS
   }, []);
   const says = stack.map(({ layer, to }) => `${layer.words} ${formatVolume(to, system)}`).join(', then ');
   return (
-    <View role="img" aria-label={`Container of ${formatVolume(capacityL, system)}. ${says}.`} style={{ flexDirection: 'row', minHeight: HEIGHT }}>
-      <View style={{ flexGrow: 0, flexShrink: 0 }}>
+    <View style={{ flexDirection: 'row', minHeight: HEIGHT }}>
+      <View role="img" aria-label={`Container of ${formatVolume(capacityL, system)}. ${says}.`} style={{ flexGrow: 0, flexShrink: 0 }}>
         <Svg width={WIDTH + 24} height={HEIGHT} viewBox={`0 0 ${WIDTH + 24} ${HEIGHT}`} aria-hidden>
           <Defs>
             <Pattern id={`w${id}`} width={16} height={16} patternUnits="userSpaceOnUse">
@@ -70,24 +100,51 @@ export function Jug({ shape, capacityL, layers, system, amounts }: { shape: JugS
           <Path d={outline.path} fill={tokens.sheet} />
           <G clipPath={`url(#c${id})`}>
             {stack.map(({ layer, from, to }) => (
-              <Rect key={layer.what} x={0} width={WIDTH} y={levelY(to)} height={Math.max(0, levelY(from) - levelY(to)) + (from === 0 ? 8 : 0)} fill={layer.what === 'water' ? `url(#w${id})` : tokens.elm} />
+              <Rect
+                key={layer.what}
+                x={0}
+                width={WIDTH}
+                y={levelY(to)}
+                height={Math.max(0, levelY(from) - levelY(to)) + (from === 0 ? 8 : 0)}
+                fill={layer.what === 'water' ? `url(#w${id})` : tokens.elm}
+              />
             ))}
           </G>
           <Path d={outline.path} fill="none" stroke={tokens.ink} strokeWidth={2.5} />
           {Array.from({ length: TICKS }, (_, i) => {
             const y = levelY((capacityL * (i + 1)) / TICKS);
-            return <Line key={i} x1={outline.right} x2={outline.right + ((i + 1) % 4 === 0 ? 15 : 9)} y1={y} y2={y} stroke={tokens.ink} strokeWidth={1.5} />;
+            return (
+              <Line
+                key={i}
+                x1={outline.right}
+                x2={outline.right + ((i + 1) % 4 === 0 ? 15 : 9)}
+                y1={y}
+                y2={y}
+                stroke={tokens.ink}
+                strokeWidth={1.5}
+              />
+            );
           })}
           {stack.map(({ layer, to }) => (
-            <Line key={layer.what} x1={outline.left - 12} x2={WIDTH + 24} y1={levelY(to)} y2={levelY(to)} stroke={layer.what === 'water' ? tokens.mist : tokens.elm} strokeWidth={2.5} />
+            <Line
+              key={layer.what}
+              x1={outline.left - 12}
+              x2={WIDTH + 24}
+              y1={levelY(to)}
+              y2={levelY(to)}
+              stroke={layer.what === 'water' ? tokens.mist : tokens.elm}
+              strokeWidth={2.5}
+            />
           ))}
         </Svg>
       </View>
       <View style={{ flex: 1 }}>
         {stack.map(({ layer, to }, index) => (
           <View key={layer.what} style={{ position: 'absolute', left: 6, right: 0, top: spots[index] ?? 0 }}>
-            <Label ink={layer.what === 'water' ? 'mist' : 'elm'}>{layer.words}</Label>
-            {amounts(layer, to)}
+            <Label ink={layer.what === 'water' ? 'mist' : 'elm'}>
+              {index === 0 ? layer.words : `${layer.words} ${formatVolume(to, system)}`}
+            </Label>
+            {amounts(layer)}
           </View>
         ))}
       </View>

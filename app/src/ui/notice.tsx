@@ -1,4 +1,3 @@
-import { Skeleton } from '@rneui/themed';
 import type { ReactNode } from 'react';
 import { View } from 'react-native';
 import { Companion } from './button';
@@ -11,7 +10,10 @@ import { line, radius, space, type Tokens } from './tokens';
 export function HazardBox({ lead, children }: { lead: string; children: ReactNode }) {
   const tokens = useTokens();
   return (
-    <View role="note" style={{ borderWidth: line.firm, borderColor: tokens.brick, borderRadius: radius, padding: space.m, backgroundColor: tokens.sheet }}>
+    <View
+      role="note"
+      style={{ borderWidth: line.firm, borderColor: tokens.brick, borderRadius: radius, padding: space.m, backgroundColor: tokens.sheet }}
+    >
       <Body>
         <Strong ink="brick">{lead} </Strong>
         {children}
@@ -33,7 +35,19 @@ export function Banner({ tone, children, right }: { tone: Tone; children: ReactN
   const tokens = useTokens();
   const { ground, ink, sign } = TONES[tone];
   return (
-    <View role={tone === 'stop' ? 'alert' : 'status'} style={{ flexDirection: 'row', alignItems: 'center', gap: space.s, paddingHorizontal: space.m, paddingVertical: space.s, backgroundColor: tokens[ground], borderLeftWidth: 5, borderLeftColor: tokens[ink] }}>
+    <View
+      role={tone === 'stop' ? 'alert' : 'status'}
+      style={{
+        flexDirection: 'row',
+        alignItems: 'center',
+        gap: space.s,
+        paddingHorizontal: space.m,
+        paddingVertical: space.s,
+        backgroundColor: tokens[ground],
+        borderLeftWidth: 5,
+        borderLeftColor: tokens[ink],
+      }}
+    >
       <Sign name={sign} ink={ink} />
       <View style={{ flex: 1 }}>
         <Body>{children}</Body>
@@ -71,7 +85,7 @@ export function Waiting({ lines = 4, what }: { lines?: number; what: string }) {
   return (
     <View role="status" aria-label={`Loading ${what}`} style={{ gap: space.m, paddingVertical: space.m }}>
       {Array.from({ length: lines }, (_, i) => (
-        <Skeleton key={i} animation="none" height={i % 2 === 0 ? 22 : 48} style={{ backgroundColor: tokens.rule, borderRadius: radius }} />
+        <View key={i} style={{ height: i % 2 === 0 ? 22 : 48, backgroundColor: tokens.rule, borderRadius: radius }} />
       ))}
     </View>
   );

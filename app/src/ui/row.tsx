@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react';
-import { Pressable, View } from 'react-native';
+import { View } from 'react-native';
 import { Sign } from './icon';
+import { LinkBox } from './linkBox';
 import { Body, Small, Strong } from './text';
 import { useTokens } from './theme';
 import { line, space, target } from './tokens';
@@ -9,7 +10,18 @@ import { line, space, target } from './tokens';
 export function Row({ label, value, children }: { label: string; value?: string; children?: ReactNode }) {
   const tokens = useTokens();
   return (
-    <View style={{ flexDirection: 'row', alignItems: 'center', justifyContent: 'space-between', gap: space.m, minHeight: 44, borderBottomWidth: line.thin, borderBottomColor: tokens.rule, paddingVertical: space.xs }}>
+    <View
+      style={{
+        flexDirection: 'row',
+        alignItems: 'center',
+        justifyContent: 'space-between',
+        gap: space.m,
+        minHeight: 44,
+        borderBottomWidth: line.thin,
+        borderBottomColor: tokens.rule,
+        paddingVertical: space.xs,
+      }}
+    >
       <Body style={{ flexShrink: 1 }}>{label}</Body>
       {children ?? <Strong style={{ flexShrink: 1, textAlign: 'right' }}>{value}</Strong>}
     </View>
@@ -17,15 +29,37 @@ export function Row({ label, value, children }: { label: string; value?: string;
 }
 
 /** A row that leads somewhere. */
-export function LinkRow({ title, under, right, onPress, current = false, testID }: { title: string; under?: string | undefined; right?: string | undefined; onPress: () => void; current?: boolean; testID?: string }) {
+export function LinkRow({
+  title,
+  under,
+  right,
+  href,
+  current = false,
+  testID,
+}: {
+  title: string;
+  under?: string | undefined;
+  right?: string | undefined;
+  href: string;
+  current?: boolean;
+  testID?: string;
+}) {
   const tokens = useTokens();
   return (
-    <Pressable
-      role="link"
-      onPress={onPress}
+    <LinkBox
+      href={href}
       testID={testID}
-      aria-current={current ? 'page' : undefined}
-      style={{ flexDirection: 'row', alignItems: 'center', gap: space.s, minHeight: target.wet, paddingVertical: space.s, borderBottomWidth: line.thin, borderBottomColor: tokens.rule, backgroundColor: current ? tokens.elmWash : 'transparent' }}
+      current={current ? 'page' : undefined}
+      style={{
+        flexDirection: 'row',
+        alignItems: 'center',
+        gap: space.s,
+        minHeight: target.wet,
+        paddingVertical: space.s,
+        borderBottomWidth: line.thin,
+        borderBottomColor: tokens.rule,
+        backgroundColor: current ? tokens.elmWash : 'transparent',
+      }}
     >
       <View style={{ flex: 1, gap: 2 }}>
         <Strong>{title}</Strong>
@@ -33,6 +67,6 @@ export function LinkRow({ title, under, right, onPress, current = false, testID 
       </View>
       {right ? <Small ink="ink">{right}</Small> : null}
       <Sign name="forward" ink="inkSoft" />
-    </Pressable>
+    </LinkBox>
   );
 }

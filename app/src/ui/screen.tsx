@@ -8,7 +8,17 @@ import { line, space } from './tokens';
 export function ScreenHead({ title, under, right, children }: { title: string; under?: string; right?: ReactNode; children?: ReactNode }) {
   const tokens = useTokens();
   return (
-    <View role="banner" style={{ backgroundColor: tokens.paper, borderBottomWidth: line.firm, borderBottomColor: tokens.ink, paddingHorizontal: space.l, paddingTop: space.m, paddingBottom: space.m }}>
+    <View
+      role="banner"
+      style={{
+        backgroundColor: tokens.paper,
+        borderBottomWidth: line.firm,
+        borderBottomColor: tokens.ink,
+        paddingHorizontal: space.l,
+        paddingTop: space.m,
+        paddingBottom: space.m,
+      }}
+    >
       <View style={{ flexDirection: 'row', alignItems: 'center', gap: space.s }}>
         <View style={{ flex: 1, gap: 2 }}>
           <Title>{title}</Title>
@@ -21,13 +31,35 @@ export function ScreenHead({ title, under, right, children }: { title: string; u
   );
 }
 
-/** Head, scrolling middle, and a foot that stays under the thumb. On a wide screen the foot is that of the column. */
-export function Screen({ head, foot, children, testID }: { head: ReactNode; foot?: ReactNode; children: ReactNode; testID?: string }) {
+/**
+ * Head, scrolling middle, and a foot that stays under the thumb. On a wide screen the foot is that of the column.
+ * Another `page` starts at the top again.
+ */
+export function Screen({
+  head,
+  foot,
+  children,
+  testID,
+  page = '',
+}: {
+  head: ReactNode;
+  foot?: ReactNode;
+  children: ReactNode;
+  testID?: string;
+  page?: string;
+}) {
   const tokens = useTokens();
   return (
     <View style={{ flex: 1, backgroundColor: tokens.paper }} testID={testID}>
       {head}
-      <ScrollView role="main" style={{ flex: 1 }} contentContainerStyle={{ padding: space.l, paddingBottom: space.xl * 2, gap: space.m }} keyboardShouldPersistTaps="handled">
+      <ScrollView
+        key={page}
+        role="main"
+        tabIndex={0}
+        style={{ flex: 1 }}
+        contentContainerStyle={{ padding: space.l, paddingBottom: space.xl * 2, gap: space.m }}
+        keyboardShouldPersistTaps="handled"
+      >
         {children}
       </ScrollView>
       {foot}
@@ -39,17 +71,40 @@ export function Screen({ head, foot, children, testID }: { head: ReactNode; foot
 export function ThumbBar({ children }: { children: ReactNode }) {
   const tokens = useTokens();
   return (
-    <View role="contentinfo" style={{ flexDirection: 'row', gap: space.s, paddingHorizontal: space.l, paddingVertical: space.m, borderTopWidth: line.firm, borderTopColor: tokens.ink, backgroundColor: tokens.paper }}>
+    <View
+      role="contentinfo"
+      style={{
+        flexDirection: 'row',
+        gap: space.s,
+        paddingHorizontal: space.l,
+        paddingVertical: space.m,
+        borderTopWidth: line.firm,
+        borderTopColor: tokens.ink,
+        backgroundColor: tokens.paper,
+      }}
+    >
       {children}
     </View>
   );
 }
 
 /** A titled part of a screen, parted by a rule. */
-export function Part({ title, children, first = false, style }: { title?: ReactNode; children: ReactNode; first?: boolean; style?: object }) {
+export function Part({
+  title,
+  children,
+  first = false,
+  style,
+}: {
+  title?: ReactNode;
+  children: ReactNode;
+  first?: boolean;
+  style?: object;
+}) {
   const tokens = useTokens();
   return (
-    <View style={{ gap: space.s, ...(first ? {} : { borderTopWidth: line.thin, borderTopColor: tokens.rule, paddingTop: space.m }), ...style }}>
+    <View
+      style={{ gap: space.s, ...(first ? {} : { borderTopWidth: line.thin, borderTopColor: tokens.rule, paddingTop: space.m }), ...style }}
+    >
       {title}
       {children}
     </View>

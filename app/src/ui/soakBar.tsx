@@ -14,14 +14,48 @@ export function SoakBar({ number, clock }: { number: number; clock: SectionClock
   const toReady = clock.readyAtS - clock.soakedS;
   const limitWord = clock.limit === 'dries' ? 'dries' : 'longest';
   return (
-    <View role="img" aria-label={`Section ${number}: ${toReady > 0 ? `ready in ${formatClock(toReady)}` : left > 0 ? `rinse now, ${formatClock(left)} left` : 'past its limit, rinse at once'}`} style={{ flexDirection: 'row', gap: space.m, alignItems: 'flex-start' }}>
+    <View
+      role="img"
+      aria-label={`Section ${number}: ${toReady > 0 ? `ready in ${formatClock(toReady)}` : left > 0 ? `rinse now, ${formatClock(left)} left` : 'past its limit, rinse at once'}`}
+      style={{ flexDirection: 'row', gap: space.m, alignItems: 'flex-start' }}
+    >
       <Figure style={{ fontSize: 24, lineHeight: 28, minWidth: 16 }}>{number}</Figure>
       <View style={{ flex: 1, gap: 3 }}>
         <View style={{ height: 26, borderWidth: line.firm, borderColor: tokens.ink, backgroundColor: tokens.sheet }}>
-          <View style={{ position: 'absolute', left: at(clock.readyAtS), right: `${100 - parseFloat(at(clock.rinseByS))}%`, top: 0, bottom: 0, backgroundColor: tokens.elmWash, borderLeftWidth: line.firm, borderColor: tokens.elm }} />
-          <View style={{ position: 'absolute', left: 0, width: at(Math.min(clock.soakedS, clock.readyAtS)), top: 0, bottom: 0, backgroundColor: tokens.amberFill }} />
+          <View
+            style={{
+              position: 'absolute',
+              left: at(clock.readyAtS),
+              right: `${100 - parseFloat(at(clock.rinseByS))}%`,
+              top: 0,
+              bottom: 0,
+              backgroundColor: tokens.elmWash,
+              borderLeftWidth: line.firm,
+              borderColor: tokens.elm,
+            }}
+          />
+          <View
+            style={{
+              position: 'absolute',
+              left: 0,
+              width: at(Math.min(clock.soakedS, clock.readyAtS)),
+              top: 0,
+              bottom: 0,
+              backgroundColor: tokens.amberFill,
+            }}
+          />
           <View style={{ position: 'absolute', left: at(clock.rinseByS), width: 3, top: 0, bottom: 0, backgroundColor: tokens.brick }} />
-          <View style={{ position: 'absolute', left: at(clock.soakedS), marginLeft: -2, width: 4, top: -5, bottom: -5, backgroundColor: tokens.ink }} />
+          <View
+            style={{
+              position: 'absolute',
+              left: at(clock.soakedS),
+              marginLeft: -2,
+              width: 4,
+              top: -5,
+              bottom: -5,
+              backgroundColor: tokens.ink,
+            }}
+          />
         </View>
         <View style={{ flexDirection: 'row', justifyContent: 'space-between', gap: space.s }}>
           <Label ink="inkSoft">{`foam on ${formatClock(clock.soakedS)} ago`}</Label>

@@ -1,7 +1,7 @@
 import { createTheme, ThemeProvider } from '@rneui/themed';
 import { createContext, useContext, useEffect, useMemo, useState, type ReactNode } from 'react';
 import { SafeAreaProvider } from 'react-native-safe-area-context';
-import { readDevice, writeDevice } from './deviceMemory';
+import { readDevice, writeDevice } from '@/device/memory';
 import { font, radius, target, THEME_NAMES, THEMES, type ThemeName, type Tokens } from './tokens';
 
 interface ThemeChoice {

@@ -51,9 +51,17 @@ export function compareDrops(before: DropInput, after: DropInput): DropCompariso
       ],
       rules: [
         { id: 'drop.difference', because: 'Return air minus supply air, after less before.', source: arithmetic },
-        { id: 'drop.comparable', because: comparable ? 'Outdoor air was much the same both times.' : 'Outdoor air differed or was not noted: the two cannot be compared.', source: commonPractice },
+        {
+          id: 'drop.comparable',
+          because: comparable
+            ? 'Outdoor air was much the same both times.'
+            : 'Outdoor air differed or was not noted: the two cannot be compared.',
+          source: commonPractice,
+        },
       ],
-      changes: [`Comparable while outdoor air moves no more than ${trimDecimals(fahrenheitDiffFromC(COMPARABLE_OUTDOOR_K), 1)} °F (${COMPARABLE_OUTDOOR_K} K).`],
+      changes: [
+        `Comparable while outdoor air moves no more than ${trimDecimals(fahrenheitDiffFromC(COMPARABLE_OUTDOOR_K), 1)} °F (${COMPARABLE_OUTDOOR_K} K).`,
+      ],
     },
   };
 }

@@ -1,8 +1,21 @@
 import fc from 'fast-check';
-import { dryOut, linearDryOutSeconds, pressureAtAltitudeKPa, psychrometricConstantKPaPerK, saturationVapourPressureKPa, vapourSlopeKPaPerK, type DryOutInput } from '.';
+import {
+  dryOut,
+  linearDryOutSeconds,
+  pressureAtAltitudeKPa,
+  psychrometricConstantKPaPerK,
+  saturationVapourPressureKPa,
+  vapourSlopeKPaPerK,
+  type DryOutInput,
+} from '.';
 
 const air = (dryBulbC: number, rhPct: number, windMs: number, netRadiationWm2: number): DryOutInput => ({
-  filmKgM2: 0.1, dryBulbC, rhPct, windMs, netRadiationWm2, pressureKPa: 101.3,
+  filmKgM2: 0.1,
+  dryBulbC,
+  rhPct,
+  windMs,
+  netRadiationWm2,
+  pressureKPa: 101.3,
 });
 
 describe('moist air, against FAO Irrigation and Drainage Paper 56 (values from memory)', () => {
@@ -39,12 +52,18 @@ describe('drying time of the wet outer skin', () => {
 
   test('hotter, drier or sunnier never dries later', () => {
     fc.assert(
-      fc.property(fc.double({ min: 5, max: 45, noNaN: true }), fc.double({ min: 5, max: 90, noNaN: true }), fc.double({ min: 0, max: 8, noNaN: true }), fc.double({ min: 0, max: 600, noNaN: true }), (t, rh, u, rn) => {
-        const base = dryOut(air(t, rh, u, rn)).seconds;
-        expect(dryOut(air(t + 3, rh, u, rn)).seconds).toBeLessThanOrEqual(base * (1 + 1e-9));
-        expect(dryOut(air(t, rh - 4, u, rn)).seconds).toBeLessThanOrEqual(base * (1 + 1e-9));
-        expect(dryOut(air(t, rh, u, rn + 50)).seconds).toBeLessThanOrEqual(base * (1 + 1e-9));
-      }),
+      fc.property(
+        fc.double({ min: 5, max: 45, noNaN: true }),
+        fc.double({ min: 5, max: 90, noNaN: true }),
+        fc.double({ min: 0, max: 8, noNaN: true }),
+        fc.double({ min: 0, max: 600, noNaN: true }),
+        (t, rh, u, rn) => {
+          const base = dryOut(air(t, rh, u, rn)).seconds;
+          expect(dryOut(air(t + 3, rh, u, rn)).seconds).toBeLessThanOrEqual(base * (1 + 1e-9));
+          expect(dryOut(air(t, rh - 4, u, rn)).seconds).toBeLessThanOrEqual(base * (1 + 1e-9));
+          expect(dryOut(air(t, rh, u, rn + 50)).seconds).toBeLessThanOrEqual(base * (1 + 1e-9));
+        },
+      ),
     );
   });
 
@@ -57,7 +76,13 @@ describe('drying time of the wet outer skin', () => {
     expect(latent * evaporationKgM2S).toBeCloseTo(0.48 + heatFromAir, 9);
   });
 
-  test.each([['rhPct', { rhPct: 130 }], ['windMs', { windMs: -1 }], ['filmKgM2', { filmKgM2: 0 }], ['dryBulbC', { dryBulbC: 95 }], ['pressureKPa', { pressureKPa: 10 }]])('refuses a bad %s', (field, over) => {
+  test.each([
+    ['rhPct', { rhPct: 130 }],
+    ['windMs', { windMs: -1 }],
+    ['filmKgM2', { filmKgM2: 0 }],
+    ['dryBulbC', { dryBulbC: 95 }],
+    ['pressureKPa', { pressureKPa: 10 }],
+  ])('refuses a bad %s', (field, over) => {
     expect(() => dryOut({ ...air(30, 40, 1, 0), ...over })).toThrow(expect.objectContaining({ field }));
   });
 });

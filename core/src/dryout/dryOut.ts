@@ -1,10 +1,5 @@
 import { requireInRange, requirePositive } from '../errors';
-import {
-  latentHeatKJPerKg,
-  psychrometricConstantKPaPerK,
-  saturationVapourPressureKPa,
-  vapourSlopeKPaPerK,
-} from './vapour';
+import { latentHeatKJPerKg, psychrometricConstantKPaPerK, saturationVapourPressureKPa, vapourSlopeKPaPerK } from './vapour';
 
 export interface DryOutInput {
   /** Water on the exposed outer skin, kg per m² of face. About 0.1. */

@@ -25,7 +25,11 @@ export function capacityFromModel(model: string): NominalCapacity {
   const twoFigure = [...text.matchAll(new RegExp(`(?<!\\d)(${sizes})(?!\\d)`, 'g'))].map((m) => m[1] ?? '');
   const found = [...new Set(threeFigure.length > 0 ? threeFigure : twoFigure)];
   if (found.length === 0) {
-    throw new CoreError('unreadable', 'model', `No capacity in "${model.trim()}": look for 018, 024, 030, 036, 042, 048 or 060, or enter the tons.`);
+    throw new CoreError(
+      'unreadable',
+      'model',
+      `No capacity in "${model.trim()}": look for 018, 024, 030, 036, 042, 048 or 060, or enter the tons.`,
+    );
   }
   if (found.length > 1) {
     throw new CoreError('ambiguous', 'model', `"${model.trim()}" could mean ${found.join(' or ')}: enter the tons from the data plate.`);

@@ -2,8 +2,15 @@ import fc from 'fast-check';
 import { capacityFromModel, chemistryGroup, faceArea, finSurface, finSurfaceRatio, USUAL_ROW_DEPTH_M, type CoilGeometry } from '.';
 
 const wrap = (over: Partial<CoilGeometry> = {}): CoilGeometry => ({
-  shape: 'wrap', finnedHeightM: 0.6, rows: 1, finsPerInch: 16, rowDepthM: USUAL_ROW_DEPTH_M,
-  faces: [{ id: 'a', name: 'Path', widthM: 0.7, wallSide: false }, { id: 'b', name: 'Hedge', widthM: 0.5, wallSide: false }],
+  shape: 'wrap',
+  finnedHeightM: 0.6,
+  rows: 1,
+  finsPerInch: 16,
+  rowDepthM: USUAL_ROW_DEPTH_M,
+  faces: [
+    { id: 'a', name: 'Path', widthM: 0.7, wallSide: false },
+    { id: 'b', name: 'Hedge', widthM: 0.5, wallSide: false },
+  ],
   ...over,
 });
 const slabs = (shape: CoilGeometry['shape'], count: number) =>
@@ -33,7 +40,9 @@ describe('capacityFromModel', () => {
 describe('geometry', () => {
   test('faces add up: wrap-round, slab, A- and N-coil', () => {
     expect(faceArea(wrap())).toBeCloseTo(0.72, 12);
-    expect([faceArea(slabs('slab', 1)), faceArea(slabs('a-coil', 2)), faceArea(slabs('n-coil', 3))].map((a) => +a.toFixed(9))).toEqual([0.3, 0.6, 0.9]);
+    expect([faceArea(slabs('slab', 1)), faceArea(slabs('a-coil', 2)), faceArea(slabs('n-coil', 3))].map((a) => +a.toFixed(9))).toEqual([
+      0.3, 0.6, 0.9,
+    ]);
   });
 
   test('fin surface ratio: 16 fins per inch at 0.866 in gives 27.7 (2 × fpi × depth)', () => {

@@ -1,6 +1,5 @@
 /** What kind of bad input was met. `out-of-range`: a number beyond what the trade or physics allows. */
-export type CoreErrorCode =
-  'not-a-number' | 'out-of-range' | 'unreadable' | 'ambiguous' | 'unknown' | 'not-allowed' | 'missing';
+export type CoreErrorCode = 'not-a-number' | 'out-of-range' | 'unreadable' | 'ambiguous' | 'unknown' | 'not-allowed' | 'missing';
 
 /**
  * The only error that core throws on purpose.

@@ -16,5 +16,7 @@ test('the end of a month stays in the month', () => {
 });
 
 test.each(['2026-13-40', '11 June', ''])('refuses the day "%s"', (closedOn) => {
-  expect(() => nextDue({ closedOn, configuration: 'split-cool', soils: [], worstGrade: 0 })).toThrow(expect.objectContaining({ field: 'closedOn' }));
+  expect(() => nextDue({ closedOn, configuration: 'split-cool', soils: [], worstGrade: 0 })).toThrow(
+    expect.objectContaining({ field: 'closedOn' }),
+  );
 });

@@ -30,12 +30,48 @@ interface IntervalRule {
 
 /** How long until the next wash; the shortest that applies is taken. Common practice, no source. */
 const INTERVALS: readonly IntervalRule[] = [
-  { id: 'next.salt', when: (i) => i.soils.includes('salt'), months: 1, because: 'Salt: a water rinse every month.', source: commonPractice },
-  { id: 'next.lint', when: (i) => i.soils.includes('lint') || (i.soils.includes('dust') && i.worstGrade >= 3), months: 4, because: 'Lint or heavy dust: again in mid season.', source: commonPractice },
-  { id: 'next.ductless', when: (i) => CONFIGURATION_TABLE[i.configuration].ductless, months: 6, because: 'Wall heads are wet and warm: every three months to a year by use.', source: commonPractice },
-  { id: 'next.heat-pump', when: (i) => i.configuration === 'split-heat-pump' || i.configuration === 'package-heat-pump', months: 6, because: 'A heat pump runs nine months or more: twice a year.', source: commonPractice },
-  { id: 'next.grease', when: (i) => i.soils.includes('grease'), months: 6, because: 'A kitchen keeps feeding grease: twice a year.', source: commonPractice },
-  { id: 'next.year', when: () => true, months: 12, because: 'Once a year, after pollen and seed fluff, before the heat.', source: commonPractice },
+  {
+    id: 'next.salt',
+    when: (i) => i.soils.includes('salt'),
+    months: 1,
+    because: 'Salt: a water rinse every month.',
+    source: commonPractice,
+  },
+  {
+    id: 'next.lint',
+    when: (i) => i.soils.includes('lint') || (i.soils.includes('dust') && i.worstGrade >= 3),
+    months: 4,
+    because: 'Lint or heavy dust: again in mid season.',
+    source: commonPractice,
+  },
+  {
+    id: 'next.ductless',
+    when: (i) => CONFIGURATION_TABLE[i.configuration].ductless,
+    months: 6,
+    because: 'Wall heads are wet and warm: every three months to a year by use.',
+    source: commonPractice,
+  },
+  {
+    id: 'next.heat-pump',
+    when: (i) => i.configuration === 'split-heat-pump' || i.configuration === 'package-heat-pump',
+    months: 6,
+    because: 'A heat pump runs nine months or more: twice a year.',
+    source: commonPractice,
+  },
+  {
+    id: 'next.grease',
+    when: (i) => i.soils.includes('grease'),
+    months: 6,
+    because: 'A kitchen keeps feeding grease: twice a year.',
+    source: commonPractice,
+  },
+  {
+    id: 'next.year',
+    when: () => true,
+    months: 12,
+    because: 'Once a year, after pollen and seed fluff, before the heat.',
+    source: commonPractice,
+  },
 ];
 
 /**
@@ -63,7 +99,10 @@ export function nextDue(input: NextDueInput): NextDue {
         { label: 'Months', quantity: { kind: 'count', value: chosen.months } },
       ],
       rules: refs,
-      changes: fitting.filter((rule) => rule !== chosen).map((rule) => `Otherwise ${rule.months} months: ${rule.because}`).slice(0, 2),
+      changes: fitting
+        .filter((rule) => rule !== chosen)
+        .map((rule) => `Otherwise ${rule.months} months: ${rule.because}`)
+        .slice(0, 2),
     },
   };
 }

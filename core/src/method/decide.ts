@@ -42,9 +42,17 @@ export interface Decision {
 
 const dryLiftRule = (facts: MethodFacts): RuleRef | null =>
   facts.grade >= 2 && facts.felts
-    ? { id: 'dry-lift.felt', because: 'Felt, leaves or lumps come off dry before any water makes mud of them.', source: { kind: 'common-practice', name: '' } }
+    ? {
+        id: 'dry-lift.felt',
+        because: 'Felt, leaves or lumps come off dry before any water makes mud of them.',
+        source: { kind: 'common-practice', name: '' },
+      }
     : facts.grade === 4
-      ? { id: 'dry-lift.packed', because: 'A packed coil is lifted dry first, whatever the soil.', source: { kind: 'common-practice', name: '' } }
+      ? {
+          id: 'dry-lift.packed',
+          because: 'A packed coil is lifted dry first, whatever the soil.',
+          source: { kind: 'common-practice', name: '' },
+        }
       : null;
 
 /** Ladder as the shop's school walks it. Household comes first only where the ladder allows it at all. */
@@ -59,15 +67,25 @@ function schoolLadder(choice: ChartChoice, rules: HouseRules, facts: MethodFacts
  */
 function strengthOf(cleaner: Cleaner, choice: ChartChoice): { waterParts: number; rule: RuleRef } {
   const label = { kind: 'label', name: `the label of ${cleaner.name}` } as const;
-  if (cleaner.form !== 'concentrate') return { waterParts: 0, rule: { id: 'strength.ready', because: 'Used as it comes, nothing is added.', source: label } };
+  if (cleaner.form !== 'concentrate')
+    return { waterParts: 0, rule: { id: 'strength.ready', because: 'Used as it comes, nothing is added.', source: label } };
   const step = choice.strength ?? 'light';
   const lighter = { heavy: ['heavy', 'medium', 'light'], medium: ['medium', 'light'], light: ['light'] } as const;
   for (const candidate of lighter[step]) {
     const figure = cleaner.chart[candidate];
-    if (figure !== null) return { waterParts: figure, rule: { id: `strength.label.${candidate}`, because: `The label’s ${candidate} mix.`, source: label } };
+    if (figure !== null)
+      return { waterParts: figure, rule: { id: `strength.label.${candidate}`, because: `The label’s ${candidate} mix.`, source: label } };
   }
-  if (choice.defaultWaterParts === null) throw new CoreError('missing', 'chart', `${cleaner.name} has no strength on its label and the chart has none to fall back on.`);
-  return { waterParts: choice.defaultWaterParts, rule: { id: `strength.default.${step}`, because: 'The label gives no figure: the usual one for this grade.', source: { kind: 'common-practice', name: '' } } };
+  if (choice.defaultWaterParts === null)
+    throw new CoreError('missing', 'chart', `${cleaner.name} has no strength on its label and the chart has none to fall back on.`);
+  return {
+    waterParts: choice.defaultWaterParts,
+    rule: {
+      id: `strength.default.${step}`,
+      because: 'The label gives no figure: the usual one for this grade.',
+      source: { kind: 'common-practice', name: '' },
+    },
+  };
 }
 
 interface Picked {
@@ -117,7 +135,13 @@ function stopFor(facts: MethodFacts, rules: HouseRules): Rule<Stop> | null {
  * Walks the rule tables for one coil. Pure and quick; planCoil calls it again on neighbouring facts to see what would flip.
  * @throws CoreError missing `chart`
  */
-export function decide(coil: CoilBuild, facts: MethodFacts, context: MethodContext, shelf: readonly Cleaner[], house: HouseRules): Decision {
+export function decide(
+  coil: CoilBuild,
+  facts: MethodFacts,
+  context: MethodContext,
+  shelf: readonly Cleaner[],
+  house: HouseRules,
+): Decision {
   const chart = firstMatch(CHEMISTRY_CHART, facts);
   if (!chart) throw new CoreError('unknown', 'construction', 'No row of the chemistry chart fits this coil.');
   const choice = chart.then;
@@ -129,20 +153,45 @@ export function decide(coil: CoilBuild, facts: MethodFacts, context: MethodConte
   const picked = pickCleaner(schoolLadder(choice, house, facts), coil, facts, shelf);
   let cleaner = picked.cleaner;
   const chemistryRules: RuleRef[] = [refOf(chart), ...picked.vetoes];
-  if (facts.oily && facts.grade > 0) chemistryRules.push({ id: 'grade.oily', because: 'Grease or oil film: one step stronger than the grade alone.', source: { kind: 'common-practice', name: '' } });
-  if (facts.corrosion === 'some') chemistryRules.push({ id: 'grade.corroded', because: 'Corroded: one step milder than the grade alone.', source: { kind: 'common-practice', name: '' } });
-  if (choice.ladder.length > 0 && !cleaner) chemistryRules.push({ id: 'chemistry.none-left', because: 'Nothing on the shelf may be used here, so water only.', source: { kind: 'common-practice', name: '' } });
+  if (facts.oily && facts.grade > 0)
+    chemistryRules.push({
+      id: 'grade.oily',
+      because: 'Grease or oil film: one step stronger than the grade alone.',
+      source: { kind: 'common-practice', name: '' },
+    });
+  if (facts.corrosion === 'some')
+    chemistryRules.push({
+      id: 'grade.corroded',
+      because: 'Corroded: one step milder than the grade alone.',
+      source: { kind: 'common-practice', name: '' },
+    });
+  if (choice.ladder.length > 0 && !cleaner)
+    chemistryRules.push({
+      id: 'chemistry.none-left',
+      because: 'Nothing on the shelf may be used here, so water only.',
+      source: { kind: 'common-practice', name: '' },
+    });
 
   const school = cleaner && facts.chemistryGrade > 0 ? dwellWindow(cleaner, facts.chemistryGrade as Exclude<Grade, 0>, house.dwell) : null;
   let dwell: DwellWindow | null = school && { minS: school.minS, maxS: school.maxS };
   const dwellRules: RuleRef[] = school ? school.rules : [];
 
   const outdoors = facts.role === 'condenser';
-  const drySeconds = outdoors && context.site
-    ? dryOut({ filmKgM2: SKIN_FILM_KG_M2, dryBulbC: context.site.dryBulbC, rhPct: context.site.rhPct, windMs: context.site.windMs, netRadiationWm2: SUN_TABLE[context.site.sun].netRadiationWm2, pressureKPa: context.pressureKPa }).seconds
-    : null;
+  const drySeconds =
+    outdoors && context.site
+      ? dryOut({
+          filmKgM2: SKIN_FILM_KG_M2,
+          dryBulbC: context.site.dryBulbC,
+          rhPct: context.site.rhPct,
+          windMs: context.site.windMs,
+          netRadiationWm2: SUN_TABLE[context.site.sun].netRadiationWm2,
+          pressureKPa: context.pressureKPa,
+        }).seconds
+      : null;
   let largest = Infinity;
-  const sectionRules: RuleRef[] = [{ id: 'sections.face', because: 'Each face is a section of its own.', source: { kind: 'common-practice', name: '' } }];
+  const sectionRules: RuleRef[] = [
+    { id: 'sections.face', because: 'Each face is a section of its own.', source: { kind: 'common-practice', name: '' } },
+  ];
   if (cleaner && dwell && drySeconds !== null && Number.isFinite(drySeconds)) {
     const usable = drySeconds * DRYING_MARGIN;
     const fits = (dwellMinS: number) => {
@@ -154,24 +203,40 @@ export function decide(coil: CoilBuild, facts: MethodFacts, context: MethodConte
       area = fits(cleaner.dwellMinS);
       if (area !== null) {
         dwell = { minS: cleaner.dwellMinS, maxS: dwell.maxS };
-        dwellRules.push({ id: 'dwell.drying', because: 'Foam would dry before the school’s dwell is over: the label’s shortest is used.', source: { kind: 'memory', name: 'Surface energy balance with the natatorium wind function, ASHRAE Handbook — HVAC Applications' } });
+        dwellRules.push({
+          id: 'dwell.drying',
+          because: 'Foam would dry before the school’s dwell is over: the label’s shortest is used.',
+          source: { kind: 'memory', name: 'Surface energy balance with the natatorium wind function, ASHRAE Handbook — HVAC Applications' },
+        });
       }
     }
     if (area === null) {
-      chemistryRules.push({ id: 'dry.too-fast', because: 'Foam would dry on the coil before the label’s shortest dwell: water only, or another hour, or shade.', source: { kind: 'memory', name: 'Surface energy balance with the natatorium wind function, ASHRAE Handbook — HVAC Applications' } });
+      chemistryRules.push({
+        id: 'dry.too-fast',
+        because: 'Foam would dry on the coil before the label’s shortest dwell: water only, or another hour, or shade.',
+        source: { kind: 'memory', name: 'Surface energy balance with the natatorium wind function, ASHRAE Handbook — HVAC Applications' },
+      });
       picked.rejected.push({ name: cleaner.name, why: 'It would dry before the label’s shortest dwell.' });
       cleaner = null;
       dwell = null;
     } else {
       largest = area;
-      sectionRules.push({ id: 'sections.drying', because: 'Foaming, soaking and rinsing one section must end before its first patch dries, with 30 % kept back.', source: { kind: 'memory', name: 'Surface energy balance with the natatorium wind function, ASHRAE Handbook — HVAC Applications' } });
+      sectionRules.push({
+        id: 'sections.drying',
+        because: 'Foaming, soaking and rinsing one section must end before its first patch dries, with 30 % kept back.',
+        source: { kind: 'memory', name: 'Surface energy balance with the natatorium wind function, ASHRAE Handbook — HVAC Applications' },
+      });
     }
   }
 
   const strength = cleaner ? strengthOf(cleaner, choice) : null;
   const waterFirst = cleaner !== null && choice.waterMayDo && house.chemistry === 'water-first' && !facts.oily;
   if (cleaner && choice.waterMayDo) {
-    chemistryRules.push({ id: `chemistry.school.${house.chemistry}`, because: waterFirst ? 'Water first: cleaner only if the torch still shows dark.' : 'Straight to the cleaner.', source: fromHouseRule });
+    chemistryRules.push({
+      id: `chemistry.school.${house.chemistry}`,
+      because: waterFirst ? 'Water first: cleaner only if the torch still shows dark.' : 'Straight to the cleaner.',
+      source: fromHouseRule,
+    });
   }
   const inspectOnly = facts.role === 'evaporator' && facts.chemistryGrade === 0 && !facts.coolingSymptom;
   return {
@@ -184,9 +249,10 @@ export function decide(coil: CoilBuild, facts: MethodFacts, context: MethodConte
     dwell,
     dryLift: lift !== null,
     passes: choice.passes,
-    rinse: cleaner && !cleaner.rinseNeeded && facts.role === 'evaporator' && house.noRinse === 'condensate' && facts.chemistryGrade <= 2
-      ? { direction: 'Condensate rinses it', how: 'Run cold at high fan 45 to 60 min, thermostat well below room temperature.' }
-      : rinse,
+    rinse:
+      cleaner && !cleaner.rinseNeeded && facts.role === 'evaporator' && house.noRinse === 'condensate' && facts.chemistryGrade <= 2
+        ? { direction: 'Condensate rinses it', how: 'Run cold at high fan 45 to 60 min, thermostat well below room temperature.' }
+        : rinse,
     outlook: choice.outlook,
     drySeconds,
     largestSectionM2: largest,
@@ -198,7 +264,12 @@ export function decide(coil: CoilBuild, facts: MethodFacts, context: MethodConte
       dwell: dwellRules,
       dryLift: lift ? [lift] : [],
       passes: [{ ...refOf(chart), id: `${chart.id}.passes` }],
-      rinse: rinseRule ? [refOf(rinseRule), ...(rinseRule.then ? [] : [{ id: `rinse.school.${house.rinse}`, because: rinse.direction, source: fromHouseRule }])] : [],
+      rinse: rinseRule
+        ? [
+            refOf(rinseRule),
+            ...(rinseRule.then ? [] : [{ id: `rinse.school.${house.rinse}`, because: rinse.direction, source: fromHouseRule }]),
+          ]
+        : [],
       sections: cleaner ? sectionRules : [sectionRules[0] as RuleRef],
     },
   };

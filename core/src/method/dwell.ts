@@ -27,21 +27,37 @@ export interface DwellChoice extends DwellWindow {
   rules: RuleRef[];
 }
 
+/** Least time between ready and longest, s: without it a section could never be rinsed in time. Common practice, no source. */
+export const RINSE_ROOM_S = 120;
+
 const clamp = (value: number, low: number, high: number): number => Math.min(high, Math.max(low, value));
 
 /**
- * Dwell window: the school's for this grade, held inside the label's. Where the two do not meet, the label's nearer end stands.
+ * Dwell window: the school's for this grade, held inside the label's. Where the two do not meet, the label's nearer end stands,
+ * widened towards the label's other end until there is time to rinse.
  * @param chemistryGrade 1–4
  */
 export function dwellWindow(cleaner: Cleaner, chemistryGrade: Exclude<Grade, 0>, school: DwellSchool): DwellChoice {
   const wanted = DWELL_TABLE[school][chemistryGrade];
-  const minS = clamp(wanted.minS, cleaner.dwellMinS, cleaner.dwellMaxS);
-  const maxS = clamp(wanted.maxS, cleaner.dwellMinS, cleaner.dwellMaxS);
+  const inside = {
+    minS: clamp(wanted.minS, cleaner.dwellMinS, cleaner.dwellMaxS),
+    maxS: clamp(wanted.maxS, cleaner.dwellMinS, cleaner.dwellMaxS),
+  };
+  const maxS = Math.max(inside.maxS, Math.min(cleaner.dwellMaxS, inside.minS + RINSE_ROOM_S));
+  const minS = Math.min(inside.minS, Math.max(cleaner.dwellMinS, maxS - RINSE_ROOM_S));
   const rules: RuleRef[] = [
-    { id: `dwell.${school}.${chemistryGrade}`, because: DWELL_WORDS[school], source: { kind: 'house-rule', name: 'the dwell school in the house rules' } },
+    {
+      id: `dwell.${school}.${chemistryGrade}`,
+      because: DWELL_WORDS[school],
+      source: { kind: 'house-rule', name: 'the dwell school in the house rules' },
+    },
   ];
   if (minS !== wanted.minS || maxS !== wanted.maxS) {
-    rules.push({ id: 'dwell.label', because: 'The label’s own limits outrank the school.', source: { kind: 'label', name: `the label of ${cleaner.name}` } });
+    rules.push({
+      id: 'dwell.label',
+      because: 'The label’s own limits outrank the school.',
+      source: { kind: 'label', name: `the label of ${cleaner.name}` },
+    });
   } else {
     rules.push({ id: 'dwell.grade', because: 'Heavier soil soaks longer.', source: commonPractice });
   }

@@ -10,7 +10,16 @@ import {
   type Construction,
   type Refrigerant,
 } from '../equipment';
-import { SOIL_TABLE, worstGrade, type CoilSurvey, type Corrosion, type Grade, type SiteConditions, type Soil, type SunExposure } from '../survey';
+import {
+  SOIL_TABLE,
+  worstGrade,
+  type CoilSurvey,
+  type Corrosion,
+  type Grade,
+  type SiteConditions,
+  type Soil,
+  type SunExposure,
+} from '../survey';
 import { CoreError } from '../errors';
 
 export const GUARDS = ['none', 'wire', 'louvre', 'hinged'] as const;

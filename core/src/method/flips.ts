@@ -26,30 +26,68 @@ const shiftGrades = (survey: CoilSurvey, by: number): CoilSurvey | null => {
   return JSON.stringify(grades) !== JSON.stringify(survey.grades) ? { ...survey, grades } : null;
 };
 
-const withConstruction = (construction: Construction) => (from: Situation): Situation | null =>
-  from.coil.construction === construction || from.coil.role === 'evaporator' ? null : { ...from, coil: { ...from.coil, construction } };
+const withConstruction =
+  (construction: Construction) =>
+  (from: Situation): Situation | null =>
+    from.coil.construction === construction || from.coil.role === 'evaporator' ? null : { ...from, coil: { ...from.coil, construction } };
 
-const withSun = (sun: SunExposure) => (from: Situation): Situation | null =>
-  !from.context.site || from.context.site.sun === sun ? null : { ...from, context: { ...from.context, site: { ...from.context.site, sun } } };
+const withSun =
+  (sun: SunExposure) =>
+  (from: Situation): Situation | null =>
+    !from.context.site || from.context.site.sun === sun
+      ? null
+      : { ...from, context: { ...from.context, site: { ...from.context.site, sun } } };
 
 /** Changes near enough to the facts to be worth naming, nearest first. */
 const NEIGHBOURS: readonly Neighbour[] = [
-  { words: 'One grade lighter', change: (from) => { const survey = shiftGrades(from.survey, -1); return survey && { ...from, survey }; } },
-  { words: 'One grade heavier', change: (from) => { const survey = shiftGrades(from.survey, 1); return survey && { ...from, survey }; } },
-  { words: 'With a grease film', change: (from) => from.survey.soils.includes('grease') ? null : { ...from, survey: { ...from.survey, soils: [...from.survey.soils, 'grease'] } } },
-  { words: 'Without the grease film', change: (from) => from.survey.soils.includes('grease') ? { ...from, survey: { ...from.survey, soils: from.survey.soils.filter((s) => s !== 'grease') } } : null },
+  {
+    words: 'One grade lighter',
+    change: (from) => {
+      const survey = shiftGrades(from.survey, -1);
+      return survey && { ...from, survey };
+    },
+  },
+  {
+    words: 'One grade heavier',
+    change: (from) => {
+      const survey = shiftGrades(from.survey, 1);
+      return survey && { ...from, survey };
+    },
+  },
+  {
+    words: 'With a grease film',
+    change: (from) =>
+      from.survey.soils.includes('grease') ? null : { ...from, survey: { ...from.survey, soils: [...from.survey.soils, 'grease'] } },
+  },
+  {
+    words: 'Without the grease film',
+    change: (from) =>
+      from.survey.soils.includes('grease')
+        ? { ...from, survey: { ...from.survey, soils: from.survey.soils.filter((s) => s !== 'grease') } }
+        : null,
+  },
   { words: 'In full sun', change: withSun('full') },
   { words: 'In shade', change: withSun('shade') },
   { words: 'On microchannel', change: withConstruction('microchannel') },
   { words: 'On copper tube', change: withConstruction('copper-plate-fin') },
-  { words: 'With the top off', change: (from) => from.coil.topOpens || from.coil.role === 'evaporator' ? null : { ...from, coil: { ...from.coil, topOpens: true } } },
-  { words: 'Under the short-dwell school', change: (from) => from.house.dwell === 'short' ? null : { ...from, house: { ...from.house, dwell: 'short' } } },
-  { words: 'Under the long-soak school', change: (from) => from.house.dwell === 'long' ? null : { ...from, house: { ...from.house, dwell: 'long' } } },
+  {
+    words: 'With the top off',
+    change: (from) => (from.coil.topOpens || from.coil.role === 'evaporator' ? null : { ...from, coil: { ...from.coil, topOpens: true } }),
+  },
+  {
+    words: 'Under the short-dwell school',
+    change: (from) => (from.house.dwell === 'short' ? null : { ...from, house: { ...from.house, dwell: 'short' } }),
+  },
+  {
+    words: 'Under the long-soak school',
+    change: (from) => (from.house.dwell === 'long' ? null : { ...from, house: { ...from.house, dwell: 'long' } }),
+  },
 ];
 
 /** How each decision reads in a sentence; equal words mean that nothing flipped. */
 const READINGS: Record<string, (decision: Decision) => string> = {
-  chemistry: (d) => (d.verdict === 'stop' || d.verdict === 'postpone' ? d.stop?.title ?? '' : d.cleaner?.name ?? `${CHEMISTRY_NAMES.water} only`),
+  chemistry: (d) =>
+    d.verdict === 'stop' || d.verdict === 'postpone' ? (d.stop?.title ?? '') : (d.cleaner?.name ?? `${CHEMISTRY_NAMES.water} only`),
   strength: (d) => (d.waterParts === null ? 'no cleaner' : d.waterParts === 0 ? 'straight' : formatRatio(d.waterParts)),
   dwell: (d) => (d.dwell ? `ready after ${formatDuration(d.dwell.minS)}` : 'no soak'),
   drying: (d) => (d.drySeconds === null ? '' : `dry in ${formatDuration(d.drySeconds)}`),
@@ -62,7 +100,12 @@ const MOST_FLIPS = 3;
 
 /** For each decision, the nearest changes of fact that would alter it, in words: "One grade heavier: 4 : 1". */
 export function flipsOf(
-  coil: CoilBuild, survey: CoilSurvey, context: MethodContext, shelf: readonly Cleaner[], house: HouseRules, decision: Decision,
+  coil: CoilBuild,
+  survey: CoilSurvey,
+  context: MethodContext,
+  shelf: readonly Cleaner[],
+  house: HouseRules,
+  decision: Decision,
 ): Record<string, string[]> {
   const flips: Record<string, string[]> = {};
   for (const { words, change } of NEIGHBOURS) {

@@ -11,7 +11,7 @@ const plan = (construction: Construction, grade: Grade, over: Partial<CoilSurvey
 // The trade's chart by construction and grade; common practice, no source.
 describe('chemistry by construction and grade', () => {
   test('the chart has exactly one row for each group and grade', () => {
-    const keys = CHEMISTRY_CHART.map((rule) => `${String(rule.when.group)}/${String(rule.when.chemistryGrade)}`);
+    const keys = CHEMISTRY_CHART.map((rule) => JSON.stringify(rule.when));
     expect(keys).toHaveLength(20);
     expect(new Set(keys).size).toBe(20);
   });
@@ -73,15 +73,23 @@ describe('stops', () => {
   });
 
   test('nothing graded is refused, something ungraded is said', () => {
-    expect(() => planCoil(coil(), { ...graded(2), grades: {} }, mildDay, shelf, house())).toThrow(expect.objectContaining({ code: 'missing', field: 'grades' }));
+    expect(() => planCoil(coil(), { ...graded(2), grades: {} }, mildDay, shelf, house())).toThrow(
+      expect.objectContaining({ code: 'missing', field: 'grades' }),
+    );
     expect(planCoil(coil(), { ...graded(2), grades: { path: [2] } }, mildDay, shelf, house()).missing.join()).toContain('Hedge');
   });
 });
 
 describe('dwell and drying', () => {
   test('the label outranks the school', () => {
-    expect(planCoil(coil(), graded(3), mildDay, shelf, house({ dwell: 'short' })).dwell).toEqual({ minS: 300, maxS: 300 });
+    expect(planCoil(coil(), graded(3), mildDay, shelf, house({ dwell: 'short' })).dwell).toEqual({ minS: 300, maxS: 420 });
     expect(planCoil(coil(), graded(3), mildDay, shelf, house({ dwell: 'long' })).dwell).toEqual({ minS: 480, maxS: 600 });
+  });
+
+  test('there is always time between ready and longest, as far as the label has it', () => {
+    expect(planCoil(coil(), graded(4), mildDay, shelf, house({ dwell: 'long' })).dwell).toEqual({ minS: 480, maxS: 600 });
+    const narrow = shelf.map((row) => ({ ...row, dwellMinS: 300, dwellMaxS: 330 }));
+    expect(planCoil(coil(), graded(4), mildDay, narrow, house()).dwell).toEqual({ minS: 300, maxS: 330 });
   });
 
   test('in hot wind and sun foam would dry before the label’s shortest dwell: water only, and it says why', () => {
@@ -93,12 +101,20 @@ describe('dwell and drying', () => {
 
   test('drying sun cuts the coil into more sections', () => {
     const sunny = { ...mildDay, site: { dryBulbC: 35, rhPct: 30, windMs: 1, sun: 'full' as const } };
-    expect(planCoil(coil(), graded(2), sunny, shelf, house()).sections.length).toBeGreaterThan(planCoil(coil(), graded(2), mildDay, shelf, house()).sections.length);
+    expect(planCoil(coil(), graded(2), sunny, shelf, house()).sections.length).toBeGreaterThan(
+      planCoil(coil(), graded(2), mildDay, shelf, house()).sections.length,
+    );
   });
 });
 
 test('a shelf without the right cleaner gives water and names what is missing', () => {
-  const made = planCoil(coil(), graded(3), mildDay, shelf.filter((row) => row.chemistry === 'acid'), house());
+  const made = planCoil(
+    coil(),
+    graded(3),
+    mildDay,
+    shelf.filter((row) => row.chemistry === 'acid'),
+    house(),
+  );
   expect(made.chemistry).toBe('water');
   expect(made.rejected).toEqual(expect.arrayContaining([{ name: 'Alkaline foam', why: 'None on the shelf.' }]));
 });
@@ -112,35 +128,58 @@ test('because names what would flip the strength', () => {
 describe('whatever is seen', () => {
   test('no plan breaks a veto', () => {
     fc.assert(
-      fc.property(anyRole, anyConstruction, anySurvey, anyContext, anyHouse, fc.boolean(), (role, construction, survey, context, rules, makerWaterOnly) => {
-        const made = planCoil(coil(construction, { role, makerWaterOnly }), survey, context, shelf, rules);
-        const aluminium = ['microchannel', 'aluminium-plate-fin', 'spine-fin-aluminium', 'unknown'].includes(construction);
-        expect(made.chemistry).not.toBe('acid');
-        if (makerWaterOnly) expect(made.chemistry).toBe('water');
-        if (aluminium || construction === 'coated') expect(['alkaline-foam', 'household']).not.toContain(made.chemistry);
-        if (role === 'evaporator') expect(['water', 'evaporator-foam']).toContain(made.chemistry);
-        if (role === 'condenser') expect(made.chemistry).not.toBe('evaporator-foam');
-        const used = shelf.find((row) => row.id === made.cleanerId);
-        if (used && made.dwell) {
-          expect(made.dwell.minS).toBeGreaterThanOrEqual(used.dwellMinS);
-          expect(made.dwell.maxS).toBeLessThanOrEqual(used.dwellMaxS);
-          expect(made.dwell.minS).toBeLessThanOrEqual(made.dwell.maxS);
-        }
-      }),
+      fc.property(
+        anyRole,
+        anyConstruction,
+        anySurvey,
+        anyContext,
+        anyHouse,
+        fc.boolean(),
+        (role, construction, survey, context, rules, makerWaterOnly) => {
+          const made = planCoil(coil(construction, { role, makerWaterOnly }), survey, context, shelf, rules);
+          const aluminium = ['microchannel', 'aluminium-plate-fin', 'spine-fin-aluminium', 'unknown'].includes(construction);
+          expect(made.chemistry).not.toBe('acid');
+          if (makerWaterOnly) expect(made.chemistry).toBe('water');
+          if (aluminium || construction === 'coated') expect(['alkaline-foam', 'household']).not.toContain(made.chemistry);
+          if (role === 'evaporator') expect(['water', 'evaporator-foam']).toContain(made.chemistry);
+          if (role === 'condenser') expect(made.chemistry).not.toBe('evaporator-foam');
+          const used = shelf.find((row) => row.id === made.cleanerId);
+          if (used && made.dwell) {
+            expect(made.dwell.minS).toBeGreaterThanOrEqual(used.dwellMinS);
+            expect(made.dwell.maxS).toBeLessThanOrEqual(used.dwellMaxS);
+            expect(made.dwell.minS).toBeLessThanOrEqual(made.dwell.maxS);
+          }
+        },
+      ),
       { numRuns: 400 },
     );
   });
 
   test('more soil never gives a weaker mix of the same cleaner, a shorter dwell or fewer passes', () => {
     fc.assert(
-      fc.property(anyRole, anyConstruction, anySurvey, anyHouse, fc.integer({ min: 0, max: 3 }), (role, construction, survey, rules, low) => {
-        const at = (grade: number) => planCoil(coil(construction, { role }), { ...survey, grades: { path: [grade as Grade] } }, { ...mildDay, site: null }, shelf, rules);
-        const less = at(low);
-        const more = at(low + 1);
-        expect(more.passes).toBeGreaterThanOrEqual(less.passes);
-        expect(more.dwell?.minS ?? 0).toBeGreaterThanOrEqual(less.dwell?.minS ?? 0);
-        if (less.cleanerId !== null && less.cleanerId === more.cleanerId) expect(more.waterParts).toBeLessThanOrEqual(less.waterParts ?? Infinity);
-      }),
+      fc.property(
+        anyRole,
+        anyConstruction,
+        anySurvey,
+        anyHouse,
+        fc.integer({ min: 0, max: 3 }),
+        (role, construction, survey, rules, low) => {
+          const at = (grade: number) =>
+            planCoil(
+              coil(construction, { role }),
+              { ...survey, grades: { path: [grade as Grade] } },
+              { ...mildDay, site: null },
+              shelf,
+              rules,
+            );
+          const less = at(low);
+          const more = at(low + 1);
+          expect(more.passes).toBeGreaterThanOrEqual(less.passes);
+          expect(more.dwell?.minS ?? 0).toBeGreaterThanOrEqual(less.dwell?.minS ?? 0);
+          if (less.cleanerId !== null && less.cleanerId === more.cleanerId)
+            expect(more.waterParts).toBeLessThanOrEqual(less.waterParts ?? Infinity);
+        },
+      ),
       { numRuns: 400 },
     );
   });
@@ -161,7 +200,9 @@ describe('whatever is seen', () => {
         const made = planCoil(coil(construction, { role }), survey, context, shelf, house());
         for (const because of made.because) {
           expect(because.rules.length).toBeGreaterThan(0);
-          expect(because.rules.every((rule) => rule.because !== '' && (rule.source.kind !== 'published' || rule.source.name !== ''))).toBe(true);
+          expect(because.rules.every((rule) => rule.because !== '' && (rule.source.kind !== 'published' || rule.source.name !== ''))).toBe(
+            true,
+          );
         }
       }),
     );

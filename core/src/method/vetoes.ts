@@ -5,13 +5,55 @@ import { allMatches, refOf, type Rule } from './rule';
 
 /** Chemistries that a coil must never meet, whatever the grade. */
 export const CHEMISTRY_VETOES: readonly Rule<{ never: readonly Chemistry[] }>[] = [
-  { id: 'veto.acid', when: {}, then: { never: ['acid'] }, because: 'Acid is not offered: it eats fins and tubes and fumes indoors.', source: commonPractice },
-  { id: 'veto.microchannel', when: { construction: 'microchannel' }, then: { never: ['alkaline-foam', 'household', 'acid'] }, because: 'Strong alkali or acid eats the wall of a microchannel tube itself.', source: commonPractice },
-  { id: 'veto.aluminium-tube', when: { aluminiumTube: true }, then: { never: ['alkaline-foam', 'household', 'acid'] }, because: 'Strong alkali or acid attacks aluminium tubes.', source: commonPractice },
-  { id: 'veto.coated', when: { construction: 'coated' }, then: { never: ['alkaline-foam', 'household', 'evaporator-foam', 'acid'] }, because: 'A coating takes water, or a neutral its maker approves.', source: commonPractice },
-  { id: 'veto.indoor', when: { role: 'evaporator' }, then: { never: ['alkaline-foam', 'household', 'neutral', 'microchannel-cleaner', 'acid'] }, because: 'Indoors only a product labelled for evaporators.', source: commonPractice },
-  { id: 'veto.outdoor', when: { role: 'condenser' }, then: { never: ['evaporator-foam'] }, because: 'Evaporator foam is made for indoor soil and condensate, not for an outdoor coil.', source: commonPractice },
-  { id: 'veto.maker-water-only', when: { makerWaterOnly: true }, then: { never: ['neutral', 'household', 'evaporator-foam', 'microchannel-cleaner', 'alkaline-foam', 'acid'] }, because: 'The maker’s manual allows water only, and it outranks every other rule.', source: { kind: 'label', name: 'the maker’s manual' } },
+  {
+    id: 'veto.acid',
+    when: {},
+    then: { never: ['acid'] },
+    because: 'Acid is not offered: it eats fins and tubes and fumes indoors.',
+    source: commonPractice,
+  },
+  {
+    id: 'veto.microchannel',
+    when: { construction: 'microchannel' },
+    then: { never: ['alkaline-foam', 'household', 'acid'] },
+    because: 'Strong alkali or acid eats the wall of a microchannel tube itself.',
+    source: commonPractice,
+  },
+  {
+    id: 'veto.aluminium-tube',
+    when: { aluminiumTube: true },
+    then: { never: ['alkaline-foam', 'household', 'acid'] },
+    because: 'Strong alkali or acid attacks aluminium tubes.',
+    source: commonPractice,
+  },
+  {
+    id: 'veto.coated',
+    when: { construction: 'coated' },
+    then: { never: ['alkaline-foam', 'household', 'evaporator-foam', 'acid'] },
+    because: 'A coating takes water, or a neutral its maker approves.',
+    source: commonPractice,
+  },
+  {
+    id: 'veto.indoor',
+    when: { role: 'evaporator' },
+    then: { never: ['alkaline-foam', 'household', 'neutral', 'microchannel-cleaner', 'acid'] },
+    because: 'Indoors only a product labelled for evaporators.',
+    source: commonPractice,
+  },
+  {
+    id: 'veto.outdoor',
+    when: { role: 'condenser' },
+    then: { never: ['evaporator-foam'] },
+    because: 'Evaporator foam is made for indoor soil and condensate, not for an outdoor coil.',
+    source: commonPractice,
+  },
+  {
+    id: 'veto.maker-water-only',
+    when: { makerWaterOnly: true },
+    then: { never: ['neutral', 'household', 'evaporator-foam', 'microchannel-cleaner', 'alkaline-foam', 'acid'] },
+    because: 'The maker’s manual allows water only, and it outranks every other rule.',
+    source: { kind: 'label', name: 'the maker’s manual' },
+  },
 ];
 
 /** Vetoes that this coil lays on one chemistry. */

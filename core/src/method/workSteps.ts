@@ -10,10 +10,18 @@ export interface WorkStep {
 }
 
 type StepCondition = 'always' | 'cleaner' | 'dry-lift' | 'second-pass';
-interface StepRow { text: string; minutes: number; only: StepCondition }
+interface StepRow {
+  text: string;
+  minutes: number;
+  only: StepCondition;
+}
 
 const step = (id: string, when: Rule<StepRow>['when'], text: string, minutes: number, only: StepCondition = 'always'): Rule<StepRow> => ({
-  id, when, then: { text, minutes, only }, because: 'Usual order and time.', source: commonPractice,
+  id,
+  when,
+  then: { text, minutes, only },
+  because: 'Usual order and time.',
+  source: commonPractice,
 });
 
 /** The order of work with usual times. Applying, soaking and rinsing are timed by section and added by the planner. */

@@ -1,7 +1,19 @@
 import fc from 'fast-check';
 import { CoreError } from '../errors';
 import { LITRES_PER_FL_OZ, LITRES_PER_GALLON } from '../units';
-import { concentrateFraction, correctMix, endRatio, mixFor, mixFromConcentrate, parseRatio, pourAmounts, solutionVolume, splitFillings, strengthBand, waterPartsOf } from '.';
+import {
+  concentrateFraction,
+  correctMix,
+  endRatio,
+  mixFor,
+  mixFromConcentrate,
+  parseRatio,
+  pourAmounts,
+  solutionVolume,
+  splitFillings,
+  strengthBand,
+  waterPartsOf,
+} from '.';
 
 const ratios = fc.integer({ min: 0, max: 4000 }).map((n) => n / 100);
 const volumes = fc.integer({ min: 1, max: 100_000 }).map((n) => n / 100);
@@ -33,7 +45,9 @@ describe('dilution: exact arithmetic, check values worked by hand', () => {
   });
 
   test('a reservoir straight through a dial is what the dial says', () => {
-    fc.assert(fc.property(ratios, volumes, (dial, v) => endRatio({ reservoirConcentrateL: v, reservoirTotalL: v, dialWaterParts: dial }) === dial));
+    fc.assert(
+      fc.property(ratios, volumes, (dial, v) => endRatio({ reservoirConcentrateL: v, reservoirTotalL: v, dialWaterParts: dial }) === dial),
+    );
   });
 
   test('a correction lands on its target, fits the container and never pours less than nothing', () => {
@@ -126,18 +140,25 @@ describe('how much, and on which marks', () => {
 
   test('32 fl oz of concentrate on a gallon of water for a gallon and a quarter at 4:1', () => {
     const pour = pourAmounts({ waterParts: 4, totalL: 1.25 * LITRES_PER_GALLON, system: 'us' });
-    expect([pour.concentrateL / LITRES_PER_FL_OZ, pour.waterL / LITRES_PER_FL_OZ, pour.waterParts].map((n) => +n.toFixed(6))).toEqual([32, 128, 4]);
+    expect([pour.concentrateL / LITRES_PER_FL_OZ, pour.waterL / LITRES_PER_FL_OZ, pour.waterParts].map((n) => +n.toFixed(6))).toEqual([
+      32, 128, 4,
+    ]);
   });
 
   test('rounded amounts stay near the strength, cover the need and fit', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 1, max: 30 }), fc.double({ min: 0.5, max: 12, noNaN: true }), fc.constantFrom('us' as const, 'si' as const), (waterParts, totalL, system) => {
-        const pour = pourAmounts({ waterParts, totalL, system, capacityL: totalL * 1.3 });
-        expect(Math.abs(pour.waterParts - waterParts) / (waterParts + 1)).toBeLessThan(0.1);
-        expect(pour.totalL).toBeGreaterThanOrEqual(totalL * 0.979);
-        expect(pour.totalL).toBeLessThanOrEqual(totalL * 1.3 + 1e-9);
-        expect(pour.concentrateL + pour.waterL).toBeCloseTo(pour.totalL, 9);
-      }),
+      fc.property(
+        fc.integer({ min: 1, max: 30 }),
+        fc.double({ min: 0.5, max: 12, noNaN: true }),
+        fc.constantFrom('us' as const, 'si' as const),
+        (waterParts, totalL, system) => {
+          const pour = pourAmounts({ waterParts, totalL, system, capacityL: totalL * 1.3 });
+          expect(Math.abs(pour.waterParts - waterParts) / (waterParts + 1)).toBeLessThan(0.1);
+          expect(pour.totalL).toBeGreaterThanOrEqual(totalL * 0.979);
+          expect(pour.totalL).toBeLessThanOrEqual(totalL * 1.3 + 1e-9);
+          expect(pour.concentrateL + pour.waterL).toBeCloseTo(pour.totalL, 9);
+        },
+      ),
     );
   });
 
@@ -148,7 +169,14 @@ describe('how much, and on which marks', () => {
 
   test('a strength is placed on the label’s chart', () => {
     const chart = { light: 10, medium: 6, heavy: 4 };
-    expect([3, 4, 5.6, 9, 10, 29].map((w) => strengthBand(w, chart))).toEqual(['stronger-than-label', 'heavy', 'medium', 'light', 'light', 'weaker-than-label']);
+    expect([3, 4, 5.6, 9, 10, 29].map((w) => strengthBand(w, chart))).toEqual([
+      'stronger-than-label',
+      'heavy',
+      'medium',
+      'light',
+      'light',
+      'weaker-than-label',
+    ]);
     expect(strengthBand(4, { light: null, medium: null, heavy: null })).toBe('no-chart');
   });
 });

@@ -18,11 +18,13 @@ const MAX_WATER_PARTS = 1000;
 
 const NUM = '(-?[\\d.,/½¼¾ ]*[\\d½¼¾])';
 const form = (body: string): RegExp => new RegExp(`^${body}$`, 'i');
-const perGallon = (kind: 'water' | 'mix'): RatioForm['read'] => (m, field) => {
-  const ounces = positive(m[1], field);
-  const waterParts = kind === 'water' ? 128 / ounces : 128 / ounces - 1;
-  return { waterParts, readAs: `${ounces} fl oz in each gallon of ${kind}` };
-};
+const perGallon =
+  (kind: 'water' | 'mix'): RatioForm['read'] =>
+  (m, field) => {
+    const ounces = positive(m[1], field);
+    const waterParts = kind === 'water' ? 128 / ounces : 128 / ounces - 1;
+    return { waterParts, readAs: `${ounces} fl oz in each gallon of ${kind}` };
+  };
 
 const RATIO_FORMS: readonly RatioForm[] = [
   {
@@ -31,7 +33,8 @@ const RATIO_FORMS: readonly RatioForm[] = [
       const first = signed(m[1], field);
       const second = signed(m[2], field);
       if (first < 0 || second < 0) throw new CoreError('out-of-range', field, `${field}: parts cannot be below zero.`);
-      if (second === 0) throw new CoreError('out-of-range', field, `${field}: "${m[0].trim()}" has no concentrate in it; water only needs no ratio.`);
+      if (second === 0)
+        throw new CoreError('out-of-range', field, `${field}: "${m[0].trim()}" has no concentrate in it; water only needs no ratio.`);
       if (first === 1 && second > 1) return { waterParts: second, readAs: `1 part concentrate to ${second} parts water` };
       return { waterParts: first / second, readAs: `${first} parts water to ${second} concentrate` };
     },

@@ -11,8 +11,26 @@ export interface Pour {
 
 /** Smallest step that can be poured by eye on a marked jug, by amount: [up to, step], in fl oz and in mL. */
 const STEPS: Record<UnitSystem, { unitL: number; rows: readonly (readonly [number, number])[] }> = {
-  us: { unitL: LITRES_PER_FL_OZ, rows: [[4, 0.25], [16, 0.5], [64, 1], [128, 2], [Infinity, 4]] },
-  si: { unitL: 0.001, rows: [[100, 5], [500, 10], [2000, 25], [4000, 50], [Infinity, 100]] },
+  us: {
+    unitL: LITRES_PER_FL_OZ,
+    rows: [
+      [4, 0.25],
+      [16, 0.5],
+      [64, 1],
+      [128, 2],
+      [Infinity, 4],
+    ],
+  },
+  si: {
+    unitL: 0.001,
+    rows: [
+      [100, 5],
+      [500, 10],
+      [2000, 25],
+      [4000, 50],
+      [Infinity, 100],
+    ],
+  },
 };
 
 /** Step that an amount is rounded to, L. */
@@ -36,7 +54,8 @@ export function pourAmounts(input: { waterParts: number; totalL: number; system:
   requireInRange('ratio', waterParts, 0, 1000);
   requirePositive('totalL', totalL);
   const capacityL = input.capacityL ?? Infinity;
-  if (totalL > capacityL * (1 + 1e-9)) throw new CoreError('out-of-range', 'capacityL', 'That much does not fit the container: make it in more than one filling.');
+  if (totalL > capacityL * (1 + 1e-9))
+    throw new CoreError('out-of-range', 'capacityL', 'That much does not fit the container: make it in more than one filling.');
   const idealConcentrate = totalL / (waterParts + 1);
   const step = pourStep(idealConcentrate, system);
   let best: Pour | null = null;

@@ -13,14 +13,15 @@ export type VisitStanding = 'planned' | 'under way' | 'closed';
 export const standingOf = (state: VisitState): VisitStanding => (state.closed ? 'closed' : state.startedAt ? 'under way' : 'planned');
 
 /** Coils this visit works on: those not set aside. */
-export const coilsInHand = (state: VisitState, coils: readonly VisitCoil[]): VisitCoil[] =>
-  coils.filter((coil) => !state.skipped[coil.id]);
+export const coilsInHand = (state: VisitState, coils: readonly VisitCoil[]): VisitCoil[] => coils.filter((coil) => !state.skipped[coil.id]);
 
 const planOf = (state: VisitState, coil: VisitCoil) => state.plans[coil.id]?.value;
 
 /** Whether a cleaner has to be mixed: under water first, only once the torch has found a section still dark. */
 export const needsMix = (plan: CoilPlan, progress: Record<string, SectionProgress>): boolean =>
-  plan.verdict === 'wash' && plan.cleanerId !== null && (!plan.waterFirst || Object.values(progress).some((section) => section.failedChecks > 0));
+  plan.verdict === 'wash' &&
+  plan.cleanerId !== null &&
+  (!plan.waterFirst || Object.values(progress).some((section) => section.failedChecks > 0));
 
 type BeadTest = (state: VisitState, coils: readonly VisitCoil[]) => boolean;
 
@@ -28,18 +29,21 @@ type BeadTest = (state: VisitState, coils: readonly VisitCoil[]) => boolean;
 const BEAD_TESTS: Record<Bead, BeadTest> = {
   look: (state, coils) => coils.length > 0 && coils.every((coil) => state.surveys[coil.id]),
   plan: (state, coils) => coils.length > 0 && coils.every((coil) => state.plans[coil.id]),
-  mix: (state, coils) => coils.every((coil) => {
-    const plan = planOf(state, coil);
-    return plan !== undefined && (!needsMix(plan, state.sections[coil.id] ?? {}) || (state.mixes[coil.id]?.length ?? 0) > 0);
-  }),
-  wash: (state, coils) => coils.every((coil) => {
-    const plan = planOf(state, coil);
-    return plan !== undefined && (plan.verdict !== 'wash' || isWashed(plan, state.sections[coil.id] ?? {}));
-  }),
-  check: (state, coils) => coils.every((coil) => {
-    const plan = planOf(state, coil);
-    return plan !== undefined && (plan.verdict !== 'wash' || state.checks[coil.id]);
-  }),
+  mix: (state, coils) =>
+    coils.every((coil) => {
+      const plan = planOf(state, coil);
+      return plan !== undefined && (!needsMix(plan, state.sections[coil.id] ?? {}) || (state.mixes[coil.id]?.length ?? 0) > 0);
+    }),
+  wash: (state, coils) =>
+    coils.every((coil) => {
+      const plan = planOf(state, coil);
+      return plan !== undefined && (plan.verdict !== 'wash' || isWashed(plan, state.sections[coil.id] ?? {}));
+    }),
+  check: (state, coils) =>
+    coils.every((coil) => {
+      const plan = planOf(state, coil);
+      return plan !== undefined && (plan.verdict !== 'wash' || state.checks[coil.id]);
+    }),
   close: (state) => state.closed !== null,
 };
 

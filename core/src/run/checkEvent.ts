@@ -37,7 +37,11 @@ function gateOpenFor(state: VisitState, coilId: string, frame: VisitFrame): void
   }
 }
 
-function sectionCheck(state: VisitState, event: VisitEvent<'section.applied' | 'section.rinsed' | 'section.checked'>, frame: VisitFrame): void {
+function sectionCheck(
+  state: VisitState,
+  event: VisitEvent<'section.applied' | 'section.rinsed' | 'section.checked'>,
+  frame: VisitFrame,
+): void {
   const plan = planFor(state, event.data.coilId);
   if (!plan.sections.some((section) => section.id === event.data.sectionId)) {
     throw new CoreError('unknown', 'data.sectionId', `The plan has no section "${event.data.sectionId}".`);
@@ -66,7 +70,8 @@ const CHECKS: { [K in EventKind]?: Check<K> } = {
   },
   'gate.step': (_state, event, frame) => {
     const sources = Object.values(CONFIGURATION_TABLE[frame.configuration].sourceFor);
-    if (!sources.includes(event.data.source)) refuse('data.source', `This system has no ${POWER_SOURCE_NAMES[event.data.source].toLowerCase()}.`);
+    if (!sources.includes(event.data.source))
+      refuse('data.source', `This system has no ${POWER_SOURCE_NAMES[event.data.source].toLowerCase()}.`);
     if (!gateStepsFor(frame.configuration).includes(event.data.step)) refuse('data.step', 'This system has no such step.');
   },
   'coil.wetted': (state, event, frame) => {

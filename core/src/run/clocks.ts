@@ -66,11 +66,10 @@ export function nextAction(plan: CoilPlan, rows: number, progress: Record<string
     const state = progress[section.id] ?? freshSection();
     return { section, state, clock: sectionClock(plan, section.id, state, nowMs) };
   });
-  if (rows_.every(({ state }) => state.phase === 'waits') && rows_.length > 0 && plan.dwell && !plan.waterFirst) return { kind: 'wet-coil' };
+  if (rows_.every(({ state }) => state.phase === 'waits') && rows_.length > 0 && plan.dwell && !plan.waterFirst)
+    return { kind: 'wet-coil' };
 
-  const soaking = rows_
-    .filter(({ state }) => state.phase === 'soaking')
-    .sort((a, b) => (b.clock.soakedS ?? 0) - (a.clock.soakedS ?? 0));
+  const soaking = rows_.filter(({ state }) => state.phase === 'soaking').sort((a, b) => (b.clock.soakedS ?? 0) - (a.clock.soakedS ?? 0));
   const ready = soaking.find(({ clock }) => clock.word !== 'soaking');
   if (ready) return { kind: 'rinse', section: ready.section };
 
@@ -87,7 +86,8 @@ export function nextAction(plan: CoilPlan, rows: number, progress: Record<string
     }
   }
   const first = soaking[0];
-  if (first) return { kind: 'wait', section: first.section, seconds: Math.max(0, (first.clock.readyAtS ?? 0) - (first.clock.soakedS ?? 0)) };
+  if (first)
+    return { kind: 'wait', section: first.section, seconds: Math.max(0, (first.clock.readyAtS ?? 0) - (first.clock.soakedS ?? 0)) };
   return { kind: 'done' };
 }
 
@@ -95,10 +95,7 @@ export function nextAction(plan: CoilPlan, rows: number, progress: Record<string
 function fits(plan: CoilPlan, rows: number, soaking: { section: Section; clock: SectionClock }[], next: Section): boolean {
   const latest = rinseBy(plan)?.seconds ?? Infinity;
   const applied = applySeconds(next);
-  const queue = [
-    ...soaking.map(({ section, clock }) => ({ section, foamOn: -(clock.soakedS ?? 0) })),
-    { section: next, foamOn: 0 },
-  ];
+  const queue = [...soaking.map(({ section, clock }) => ({ section, foamOn: -(clock.soakedS ?? 0) })), { section: next, foamOn: 0 }];
   let handsFree = applied;
   for (const { section, foamOn } of queue) {
     const start = Math.max(handsFree, foamOn + (plan.dwell?.minS ?? 0));

@@ -52,9 +52,24 @@ export interface EventDataByKind {
 export type EventKind = keyof EventDataByKind;
 
 export const EVENT_KINDS = [
-  'visit.started', 'identity.noted', 'site.noted', 'coil.surveyed', 'coil.skipped', 'reading.taken', 'plan.made', 'mix.made',
-  'gate.step', 'power.restored', 'coil.wetted', 'section.applied', 'section.rinsed', 'section.checked', 'coil.checked',
-  'note.added', 'visit.closed', 'event.undone',
+  'visit.started',
+  'identity.noted',
+  'site.noted',
+  'coil.surveyed',
+  'coil.skipped',
+  'reading.taken',
+  'plan.made',
+  'mix.made',
+  'gate.step',
+  'power.restored',
+  'coil.wetted',
+  'section.applied',
+  'section.rinsed',
+  'section.checked',
+  'coil.checked',
+  'note.added',
+  'visit.closed',
+  'event.undone',
 ] as const satisfies readonly EventKind[];
 
 /** One thing that happened in a visit. `id` is made on the device (UUID version 7); `at` is UTC, ISO 8601. */

@@ -44,8 +44,21 @@ export interface VisitState {
 }
 
 const emptyState = (visitId: string): VisitState => ({
-  visitId, startedAt: null, identity: null, site: null, surveys: {}, skipped: {}, readings: [], plans: {}, mixes: {}, gates: {},
-  sections: {}, checks: {}, notes: [], closed: null, lastUndoable: null,
+  visitId,
+  startedAt: null,
+  identity: null,
+  site: null,
+  surveys: {},
+  skipped: {},
+  readings: [],
+  plans: {},
+  mixes: {},
+  gates: {},
+  sections: {},
+  checks: {},
+  notes: [],
+  closed: null,
+  lastUndoable: null,
 });
 
 export const freshSection = (): SectionProgress => ({ phase: 'waits', appliedAtMs: null, rinsedAtMs: null, failedChecks: 0 });
@@ -70,22 +83,37 @@ type Reducers = { [K in VisitEvent['kind']]: (state: VisitState, event: VisitEve
 
 const stamp = <T>(event: VisitEvent, value: T): Stamped<T> => ({ value, at: event.at, by: event.by, eventId: event.id });
 
-function changeSection(state: VisitState, coilId: string, sectionId: string, change: (from: SectionProgress) => Partial<SectionProgress>): void {
+function changeSection(
+  state: VisitState,
+  coilId: string,
+  sectionId: string,
+  change: (from: SectionProgress) => Partial<SectionProgress>,
+): void {
   const coil = (state.sections[coilId] ??= {});
   const from = coil[sectionId] ?? freshSection();
   coil[sectionId] = { ...from, ...change(from) };
 }
 
 const REDUCERS: Reducers = {
-  'visit.started': (state, event) => { state.startedAt ??= event.at; },
-  'identity.noted': (state, event) => { state.identity = stamp(event, event.data); },
-  'site.noted': (state, event) => { state.site = stamp(event, event.data); },
+  'visit.started': (state, event) => {
+    state.startedAt ??= event.at;
+  },
+  'identity.noted': (state, event) => {
+    state.identity = stamp(event, event.data);
+  },
+  'site.noted': (state, event) => {
+    state.site = stamp(event, event.data);
+  },
   'coil.surveyed': (state, event) => {
     state.surveys[event.data.coilId] = stamp(event, event.data.survey);
     delete state.skipped[event.data.coilId];
   },
-  'coil.skipped': (state, event) => { state.skipped[event.data.coilId] = stamp(event, event.data.reason); },
-  'reading.taken': (state, event) => { state.readings.push(stamp(event, event.data)); },
+  'coil.skipped': (state, event) => {
+    state.skipped[event.data.coilId] = stamp(event, event.data.reason);
+  },
+  'reading.taken': (state, event) => {
+    state.readings.push(stamp(event, event.data));
+  },
   'plan.made': (state, event) => {
     const { coilId, plan } = event.data;
     state.plans[coilId] = stamp(event, plan);
@@ -93,23 +121,46 @@ const REDUCERS: Reducers = {
     const before = state.sections[coilId] ?? {};
     state.sections[coilId] = Object.fromEntries(plan.sections.map((section) => [section.id, before[section.id] ?? freshSection()]));
   },
-  'mix.made': (state, event) => { (state.mixes[event.data.coilId] ??= []).push(stamp(event, event.data)); },
+  'mix.made': (state, event) => {
+    (state.mixes[event.data.coilId] ??= []).push(stamp(event, event.data));
+  },
   'gate.step': (state, event, configuration) => {
     const { source, step, volts } = event.data;
     state.gates[source] = stepGate(state.gates[source] ?? shutGate(), gateStepsFor(configuration), step, volts, event.at);
   },
-  'power.restored': (state, event) => { state.gates[event.data.source] = shutGate(); },
+  'power.restored': (state, event) => {
+    state.gates[event.data.source] = shutGate();
+  },
   'coil.wetted': (state, event) => {
     const coil = state.sections[event.data.coilId] ?? {};
-    for (const id of Object.keys(coil)) changeSection(state, event.data.coilId, id, (from) => (from.phase === 'waits' ? { phase: 'wet' } : {}));
+    for (const id of Object.keys(coil))
+      changeSection(state, event.data.coilId, id, (from) => (from.phase === 'waits' ? { phase: 'wet' } : {}));
   },
-  'section.applied': (state, event) => changeSection(state, event.data.coilId, event.data.sectionId, () => ({ phase: 'soaking', appliedAtMs: Date.parse(event.at), rinsedAtMs: null })),
-  'section.rinsed': (state, event) => changeSection(state, event.data.coilId, event.data.sectionId, () => ({ phase: 'rinsed', appliedAtMs: null, rinsedAtMs: Date.parse(event.at) })),
-  'section.checked': (state, event) => changeSection(state, event.data.coilId, event.data.sectionId, (from) =>
-    event.data.clear ? { phase: 'clear' } : { phase: 'again', failedChecks: from.failedChecks + 1 }),
-  'coil.checked': (state, event) => { state.checks[event.data.coilId] = stamp(event, { gradesAfter: event.data.gradesAfter, note: event.data.note }); },
-  'note.added': (state, event) => { state.notes.push(stamp(event, event.data.text)); },
-  'visit.closed': (state, event) => { state.closed = stamp(event, event.data); },
+  'section.applied': (state, event) =>
+    changeSection(state, event.data.coilId, event.data.sectionId, () => ({
+      phase: 'soaking',
+      appliedAtMs: Date.parse(event.at),
+      rinsedAtMs: null,
+    })),
+  'section.rinsed': (state, event) =>
+    changeSection(state, event.data.coilId, event.data.sectionId, () => ({
+      phase: 'rinsed',
+      appliedAtMs: null,
+      rinsedAtMs: Date.parse(event.at),
+    })),
+  'section.checked': (state, event) =>
+    changeSection(state, event.data.coilId, event.data.sectionId, (from) =>
+      event.data.clear ? { phase: 'clear' } : { phase: 'again', failedChecks: from.failedChecks + 1 },
+    ),
+  'coil.checked': (state, event) => {
+    state.checks[event.data.coilId] = stamp(event, { gradesAfter: event.data.gradesAfter, note: event.data.note });
+  },
+  'note.added': (state, event) => {
+    state.notes.push(stamp(event, event.data.text));
+  },
+  'visit.closed': (state, event) => {
+    state.closed = stamp(event, event.data);
+  },
   'event.undone': () => undefined,
 };
 

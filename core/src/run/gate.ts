@@ -2,7 +2,17 @@ import type { Configuration, PowerSource } from '../equipment';
 import { CONFIGURATION_TABLE } from '../equipment';
 import type { CoilRole } from '../equipment';
 
-export const GATE_STEPS = ['thermostat-off', 'gas-off', 'isolated', 'tagged', 'meter-proved', 'l1-l2', 'l1-ground', 'l2-ground', 'meter-proved-again'] as const;
+export const GATE_STEPS = [
+  'thermostat-off',
+  'gas-off',
+  'isolated',
+  'tagged',
+  'meter-proved',
+  'l1-l2',
+  'l1-ground',
+  'l2-ground',
+  'meter-proved-again',
+] as const;
 export type GateStep = (typeof GATE_STEPS)[number];
 
 export interface GateStepFacts {
@@ -20,15 +30,35 @@ export const DEAD_VOLTS = 1;
 
 /** Proving dead, in order. Common practice, no source; licensed practice and local code outrank it. */
 export const GATE_TABLE: Record<GateStep, GateStepFacts> = {
-  'thermostat-off': { step: 'thermostat-off', name: 'Thermostat off', help: 'Off is not isolation: an app can still call for a start.', reads: null },
+  'thermostat-off': {
+    step: 'thermostat-off',
+    name: 'Thermostat off',
+    help: 'Off is not isolation: an app can still call for a start.',
+    reads: null,
+  },
   'gas-off': { step: 'gas-off', name: 'Gas shut off', help: 'Burners covered and kept dry.', reads: null },
   isolated: { step: 'isolated', name: 'Disconnect open', help: 'Pull-out, lever or breaker. A loose plug is no proof.', reads: null },
-  tagged: { step: 'tagged', name: 'Tagged, block in your pocket', help: 'Close the cover over a pulled block. Whoever pulled it puts it back.', reads: null },
-  'meter-proved': { step: 'meter-proved', name: 'Meter on a known live source', help: 'It must read live before you trust it to read dead.', reads: 'live' },
+  tagged: {
+    step: 'tagged',
+    name: 'Tagged, block in your pocket',
+    help: 'Close the cover over a pulled block. Whoever pulled it puts it back.',
+    reads: null,
+  },
+  'meter-proved': {
+    step: 'meter-proved',
+    name: 'Meter on a known live source',
+    help: 'It must read live before you trust it to read dead.',
+    reads: 'live',
+  },
   'l1-l2': { step: 'l1-l2', name: 'L1 to L2', help: 'Load side of the disconnect.', reads: 'dead' },
   'l1-ground': { step: 'l1-ground', name: 'L1 to ground', help: 'One dead leg does not make two.', reads: 'dead' },
   'l2-ground': { step: 'l2-ground', name: 'L2 to ground', help: 'A shared neutral can leave one leg live.', reads: 'dead' },
-  'meter-proved-again': { step: 'meter-proved-again', name: 'Meter on the live source again', help: 'It still reads live, so the zeros were true.', reads: 'live' },
+  'meter-proved-again': {
+    step: 'meter-proved-again',
+    name: 'Meter on the live source again',
+    help: 'It still reads live, so the zeros were true.',
+    reads: 'live',
+  },
 };
 
 /** The steps that open the gate for this kind of system, in order. */

@@ -2,8 +2,22 @@ import fc from 'fast-check';
 import { planCoil } from '../method';
 import { coil, graded, house, mildDay, shelf } from '../testing/fixtures';
 import {
-  beadsDone, checkEvent, currentBead, foldVisit, GATE_STEPS, gateStepsFor, isGateOpen, isWashed, nextAction, sectionClock, shutGate, stepGate,
-  type EventDataByKind, type EventKind, type VisitEvent, type VisitFrame,
+  beadsDone,
+  checkEvent,
+  currentBead,
+  foldVisit,
+  gateStepsFor,
+  isGateOpen,
+  isWashed,
+  nextAction,
+  sectionClock,
+  shutGate,
+  stepGate,
+  type EventDataByKind,
+  type EventKind,
+  type GateStep,
+  type VisitEvent,
+  type VisitFrame,
 } from '.';
 
 const START = Date.parse('2026-06-11T14:30:00.000Z');
@@ -13,11 +27,19 @@ const frame: VisitFrame = { configuration: 'split-cool', coils: [{ id: 'coil-1',
 let count = 0;
 function happened<K extends EventKind>(kind: K, data: EventDataByKind[K], atS: number): VisitEvent {
   count += 1;
-  return { id: `e${String(count).padStart(4, '0')}`, visitId: 'v1', at: new Date(START + atS * 1000).toISOString(), by: 'Wren', kind, data } as VisitEvent;
+  return {
+    id: `e${String(count).padStart(4, '0')}`,
+    visitId: 'v1',
+    at: new Date(START + atS * 1000).toISOString(),
+    by: 'Wren',
+    kind,
+    data,
+  } as VisitEvent;
 }
 const fold = (events: readonly VisitEvent[]) => foldVisit('v1', 'split-cool', events);
-const volts = (step: (typeof GATE_STEPS)[number]) => (step.startsWith('meter') ? 121 : step.startsWith('l') ? 0 : null);
-const openGate = (atS: number) => gateStepsFor('split-cool').map((step, i) => happened('gate.step', { source: 'outdoor-unit', step, volts: volts(step) }, atS + i));
+const volts = (step: GateStep) => (step.startsWith('meter') ? 121 : step.startsWith('l') ? 0 : null);
+const openGate = (atS: number) =>
+  gateStepsFor('split-cool').map((step, i) => happened('gate.step', { source: 'outdoor-unit', step, volts: volts(step) }, atS + i));
 
 const section = (index: number) => plan.sections[index]?.id ?? '';
 const script = (): VisitEvent[] => [
@@ -87,16 +109,23 @@ describe('the run is a fold', () => {
 
 describe('the safety gate', () => {
   const order = gateStepsFor('split-cool');
-  const walk = (steps: [(typeof GATE_STEPS)[number], number | null][]) => steps.reduce((gate, [step, v]) => stepGate(gate, order, step, v, 't'), shutGate());
-  const proper = order.map((step): [(typeof GATE_STEPS)[number], number | null] => [step, volts(step)]);
+  const walk = (steps: [GateStep, number | null][]) =>
+    steps.reduce((gate, [step, v]) => stepGate(gate, order, step, v, 't'), shutGate());
+  const proper = order.map((step): [GateStep, number | null] => [step, volts(step)]);
 
   test('opens only after every step, in order', () => {
     expect(isGateOpen(walk(proper), order)).toBe(true);
     for (let skip = 0; skip < proper.length; skip += 1) expect(isGateOpen(walk(proper.filter((_, i) => i !== skip)), order)).toBe(false);
   });
 
-  test.each([['l1-l2', 118], ['l2-ground', 2], ['l1-ground', null], ['meter-proved', 0], ['meter-proved-again', 3]] as const)('%s reading %s shuts it back to isolation', (bad, v) => {
-    const gate = walk(proper.map(([step, ok]): [(typeof GATE_STEPS)[number], number | null] => (step === bad ? [step, v] : [step, ok])));
+  test.each([
+    ['l1-l2', 118],
+    ['l2-ground', 2],
+    ['l1-ground', null],
+    ['meter-proved', 0],
+    ['meter-proved-again', 3],
+  ] as const)('%s reading %s shuts it back to isolation', (bad, v) => {
+    const gate = walk(proper.map(([step, ok]): [GateStep, number | null] => (step === bad ? [step, v] : [step, ok])));
     expect(isGateOpen(gate, order)).toBe(false);
     expect(gate.done['isolated']).toBeUndefined();
   });
@@ -104,7 +133,9 @@ describe('the safety gate', () => {
   test('power back shuts it; gas must be off on a gas package', () => {
     const open = [...script().slice(0, 3), ...openGate(40)];
     expect(isGateOpen(fold(open).gates['outdoor-unit'], order)).toBe(true);
-    expect(isGateOpen(fold([...open, happened('power.restored', { source: 'outdoor-unit' }, 100)]).gates['outdoor-unit'], order)).toBe(false);
+    expect(isGateOpen(fold([...open, happened('power.restored', { source: 'outdoor-unit' }, 100)]).gates['outdoor-unit'], order)).toBe(
+      false,
+    );
     expect(gateStepsFor('package-gas-electric')).toContain('gas-off');
   });
 });
@@ -129,13 +160,20 @@ describe('clocks and the next best action', () => {
         for (const delay of delays) {
           const progress = fold(events).sections['coil-1'] ?? {};
           const action = nextAction(plan, 1, progress, now);
-          for (const row of plan.sections) expect(sectionClock(plan, row.id, progress[row.id] ?? { phase: 'waits', appliedAtMs: null, rinsedAtMs: null, failedChecks: 0 }, now).word).not.toBe('too long');
+          for (const row of plan.sections)
+            expect(
+              sectionClock(plan, row.id, progress[row.id] ?? { phase: 'waits', appliedAtMs: null, rinsedAtMs: null, failedChecks: 0 }, now)
+                .word,
+            ).not.toBe('too long');
           if (action.kind === 'done') break;
           const where = 'section' in action ? { coilId: 'coil-1', sectionId: action.section.id } : { coilId: 'coil-1', sectionId: '' };
           if (action.kind === 'wet-coil') events.push(happened('coil.wetted', { coilId: 'coil-1' }, at()));
           if (action.kind === 'apply') events.push(happened('section.applied', where, at()));
           if (action.kind === 'rinse') events.push(happened('section.rinsed', where, at()));
-          if (action.kind === 'check') { events.push(happened('section.checked', { ...where, clear: failed }, at())); failed = true; }
+          if (action.kind === 'check') {
+            events.push(happened('section.checked', { ...where, clear: failed }, at()));
+            failed = true;
+          }
           now += (action.kind === 'wait' ? action.seconds : delay) * 1000;
         }
         expect(isWashed(plan, fold(events).sections['coil-1'] ?? {})).toBe(true);
@@ -164,8 +202,12 @@ describe('what may be added to a visit', () => {
 
   test('water before the gate, a dwell over the label, strangers and closed visits are refused by name', () => {
     refused(happened('section.rinsed', { coilId: 'coil-1', sectionId: section(0) }, 50)).toThrow(/prove dead/);
-    refused(happened('plan.made', { coilId: 'coil-1', plan: { ...plan, dwell: { minS: 300, maxS: 3000 } } }, 50)).toThrow(expect.objectContaining({ field: 'data.plan.dwell.maxS' }));
-    refused(happened('plan.made', { coilId: 'coil-1', plan: { ...plan, cleanerId: 'nope' } }, 50)).toThrow(expect.objectContaining({ field: 'data.plan.cleanerId' }));
+    refused(happened('plan.made', { coilId: 'coil-1', plan: { ...plan, dwell: { minS: 300, maxS: 3000 } } }, 50)).toThrow(
+      expect.objectContaining({ field: 'data.plan.dwell.maxS' }),
+    );
+    refused(happened('plan.made', { coilId: 'coil-1', plan: { ...plan, cleanerId: 'nope' } }, 50)).toThrow(
+      expect.objectContaining({ field: 'data.plan.cleanerId' }),
+    );
     refused(happened('coil.wetted', { coilId: 'coil-9' }, 50)).toThrow(expect.objectContaining({ field: 'data.coilId' }));
     refused({ ...happened('note.added', { text: 'x' }, 50), visitId: 'v2' }).toThrow(expect.objectContaining({ field: 'visitId' }));
     refused(happened('coil.wetted', { coilId: 'coil-1' }, 900), fold(script())).toThrow(expect.objectContaining({ field: 'kind' }));

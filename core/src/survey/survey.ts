@@ -1,18 +1,6 @@
 import type { Grade } from './grade';
 
-export const SOILS = [
-  'dust',
-  'seed-fluff',
-  'lint',
-  'grass',
-  'pet-hair',
-  'pet-urine',
-  'mud',
-  'grease',
-  'biofilm',
-  'salt',
-  'nest',
-] as const;
+export const SOILS = ['dust', 'seed-fluff', 'lint', 'grass', 'pet-hair', 'pet-urine', 'mud', 'grease', 'biofilm', 'salt', 'nest'] as const;
 export type Soil = (typeof SOILS)[number];
 
 export interface SoilFacts {

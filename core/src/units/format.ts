@@ -55,10 +55,8 @@ type Formatter<K extends Quantity['kind']> = (quantity: Extract<Quantity, { kind
 const FORMATTERS: { [K in Quantity['kind']]: Formatter<K> } = {
   volume: (q, system) => formatVolume(q.litres, system),
   area: (q, system) => (system === 'us' ? `${trimDecimals(q.m2 / M2_PER_FT2, 1)} ft²` : `${trimDecimals(q.m2, 2)} m²`),
-  length: (q, system) =>
-    system === 'us' ? `${trimDecimals(q.m / METRES_PER_INCH, 1)} in` : `${trimDecimals(q.m * 1000, 0)} mm`,
-  temperature: (q, system) =>
-    system === 'us' ? `${trimDecimals(fahrenheitFromC(q.celsius), 0)} °F` : `${trimDecimals(q.celsius, 1)} °C`,
+  length: (q, system) => (system === 'us' ? `${trimDecimals(q.m / METRES_PER_INCH, 1)} in` : `${trimDecimals(q.m * 1000, 0)} mm`),
+  temperature: (q, system) => (system === 'us' ? `${trimDecimals(fahrenheitFromC(q.celsius), 0)} °F` : `${trimDecimals(q.celsius, 1)} °C`),
   temperatureDifference: (q, system) =>
     system === 'us' ? `${trimDecimals(fahrenheitDiffFromC(q.kelvins), 1)} °F` : `${trimDecimals(q.kelvins, 1)} K`,
   speed: (q, system) => (system === 'us' ? `${trimDecimals(q.ms / MS_PER_MPH, 0)} mph` : `${trimDecimals(q.ms, 1)} m/s`),

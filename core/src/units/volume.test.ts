@@ -1,6 +1,18 @@
 import fc from 'fast-check';
 import { CoreError } from '../errors';
-import { celsiusFromF, fahrenheitFromC, formatClock, formatDuration, formatQuantity, formatVolume, LITRES_PER_GALLON, parseNumber, parseVolume, volumeIn, type VolumeUnit } from '.';
+import {
+  celsiusFromF,
+  fahrenheitFromC,
+  formatClock,
+  formatDuration,
+  formatQuantity,
+  formatVolume,
+  LITRES_PER_GALLON,
+  parseNumber,
+  parseVolume,
+  volumeIn,
+  type VolumeUnit,
+} from '.';
 
 describe('parseVolume', () => {
   // Factors: NIST Special Publication 811, appendix B (US liquid measures).
@@ -9,7 +21,7 @@ describe('parseVolume', () => {
     ['25.6 fl oz', 0.7570823568],
     ['1.5 gal', 5.678117676],
     ['750 mL', 0.75],
-    ['1½ qt', 1.4195294190],
+    ['1½ qt', 1.419529419],
     ['1 1/2 gallons', 5.678117676],
     ['2 tbsp', 0.0295735296],
     ['0,75 L', 0.75],
@@ -58,7 +70,9 @@ describe('parseVolume', () => {
 });
 
 test('parseNumber reads fractions as hands write them', () => {
-  expect(['3', '.5', '1/4', '2 3/4', '2-3/4', '2¾', '1,25'].map((text) => parseNumber(text))).toEqual([3, 0.5, 0.25, 2.75, 2.75, 2.75, 1.25]);
+  expect(['3', '.5', '1/4', '2 3/4', '2-3/4', '2¾', '1,25'].map((text) => parseNumber(text))).toEqual([
+    3, 0.5, 0.25, 2.75, 2.75, 2.75, 1.25,
+  ]);
 });
 
 test('temperatures round-trip and meet their fixed points', () => {
@@ -68,7 +82,16 @@ test('temperatures round-trip and meet their fixed points', () => {
 
 test('clocks, durations and volumes read as the trade writes them', () => {
   expect([formatClock(127), formatClock(-5), formatClock(3725)]).toEqual(['2:07', '−0:05', '1:02:05']);
-  expect([formatDuration(45), formatDuration(150), formatDuration(5100), formatDuration(7200)]).toEqual(['45 s', '2 min 30 s', '1 h 25 min', '2 h']);
-  expect([formatVolume(LITRES_PER_GALLON * 1.25, 'us'), formatVolume(0.946352946, 'us'), formatVolume(0.75, 'si')]).toEqual(['1.25 gal', '32 fl oz', '750 mL']);
+  expect([formatDuration(45), formatDuration(150), formatDuration(5100), formatDuration(7200)]).toEqual([
+    '45 s',
+    '2 min 30 s',
+    '1 h 25 min',
+    '2 h',
+  ]);
+  expect([formatVolume(LITRES_PER_GALLON * 1.25, 'us'), formatVolume(0.946352946, 'us'), formatVolume(0.75, 'si')]).toEqual([
+    '1.25 gal',
+    '32 fl oz',
+    '750 mL',
+  ]);
   expect(formatQuantity({ kind: 'capacity', btuh: 36000 }, 'us')).toBe('36 kBtu/h · 3 ton');
 });

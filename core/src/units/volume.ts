@@ -31,7 +31,17 @@ const VOLUME_UNITS: readonly VolumeUnitRow[] = [
 const BY_NAME = new Map(VOLUME_UNITS.flatMap((row) => row.names.map((name) => [name, row] as const)));
 const BY_ID = new Map(VOLUME_UNITS.map((row) => [row.id, row] as const));
 
-const GLYPHS: Record<string, string> = { '½': '1/2', '¼': '1/4', '¾': '3/4', '⅓': '1/3', '⅔': '2/3', '⅛': '1/8', '⅜': '3/8', '⅝': '5/8', '⅞': '7/8' };
+const GLYPHS: Record<string, string> = {
+  '½': '1/2',
+  '¼': '1/4',
+  '¾': '3/4',
+  '⅓': '1/3',
+  '⅔': '2/3',
+  '⅛': '1/8',
+  '⅜': '3/8',
+  '⅝': '5/8',
+  '⅞': '7/8',
+};
 
 /**
  * A non-negative number as people type it: "3", "1.5", "1,5", ".5", "1/2", "1 1/2", "1½", "1-1/2".
@@ -92,8 +102,8 @@ export function volumeLabel(unit: VolumeUnit): string {
   return BY_ID.get(unit)?.label ?? unit;
 }
 
-/** The unit a technician would read this volume in: fl oz below a half gallon, then gallons; mL below a litre, then litres. */
+/** The unit a technician would read this volume in: fl oz below a gallon, then gallons; mL below a litre, then litres. */
 export function readableUnit(litres: number, system: UnitSystem): VolumeUnit {
-  if (system === 'us') return litres < LITRES_PER_GALLON / 2 - 1e-9 ? 'floz' : 'gal';
+  if (system === 'us') return litres < LITRES_PER_GALLON - 1e-9 ? 'floz' : 'gal';
   return litres < 1 - 1e-9 ? 'mL' : 'L';
 }

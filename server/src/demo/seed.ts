@@ -1,7 +1,20 @@
 import type { CoilRecord } from '@elm-mist/contract';
 import {
-  emptySurvey, foldVisit, gateStepsFor, GATE_TABLE, mixFor, nextDue, planCoil, pressureAtAltitudeKPa, sourceOf, standingOf,
-  type EventDataByKind, type EventKind, type FaceGrades, type Grade, type VisitEvent,
+  emptySurvey,
+  foldVisit,
+  gateStepsFor,
+  GATE_TABLE,
+  mixFor,
+  nextDue,
+  planCoil,
+  pressureAtAltitudeKPa,
+  sourceOf,
+  standingOf,
+  type EventDataByKind,
+  type EventKind,
+  type FaceGrades,
+  type Grade,
+  type VisitEvent,
 } from '@elm-mist/core';
 import { addDays, formatISO, parseISO } from 'date-fns';
 import type { Db, Store } from '../store/open';
@@ -27,7 +40,14 @@ function eventsOf(visitId: string, day: string, diary: DiaryVisit, number: numbe
   const add = <K extends EventKind>(afterMinutes: number, kind: K, data: EventDataByKind[K]) => {
     minute += afterMinutes;
     const serial = (number * 1000 + events.length + 1).toString(16).padStart(12, '0');
-    events.push({ id: `00000000-0000-7000-8000-${serial}`, visitId, at: instantOn(day, minute).toISOString(), by, kind, data } as VisitEvent);
+    events.push({
+      id: `00000000-0000-7000-8000-${serial}`,
+      visitId,
+      at: instantOn(day, minute).toISOString(),
+      by,
+      kind,
+      data,
+    } as VisitEvent);
   };
   if (diary.stage === 'planned') return events;
   add(2, 'visit.started', {});
@@ -40,24 +60,47 @@ function eventsOf(visitId: string, day: string, diary: DiaryVisit, number: numbe
   const work = diary.coils.map((entry) => {
     const coil = DEMO_COILS.find((row) => row.id === `${system.id}-${entry.side}`);
     if (!coil) throw new Error(`the demo diary names an unknown coil: ${system.id}-${entry.side}`);
-    return { entry, coil, survey: { ...emptySurvey(), grades: gradesOf(coil, entry.before), soils: entry.soils, coolingSymptom: diary.purpose.includes('cooling') } };
+    return {
+      entry,
+      coil,
+      survey: {
+        ...emptySurvey(),
+        grades: gradesOf(coil, entry.before),
+        soils: entry.soils,
+        coolingSymptom: diary.purpose.includes('cooling'),
+      },
+    };
   });
   for (const { coil, survey } of work) add(4, 'coil.surveyed', { coilId: coil.id, survey });
   if (diary.drop) add(1, 'reading.taken', { when: 'before', returnC: 25, supplyC: 25 - diary.drop[0], outdoorC: dryBulbC });
   if (diary.stage === 'looked') return events;
 
-  const context = { configuration: system.configuration, refrigerant: system.refrigerant, site, pressureKPa: pressureAtAltitudeKPa(place.altitudeM), sensitiveOccupants: false };
+  const context = {
+    configuration: system.configuration,
+    refrigerant: system.refrigerant,
+    site,
+    pressureKPa: pressureAtAltitudeKPa(place.altitudeM),
+    sensitiveOccupants: false,
+  };
   const plans = work.map((row) => ({ ...row, plan: planCoil(row.coil, row.survey, context, DEMO_CLEANERS, DEMO_RULES) }));
   for (const { coil, plan } of plans) add(1, 'plan.made', { coilId: coil.id, plan });
   for (const { coil, plan } of plans) {
     if (plan.cleanerId === null || plan.solutionL === null || plan.waterParts === null || plan.verdict !== 'wash') continue;
     const mix = mixFor({ waterParts: plan.waterParts, totalL: plan.solutionL });
-    add(2, 'mix.made', { coilId: coil.id, cleanerId: plan.cleanerId, targetWaterParts: plan.waterParts, concentrateL: mix.concentrateL, waterL: mix.waterL, applicatorId: 'pump-sprayer' });
+    add(2, 'mix.made', {
+      coilId: coil.id,
+      cleanerId: plan.cleanerId,
+      targetWaterParts: plan.waterParts,
+      concentrateL: mix.concentrateL,
+      waterL: mix.waterL,
+      applicatorId: 'pump-sprayer',
+    });
   }
   const order = gateStepsFor(system.configuration);
   const washed = plans.filter(({ plan }) => plan.verdict === 'wash');
   for (const source of new Set(washed.map(({ coil }) => sourceOf(system.configuration, coil.role)))) {
-    for (const step of order) add(0.5, 'gate.step', { source, step, volts: { live: 121, dead: 0, none: null }[GATE_TABLE[step].reads ?? 'none'] });
+    for (const step of order)
+      add(0.5, 'gate.step', { source, step, volts: { live: 121, dead: 0, none: null }[GATE_TABLE[step].reads ?? 'none'] });
   }
   for (const { coil, plan, entry } of washed) {
     const foams = plan.dwell && !plan.waterFirst ? plan.dwell : null;
@@ -70,15 +113,24 @@ function eventsOf(visitId: string, day: string, diary: DiaryVisit, number: numbe
     add(2, 'coil.checked', { coilId: coil.id, gradesAfter: gradesOf(coil, entry.after), note: '' });
   }
   if (diary.drop) add(15, 'reading.taken', { when: 'after', returnC: 25, supplyC: 25 - diary.drop[1], outdoorC: dryBulbC });
-  const due = nextDue({ closedOn: day, configuration: system.configuration, soils: diary.coils.flatMap((row) => row.soils), worstGrade: Math.max(...diary.coils.flatMap((row) => [...row.before])) });
+  const due = nextDue({
+    closedOn: day,
+    configuration: system.configuration,
+    soils: diary.coils.flatMap((row) => row.soils),
+    worstGrade: Math.max(...diary.coils.flatMap((row) => [...row.before])),
+  });
   add(5, 'visit.closed', { nextDue: due.date, why: due.because.rules[0]?.because ?? '', note: diary.note ?? '' });
   return events;
 }
 
 function insertAll(db: Db, today: string): number {
   for (const { customerName, phone, ...place } of DEMO_PLACES) {
-    db.insert(t.customer).values({ id: `customer-${place.id}`, name: customerName, phone }).run();
-    db.insert(t.place).values({ ...place, customerId: `customer-${place.id}` }).run();
+    db.insert(t.customer)
+      .values({ id: `customer-${place.id}`, name: customerName, phone })
+      .run();
+    db.insert(t.place)
+      .values({ ...place, customerId: `customer-${place.id}` })
+      .run();
   }
   db.insert(t.system).values(DEMO_SYSTEMS).run();
   db.insert(t.coil).values(DEMO_COILS.map(q.coilToRow)).run();
@@ -93,8 +145,13 @@ function insertAll(db: Db, today: string): number {
     const { coils, systemId, startMinute, durationMin, purpose } = diary;
     const standing = standingOf(foldVisit(id, configuration, events));
     db.insert(t.visit).values({ id, systemId, day, startMinute, durationMin, purpose, standing }).run();
-    db.insert(t.visitCoil).values(coils.map((coil, position) => ({ visitId: id, coilId: `${systemId}-${coil.side}`, position }))).run();
-    if (events.length > 0) db.insert(t.event).values(events.map((event) => ({ ...event, receivedAt: event.at }))).run();
+    db.insert(t.visitCoil)
+      .values(coils.map((coil, position) => ({ visitId: id, coilId: `${systemId}-${coil.side}`, position })))
+      .run();
+    if (events.length > 0)
+      db.insert(t.event)
+        .values(events.map((event) => ({ ...event, receivedAt: event.at })))
+        .run();
   });
   return DEMO_DIARY.length;
 }

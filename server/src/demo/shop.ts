@@ -1,5 +1,14 @@
 import type { ApplicatorRecord, CleanerRecord, CoilRecord, PlaceRecord, SystemRecord } from '@elm-mist/contract';
-import { CONSTRUCTIONS, DEFAULT_HOUSE_RULES, LITRES_PER_FL_OZ, LITRES_PER_GALLON, METRES_PER_INCH, USUAL_ROW_DEPTH_M, type CoilFace, type HouseRules } from '@elm-mist/core';
+import {
+  CONSTRUCTIONS,
+  DEFAULT_HOUSE_RULES,
+  LITRES_PER_FL_OZ,
+  LITRES_PER_GALLON,
+  METRES_PER_INCH,
+  USUAL_ROW_DEPTH_M,
+  type CoilFace,
+  type HouseRules,
+} from '@elm-mist/core';
 
 /** An invented shop in an invented town. No name, model, product or price here is anybody's. */
 export const DEMO_RULES: HouseRules = { ...DEFAULT_HOUSE_RULES, shopName: 'Cotter & Vane Coil Care', crew: ['Wren Cotter', 'Ives Vane'] };
@@ -7,14 +16,46 @@ export const DEMO_RULES: HouseRules = { ...DEFAULT_HOUSE_RULES, shopName: 'Cotte
 const inches = (n: number) => n * METRES_PER_INCH;
 const town = (street: string) => `${street}, Saltlick Bend`;
 const place = (id: string, name: string, customerName: string, address: string, note: string): PlaceRecord => ({
-  id, name, customerName, address, note, phone: '', latitudeDeg: 42.2, longitudeDeg: -100.6, altitudeM: 780,
+  id,
+  name,
+  customerName,
+  address,
+  note,
+  phone: '',
+  latitudeDeg: 42.2,
+  longitudeDeg: -100.6,
+  altitudeM: 780,
 });
 
 export const DEMO_PLACES: PlaceRecord[] = [
-  place('fennick', 'Fennick terrace', 'Odile Fennick', town('7 Lantern Row'), 'Side gate on the left. Dryer vent blows straight on the unit.'),
-  place('quillon', 'Quillon bakery flat', 'Bastian Quillon', town('22 Kiln Street, upstairs'), 'Park behind the ovens. Flat is empty until two.'),
-  place('marl-lane', 'Marl Lane ranch', 'Ysolde Brandt-Oakes', town('140 Marl Lane'), 'Unit stands in the west sun from noon. Dog indoors.'),
-  place('harrow', 'Harrow Road bungalow', 'Harrow Road Foot Clinic', town('9 Harrow Road'), 'Roof ladder behind the bins. Patients until six.'),
+  place(
+    'fennick',
+    'Fennick terrace',
+    'Odile Fennick',
+    town('7 Lantern Row'),
+    'Side gate on the left. Dryer vent blows straight on the unit.',
+  ),
+  place(
+    'quillon',
+    'Quillon bakery flat',
+    'Bastian Quillon',
+    town('22 Kiln Street, upstairs'),
+    'Park behind the ovens. Flat is empty until two.',
+  ),
+  place(
+    'marl-lane',
+    'Marl Lane ranch',
+    'Ysolde Brandt-Oakes',
+    town('140 Marl Lane'),
+    'Unit stands in the west sun from noon. Dog indoors.',
+  ),
+  place(
+    'harrow',
+    'Harrow Road bungalow',
+    'Harrow Road Foot Clinic',
+    town('9 Harrow Road'),
+    'Roof ladder behind the bins. Patients until six.',
+  ),
   place('goosewater', 'Goosewater cottage', 'Emrys Tallow', town('3 Goosewater Track'), 'Geese. Keep the run-off out of the lake.'),
   place('alder', 'Alder carriage house', 'Perpetua Sloe', town('61 Alder Mews'), 'Upstairs studio, pale carpet.'),
 ];
@@ -22,74 +63,340 @@ export const DEMO_PLACES: PlaceRecord[] = [
 const system = (row: Omit<SystemRecord, 'note'> & { note?: string }): SystemRecord => ({ note: '', ...row });
 
 export const DEMO_SYSTEMS: SystemRecord[] = [
-  system({ id: 'fennick-hp', placeId: 'fennick', name: 'Heat pump', configuration: 'split-heat-pump', model: 'QH4-036B', btuh: 36000, refrigerant: 'R-410A', madeYear: 2014 }),
-  system({ id: 'quillon-split', placeId: 'quillon', name: 'Flat cooling', configuration: 'split-cool', model: 'VT2-042C', btuh: 42000, refrigerant: 'R-410A', madeYear: 2011 }),
-  system({ id: 'quillon-shop', placeId: 'quillon', name: 'Shop front unit', configuration: 'package-ac', model: 'PB060-K', btuh: 60000, refrigerant: 'R-410A', madeYear: 2017 }),
-  system({ id: 'marl-split', placeId: 'marl-lane', name: 'House cooling', configuration: 'split-cool', model: 'MK-030F', btuh: 30000, refrigerant: 'R-454B', madeYear: 2024 }),
-  system({ id: 'harrow-roof', placeId: 'harrow', name: 'Roof unit', configuration: 'package-gas-electric', model: 'GR048-2', btuh: 48000, refrigerant: 'R-410A', madeYear: 2016 }),
-  system({ id: 'goosewater-cottage', placeId: 'goosewater', name: 'Cottage cooling', configuration: 'split-cool', model: 'SP024-A', btuh: 24000, refrigerant: 'R-22', madeYear: 2004 }),
-  system({ id: 'goosewater-boathouse', placeId: 'goosewater', name: 'Boathouse heat pump', configuration: 'split-heat-pump', model: 'SQ018-H', btuh: 18000, refrigerant: 'R-410A', madeYear: 2012 }),
-  system({ id: 'alder-studio', placeId: 'alder', name: 'Studio ductless', configuration: 'ductless-split', model: 'DW018', btuh: 18000, refrigerant: 'R-32', madeYear: 2021 }),
-  system({ id: 'alder-ground', placeId: 'alder', name: 'Ground floor ductless', configuration: 'ductless-split', model: 'DW024', btuh: 24000, refrigerant: 'R-32', madeYear: 2021 }),
+  system({
+    id: 'fennick-hp',
+    placeId: 'fennick',
+    name: 'Heat pump',
+    configuration: 'split-heat-pump',
+    model: 'QH4-036B',
+    btuh: 36000,
+    refrigerant: 'R-410A',
+    madeYear: 2014,
+  }),
+  system({
+    id: 'quillon-split',
+    placeId: 'quillon',
+    name: 'Flat cooling',
+    configuration: 'split-cool',
+    model: 'VT2-042C',
+    btuh: 42000,
+    refrigerant: 'R-410A',
+    madeYear: 2011,
+  }),
+  system({
+    id: 'quillon-shop',
+    placeId: 'quillon',
+    name: 'Shop front unit',
+    configuration: 'package-ac',
+    model: 'PB060-K',
+    btuh: 60000,
+    refrigerant: 'R-410A',
+    madeYear: 2017,
+  }),
+  system({
+    id: 'marl-split',
+    placeId: 'marl-lane',
+    name: 'House cooling',
+    configuration: 'split-cool',
+    model: 'MK-030F',
+    btuh: 30000,
+    refrigerant: 'R-454B',
+    madeYear: 2024,
+  }),
+  system({
+    id: 'harrow-roof',
+    placeId: 'harrow',
+    name: 'Roof unit',
+    configuration: 'package-gas-electric',
+    model: 'GR048-2',
+    btuh: 48000,
+    refrigerant: 'R-410A',
+    madeYear: 2016,
+  }),
+  system({
+    id: 'goosewater-cottage',
+    placeId: 'goosewater',
+    name: 'Cottage cooling',
+    configuration: 'split-cool',
+    model: 'SP024-A',
+    btuh: 24000,
+    refrigerant: 'R-22',
+    madeYear: 2004,
+  }),
+  system({
+    id: 'goosewater-boathouse',
+    placeId: 'goosewater',
+    name: 'Boathouse heat pump',
+    configuration: 'split-heat-pump',
+    model: 'SQ018-H',
+    btuh: 18000,
+    refrigerant: 'R-410A',
+    madeYear: 2012,
+  }),
+  system({
+    id: 'alder-studio',
+    placeId: 'alder',
+    name: 'Studio ductless',
+    configuration: 'ductless-split',
+    model: 'DW018',
+    btuh: 18000,
+    refrigerant: 'R-32',
+    madeYear: 2021,
+  }),
+  system({
+    id: 'alder-ground',
+    placeId: 'alder',
+    name: 'Ground floor ductless',
+    configuration: 'ductless-split',
+    model: 'DW024',
+    btuh: 24000,
+    refrigerant: 'R-32',
+    madeYear: 2021,
+  }),
 ];
 
 const faces = (list: [id: string, name: string, widthIn: number, wall?: boolean][]): CoilFace[] =>
   list.map(([id, name, widthIn, wall]) => ({ id, name, widthM: inches(widthIn), wallSide: wall ?? false }));
 
-const outdoor = (systemId: string, over: Partial<CoilRecord> & { heightIn: number; rows?: 1 | 2; fpi?: number; list: Parameters<typeof faces>[0] }): CoilRecord => {
+const outdoor = (
+  systemId: string,
+  over: Partial<CoilRecord> & { heightIn: number; rows?: 1 | 2; fpi?: number; list: Parameters<typeof faces>[0] },
+): CoilRecord => {
   const { heightIn, rows = 1, fpi = 18, list, ...build } = over;
   return {
-    id: `${systemId}-out`, systemId, role: 'condenser', construction: 'copper-plate-fin', guards: 'wire', topOpens: true, makerWaterOnly: false,
-    geometry: { shape: list.length > 1 ? 'wrap' : 'slab', finnedHeightM: inches(heightIn), rows, finsPerInch: fpi, rowDepthM: USUAL_ROW_DEPTH_M, faces: faces(list) },
+    id: `${systemId}-out`,
+    systemId,
+    role: 'condenser',
+    construction: 'copper-plate-fin',
+    guards: 'wire',
+    topOpens: true,
+    makerWaterOnly: false,
+    geometry: {
+      shape: list.length > 1 ? 'wrap' : 'slab',
+      finnedHeightM: inches(heightIn),
+      rows,
+      finsPerInch: fpi,
+      rowDepthM: USUAL_ROW_DEPTH_M,
+      faces: faces(list),
+    },
     ...build,
   };
 };
 
-const indoor = (systemId: string, shape: 'a-coil' | 'slab' | 'n-coil' | 'wall-head', heightIn: number, slabIn: number, rows: 1 | 2 | 3 = 2): CoilRecord => {
-  const names = { 'a-coil': ['Left slab', 'Right slab'], slab: ['Slab'], 'n-coil': ['Left slab', 'Middle slab', 'Right slab'], 'wall-head': ['Front bend', 'Top bend', 'Rear bend'] }[shape];
+const indoor = (
+  systemId: string,
+  shape: 'a-coil' | 'slab' | 'n-coil' | 'wall-head',
+  heightIn: number,
+  slabIn: number,
+  rows: 1 | 2 | 3 = 2,
+): CoilRecord => {
+  const names = {
+    'a-coil': ['Left slab', 'Right slab'],
+    slab: ['Slab'],
+    'n-coil': ['Left slab', 'Middle slab', 'Right slab'],
+    'wall-head': ['Front bend', 'Top bend', 'Rear bend'],
+  }[shape];
   return {
-    id: `${systemId}-in`, systemId, role: 'evaporator', construction: 'copper-plate-fin', guards: 'none', topOpens: false, makerWaterOnly: false,
+    id: `${systemId}-in`,
+    systemId,
+    role: 'evaporator',
+    construction: 'copper-plate-fin',
+    guards: 'none',
+    topOpens: false,
+    makerWaterOnly: false,
     geometry: {
-      shape, finnedHeightM: inches(heightIn), rows, finsPerInch: 14, rowDepthM: USUAL_ROW_DEPTH_M,
+      shape,
+      finnedHeightM: inches(heightIn),
+      rows,
+      finsPerInch: 14,
+      rowDepthM: USUAL_ROW_DEPTH_M,
       faces: names.map((name, i) => ({ id: `s${i + 1}`, name, widthM: inches(slabIn), wallSide: false })),
     },
   };
 };
 
 export const DEMO_COILS: CoilRecord[] = [
-  outdoor('fennick-hp', { heightIn: 28, rows: 2, list: [['path', 'Path', 25], ['hedge', 'Hedge', 28], ['house', 'House', 17, true], ['vent', 'Dryer vent', 31]] }),
+  outdoor('fennick-hp', {
+    heightIn: 24,
+    rows: 2,
+    list: [
+      ['path', 'Path', 18],
+      ['hedge', 'Hedge', 20],
+      ['house', 'House', 12, true],
+      ['vent', 'Dryer vent', 22],
+    ],
+  }),
   indoor('fennick-hp', 'a-coil', 18, 20),
-  outdoor('quillon-split', { heightIn: 30, rows: 2, guards: 'louvre', list: [['yard', 'Yard', 30], ['duct', 'Oven duct', 26], ['wall', 'Wall', 22, true]] }),
+  outdoor('quillon-split', {
+    heightIn: 27,
+    rows: 2,
+    guards: 'louvre',
+    list: [
+      ['yard', 'Yard', 26],
+      ['duct', 'Oven duct', 24],
+      ['wall', 'Wall', 20, true],
+    ],
+  }),
   indoor('quillon-split', 'a-coil', 20, 21, 3),
-  outdoor('quillon-shop', { heightIn: 26, construction: 'coated', guards: 'hinged', list: [['street', 'Street', 40], ['alley', 'Alley', 22]] }),
+  outdoor('quillon-shop', {
+    heightIn: 26,
+    construction: 'coated',
+    guards: 'hinged',
+    list: [
+      ['street', 'Street', 40],
+      ['alley', 'Alley', 22],
+    ],
+  }),
   indoor('quillon-shop', 'slab', 24, 34),
-  outdoor('marl-split', { heightIn: 32, construction: 'microchannel', fpi: 22, list: [['north', 'North', 24], ['west', 'West', 26], ['south', 'South', 24]] }),
+  outdoor('marl-split', {
+    heightIn: 32,
+    construction: 'microchannel',
+    fpi: 22,
+    list: [
+      ['north', 'North', 24],
+      ['west', 'West', 26],
+      ['south', 'South', 24],
+    ],
+  }),
   indoor('marl-split', 'n-coil', 16, 17),
-  outdoor('harrow-roof', { heightIn: 30, construction: 'aluminium-plate-fin', guards: 'none', list: [['east', 'East', 38], ['south', 'South', 24]] }),
+  outdoor('harrow-roof', {
+    heightIn: 30,
+    construction: 'aluminium-plate-fin',
+    guards: 'none',
+    list: [
+      ['east', 'East', 38],
+      ['south', 'South', 24],
+    ],
+  }),
   indoor('harrow-roof', 'slab', 28, 36, 3),
-  outdoor('goosewater-cottage', { heightIn: 24, construction: 'spine-fin-aluminium', fpi: 20, guards: 'louvre', list: [['lake', 'Lake', 26], ['porch', 'Porch', 24], ['shed', 'Shed', 22, true]] }),
+  outdoor('goosewater-cottage', {
+    heightIn: 24,
+    construction: 'spine-fin-aluminium',
+    fpi: 20,
+    guards: 'louvre',
+    list: [
+      ['lake', 'Lake', 26],
+      ['porch', 'Porch', 24],
+      ['shed', 'Shed', 22, true],
+    ],
+  }),
   indoor('goosewater-cottage', 'a-coil', 16, 18),
-  outdoor('goosewater-boathouse', { heightIn: 20, construction: 'spine-fin-copper', fpi: 20, list: [['dock', 'Dock', 22], ['bank', 'Bank', 20]] }),
+  outdoor('goosewater-boathouse', {
+    heightIn: 20,
+    construction: 'spine-fin-copper',
+    fpi: 20,
+    list: [
+      ['dock', 'Dock', 22],
+      ['bank', 'Bank', 20],
+    ],
+  }),
   indoor('goosewater-boathouse', 'slab', 14, 18),
-  outdoor('alder-studio', { heightIn: 22, guards: 'wire', topOpens: false, list: [['back', 'Back', 28], ['side', 'Side', 11]] }),
+  outdoor('alder-studio', {
+    heightIn: 22,
+    guards: 'wire',
+    topOpens: false,
+    list: [
+      ['back', 'Back', 28],
+      ['side', 'Side', 11],
+    ],
+  }),
   indoor('alder-studio', 'wall-head', 28, 6),
-  outdoor('alder-ground', { heightIn: 24, guards: 'wire', topOpens: false, list: [['back', 'Back', 30], ['side', 'Side', 12]] }),
+  outdoor('alder-ground', {
+    heightIn: 24,
+    guards: 'wire',
+    topOpens: false,
+    list: [
+      ['back', 'Back', 30],
+      ['side', 'Side', 12],
+    ],
+  }),
   indoor('alder-ground', 'wall-head', 31, 6),
 ];
 
 const minutes = (n: number) => Math.round(n * 60);
 const cleaner = (row: Partial<CleanerRecord> & Pick<CleanerRecord, 'id' | 'name' | 'chemistry' | 'packPrice'>): CleanerRecord => ({
-  form: 'concentrate', chart: { light: null, medium: null, heavy: null }, dwellMinS: minutes(5), dwellMaxS: minutes(10), allowedConstructions: [],
-  indoor: false, outdoor: true, rinseNeeded: true, waterFirst: true, hazardWords: '', packL: LITRES_PER_GALLON, ...row,
+  form: 'concentrate',
+  chart: { light: null, medium: null, heavy: null },
+  dwellMinS: minutes(5),
+  dwellMaxS: minutes(10),
+  allowedConstructions: [],
+  indoor: false,
+  outdoor: true,
+  rinseNeeded: true,
+  waterFirst: true,
+  hazardWords: '',
+  packL: LITRES_PER_GALLON,
+  ...row,
 });
 
 export const DEMO_CLEANERS: CleanerRecord[] = [
-  cleaner({ id: 'bramble', name: 'Bramble alkaline foam', chemistry: 'alkaline-foam', chart: { light: 10, medium: 6, heavy: 4 }, allowedConstructions: ['copper-plate-fin', 'spine-fin-copper'], hazardWords: 'Burns skin and eyes.', packPrice: 34.5 }),
-  cleaner({ id: 'tansy', name: 'Tansy neutral wash', chemistry: 'neutral', chart: { light: 20, medium: 10, heavy: 10 }, dwellMinS: minutes(3), dwellMaxS: minutes(15), allowedConstructions: [...CONSTRUCTIONS], hazardWords: 'Stings eyes.', packPrice: 22 }),
-  cleaner({ id: 'kitchen', name: 'House kitchen mix', chemistry: 'household', chart: { light: 16, medium: 12, heavy: null }, dwellMinS: minutes(1), dwellMaxS: minutes(10), allowedConstructions: ['copper-plate-fin', 'spine-fin-copper'], hazardWords: 'Holds vinegar: never with bleach.', packPrice: 4 }),
-  cleaner({ id: 'reed', name: 'Reed microchannel wash', chemistry: 'microchannel-cleaner', chart: { light: 12, medium: 8, heavy: 6 }, dwellMinS: minutes(3), dwellMaxS: minutes(8), allowedConstructions: ['microchannel', 'aluminium-plate-fin'], hazardWords: 'Stings eyes.', packPrice: 41 }),
-  cleaner({ id: 'sedge', name: 'Sedge evaporator foam', chemistry: 'evaporator-foam', chart: { light: 10, medium: 8, heavy: 5 }, allowedConstructions: [...CONSTRUCTIONS].filter((c) => c !== 'coated'), indoor: true, outdoor: false, rinseNeeded: false, hazardWords: 'Stings eyes.', packPrice: 38 }),
-  cleaner({ id: 'sedge-can', name: 'Sedge foam can', chemistry: 'evaporator-foam', form: 'aerosol', allowedConstructions: [...CONSTRUCTIONS].filter((c) => c !== 'coated'), indoor: true, outdoor: false, rinseNeeded: false, hazardWords: 'Flammable propellant.', packL: 18 * LITRES_PER_FL_OZ, packPrice: 13 }),
+  cleaner({
+    id: 'bramble',
+    name: 'Bramble alkaline foam',
+    chemistry: 'alkaline-foam',
+    chart: { light: 10, medium: 6, heavy: 4 },
+    allowedConstructions: ['copper-plate-fin', 'spine-fin-copper'],
+    hazardWords: 'Burns skin and eyes.',
+    packPrice: 34.5,
+  }),
+  cleaner({
+    id: 'tansy',
+    name: 'Tansy neutral wash',
+    chemistry: 'neutral',
+    chart: { light: 20, medium: 10, heavy: 10 },
+    dwellMinS: minutes(3),
+    dwellMaxS: minutes(15),
+    allowedConstructions: [...CONSTRUCTIONS],
+    hazardWords: 'Stings eyes.',
+    packPrice: 22,
+  }),
+  cleaner({
+    id: 'kitchen',
+    name: 'House kitchen mix',
+    chemistry: 'household',
+    chart: { light: 16, medium: 12, heavy: null },
+    dwellMinS: minutes(1),
+    dwellMaxS: minutes(10),
+    allowedConstructions: ['copper-plate-fin', 'spine-fin-copper'],
+    hazardWords: 'Holds vinegar: never with bleach.',
+    packPrice: 4,
+  }),
+  cleaner({
+    id: 'reed',
+    name: 'Reed microchannel wash',
+    chemistry: 'microchannel-cleaner',
+    chart: { light: 12, medium: 8, heavy: 6 },
+    dwellMinS: minutes(3),
+    dwellMaxS: minutes(8),
+    allowedConstructions: ['microchannel', 'aluminium-plate-fin'],
+    hazardWords: 'Stings eyes.',
+    packPrice: 41,
+  }),
+  cleaner({
+    id: 'sedge',
+    name: 'Sedge evaporator foam',
+    chemistry: 'evaporator-foam',
+    chart: { light: 10, medium: 8, heavy: 5 },
+    allowedConstructions: [...CONSTRUCTIONS].filter((c) => c !== 'coated'),
+    indoor: true,
+    outdoor: false,
+    rinseNeeded: false,
+    hazardWords: 'Stings eyes.',
+    packPrice: 38,
+  }),
+  cleaner({
+    id: 'sedge-can',
+    name: 'Sedge foam can',
+    chemistry: 'evaporator-foam',
+    form: 'aerosol',
+    allowedConstructions: [...CONSTRUCTIONS].filter((c) => c !== 'coated'),
+    indoor: true,
+    outdoor: false,
+    rinseNeeded: false,
+    hazardWords: 'Flammable propellant.',
+    packL: 18 * LITRES_PER_FL_OZ,
+    packPrice: 13,
+  }),
 ];
 
 export const DEMO_APPLICATORS: ApplicatorRecord[] = [

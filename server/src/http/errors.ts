@@ -21,20 +21,22 @@ function asProblem(error: unknown): Problem | null {
 }
 
 /** Turns whatever was thrown into `{error: {code, message, fields}}` with the right status; what nobody foresaw is logged and hidden. */
-export const errorBody = (log: Logger): Middleware => async (ctx, next) => {
-  const answer = (problem: Problem) => {
-    const body: ErrorBody = { error: { code: problem.code, message: problem.message, fields: problem.fields } };
-    ctx.status = problem.status;
-    ctx.body = body;
-  };
-  try {
-    await next();
-    if (ctx.status === 404 && ctx.body === undefined && ctx.path.startsWith('/api')) {
-      answer(new Problem(404, 'not-found', 'There is nothing at this address.'));
+export const errorBody =
+  (log: Logger): Middleware =>
+  async (ctx, next) => {
+    const answer = (problem: Problem) => {
+      const body: ErrorBody = { error: { code: problem.code, message: problem.message, fields: problem.fields } };
+      ctx.status = problem.status;
+      ctx.body = body;
+    };
+    try {
+      await next();
+      if (ctx.status === 404 && ctx.body === undefined && ctx.path.startsWith('/api')) {
+        answer(new Problem(404, 'not-found', 'There is nothing at this address.'));
+      }
+    } catch (error) {
+      const problem = asProblem(error);
+      if (!problem) log.error({ err: error, path: ctx.path }, 'unforeseen error');
+      answer(problem ?? new Problem(500, 'internal', 'Something failed on the server. Nothing was written. Try again.'));
     }
-  } catch (error) {
-    const problem = asProblem(error);
-    if (!problem) log.error({ err: error, path: ctx.path }, 'unforeseen error');
-    answer(problem ?? new Problem(500, 'internal', 'Something failed on the server. Nothing was written. Try again.'));
-  }
-};
+  };

@@ -8,13 +8,18 @@ const HASHED = /^\/(_expo\/static|assets)\//;
 /** Serves the built interface; any other address that is no file is the single page itself, so that links can be opened and reloaded. */
 export function webBuild(root: string): Middleware {
   return async (ctx, next) => {
-    if (ctx.path.startsWith('/api') || (ctx.method !== 'GET' && ctx.method !== 'HEAD')) return next();
+    if (ctx.path.startsWith('/api') || (ctx.method !== 'GET' && ctx.method !== 'HEAD')) {
+      await next();
+      return;
+    }
     if (!existsSync(join(root, 'index.html'))) {
       ctx.status = 503;
       ctx.body = 'The interface is not built yet. Run npm start.';
       return;
     }
-    const page = () => send(ctx, 'index.html', { root, maxage: 0, setHeaders: (res) => res.setHeader('Cache-Control', 'no-cache') });
+    const page = async () => {
+      await send(ctx, 'index.html', { root, maxage: 0, setHeaders: (res) => res.setHeader('Cache-Control', 'no-cache') });
+    };
     const wantsFile = /\.[A-Za-z0-9]+$/.test(ctx.path);
     if (!wantsFile) {
       await page();

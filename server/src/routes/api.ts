@@ -1,6 +1,13 @@
 import Router from '@koa/router';
 import {
-  cleanerInputSchema, coilInputSchema, eventsInputSchema, houseRulesSchema, parseInput, placeInputSchema, systemInputSchema, visitInputSchema,
+  cleanerInputSchema,
+  coilInputSchema,
+  eventsInputSchema,
+  houseRulesSchema,
+  parseInput,
+  placeInputSchema,
+  systemInputSchema,
+  visitInputSchema,
 } from '@elm-mist/contract';
 import { notFound, Problem } from '../http/problem';
 import { appendEvents } from '../services/events';
@@ -23,7 +30,9 @@ export function apiRouter(store: Store, now: () => Date): Router {
     ctx.body = record;
   };
 
-  router.get('/health', (ctx) => { ctx.body = { status: 'ready', time: now().toISOString() }; });
+  router.get('/health', (ctx) => {
+    ctx.body = { status: 'ready', time: now().toISOString() };
+  });
 
   router.get('/days/:day', (ctx) => {
     const day = ctx.params['day'] ?? '';
@@ -31,7 +40,9 @@ export function apiRouter(store: Store, now: () => Date): Router {
     ctx.body = { day, visits: dayList(db, day), next: q.nextVisitAfter(db, day) ?? null };
   });
 
-  router.get('/places', (ctx) => { ctx.body = placeList(db); });
+  router.get('/places', (ctx) => {
+    ctx.body = placeList(db);
+  });
   router.get('/places/:id', (ctx) => {
     const found = placeList(db).find((row) => row.place.id === id(ctx.params));
     if (!found) throw notFound('place', id(ctx.params));
@@ -39,15 +50,23 @@ export function apiRouter(store: Store, now: () => Date): Router {
   });
   router.post('/places', (ctx) => created(ctx, addPlace(store, parseInput(placeInputSchema, body(ctx)))));
 
-  router.get('/systems/:id', (ctx) => { ctx.body = systemDetail(db, id(ctx.params)); });
+  router.get('/systems/:id', (ctx) => {
+    ctx.body = systemDetail(db, id(ctx.params));
+  });
   router.post('/systems', (ctx) => created(ctx, addSystem(store, parseInput(systemInputSchema, body(ctx)))));
   router.post('/systems/:id/coils', (ctx) => created(ctx, addCoil(store, id(ctx.params), parseInput(coilInputSchema, body(ctx)))));
-  router.put('/coils/:id', (ctx) => { ctx.body = changeCoil(store, id(ctx.params), parseInput(coilInputSchema, body(ctx))); });
+  router.put('/coils/:id', (ctx) => {
+    ctx.body = changeCoil(store, id(ctx.params), parseInput(coilInputSchema, body(ctx)));
+  });
 
-  router.get('/shelf', (ctx) => { ctx.body = { cleaners: q.cleaners(db), applicators: q.applicators(db) }; });
+  router.get('/shelf', (ctx) => {
+    ctx.body = { cleaners: q.cleaners(db), applicators: q.applicators(db) };
+  });
   router.post('/cleaners', (ctx) => created(ctx, addCleaner(store, parseInput(cleanerInputSchema, body(ctx)))));
 
-  router.get('/house-rules', (ctx) => { ctx.body = q.readHouseRules(db); });
+  router.get('/house-rules', (ctx) => {
+    ctx.body = q.readHouseRules(db);
+  });
   router.put('/house-rules', (ctx) => {
     const rules = parseInput(houseRulesSchema, body(ctx));
     store.write((tx) => q.writeHouseRules(tx, rules));
@@ -55,7 +74,9 @@ export function apiRouter(store: Store, now: () => Date): Router {
   });
 
   router.post('/visits', (ctx) => created(ctx, addVisit(store, parseInput(visitInputSchema, body(ctx)))));
-  router.get('/visits/:id', (ctx) => { ctx.body = visitDetail(db, id(ctx.params)); });
+  router.get('/visits/:id', (ctx) => {
+    ctx.body = visitDetail(db, id(ctx.params));
+  });
   router.post('/visits/:id/events', (ctx) => {
     const { events } = parseInput(eventsInputSchema, body(ctx));
     ctx.body = appendEvents(store, id(ctx.params), events, now().toISOString());

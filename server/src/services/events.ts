@@ -31,7 +31,9 @@ export function appendEvents(store: Store, visitId: string, events: readonly Vis
       const before = q.findEvent(db, event.id);
       if (before) {
         if (!isDeepStrictEqual(before, JSON.parse(JSON.stringify(event)))) {
-          throw new Problem(409, 'conflict', 'An event with this id is stored already, with other content.', { [`${at}.id`]: 'This id is taken by another event.' });
+          throw new Problem(409, 'conflict', 'An event with this id is stored already, with other content.', {
+            [`${at}.id`]: 'This id is taken by another event.',
+          });
         }
         return;
       }
@@ -41,12 +43,18 @@ export function appendEvents(store: Store, visitId: string, events: readonly Vis
         if (error instanceof CoreError) throw new Problem(422, error.code, error.message, { [`${at}.${error.field}`]: error.message });
         throw error;
       }
-      db.insert(t.event).values({ ...event, receivedAt }).run();
+      db.insert(t.event)
+        .values({ ...event, receivedAt })
+        .run();
       stored.push(event);
       state = foldVisit(visitId, system.configuration, stored);
       added += 1;
     });
-    if (added > 0) db.update(t.visit).set({ standing: standingOf(state) }).where(eq(t.visit.id, visitId)).run();
+    if (added > 0)
+      db.update(t.visit)
+        .set({ standing: standingOf(state) })
+        .where(eq(t.visit.id, visitId))
+        .run();
     return { accepted: events.map((event) => event.id), added };
   });
 }

@@ -27,7 +27,9 @@ export function addPlace(store: Store, input: PlaceInput): PlaceRecord {
     const customerId = randomUUID();
     const id = randomUUID();
     db.insert(t.customer).values({ id: customerId, name: customerName, phone }).run();
-    db.insert(t.place).values({ id, customerId, ...rest }).run();
+    db.insert(t.place)
+      .values({ id, customerId, ...rest })
+      .run();
     return { id, customerName, phone, ...rest };
   });
 }
@@ -35,7 +37,8 @@ export function addPlace(store: Store, input: PlaceInput): PlaceRecord {
 /** @throws Problem 422 `placeId` when there is no such place */
 export function addSystem(store: Store, input: SystemInput): SystemRecord {
   return store.write((db) => {
-    if (!q.findPlace(db, input.placeId)) throw new Problem(422, 'unknown', 'There is no such place.', { placeId: `There is no place "${input.placeId}".` });
+    if (!q.findPlace(db, input.placeId))
+      throw new Problem(422, 'unknown', 'There is no such place.', { placeId: `There is no place "${input.placeId}".` });
     const record: SystemRecord = { ...input, id: randomUUID(), btuh: input.btuh ?? capacityFromModel(input.model).btuh };
     db.insert(t.system).values(record).run();
     return record;
@@ -53,7 +56,9 @@ export function addCoil(store: Store, systemId: string, input: CoilInput): CoilR
   return store.write((db) => {
     if (!q.findSystem(db, systemId)) throw notFound('system', systemId);
     if (q.coilsOf(db, systemId).some((coil) => coil.role === input.role)) {
-      throw new Problem(409, 'conflict', `This system has its ${input.role} already.`, { role: `This system has its ${input.role} already.` });
+      throw new Problem(409, 'conflict', `This system has its ${input.role} already.`, {
+        role: `This system has its ${input.role} already.`,
+      });
     }
     const record = coilOf(randomUUID(), systemId, input);
     db.insert(t.coil).values(q.coilToRow(record)).run();

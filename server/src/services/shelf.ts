@@ -10,7 +10,11 @@ const figureOf = (text: string | null): number | null => (text === null ? null :
 
 /** Adds a cleaner from its label. @throws Problem 409 `name` when the name is taken */
 export function addCleaner(store: Store, input: CleanerInput): CleanerRecord {
-  const chart: LabelChart = { light: figureOf(input.chart.light), medium: figureOf(input.chart.medium), heavy: figureOf(input.chart.heavy) };
+  const chart: LabelChart = {
+    light: figureOf(input.chart.light),
+    medium: figureOf(input.chart.medium),
+    heavy: figureOf(input.chart.heavy),
+  };
   return store.write((db) => {
     if (q.cleaners(db).some((cleaner) => cleaner.name.toLowerCase() === input.name.toLowerCase())) {
       throw new Problem(409, 'conflict', 'There is a cleaner of that name.', { name: 'There is a cleaner of that name.' });

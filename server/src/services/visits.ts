@@ -1,8 +1,17 @@
 import { randomUUID } from 'node:crypto';
 import type { CoilNeed, CoilRecord, PastVisit, SystemDetail, TodayVisit, VisitDetail, VisitInput, VisitRecord } from '@elm-mist/contract';
 import {
-  coilDrop, CoreError, currentBead, foldVisit, mixFor, planCoil, pressureAtAltitudeKPa, worstGrade,
-  type Cleaner, type HouseRules, type VisitState,
+  coilDrop,
+  CoreError,
+  currentBead,
+  foldVisit,
+  mixFor,
+  planCoil,
+  pressureAtAltitudeKPa,
+  worstGrade,
+  type Cleaner,
+  type HouseRules,
+  type VisitState,
 } from '@elm-mist/core';
 import { notFound, Problem } from '../http/problem';
 import type { Db, Store } from '../store/open';
@@ -26,14 +35,28 @@ export function visitDetail(db: Db, visitId: string): VisitDetail {
 /** Plans a new visit. @throws Problem 422 for a system or coil that is not there */
 export function addVisit(store: Store, input: VisitInput): VisitRecord {
   return store.write((db) => {
-    if (!q.findSystem(db, input.systemId)) throw new Problem(422, 'unknown', 'There is no such system.', { systemId: `There is no system "${input.systemId}".` });
+    if (!q.findSystem(db, input.systemId))
+      throw new Problem(422, 'unknown', 'There is no such system.', { systemId: `There is no system "${input.systemId}".` });
     const coils = q.coilsOf(db, input.systemId);
     const coilIds = input.coilIds ?? coils.map((coil) => coil.id);
     const stranger = coilIds.findIndex((id) => !coils.some((coil) => coil.id === id));
-    if (stranger >= 0) throw new Problem(422, 'unknown', 'That coil is not of this system.', { [`coilIds[${stranger}]`]: 'That coil is not of this system.' });
-    if (coilIds.length === 0) throw new Problem(422, 'missing', 'Add a coil to the system first.', { coilIds: 'Add a coil to the system first.' });
+    if (stranger >= 0)
+      throw new Problem(422, 'unknown', 'That coil is not of this system.', {
+        [`coilIds[${stranger}]`]: 'That coil is not of this system.',
+      });
+    if (coilIds.length === 0)
+      throw new Problem(422, 'missing', 'Add a coil to the system first.', { coilIds: 'Add a coil to the system first.' });
     const id = randomUUID();
-    db.insert(t.visit).values({ id, systemId: input.systemId, day: input.day, startMinute: input.startMinute, durationMin: input.durationMin, purpose: input.purpose }).run();
+    db.insert(t.visit)
+      .values({
+        id,
+        systemId: input.systemId,
+        day: input.day,
+        startMinute: input.startMinute,
+        durationMin: input.durationMin,
+        purpose: input.purpose,
+      })
+      .run();
     coilIds.forEach((coilId, position) => db.insert(t.visitCoil).values({ visitId: id, coilId, position }).run());
     const visit = q.findVisit(db, id);
     if (!visit) throw notFound('visit', id);
@@ -92,31 +115,60 @@ export function systemDetail(db: Db, systemId: string): SystemDetail {
   };
 }
 
-/** The last closed visit's survey of each coil, or nothing. */
+/** The newest survey of each coil from closed visits up to this one's day. */
 function lastSurveys(db: Db, visit: VisitRecord, configuration: SystemDetail['system']['configuration']): VisitState['surveys'] {
-  const last = q.visitsOfSystem(db, visit.systemId).find((other) => other.id !== visit.id && other.standing === 'closed' && other.day <= visit.day);
-  return last ? foldVisit(last.id, configuration, q.eventsOf(db, last.id)).surveys : {};
+  const closed = q
+    .visitsOfSystem(db, visit.systemId)
+    .filter((other) => other.id !== visit.id && other.standing === 'closed' && other.day <= visit.day);
+  return closed.reduceRight<VisitState['surveys']>(
+    (found, other) => ({ ...found, ...foldVisit(other.id, configuration, q.eventsOf(db, other.id)).surveys }),
+    {},
+  );
 }
 
-function needOf(coil: CoilRecord, state: VisitState, last: VisitState['surveys'], frame: ReturnType<typeof visitFrame>, shelf: readonly Cleaner[], house: HouseRules): CoilNeed {
-  const need = (basis: CoilNeed['basis'], grade: number | null, plan?: { cleanerId: string | null; cleanerName: string; waterParts: number | null; solutionL: number | null }): CoilNeed => ({
+function needOf(
+  coil: CoilRecord,
+  state: VisitState,
+  last: VisitState['surveys'],
+  frame: ReturnType<typeof visitFrame>,
+  shelf: readonly Cleaner[],
+  house: HouseRules,
+): CoilNeed {
+  const need = (
+    basis: CoilNeed['basis'],
+    grade: number | null,
+    plan?: { cleanerId: string | null; cleanerName: string; waterParts: number | null; solutionL: number | null },
+  ): CoilNeed => ({
     coilId: coil.id,
     role: coil.role,
     expectedGrade: grade,
     cleanerName: plan ? plan.cleanerName : null,
-    concentrateL: plan && plan.waterParts !== null && plan.solutionL !== null ? mixFor({ waterParts: plan.waterParts, totalL: plan.solutionL }).concentrateL : null,
+    concentrateL:
+      plan && plan.waterParts !== null && plan.solutionL !== null
+        ? mixFor({ waterParts: plan.waterParts, totalL: plan.solutionL }).concentrateL
+        : null,
     basis,
   });
   const made = state.plans[coil.id]?.value;
   if (made) return need('plan', made.grade, made);
-  const survey = state.surveys[coil.id]?.value ?? last[coil.id]?.value;
+  const seen = state.surveys[coil.id]?.value;
+  const survey = seen ?? last[coil.id]?.value;
   if (!survey) return need('nothing known', null);
   try {
-    const plan = planCoil(coil, survey, {
-      configuration: frame.system.configuration, refrigerant: frame.system.refrigerant, site: null,
-      pressureKPa: pressureAtAltitudeKPa(frame.place.altitudeM), sensitiveOccupants: false,
-    }, shelf, house);
-    return need('last visit', plan.grade, plan);
+    const plan = planCoil(
+      coil,
+      survey,
+      {
+        configuration: frame.system.configuration,
+        refrigerant: frame.system.refrigerant,
+        site: null,
+        pressureKPa: pressureAtAltitudeKPa(frame.place.altitudeM),
+        sensitiveOccupants: false,
+      },
+      shelf,
+      house,
+    );
+    return need(seen ? 'survey' : 'last visit', plan.grade, plan);
   } catch (error) {
     if (error instanceof CoreError) return need('nothing known', worstGrade(survey));
     throw error;
@@ -131,6 +183,10 @@ export function dayList(db: Db, day: string): TodayVisit[] {
     const frame = visitFrame(db, visit.id);
     const state = foldVisit(visit.id, frame.system.configuration, q.eventsOf(db, visit.id));
     const last = lastSurveys(db, visit, frame.system.configuration);
-    return { ...frame, bead: currentBead(state, frame.coils), needs: frame.coils.map((coil) => needOf(coil, state, last, frame, shelf, house)) };
+    return {
+      ...frame,
+      bead: currentBead(state, frame.coils),
+      needs: frame.coils.map((coil) => needOf(coil, state, last, frame, shelf, house)),
+    };
   });
 }

@@ -38,15 +38,27 @@ export function allPlaces(db: Db): PlaceRecord[] {
     .orderBy(asc(t.place.name))
     .all()
     .map(({ place, customer }) => ({
-      id: place.id, name: place.name, address: place.address, customerName: customer.name, phone: customer.phone,
-      latitudeDeg: place.latitudeDeg, longitudeDeg: place.longitudeDeg, altitudeM: place.altitudeM, note: place.note,
+      id: place.id,
+      name: place.name,
+      address: place.address,
+      customerName: customer.name,
+      phone: customer.phone,
+      latitudeDeg: place.latitudeDeg,
+      longitudeDeg: place.longitudeDeg,
+      altitudeM: place.altitudeM,
+      note: place.note,
     }));
 }
 
 export const findPlace = (db: Db, id: string): PlaceRecord | undefined => allPlaces(db).find((place) => place.id === id);
 
 export const systemsOf = (db: Db, placeId?: string): SystemRecord[] =>
-  db.select().from(t.system).where(placeId === undefined ? undefined : eq(t.system.placeId, placeId)).orderBy(asc(t.system.name)).all();
+  db
+    .select()
+    .from(t.system)
+    .where(placeId === undefined ? undefined : eq(t.system.placeId, placeId))
+    .orderBy(asc(t.system.name))
+    .all();
 
 export const findSystem = (db: Db, id: string): SystemRecord | undefined => db.select().from(t.system).where(eq(t.system.id, id)).get();
 
@@ -64,7 +76,17 @@ export const applicators = (db: Db): ApplicatorRecord[] => db.select().from(t.ap
 
 function withCoils(db: Db, rows: (typeof t.visit.$inferSelect)[]): VisitRecord[] {
   if (rows.length === 0) return [];
-  const links = db.select().from(t.visitCoil).where(inArray(t.visitCoil.visitId, rows.map((row) => row.id))).orderBy(asc(t.visitCoil.position)).all();
+  const links = db
+    .select()
+    .from(t.visitCoil)
+    .where(
+      inArray(
+        t.visitCoil.visitId,
+        rows.map((row) => row.id),
+      ),
+    )
+    .orderBy(asc(t.visitCoil.position))
+    .all();
   return rows.map((row) => ({ ...row, coilIds: links.filter((link) => link.visitId === row.id).map((link) => link.coilId) }));
 }
 
@@ -72,10 +94,22 @@ export const visitsOn = (db: Db, day: string): VisitRecord[] =>
   withCoils(db, db.select().from(t.visit).where(eq(t.visit.day, day)).orderBy(asc(t.visit.startMinute), asc(t.visit.id)).all());
 
 export const visitsOfSystem = (db: Db, systemId: string): VisitRecord[] =>
-  withCoils(db, db.select().from(t.visit).where(eq(t.visit.systemId, systemId)).orderBy(desc(t.visit.day), desc(t.visit.startMinute)).all());
+  withCoils(
+    db,
+    db.select().from(t.visit).where(eq(t.visit.systemId, systemId)).orderBy(desc(t.visit.day), desc(t.visit.startMinute)).all(),
+  );
 
 export const nextVisitAfter = (db: Db, day: string): VisitRecord | undefined =>
-  withCoils(db, db.select().from(t.visit).where(and(gte(t.visit.day, day), eq(t.visit.standing, 'planned'))).orderBy(asc(t.visit.day)).limit(1).all())[0];
+  withCoils(
+    db,
+    db
+      .select()
+      .from(t.visit)
+      .where(and(gte(t.visit.day, day), eq(t.visit.standing, 'planned')))
+      .orderBy(asc(t.visit.day))
+      .limit(1)
+      .all(),
+  )[0];
 
 export const findVisit = (db: Db, id: string): VisitRecord | undefined =>
   withCoils(db, db.select().from(t.visit).where(eq(t.visit.id, id)).all())[0];

@@ -1,4 +1,18 @@
-import type { Chemistry, CleanerForm, CoilFace, CoilRole, CoilShape, Configuration, Construction, EventKind, Guard, HouseRules, LabelChart, Refrigerant, VisitStanding } from '@elm-mist/core';
+import type {
+  Chemistry,
+  CleanerForm,
+  CoilFace,
+  CoilRole,
+  CoilShape,
+  Configuration,
+  Construction,
+  EventKind,
+  Guard,
+  HouseRules,
+  LabelChart,
+  Refrigerant,
+  VisitStanding,
+} from '@elm-mist/core';
 import type { ApplicatorRecord } from '@elm-mist/contract';
 import { index, integer, primaryKey, real, sqliteTable, text } from 'drizzle-orm/sqlite-core';
 
@@ -9,44 +23,62 @@ export const customer = sqliteTable('customer', {
   phone: text('phone').notNull().default(''),
 });
 
-export const place = sqliteTable('place', {
-  id: text('id').primaryKey(),
-  customerId: text('customer_id').notNull().references(() => customer.id),
-  name: text('name').notNull(),
-  address: text('address').notNull(),
-  latitudeDeg: real('latitude_deg').notNull(),
-  longitudeDeg: real('longitude_deg').notNull(),
-  altitudeM: real('altitude_m').notNull(),
-  note: text('note').notNull().default(''),
-}, (table) => [index('place_customer').on(table.customerId)]);
+export const place = sqliteTable(
+  'place',
+  {
+    id: text('id').primaryKey(),
+    customerId: text('customer_id')
+      .notNull()
+      .references(() => customer.id),
+    name: text('name').notNull(),
+    address: text('address').notNull(),
+    latitudeDeg: real('latitude_deg').notNull(),
+    longitudeDeg: real('longitude_deg').notNull(),
+    altitudeM: real('altitude_m').notNull(),
+    note: text('note').notNull().default(''),
+  },
+  (table) => [index('place_customer').on(table.customerId)],
+);
 
-export const system = sqliteTable('system', {
-  id: text('id').primaryKey(),
-  placeId: text('place_id').notNull().references(() => place.id),
-  name: text('name').notNull(),
-  configuration: text('configuration').$type<Configuration>().notNull(),
-  model: text('model').notNull(),
-  btuh: integer('btuh').notNull(),
-  refrigerant: text('refrigerant').$type<Refrigerant>().notNull(),
-  madeYear: integer('made_year'),
-  note: text('note').notNull().default(''),
-}, (table) => [index('system_place').on(table.placeId)]);
+export const system = sqliteTable(
+  'system',
+  {
+    id: text('id').primaryKey(),
+    placeId: text('place_id')
+      .notNull()
+      .references(() => place.id),
+    name: text('name').notNull(),
+    configuration: text('configuration').$type<Configuration>().notNull(),
+    model: text('model').notNull(),
+    btuh: integer('btuh').notNull(),
+    refrigerant: text('refrigerant').$type<Refrigerant>().notNull(),
+    madeYear: integer('made_year'),
+    note: text('note').notNull().default(''),
+  },
+  (table) => [index('system_place').on(table.placeId)],
+);
 
-export const coil = sqliteTable('coil', {
-  id: text('id').primaryKey(),
-  systemId: text('system_id').notNull().references(() => system.id),
-  role: text('role').$type<CoilRole>().notNull(),
-  construction: text('construction').$type<Construction>().notNull(),
-  shape: text('shape').$type<CoilShape>().notNull(),
-  finnedHeightM: real('finned_height_m').notNull(),
-  rows: integer('rows').notNull(),
-  finsPerInch: real('fins_per_inch').notNull(),
-  rowDepthM: real('row_depth_m').notNull(),
-  faces: text('faces', { mode: 'json' }).$type<CoilFace[]>().notNull(),
-  guards: text('guards').$type<Guard>().notNull(),
-  topOpens: integer('top_opens', { mode: 'boolean' }).notNull(),
-  makerWaterOnly: integer('maker_water_only', { mode: 'boolean' }).notNull(),
-}, (table) => [index('coil_system').on(table.systemId)]);
+export const coil = sqliteTable(
+  'coil',
+  {
+    id: text('id').primaryKey(),
+    systemId: text('system_id')
+      .notNull()
+      .references(() => system.id),
+    role: text('role').$type<CoilRole>().notNull(),
+    construction: text('construction').$type<Construction>().notNull(),
+    shape: text('shape').$type<CoilShape>().notNull(),
+    finnedHeightM: real('finned_height_m').notNull(),
+    rows: integer('rows').notNull(),
+    finsPerInch: real('fins_per_inch').notNull(),
+    rowDepthM: real('row_depth_m').notNull(),
+    faces: text('faces', { mode: 'json' }).$type<CoilFace[]>().notNull(),
+    guards: text('guards').$type<Guard>().notNull(),
+    topOpens: integer('top_opens', { mode: 'boolean' }).notNull(),
+    makerWaterOnly: integer('maker_water_only', { mode: 'boolean' }).notNull(),
+  },
+  (table) => [index('coil_system').on(table.systemId)],
+);
 
 export const cleaner = sqliteTable('cleaner', {
   id: text('id').primaryKey(),
@@ -74,34 +106,54 @@ export const applicator = sqliteTable('applicator', {
   dial: text('dial', { mode: 'json' }).$type<number[]>().notNull(),
 });
 
-export const visit = sqliteTable('visit', {
-  id: text('id').primaryKey(),
-  systemId: text('system_id').notNull().references(() => system.id),
-  day: text('day').notNull(),
-  startMinute: integer('start_minute').notNull(),
-  durationMin: integer('duration_min').notNull(),
-  purpose: text('purpose').notNull().default(''),
-  /** What the fold of the events says; kept beside them so that lists need no fold. Written with every event. */
-  standing: text('standing').$type<VisitStanding>().notNull().default('planned'),
-}, (table) => [index('visit_day').on(table.day), index('visit_system').on(table.systemId)]);
+export const visit = sqliteTable(
+  'visit',
+  {
+    id: text('id').primaryKey(),
+    systemId: text('system_id')
+      .notNull()
+      .references(() => system.id),
+    day: text('day').notNull(),
+    startMinute: integer('start_minute').notNull(),
+    durationMin: integer('duration_min').notNull(),
+    purpose: text('purpose').notNull().default(''),
+    /** What the fold of the events says; kept beside them so that lists need no fold. Written with every event. */
+    standing: text('standing').$type<VisitStanding>().notNull().default('planned'),
+  },
+  (table) => [index('visit_day').on(table.day), index('visit_system').on(table.systemId)],
+);
 
-export const visitCoil = sqliteTable('visit_coil', {
-  visitId: text('visit_id').notNull().references(() => visit.id),
-  coilId: text('coil_id').notNull().references(() => coil.id),
-  position: integer('position').notNull(),
-}, (table) => [primaryKey({ columns: [table.visitId, table.coilId] })]);
+export const visitCoil = sqliteTable(
+  'visit_coil',
+  {
+    visitId: text('visit_id')
+      .notNull()
+      .references(() => visit.id),
+    coilId: text('coil_id')
+      .notNull()
+      .references(() => coil.id),
+    position: integer('position').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.visitId, table.coilId] })],
+);
 
 /** Append-only: rows are added, never changed or removed. */
-export const event = sqliteTable('event', {
-  seq: integer('seq').primaryKey({ autoIncrement: true }),
-  id: text('id').notNull().unique(),
-  visitId: text('visit_id').notNull().references(() => visit.id),
-  at: text('at').notNull(),
-  by: text('by').notNull(),
-  kind: text('kind').$type<EventKind>().notNull(),
-  data: text('data', { mode: 'json' }).$type<unknown>().notNull(),
-  receivedAt: text('received_at').notNull(),
-}, (table) => [index('event_visit').on(table.visitId, table.seq)]);
+export const event = sqliteTable(
+  'event',
+  {
+    seq: integer('seq').primaryKey({ autoIncrement: true }),
+    id: text('id').notNull().unique(),
+    visitId: text('visit_id')
+      .notNull()
+      .references(() => visit.id),
+    at: text('at').notNull(),
+    by: text('by').notNull(),
+    kind: text('kind').$type<EventKind>().notNull(),
+    data: text('data', { mode: 'json' }).$type<unknown>().notNull(),
+    receivedAt: text('received_at').notNull(),
+  },
+  (table) => [index('event_visit').on(table.visitId, table.seq)],
+);
 
 export const houseRules = sqliteTable('house_rules', {
   id: integer('id').primaryKey(),

@@ -6,7 +6,11 @@ import { Body, Field, Label, Gauge, Screen, ScreenHead, space, Tabs, Why, Part, 
 import { EDGES } from '../shared/figures';
 import { CALCULATORS, type Calculator, type CalculatorResult } from './calculators';
 
-function attempt(calculator: Calculator, values: Record<string, string>, system: 'us' | 'si'): { result: CalculatorResult } | { field: string; message: string } {
+function attempt(
+  calculator: Calculator,
+  values: Record<string, string>,
+  system: 'us' | 'si',
+): { result: CalculatorResult } | { field: string; message: string } {
   try {
     return { result: calculator.work(values, system) };
   } catch (error) {
@@ -18,7 +22,9 @@ function attempt(calculator: Calculator, values: Record<string, string>, system:
 function CalculatorPart({ calculator }: { calculator: Calculator }) {
   const { units } = useHouseRules();
   const tokens = useTokens();
-  const [values, keep] = useDraft<Record<string, string>>(`bench.${calculator.id}.${units}`, () => Object.fromEntries(calculator.fields.map((field) => [field.id, field.start[units]])));
+  const [values, keep] = useDraft<Record<string, string>>(`bench.${calculator.id}.${units}`, () =>
+    Object.fromEntries(calculator.fields.map((field) => [field.id, field.start[units]])),
+  );
   const answer = attempt(calculator, values, units);
   const known = calculator.fields.some((field) => 'field' in answer && field.id === answer.field);
   return (
@@ -37,14 +43,22 @@ function CalculatorPart({ calculator }: { calculator: Calculator }) {
         />
       ))}
       <View style={{ borderTopWidth: line.heavy, borderTopColor: tokens.ink, paddingTop: space.m, gap: space.m }} testID="bench-result">
-        {'result' in answer
-          ? answer.result.lines.map((row, index) => (
-              <View key={row.label}>
-                <Label ink="inkSoft">{row.label}</Label>
-                {index === 0 ? <Why because={answer.result.because} says={`${row.label} ${row.value}`}><Gauge>{row.value}</Gauge></Why> : <Gauge>{row.value}</Gauge>}
-              </View>
-            ))
-          : <Body ink="inkSoft">{known ? 'The answer stands here once every line can be read.' : answer.message}</Body>}
+        {'result' in answer ? (
+          answer.result.lines.map((row, index) => (
+            <View key={row.label}>
+              <Label ink="inkSoft">{row.label}</Label>
+              {index === 0 ? (
+                <Why because={answer.result.because} about={row.label}>
+                  <Gauge>{row.value}</Gauge>
+                </Why>
+              ) : (
+                <Gauge>{row.value}</Gauge>
+              )}
+            </View>
+          ))
+        ) : (
+          <Body ink="inkSoft">{known ? 'The answer stands here once every line can be read.' : answer.message}</Body>
+        )}
       </View>
     </View>
   );
@@ -57,7 +71,12 @@ export function BenchScreen() {
   if (!shown) return null;
   return (
     <Screen head={<ScreenHead title="Bench" under="The arithmetic on its own, no visit needed" />} testID="bench">
-      <Tabs label="Calculators" value={shown.id} onChange={(id) => router.setParams({ calculator: id })} options={CALCULATORS.map((row) => ({ value: row.id, label: row.name }))} />
+      <Tabs
+        label="Calculators"
+        value={shown.id}
+        onChange={(id) => router.setParams({ calculator: id })}
+        options={CALCULATORS.map((row) => ({ value: row.id, label: row.name }))}
+      />
       <Part first>
         <CalculatorPart key={shown.id} calculator={shown} />
       </Part>

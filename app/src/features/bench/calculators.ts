@@ -1,6 +1,28 @@
 import {
-  arithmetic, BAND_WORDS, concentrateFraction, correctMix, dryOut, endRatio, fromMemory, DRYING_MARGIN, formatDuration, formatRatio, mixFor, parseRatio, parseVolume, pressureAtAltitudeKPa, SKIN_FILM_KG_M2, strengthBand, SUN_TABLE,
-  CoreError, trimDecimals, formatVolume, type Because, type SunExposure, type UnitSystem, type VolumeUnit,
+  arithmetic,
+  BAND_WORDS,
+  concentrateFraction,
+  correctMix,
+  dryOut,
+  endRatio,
+  fromMemory,
+  DRYING_MARGIN,
+  formatDuration,
+  formatRatio,
+  mixFor,
+  parseRatio,
+  parseVolume,
+  pressureAtAltitudeKPa,
+  SKIN_FILM_KG_M2,
+  strengthBand,
+  SUN_TABLE,
+  CoreError,
+  trimDecimals,
+  formatVolume,
+  type Because,
+  type SunExposure,
+  type UnitSystem,
+  type VolumeUnit,
 } from '@elm-mist/core';
 import { EDGES, readFigure, toSi, type EdgeName } from '../shared/figures';
 
@@ -27,7 +49,8 @@ export interface Calculator {
 }
 
 const volumeUnit = (system: UnitSystem): VolumeUnit => (system === 'us' ? 'floz' : 'mL');
-const volume = (values: Record<string, string>, id: string, system: UnitSystem): number => parseVolume(values[id] ?? '', volumeUnit(system), id);
+const volume = (values: Record<string, string>, id: string, system: UnitSystem): number =>
+  parseVolume(values[id] ?? '', volumeUnit(system), id);
 
 function figure(values: Record<string, string>, id: string, label: string, edge: EdgeName, system: UnitSystem): number {
   const si = toSi(edge, values[id] ?? '', system);
@@ -55,11 +78,19 @@ export const CALCULATORS: readonly Calculator[] = [
         lines: [
           { label: 'Water first', value: formatVolume(mix.waterL, system) },
           { label: 'Then concentrate', value: formatVolume(mix.concentrateL, system) },
-          { label: 'That is', value: `1 in ${trimDecimals(reading.waterParts + 1, 2)} · ${trimDecimals(concentrateFraction(reading.waterParts) * 100, 1)} %` },
+          {
+            label: 'That is',
+            value: `1 in ${trimDecimals(reading.waterParts + 1, 2)} · ${trimDecimals(concentrateFraction(reading.waterParts) * 100, 1)} %`,
+          },
         ],
         because: {
-          id: 'bench-pour', title: 'What to pour', result: { label: 'Concentrate', quantity: { kind: 'volume', litres: mix.concentrateL } },
-          inputs: [{ label: 'Read as', text: reading.readAs }, { label: 'Total', quantity: { kind: 'volume', litres: totalL } }],
+          id: 'bench-pour',
+          title: 'What to pour',
+          result: { label: 'Concentrate', quantity: { kind: 'volume', litres: mix.concentrateL } },
+          inputs: [
+            { label: 'Read as', text: reading.readAs },
+            { label: 'Total', quantity: { kind: 'volume', litres: totalL } },
+          ],
           rules: [{ id: 'mix.parts', because: 'Concentrate is the total divided by parts of water plus one.', source: arithmetic }],
           changes: ['One measure topped up to four is 3 : 1, not 4 : 1.'],
         },
@@ -88,8 +119,13 @@ export const CALCULATORS: readonly Calculator[] = [
           { label: 'On a 10 · 6 · 4 label', value: BAND_WORDS[usual] },
         ],
         because: {
-          id: 'bench-dial', title: 'Two dilutions multiply', result: { label: 'The coil sees', quantity: { kind: 'ratio', waterParts: end } },
-          inputs: [{ label: 'Reservoir', text: `1 part in ${trimDecimals(total / concentrate, 2)}` }, { label: 'Dial', quantity: { kind: 'ratio', waterParts: dial } }],
+          id: 'bench-dial',
+          title: 'Two dilutions multiply',
+          result: { label: 'The coil sees', quantity: { kind: 'ratio', waterParts: end } },
+          inputs: [
+            { label: 'Reservoir', text: `1 part in ${trimDecimals(total / concentrate, 2)}` },
+            { label: 'Dial', quantity: { kind: 'ratio', waterParts: dial } },
+          ],
           rules: [{ id: 'mix.compound', because: 'The share in the reservoir times the share the dial lets through.', source: arithmetic }],
           changes: [`Straight concentrate in the reservoir: ${formatRatio(dial)}, what the dial says.`],
         },
@@ -117,16 +153,28 @@ export const CALCULATORS: readonly Calculator[] = [
       return {
         lines: [
           ...(fix.tipOutL > 1e-9 ? [{ label: 'First tip out', value: formatVolume(fix.tipOutL, system) }] : []),
-          { label: fix.add === 'nothing' ? 'Add' : `Add ${fix.add}`, value: fix.add === 'nothing' ? 'nothing, it is right' : formatVolume(fix.addL, system) },
+          {
+            label: fix.add === 'nothing' ? 'Add' : `Add ${fix.add}`,
+            value: fix.add === 'nothing' ? 'nothing, it is right' : formatVolume(fix.addL, system),
+          },
           { label: 'Then it holds', value: formatVolume(fix.totalL, system) },
         ],
         because: {
-          id: 'bench-correct', title: 'Correcting a mix', result: { label: `Add ${fix.add}`, quantity: { kind: 'volume', litres: fix.addL } },
+          id: 'bench-correct',
+          title: 'Correcting a mix',
+          result: { label: `Add ${fix.add}`, quantity: { kind: 'volume', litres: fix.addL } },
           inputs: [
-            { label: 'Now', quantity: { kind: 'volume', litres: input.volumeL } }, { label: 'It is', quantity: { kind: 'ratio', waterParts: input.madeWaterParts } },
+            { label: 'Now', quantity: { kind: 'volume', litres: input.volumeL } },
+            { label: 'It is', quantity: { kind: 'ratio', waterParts: input.madeWaterParts } },
             { label: 'It should be', quantity: { kind: 'ratio', waterParts: input.targetWaterParts } },
           ],
-          rules: [{ id: 'mix.correct', because: 'Too weak: concentrate V(c1 − c0)/(1 − c1). Too strong: water V(c0/c1 − 1). c is the share of concentrate.', source: arithmetic }],
+          rules: [
+            {
+              id: 'mix.correct',
+              because: 'Too weak: concentrate V(c1 − c0)/(1 − c1). Too strong: water V(c0/c1 − 1). c is the share of concentrate.',
+              source: arithmetic,
+            },
+          ],
           changes: [],
         },
       };
@@ -148,7 +196,14 @@ export const CALCULATORS: readonly Calculator[] = [
       const dryBulbC = figure(values, 'dryBulbC', 'Air', 'temperature', system);
       const rhPct = readFigure(values['rhPct'] ?? '');
       const windMs = figure(values, 'windMs', 'Wind', 'wind', system);
-      const result = dryOut({ filmKgM2: SKIN_FILM_KG_M2, dryBulbC, rhPct, windMs, netRadiationWm2: SUN_TABLE[sun].netRadiationWm2, pressureKPa: pressureAtAltitudeKPa(0) });
+      const result = dryOut({
+        filmKgM2: SKIN_FILM_KG_M2,
+        dryBulbC,
+        rhPct,
+        windMs,
+        netRadiationWm2: SUN_TABLE[sun].netRadiationWm2,
+        pressureKPa: pressureAtAltitudeKPa(0),
+      });
       const hours = result.seconds > 4 * 3600;
       return {
         lines: [
@@ -156,13 +211,26 @@ export const CALCULATORS: readonly Calculator[] = [
           { label: 'Trust', value: hours ? 'hours' : formatDuration(result.seconds * DRYING_MARGIN) },
         ],
         because: {
-          id: 'bench-dry', title: 'When foam dries', result: { label: 'Outer skin dry in', ...(hours ? { text: 'hours' } : { quantity: { kind: 'duration', seconds: result.seconds } }) },
+          id: 'bench-dry',
+          title: 'When foam dries',
+          result: {
+            label: 'Outer skin dry in',
+            ...(hours ? { text: 'hours' } : { quantity: { kind: 'duration', seconds: result.seconds } }),
+          },
           inputs: [
-            { label: 'Air', quantity: { kind: 'temperature', celsius: dryBulbC } }, { label: 'Humidity', quantity: { kind: 'percent', percent: rhPct } },
-            { label: 'Wind', quantity: { kind: 'speed', ms: windMs } }, { label: 'Sun taken up', quantity: { kind: 'irradiance', wm2: SUN_TABLE[sun].netRadiationWm2 } },
+            { label: 'Air', quantity: { kind: 'temperature', celsius: dryBulbC } },
+            { label: 'Humidity', quantity: { kind: 'percent', percent: rhPct } },
+            { label: 'Wind', quantity: { kind: 'speed', ms: windMs } },
+            { label: 'Sun taken up', quantity: { kind: 'irradiance', wm2: SUN_TABLE[sun].netRadiationWm2 } },
             { label: 'Skin temperature', quantity: { kind: 'temperature', celsius: result.skinC } },
           ],
-          rules: [{ id: 'dry.balance', because: 'Heat from air and sun against the heat that evaporation takes, solved for the skin temperature; 30 % is kept back.', source: fromMemory('Penman (1948) with the natatorium wind function, ASHRAE Handbook — HVAC Applications') }],
+          rules: [
+            {
+              id: 'dry.balance',
+              because: 'Heat from air and sun against the heat that evaporation takes, solved for the skin temperature; 30 % is kept back.',
+              source: fromMemory('Penman (1948) with the natatorium wind function, ASHRAE Handbook — HVAC Applications'),
+            },
+          ],
           changes: [],
         },
       };

@@ -6,13 +6,35 @@ import { useForm } from 'react-hook-form';
 import { View } from 'react-native';
 import { object } from 'yup';
 import { useDraft, useVisit } from '@/data';
-import { Act, Banner, Body, Companion, Field, Figure, GradePicker, GradeStrip, Heading, Label, Part, Row, Sign, Small, space, Strong, Tabs, ThumbBar, Why, type CellPick } from '@/ui';
+import {
+  Act,
+  Banner,
+  Body,
+  Companion,
+  Field,
+  Figure,
+  GradePicker,
+  GradeStrip,
+  Heading,
+  Label,
+  Part,
+  Row,
+  Sign,
+  Small,
+  space,
+  Strong,
+  Tabs,
+  ThumbBar,
+  Why,
+  type CellPick,
+} from '@/ui';
 import { EDGES, showFigure, toSi, typedFigure } from '../shared/figures';
 import { FormField } from '../shared/formField';
 import { ROLE_NAMES } from '../shared/words';
 import { goTo, NotYet, VisitScreen } from '../visit/VisitScreen';
 
-const lastReading = (state: VisitState, when: 'before' | 'after') => state.readings.filter((reading) => reading.value.when === when).at(-1)?.value;
+const lastReading = (state: VisitState, when: 'before' | 'after') =>
+  state.readings.filter((reading) => reading.value.when === when).at(-1)?.value;
 
 export function CheckBead() {
   const { state, coils, detail } = useVisit();
@@ -21,7 +43,14 @@ export function CheckBead() {
   const coil = washed.find((row) => row.id === coilId) ?? washed[0];
   if (!coil) {
     return (
-      <VisitScreen bead="check" foot={<ThumbBar><Act title="Go to Close" onPress={() => goTo(detail.visit.id, 'close')} /></ThumbBar>}>
+      <VisitScreen
+        bead="check"
+        foot={
+          <ThumbBar>
+            <Act title="Go to Close" onPress={() => goTo(detail.visit.id, 'close')} />
+          </ThumbBar>
+        }
+      >
         <NotYet>Nothing was planned to be washed, so there is nothing to check.</NotYet>
       </VisitScreen>
     );
@@ -32,8 +61,12 @@ export function CheckBead() {
 function CheckCoil({ coil, coils, pick }: { coil: CoilRecord; coils: readonly CoilRecord[]; pick: (id: string) => void }) {
   const { state, record, detail, done } = useVisit();
   const rows = coil.geometry.rows;
-  const everywhere = (grade: Grade): FaceGrades => Object.fromEntries(coil.geometry.faces.map((face) => [face.id, Array<Grade>(rows).fill(grade)]));
-  const [draft, keep, drop] = useDraft(`check.${detail.visit.id}.${coil.id}`, () => ({ grades: state.checks[coil.id]?.value.gradesAfter ?? ({} as FaceGrades), note: state.checks[coil.id]?.value.note ?? '' }));
+  const everywhere = (grade: Grade): FaceGrades =>
+    Object.fromEntries(coil.geometry.faces.map((face) => [face.id, Array<Grade>(rows).fill(grade)]));
+  const [draft, keep, drop] = useDraft(`check.${detail.visit.id}.${coil.id}`, () => ({
+    grades: state.checks[coil.id]?.value.gradesAfter ?? {},
+    note: state.checks[coil.id]?.value.note ?? '',
+  }));
   const [cell, setCell] = useState<CellPick | null>(coil.geometry.faces[0] ? { faceId: coil.geometry.faces[0].id, row: 0 } : null);
   const [asked, setAsked] = useState(false);
   const closed = state.closed !== null;
@@ -62,33 +95,72 @@ function CheckCoil({ coil, coils, pick }: { coil: CoilRecord; coils: readonly Co
     <VisitScreen
       bead="check"
       under={ROLE_NAMES[coil.role]}
-      foot={<ThumbBar><Companion title="Wash" onPress={() => goTo(detail.visit.id, 'wash')} /><Act title={closed ? 'Go on' : next ? `Keep: ${ROLE_NAMES[next.role].toLowerCase()} next` : 'Keep: go to Close'} onPress={() => (closed ? goTo(detail.visit.id, 'close') : void save())} testID="check-keep" /></ThumbBar>}
+      foot={
+        <ThumbBar>
+          <Companion title="Wash" onPress={() => goTo(detail.visit.id, 'wash')} />
+          <Act
+            title={closed ? 'Go on' : next ? `Keep: ${ROLE_NAMES[next.role].toLowerCase()} next` : 'Keep: go to Close'}
+            onPress={() => (closed ? goTo(detail.visit.id, 'close') : void save())}
+            testID="check-keep"
+          />
+        </ThumbBar>
+      }
     >
-      <Tabs label="Coils" value={coil.id} onChange={pick} options={coils.map((row) => ({ value: row.id, label: ROLE_NAMES[row.role], ...(state.checks[row.id] ? { mark: <Sign name="check" size={16} ink="elm" /> } : {}) }))} />
+      <Tabs
+        label="Coils"
+        value={coil.id}
+        onChange={pick}
+        options={coils.map((row) => ({
+          value: row.id,
+          label: ROLE_NAMES[row.role],
+          ...(state.checks[row.id] ? { mark: <Sign name="check" size={16} ink="elm" /> } : {}),
+        }))}
+      />
       {!done.wash ? <Banner tone="wait">Not every section has been found clear. What you see can still be noted.</Banner> : null}
       <Part first title={<Heading>Light test, same torch, same spot</Heading>}>
         <Label ink="inkSoft">as found</Label>
         <GradeStrip faces={coil.geometry.faces} rows={rows} grades={before} cellHeight={44} />
         <Label ink="inkSoft">as left</Label>
-        <GradeStrip faces={coil.geometry.faces} rows={rows} grades={draft.grades} picked={cell} {...(closed ? {} : { onPick: setCell })} cellHeight={56} />
-        {closed ? null : <Companion title="Clear everywhere" onPress={() => keep({ ...draft, grades: everywhere(0) })} testID="clear-everywhere" />}
+        <GradeStrip
+          faces={coil.geometry.faces}
+          rows={rows}
+          grades={draft.grades}
+          caption={false}
+          picked={cell}
+          {...(closed ? {} : { onPick: setCell })}
+          cellHeight={56}
+        />
+        {closed ? null : (
+          <Companion title="Clear everywhere" onPress={() => keep({ ...draft, grades: everywhere(0) })} testID="clear-everywhere" />
+        )}
         {asked && missing.length > 0 ? <Banner tone="stop">{`Grade as left: ${missing.map((row) => row.name).join(', ')}.`}</Banner> : null}
       </Part>
       {cell && face && !closed ? (
-        <Part title={<Label>{`${face.name}${rows > 1 ? (cell.row === 0 ? ', outer row' : cell.row === rows - 1 ? ', inner row' : ', middle row') : ''}`}</Label>}>
+        <Part
+          title={
+            <Label>{`${face.name}${rows > 1 ? (cell.row === 0 ? ', outer row' : cell.row === rows - 1 ? ', inner row' : ', middle row') : ''}`}</Label>
+          }
+        >
           <GradePicker value={draft.grades[cell.faceId]?.[cell.row]} onPick={grade} />
         </Part>
       ) : null}
       <DropPart />
       <Part title={<Heading>Note</Heading>}>
         <Field label="What stayed, what was found" value={draft.note} onChange={(note) => keep({ ...draft, note })} multiline />
-        <Small ink="inkSoft">Cleaning is no cure for an undersized unit, a wrong charge, air in the circuit, a restriction or a duct. Adjusting charge is licensed work.</Small>
+        <Small ink="inkSoft">
+          Cleaning is no cure for an undersized unit, a wrong charge, air in the circuit, a restriction or a duct. Adjusting charge is
+          licensed work.
+        </Small>
       </Part>
     </VisitScreen>
   );
 }
 
-interface DropForm { returnAir: string; supplyAir: string; outdoor: string }
+interface DropForm {
+  returnAir: string;
+  supplyAir: string;
+  outdoor: string;
+}
 
 /** Readings after, and what they say beside those before. */
 function DropPart() {
@@ -103,12 +175,23 @@ function DropPart() {
   });
   const { control, handleSubmit } = useForm<DropForm>({
     resolver: yupResolver(schema),
-    defaultValues: { returnAir: showFigure('temperature', after?.returnC, units), supplyAir: showFigure('temperature', after?.supplyC, units), outdoor: showFigure('temperature', after?.outdoorC, units) },
+    defaultValues: {
+      returnAir: showFigure('temperature', after?.returnC, units),
+      supplyAir: showFigure('temperature', after?.supplyC, units),
+      outdoor: showFigure('temperature', after?.outdoorC, units),
+    },
   });
-  const keep = handleSubmit((values) => record({
-    kind: 'reading.taken',
-    data: { when: 'after', returnC: toSi('temperature', values.returnAir, units), supplyC: toSi('temperature', values.supplyAir, units), outdoorC: values.outdoor.trim() === '' ? null : toSi('temperature', values.outdoor, units) },
-  }));
+  const keep = handleSubmit((values) =>
+    record({
+      kind: 'reading.taken',
+      data: {
+        when: 'after',
+        returnC: toSi('temperature', values.returnAir, units),
+        supplyC: toSi('temperature', values.supplyAir, units),
+        outdoorC: values.outdoor.trim() === '' ? null : toSi('temperature', values.outdoor, units),
+      },
+    }),
+  );
   const compared = before && after ? compareDrops(before, after) : null;
   const show = (kelvins: number) => formatQuantity({ kind: 'temperatureDifference', kelvins }, units);
   return (
@@ -117,18 +200,54 @@ function DropPart() {
         <View>
           <Row label="Before" value={show(compared.beforeK)} />
           <Row label="After" value={show(compared.afterK)} />
-          <Row label="Change"><Why because={compared.because}><Strong>{`${compared.changeK >= 0 ? '+' : ''}${show(compared.changeK)}`}</Strong></Why></Row>
+          <Row label="Change">
+            <Why because={compared.because}>
+              <Strong>{`${compared.changeK >= 0 ? '+' : ''}${show(compared.changeK)}`}</Strong>
+            </Why>
+          </Row>
           {compared.comparable ? null : <Banner tone="wait">Outdoor air differed or was not noted: these two cannot be compared.</Banner>}
         </View>
       ) : (
-        <Body ink="inkSoft">{before ? `Before: ${show(before.returnC - before.supplyC)}. Power back, steady for 15 min, then read again.` : 'Not measured before, so there is nothing to compare. It can still be noted.'}</Body>
+        <Body ink="inkSoft">
+          {before
+            ? `Before: ${show(before.returnC - before.supplyC)}. Power back, steady for 15 min, then read again.`
+            : 'Not measured before, so there is nothing to compare. It can still be noted.'}
+        </Body>
       )}
-      {state.closed ? (after ? <Figure>{`${showFigure('temperature', after.returnC, units)} in, ${showFigure('temperature', after.supplyC, units)} out`}</Figure> : null) : (
+      {state.closed ? (
+        after ? (
+          <Figure>{`${showFigure('temperature', after.returnC, units)} in, ${showFigure('temperature', after.supplyC, units)} out`}</Figure>
+        ) : null
+      ) : (
         <View style={{ gap: space.s }}>
           <View style={{ flexDirection: 'row', gap: space.m, flexWrap: 'wrap' }}>
-            <FormField control={control} name="returnAir" label="Return" unit={EDGES.temperature.unit[units]} keyboard="numbers-and-punctuation" grow testID="after-return" />
-            <FormField control={control} name="supplyAir" label="Supply" unit={EDGES.temperature.unit[units]} keyboard="numbers-and-punctuation" grow testID="after-supply" />
-            <FormField control={control} name="outdoor" label="Outdoor" unit={EDGES.temperature.unit[units]} keyboard="numbers-and-punctuation" grow testID="after-outdoor" />
+            <FormField
+              control={control}
+              name="returnAir"
+              label="Return"
+              unit={EDGES.temperature.unit[units]}
+              keyboard="numbers-and-punctuation"
+              grow
+              testID="after-return"
+            />
+            <FormField
+              control={control}
+              name="supplyAir"
+              label="Supply"
+              unit={EDGES.temperature.unit[units]}
+              keyboard="numbers-and-punctuation"
+              grow
+              testID="after-supply"
+            />
+            <FormField
+              control={control}
+              name="outdoor"
+              label="Outdoor"
+              unit={EDGES.temperature.unit[units]}
+              keyboard="numbers-and-punctuation"
+              grow
+              testID="after-outdoor"
+            />
           </View>
           <Companion title="Keep the readings" onPress={() => void keep()} testID="keep-readings" />
         </View>

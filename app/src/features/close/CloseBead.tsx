@@ -21,16 +21,23 @@ export function CloseBead() {
   const surveyed = allCoils.map((coil) => state.surveys[coil.id]?.value).filter((survey) => survey !== undefined);
   const grades = surveyed.flatMap(allGrades);
   const closedOn = dayOf(state.closed ? parseISO(state.closed.at) : new Date());
-  const due = nextDue({ closedOn, configuration: system.configuration, soils: surveyed.flatMap((survey) => survey.soils), worstGrade: grades.length > 0 ? Math.max(...grades) : 0 });
+  const due = nextDue({
+    closedOn,
+    configuration: system.configuration,
+    soils: surveyed.flatMap((survey) => survey.soils),
+    worstGrade: grades.length > 0 ? Math.max(...grades) : 0,
+  });
   const [draft, keep, drop] = useDraft(`close.${visit.id}`, () => ({ note: '' }));
   const open = BEADS.filter((bead) => bead !== 'close' && !done[bead]);
-  const minutes = state.startedAt ? differenceInMinutes(state.closed ? parseISO(state.closed.at) : new Date(), parseISO(state.startedAt)) : 0;
+  const minutes = state.startedAt
+    ? differenceInMinutes(state.closed ? parseISO(state.closed.at) : new Date(), parseISO(state.startedAt))
+    : 0;
   const restart = Object.values(state.gates).some((gate) => gate && Object.keys(gate.done).length > 0);
   const close = async () => {
-    const ok = await record(
-      ...(state.startedAt ? [] : [{ kind: 'visit.started' as const, data: {} }]),
-      { kind: 'visit.closed', data: { nextDue: due.date, why: due.because.rules[0]?.because ?? '', note: draft.note.trim() } },
-    );
+    const ok = await record(...(state.startedAt ? [] : [{ kind: 'visit.started' as const, data: {} }]), {
+      kind: 'visit.closed',
+      data: { nextDue: due.date, why: due.because.rules[0]?.because ?? '', note: draft.note.trim() },
+    });
     if (ok) drop();
   };
   return (
@@ -54,8 +61,15 @@ export function CloseBead() {
       }
     >
       {state.closed ? <Banner tone="done">{`Done. Due again ${longDay(state.closed.value.nextDue)}.`}</Banner> : null}
-      {!state.closed && open.length > 0 ? <Banner tone="wait">{`Still open: ${open.map((bead) => BEAD_NAMES[bead]).join(', ')}. The visit can be closed all the same; the record will show it.`}</Banner> : null}
-      {!state.closed && restart ? <HazardBox lead="Before power goes back.">Tell the occupant, hands clear of the fan. Whoever pulled the block puts it back. Then: right fan direction, no rubbing, normal sound.</HazardBox> : null}
+      {!state.closed && open.length > 0 ? (
+        <Banner tone="wait">{`Still open: ${open.map((bead) => BEAD_NAMES[bead]).join(', ')}. The visit can be closed all the same; the record will show it.`}</Banner>
+      ) : null}
+      {!state.closed && restart ? (
+        <HazardBox lead="Before power goes back.">
+          Tell the occupant, hands clear of the fan. Whoever pulled the block puts it back. Then: right fan direction, no rubbing, normal
+          sound.
+        </HazardBox>
+      ) : null}
       {allCoils.map((coil) => {
         const plan = state.plans[coil.id]?.value;
         const survey = state.surveys[coil.id]?.value;
@@ -74,12 +88,29 @@ export function CloseBead() {
             {check ? (
               <>
                 <Label ink="inkSoft">as left</Label>
-                <GradeStrip faces={coil.geometry.faces} rows={coil.geometry.rows} grades={check.gradesAfter} cellHeight={40} />
+                <GradeStrip
+                  faces={coil.geometry.faces}
+                  rows={coil.geometry.rows}
+                  grades={check.gradesAfter}
+                  caption={false}
+                  cellHeight={40}
+                />
               </>
             ) : null}
             <View>
               <Row label="Worst face" value={`${worst(survey?.grades)}${check ? `, left at ${worst(check.gradesAfter)}` : ''}`} />
-              {plan ? <Row label="Washed with" value={plan.verdict === 'wash' ? (mix ? `${plan.cleanerName}, ${formatRatio(mix.targetWaterParts)}` : 'water') : (plan.stop?.title ?? 'looked over')} /> : null}
+              {plan ? (
+                <Row
+                  label="Washed with"
+                  value={
+                    plan.verdict === 'wash'
+                      ? mix
+                        ? `${plan.cleanerName}, ${formatRatio(mix.targetWaterParts)}`
+                        : 'water'
+                      : (plan.stop?.title ?? 'looked over')
+                  }
+                />
+              ) : null}
               {mix ? <Row label="Used" value={`${formatVolume(mix.concentrateL, units)} concentrate`} /> : null}
               {check?.note ? <Row label="Note" value={check.note} /> : null}
             </View>
@@ -87,12 +118,20 @@ export function CloseBead() {
         );
       })}
       <Part title={<Heading>When next</Heading>}>
-        <Row label="Next due"><Why because={due.because}><Strong>{longDay(state.closed?.value.nextDue ?? due.date)}</Strong></Why></Row>
+        <Row label="Next due">
+          <Why because={due.because}>
+            <Strong>{longDay(state.closed?.value.nextDue ?? due.date)}</Strong>
+          </Why>
+        </Row>
         <Small ink="inkSoft">{state.closed?.value.why ?? due.because.rules[0]?.because ?? ''}</Small>
         {minutes > 0 ? <Row label="Time on site" value={`${minutes} min`} /> : null}
       </Part>
       <Part title={<Heading>Note for the record</Heading>}>
-        {state.closed ? <Body>{state.closed.value.note || 'None.'}</Body> : <Field label="Note" value={draft.note} onChange={(note) => keep({ note })} multiline testID="close-note" />}
+        {state.closed ? (
+          <Body>{state.closed.value.note || 'None.'}</Body>
+        ) : (
+          <Field label="Note" value={draft.note} onChange={(note) => keep({ note })} multiline testID="close-note" />
+        )}
       </Part>
     </VisitScreen>
   );

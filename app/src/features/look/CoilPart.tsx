@@ -1,10 +1,27 @@
 import type { CoilRecord } from '@elm-mist/contract';
-import { CONSTRUCTION_TABLE, emptySurvey, SOIL_TABLE, SOILS, ungradedFaces, type CoilSurvey, type Grade } from '@elm-mist/core';
-import { router } from 'expo-router';
+import { CONSTRUCTION_TABLE, emptySurvey, SOIL_TABLE, SOILS, ungradedFaces, worstGrade, type CoilSurvey, type Grade } from '@elm-mist/core';
 import { useState, type ReactNode } from 'react';
 import { useDraft, useVisit } from '@/data';
-import { Act, AnyOf, Banner, Body, Companion, Field, GradePicker, GradeStrip, Heading, Label, LinkRow, OneOf, Part, Small, ThumbBar, Tick, type CellPick } from '@/ui';
-import { coilLine, ROLE_NAMES } from '../shared/words';
+import {
+  Act,
+  AnyOf,
+  Banner,
+  Body,
+  Companion,
+  Field,
+  GradePicker,
+  GradeStrip,
+  Heading,
+  Label,
+  LinkRow,
+  OneOf,
+  Part,
+  Small,
+  ThumbBar,
+  Tick,
+  type CellPick,
+} from '@/ui';
+import { coilShort, ROLE_NAMES } from '../shared/words';
 import { ClosedNote, goTo, VisitScreen } from '../visit/VisitScreen';
 
 const ROW_NAMES = [[], ['the face'], ['outer row', 'inner row'], ['outer row', 'middle row', 'inner row']] as const;
@@ -21,10 +38,25 @@ function nextCell(coil: CoilRecord, survey: CoilSurvey): CellPick | null {
   return null;
 }
 
-export function CoilPart({ coil, tabs, next, show }: { coil: CoilRecord; tabs: ReactNode; next: string | undefined; show: (part: string) => void }) {
+export function CoilPart({
+  coil,
+  tabs,
+  next,
+  show,
+}: {
+  coil: CoilRecord;
+  tabs: ReactNode;
+  next: string | undefined;
+  show: (part: string) => void;
+}) {
   const { detail, state, record, allCoils } = useVisit();
-  const [survey, keep, drop] = useDraft<CoilSurvey>(`look.${detail.visit.id}.${coil.id}`, () => state.surveys[coil.id]?.value ?? emptySurvey());
-  const [cell, setCell] = useState<CellPick | null>(() => nextCell(coil, survey) ?? (coil.geometry.faces[0] ? { faceId: coil.geometry.faces[0].id, row: 0 } : null));
+  const [survey, keep, drop] = useDraft<CoilSurvey>(
+    `look.${detail.visit.id}.${coil.id}`,
+    () => state.surveys[coil.id]?.value ?? emptySurvey(),
+  );
+  const [cell, setCell] = useState<CellPick | null>(
+    () => nextCell(coil, survey) ?? (coil.geometry.faces[0] ? { faceId: coil.geometry.faces[0].id, row: 0 } : null),
+  );
   const [moved, setMoved] = useState(false);
   const [setAside, setSetAside] = useState(false);
   const [reason, setReason] = useState('');
@@ -43,8 +75,12 @@ export function CoilPart({ coil, tabs, next, show }: { coil: CoilRecord; tabs: R
     setMoved(false);
   };
   const face = coil.geometry.faces.find((row) => row.id === cell?.faceId);
-  const missing = ungradedFaces(survey, coil.geometry.faces.map((row) => row.id), coil.geometry.rows);
-  const nothing = missing.length === coil.geometry.faces.length;
+  const missing = ungradedFaces(
+    survey,
+    coil.geometry.faces.map((row) => row.id),
+    coil.geometry.rows,
+  );
+  const nothing = worstGrade(survey) === null;
   const [asked, setAsked] = useState(false);
   const save = async () => {
     if (nothing) {
@@ -71,11 +107,15 @@ export function CoilPart({ coil, tabs, next, show }: { coil: CoilRecord; tabs: R
   return (
     <VisitScreen
       bead="look"
-      under={`${ROLE_NAMES[coil.role]} · ${coilLine(coil)}`}
+      under={`${ROLE_NAMES[coil.role]} · ${coilShort(coil)}`}
       foot={
         <ThumbBar>
           <Companion title="Not today" onPress={() => setSetAside(!setAside)} disabled={closed} />
-          <Act title={act} onPress={() => (closed ? (next ? show(next) : goTo(detail.visit.id, 'plan')) : void save())} testID="look-next" />
+          <Act
+            title={act}
+            onPress={() => (closed ? (next ? show(next) : goTo(detail.visit.id, 'plan')) : void save())}
+            testID="look-next"
+          />
         </ThumbBar>
       }
     >
@@ -89,32 +129,83 @@ export function CoilPart({ coil, tabs, next, show }: { coil: CoilRecord; tabs: R
       ) : null}
       {aside ? <Banner tone="info">{`Left out of this visit: ${aside.value}. Grade it to take it in again.`}</Banner> : null}
       <Part first title={<Heading>How much light comes through?</Heading>}>
-        <Body ink="inkSoft">{coil.geometry.rows > 1 ? 'Torch hard against one side, look from the other. Tap a face, then grade each row.' : 'Torch hard against one side, look from the other. Tap a face, then grade it.'}</Body>
-        <GradeStrip faces={coil.geometry.faces} rows={coil.geometry.rows} grades={survey.grades} picked={cell} onPick={(pick) => { setCell(pick); setMoved(true); }} />
+        <Body ink="inkSoft">
+          {coil.geometry.rows > 1
+            ? 'Torch hard against one side, look from the other. Tap a face, then grade each row.'
+            : 'Torch hard against one side, look from the other. Tap a face, then grade it.'}
+        </Body>
+        <GradeStrip
+          faces={coil.geometry.faces}
+          rows={coil.geometry.rows}
+          grades={survey.grades}
+          picked={cell}
+          onPick={(pick) => {
+            setCell(pick);
+            setMoved(true);
+          }}
+        />
         {asked && nothing ? <Banner tone="stop">Grade at least one face before going on.</Banner> : null}
       </Part>
       {cell && face ? (
-        <Part title={<Heading>{coil.geometry.rows > 1 ? `${face.name} · ${ROW_NAMES[coil.geometry.rows][cell.row] ?? ''}` : face.name}</Heading>}>
+        <Part
+          title={
+            <Heading>{coil.geometry.rows > 1 ? `${face.name} · ${ROW_NAMES[coil.geometry.rows][cell.row] ?? ''}` : face.name}</Heading>
+          }
+        >
           <GradePicker value={survey.grades[cell.faceId]?.[cell.row]} onPick={grade} />
         </Part>
       ) : null}
-      {!nothing && missing.length > 0 ? <Small ink="inkSoft">{`Still open: ${coil.geometry.faces.filter((row) => missing.includes(row.id)).map((row) => row.name).join(', ')}. Left open, the plan goes by the worst grade given.`}</Small> : null}
+      {!nothing && missing.length > 0 ? (
+        <Small ink="inkSoft">{`Still open: ${coil.geometry.faces
+          .filter((row) => missing.includes(row.id))
+          .map((row) => row.name)
+          .join(', ')}. Left open, the plan goes by the worst grade given.`}</Small>
+      ) : null}
       <Part title={<Heading>What is on it</Heading>}>
-        <AnyOf label="Soil" options={soils.map((soil) => ({ value: soil, label: SOIL_TABLE[soil].name }))} value={survey.soils} onChange={(value) => set({ soils: value })} />
+        <AnyOf
+          label="Soil"
+          options={soils.map((soil) => ({ value: soil, label: SOIL_TABLE[soil].name }))}
+          value={survey.soils}
+          onChange={(value) => set({ soils: value })}
+        />
       </Part>
       <Part title={<Heading>State of the coil</Heading>}>
         <Label>Corrosion</Label>
-        <OneOf label="Corrosion" options={[{ value: 'none' as const, label: 'None' }, { value: 'some' as const, label: 'Some' }, { value: 'severe' as const, label: 'Fins crumble' }]} value={survey.corrosion} onChange={(corrosion) => set({ corrosion })} />
+        <OneOf
+          label="Corrosion"
+          options={[
+            { value: 'none' as const, label: 'None' },
+            { value: 'some' as const, label: 'Some' },
+            { value: 'severe' as const, label: 'Fins crumble' },
+          ]}
+          value={survey.corrosion}
+          onChange={(corrosion) => set({ corrosion })}
+        />
         <Tick label="Oil stain, it may leak" value={survey.leakSuspected} onChange={(leakSuspected) => set({ leakSuspected })} danger />
         <Tick label="Ice on the coil" value={survey.iced} onChange={(iced) => set({ iced })} danger />
-        {coil.geometry.rows > 1 ? <Tick label="A mat can be seen between the rows" value={survey.matBetweenRows} onChange={(matBetweenRows) => set({ matBetweenRows })} /> : null}
-        <Tick label="Weak cooling or long runs were complained of" help="A face that passes the eye can still be blocked inside" value={survey.coolingSymptom} onChange={(coolingSymptom) => set({ coolingSymptom })} />
+        {coil.geometry.rows > 1 ? (
+          <Tick
+            label="A mat can be seen between the rows"
+            value={survey.matBetweenRows}
+            onChange={(matBetweenRows) => set({ matBetweenRows })}
+          />
+        ) : null}
+        <Tick
+          label="Weak cooling or long runs were complained of"
+          help="A face that passes the eye can still be blocked inside"
+          value={survey.coolingSymptom}
+          onChange={(coolingSymptom) => set({ coolingSymptom })}
+        />
         <Field label="Note" value={survey.note} onChange={(note) => set({ note })} multiline />
       </Part>
       <Part title={<Heading>How it is built</Heading>}>
         <Body>{`${CONSTRUCTION_TABLE[coil.construction].name}: ${CONSTRUCTION_TABLE[coil.construction].howToKnow.toLowerCase()}.`}</Body>
         <Small ink="inkSoft">{CONSTRUCTION_TABLE[coil.construction].handling}</Small>
-        <LinkRow title="It is built otherwise" under="What you have graded stays" onPress={() => router.push(`/systems/${coil.systemId}/coil?coilId=${coil.id}`)} />
+        <LinkRow
+          title="It is built otherwise"
+          under="What you have graded stays"
+          href={`/systems/${coil.systemId}/coil?coilId=${coil.id}`}
+        />
       </Part>
     </VisitScreen>
   );

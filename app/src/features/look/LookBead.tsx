@@ -12,7 +12,10 @@ export function LookBead() {
   const { allCoils, state } = useVisit();
   const { part } = useLocalSearchParams<{ part?: string }>();
   const parts = [UNIT, ...allCoils.map((coil) => coil.id)];
-  const firstOpen = state.site === null ? UNIT : (allCoils.find((coil) => !state.surveys[coil.id] && !state.skipped[coil.id])?.id ?? allCoils[0]?.id ?? UNIT);
+  const firstOpen =
+    state.site === null
+      ? UNIT
+      : (allCoils.find((coil) => !state.surveys[coil.id] && !state.skipped[coil.id])?.id ?? allCoils[0]?.id ?? UNIT);
   const here = part && parts.includes(part) ? part : firstOpen;
   const show = (next: string) => router.setParams({ part: next });
   const doneMark = <Sign name="check" size={16} ink="elm" />;
@@ -23,11 +26,19 @@ export function LookBead() {
       onChange={show}
       options={[
         { value: UNIT, label: 'Unit and air', ...(state.site ? { mark: doneMark } : {}) },
-        ...allCoils.map((coil) => ({ value: coil.id, label: ROLE_NAMES[coil.role], ...(state.surveys[coil.id] || state.skipped[coil.id] ? { mark: doneMark } : {}) })),
+        ...allCoils.map((coil) => ({
+          value: coil.id,
+          label: ROLE_NAMES[coil.role],
+          ...(state.surveys[coil.id] || state.skipped[coil.id] ? { mark: doneMark } : {}),
+        })),
       ]}
     />
   );
   const after = parts[parts.indexOf(here) + 1];
   const coil = allCoils.find((row) => row.id === here);
-  return coil ? <CoilPart key={coil.id} coil={coil} tabs={tabs} next={after} show={show} /> : <UnitPart tabs={tabs} next={after} show={show} />;
+  return coil ? (
+    <CoilPart key={coil.id} coil={coil} tabs={tabs} next={after} show={show} />
+  ) : (
+    <UnitPart tabs={tabs} next={after} show={show} />
+  );
 }

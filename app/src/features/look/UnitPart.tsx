@@ -53,7 +53,11 @@ export function UnitPart({ tabs, next, show }: { tabs: ReactNode; next: string |
     wind: typedFigure('Wind', 'wind', units, 0, 20),
     sun: mixed<SunExposure>().defined(),
     returnAir: typedFigure('Return air', 'temperature', units, -10, 60, true),
-    supplyAir: typedFigure('Supply air', 'temperature', units, -10, 60, true).test('both', 'Type both, or neither.', (supply, context) => ((supply ?? '').trim() === '') === ((context.parent as UnitForm).returnAir.trim() === '')),
+    supplyAir: typedFigure('Supply air', 'temperature', units, -10, 60, true).test(
+      'both',
+      'Type both, or neither.',
+      (supply, context) => ((supply ?? '').trim() === '') === ((context.parent as UnitForm).returnAir.trim() === ''),
+    ),
   });
   const { control, handleSubmit, getValues, subscribe } = useForm<UnitForm>({ resolver: yupResolver(schema), defaultValues: draft });
   useEffect(() => subscribe({ formState: { values: true }, callback: () => keep(getValues()) }), [subscribe, keep, getValues]);
@@ -72,12 +76,29 @@ export function UnitPart({ tabs, next, show }: { tabs: ReactNode; next: string |
     const dryBulbC = toSi('temperature', values.air, units);
     const entries: Entry[] = [
       ...(state.startedAt ? [] : [{ kind: 'visit.started' as const, data: {} }]),
-      { kind: 'identity.noted', data: { model: values.model.trim(), refrigerant: values.refrigerant, madeYear: year, sensitiveOccupants: values.sensitiveOccupants } },
-      { kind: 'site.noted', data: { dryBulbC, rhPct: readFigure(values.humidity), windMs: toSi('wind', values.wind, units), sun: values.sun } },
+      {
+        kind: 'identity.noted',
+        data: {
+          model: values.model.trim(),
+          refrigerant: values.refrigerant,
+          madeYear: year,
+          sensitiveOccupants: values.sensitiveOccupants,
+        },
+      },
+      {
+        kind: 'site.noted',
+        data: { dryBulbC, rhPct: readFigure(values.humidity), windMs: toSi('wind', values.wind, units), sun: values.sun },
+      },
     ];
     if (values.returnAir.trim() !== '') {
-      const reading = { when: 'before' as const, returnC: toSi('temperature', values.returnAir, units), supplyC: toSi('temperature', values.supplyAir, units), outdoorC: dryBulbC };
-      if (!before || before.returnC !== reading.returnC || before.supplyC !== reading.supplyC) entries.push({ kind: 'reading.taken', data: reading });
+      const reading = {
+        when: 'before' as const,
+        returnC: toSi('temperature', values.returnAir, units),
+        supplyC: toSi('temperature', values.supplyAir, units),
+        outdoorC: dryBulbC,
+      };
+      if (!before || before.returnC !== reading.returnC || before.supplyC !== reading.supplyC)
+        entries.push({ kind: 'reading.taken', data: reading });
     }
     if (await record(...entries)) {
       drop();
@@ -87,34 +108,98 @@ export function UnitPart({ tabs, next, show }: { tabs: ReactNode; next: string |
   const nextCoil = allCoils.find((coil) => coil.id === next);
   const closed = state.closed !== null;
   return (
-    <VisitScreen bead="look" foot={<ThumbBar><Act title={nextCoil ? `Next: ${ROLE_NAMES[nextCoil.role].toLowerCase()}` : 'Keep'} onPress={() => (closed ? next && show(next) : void save())} testID="look-next" /></ThumbBar>}>
+    <VisitScreen
+      bead="look"
+      foot={
+        <ThumbBar>
+          <Act
+            title={nextCoil ? `Next: ${ROLE_NAMES[nextCoil.role].toLowerCase()}` : 'Keep'}
+            onPress={() => (closed ? next && show(next) : void save())}
+            testID="look-next"
+          />
+        </ThumbBar>
+      }
+    >
       {tabs}
       <ClosedNote />
       <Part first title={<Heading>The air at the outdoor coil</Heading>}>
         <View style={{ flexDirection: 'row', gap: space.m, flexWrap: 'wrap' }}>
-          <FormField control={control} name="air" label="Air" unit={EDGES.temperature.unit[units]} keyboard="numbers-and-punctuation" grow testID="air" />
+          <FormField
+            control={control}
+            name="air"
+            label="Air"
+            unit={EDGES.temperature.unit[units]}
+            keyboard="numbers-and-punctuation"
+            grow
+            testID="air"
+          />
           <FormField control={control} name="humidity" label="Humidity" unit="%" keyboard="decimal-pad" grow testID="humidity" />
           <FormField control={control} name="wind" label="Wind" unit={EDGES.wind.unit[units]} keyboard="decimal-pad" grow testID="wind" />
         </View>
-        <Controller control={control} name="sun" render={({ field }) => (
-          <OneOf label="Sun on the coil" options={Object.values(SUN_TABLE).map((sun) => ({ value: sun.id, label: sun.name }))} value={field.value} onChange={field.onChange} />
-        )} />
+        <Controller
+          control={control}
+          name="sun"
+          render={({ field }) => (
+            <OneOf
+              label="Sun on the coil"
+              options={Object.values(SUN_TABLE).map((sun) => ({ value: sun.id, label: sun.name }))}
+              value={field.value}
+              onChange={field.onChange}
+            />
+          )}
+        />
       </Part>
       <Part title={<Heading>The unit</Heading>}>
         <FormField control={control} name="model" label="Model number" {...(capacity.help ? { help: capacity.help } : {})} testID="model" />
-        <Row label="Capacity"><Why because={capacityBecause({ model, btuh: capacity.btuh })}><Strong>{formatQuantity({ kind: 'capacity', btuh: capacity.btuh }, units)}</Strong></Why></Row>
+        <Row label="Capacity">
+          <Why because={capacityBecause({ model, btuh: capacity.btuh })}>
+            <Strong>{formatQuantity({ kind: 'capacity', btuh: capacity.btuh }, units)}</Strong>
+          </Why>
+        </Row>
         <Label>Refrigerant</Label>
-        <Controller control={control} name="refrigerant" render={({ field }) => (
-          <OneOf label="Refrigerant" options={REFRIGERANTS.map((id) => ({ value: id, label: id === 'unknown' ? 'Not sure' : id }))} value={field.value} onChange={field.onChange} />
-        )} />
-        {refrigerant === 'R-32' || refrigerant === 'R-454B' ? <HazardBox lead="Mildly flammable.">No ignition source. Leak-check before electrical work and ventilate.</HazardBox> : null}
+        <Controller
+          control={control}
+          name="refrigerant"
+          render={({ field }) => (
+            <OneOf
+              label="Refrigerant"
+              options={REFRIGERANTS.map((id) => ({ value: id, label: id === 'unknown' ? 'Not sure' : id }))}
+              value={field.value}
+              onChange={field.onChange}
+            />
+          )}
+        />
+        {refrigerant === 'R-32' || refrigerant === 'R-454B' ? (
+          <HazardBox lead="Mildly flammable.">No ignition source. Leak-check before electrical work and ventilate.</HazardBox>
+        ) : null}
         <FormField control={control} name="madeYear" label="Year made" keyboard="number-pad" />
-        <Controller control={control} name="sensitiveOccupants" render={({ field }) => <Tick label="Someone sensitive lives here" help="Asthma, infants, birds" value={field.value} onChange={field.onChange} />} />
+        <Controller
+          control={control}
+          name="sensitiveOccupants"
+          render={({ field }) => (
+            <Tick label="Someone sensitive lives here" help="Asthma, infants, birds" value={field.value} onChange={field.onChange} />
+          )}
+        />
       </Part>
       <Part title={<Heading>Readings before, if you take them</Heading>}>
         <View style={{ flexDirection: 'row', gap: space.m, flexWrap: 'wrap' }}>
-          <FormField control={control} name="returnAir" label="Return air" unit={EDGES.temperature.unit[units]} keyboard="numbers-and-punctuation" grow />
-          <FormField control={control} name="supplyAir" label="Supply air" unit={EDGES.temperature.unit[units]} keyboard="numbers-and-punctuation" grow help="Steady for 15 min first" />
+          <FormField
+            control={control}
+            name="returnAir"
+            label="Return air"
+            unit={EDGES.temperature.unit[units]}
+            keyboard="numbers-and-punctuation"
+            grow
+          />
+          <FormField
+            control={control}
+            name="supplyAir"
+            label="Supply air"
+            unit={EDGES.temperature.unit[units]}
+            keyboard="numbers-and-punctuation"
+            grow
+            help="Steady for 15 min first"
+          />
         </View>
       </Part>
     </VisitScreen>

@@ -28,24 +28,63 @@ export function MoreScreen() {
       {save.isError ? <Banner tone="stop">The server is away: the rule was not changed. Try again when it is back.</Banner> : null}
       <Part first title={<Heading>On this device</Heading>}>
         <Label>Light</Label>
-        <OneOf label="Light" options={[{ value: 'daylight' as const, label: 'Daylight' }, { value: 'attic' as const, label: 'Attic' }]} value={tokens.name} onChange={choose} />
+        <OneOf
+          label="Light"
+          options={[
+            { value: 'daylight' as const, label: 'Daylight' },
+            { value: 'attic' as const, label: 'Attic' },
+          ]}
+          value={tokens.name}
+          onChange={choose}
+        />
         {rules && rules.crew.length > 0 ? (
           <>
             <Label>Who holds it</Label>
-            <OneOf label="Who holds it" options={rules.crew.map((name) => ({ value: name, label: name }))} value={whoIsThis(rules.crew)} onChange={(name) => { setWho(name); again((n) => n + 1); }} />
+            <OneOf
+              label="Who holds it"
+              options={rules.crew.map((name) => ({ value: name, label: name }))}
+              value={whoIsThis(rules.crew)}
+              onChange={(name) => {
+                setWho(name);
+                again((n) => n + 1);
+              }}
+            />
             <Small ink="inkSoft">Every entry is kept with this name.</Small>
           </>
         ) : null}
       </Part>
-      {!shown ? (answer.isError ? <Trouble what="The house rules could not be read" kept="Plans go by the usual rules until then." retry={() => void answer.refetch()} /> : <Waiting what="the house rules" />) : (
+      {!shown ? (
+        answer.isError ? (
+          <Trouble
+            what="The house rules could not be read"
+            kept="Plans go by the usual rules until then."
+            retry={() => void answer.refetch()}
+          />
+        ) : (
+          <Waiting what="the house rules" />
+        )
+      ) : (
         <Part title={<Heading>In this shop</Heading>}>
           <Body ink="inkSoft">New plans follow these. Plans already made stay as they were.</Body>
           <Label>Units</Label>
-          <OneOf label="Units" options={[{ value: 'us' as const, label: 'US' }, { value: 'si' as const, label: 'SI' }]} value={shown.units} onChange={(units) => set({ units })} />
+          <OneOf
+            label="Units"
+            options={[
+              { value: 'us' as const, label: 'US' },
+              { value: 'si' as const, label: 'SI' },
+            ]}
+            value={shown.units}
+            onChange={(units) => set({ units })}
+          />
           {SCHOOLS.map(({ key, question, values }) => (
             <Part key={key} first>
               <Label>{question}</Label>
-              <OneOf label={question} options={values.map((value) => ({ value, label: (SCHOOL_NAMES[key] as Record<string, string>)[value] ?? value }))} value={shown[key]} onChange={(value) => set({ [key]: value } as Partial<HouseRules>)} />
+              <OneOf
+                label={question}
+                options={values.map((value) => ({ value, label: (SCHOOL_NAMES[key] as Record<string, string>)[value] ?? value }))}
+                value={shown[key]}
+                onChange={(value) => set({ [key]: value })}
+              />
             </Part>
           ))}
         </Part>

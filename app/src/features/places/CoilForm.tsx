@@ -1,6 +1,18 @@
 import { yupResolver } from '@hookform/resolvers/yup';
 import type { CoilInput, CoilRecord } from '@elm-mist/contract';
-import { COIL_SHAPES, CONSTRUCTION_TABLE, CONSTRUCTIONS, FACES_ALLOWED, FPI_RANGE, GUARDS, USUAL_ROW_DEPTH_M, type CoilRole, type CoilShape, type Construction, type Guard } from '@elm-mist/core';
+import {
+  COIL_SHAPES,
+  CONSTRUCTION_TABLE,
+  CONSTRUCTIONS,
+  FACES_ALLOWED,
+  FPI_RANGE,
+  GUARDS,
+  USUAL_ROW_DEPTH_M,
+  type CoilRole,
+  type CoilShape,
+  type Construction,
+  type Guard,
+} from '@elm-mist/core';
 import { useQuery } from '@tanstack/react-query';
 import { router, useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
@@ -14,14 +26,31 @@ import { FormField } from '../shared/formField';
 import { ROLE_NAMES } from '../shared/words';
 import { placeErrors } from './formTrouble';
 
-const SHAPE_WORDS: Record<CoilShape, string> = { wrap: 'Wrap-round', slab: 'Slab', 'a-coil': 'A-coil', 'n-coil': 'N-coil', 'wall-head': 'Wall head' };
+const SHAPE_WORDS: Record<CoilShape, string> = {
+  wrap: 'Wrap-round',
+  slab: 'Slab',
+  'a-coil': 'A-coil',
+  'n-coil': 'N-coil',
+  'wall-head': 'Wall head',
+};
 const GUARD_WORDS: Record<Guard, string> = { none: 'None', wire: 'Wire', louvre: 'Louvred panels', hinged: 'Hinged doors' };
-const SHAPES_FOR: Record<CoilRole, readonly CoilShape[]> = { condenser: ['wrap', 'slab'], evaporator: COIL_SHAPES.filter((shape) => shape !== 'wrap') };
+const SHAPES_FOR: Record<CoilRole, readonly CoilShape[]> = {
+  condenser: ['wrap', 'slab'],
+  evaporator: COIL_SHAPES.filter((shape) => shape !== 'wrap'),
+};
 const FACE_NAMES: Record<CoilShape, string[]> = {
-  wrap: ['Front', 'Left', 'Back', 'Right'], slab: ['Slab'], 'a-coil': ['Left slab', 'Right slab'], 'n-coil': ['Left slab', 'Middle slab', 'Right slab'], 'wall-head': ['Front bend', 'Top bend', 'Rear bend'],
+  wrap: ['Front', 'Left', 'Back', 'Right'],
+  slab: ['Slab'],
+  'a-coil': ['Left slab', 'Right slab'],
+  'n-coil': ['Left slab', 'Middle slab', 'Right slab'],
+  'wall-head': ['Front bend', 'Top bend', 'Rear bend'],
 };
 
-interface FormFace { name: string; width: string; wallSide: boolean }
+interface FormFace {
+  name: string;
+  width: string;
+  wallSide: boolean;
+}
 
 const facesFor = (shape: CoilShape): FormFace[] => FACE_NAMES[shape].map((name) => ({ name, width: '', wallSide: false }));
 
@@ -29,8 +58,20 @@ export function CoilForm() {
   const { systemId, coilId, role } = useLocalSearchParams<{ systemId: string; coilId?: string; role?: string }>();
   const { data } = useQuery(systemQuery(systemId));
   const coil = data?.coils.find((row) => row.id === coilId);
-  if (!data || (coilId && !coil)) return <Screen head={<ScreenHead title="Coil" />}><Waiting what="the coil" /></Screen>;
-  return <CoilFields systemId={systemId} coil={coil} role={coil?.role ?? (role === 'evaporator' ? 'evaporator' : 'condenser')} more={data.coils.length === 0} />;
+  if (!data || (coilId && !coil))
+    return (
+      <Screen head={<ScreenHead title="Coil" />}>
+        <Waiting what="the coil" />
+      </Screen>
+    );
+  return (
+    <CoilFields
+      systemId={systemId}
+      coil={coil}
+      role={coil?.role ?? (role === 'evaporator' ? 'evaporator' : 'condenser')}
+      more={data.coils.length === 0}
+    />
+  );
 }
 
 function CoilFields({ systemId, coil, role, more }: { systemId: string; coil: CoilRecord | undefined; role: CoilRole; more: boolean }) {
@@ -48,20 +89,28 @@ function CoilFields({ systemId, coil, role, more }: { systemId: string; coil: Co
     guards: mixed<Guard>().defined(),
     topOpens: boolean().defined(),
     makerWaterOnly: boolean().defined(),
-    faces: array(object({ name: string().defined().trim().required('Name the face.'), width: typedFigure('Width', 'length', units, 0.05, 6), wallSide: boolean().defined() })).defined(),
+    faces: array(
+      object({
+        name: string().defined().trim().required('Name the face.'),
+        width: typedFigure('Width', 'length', units, 0.05, 6),
+        wallSide: boolean().defined(),
+      }),
+    ).defined(),
   });
   const { control, handleSubmit, setError, watch, setValue } = useForm({
     resolver: yupResolver(schema),
     defaultValues: {
-      construction: coil?.construction ?? ('unknown' as Construction),
+      construction: coil?.construction ?? 'unknown',
       shape: firstShape,
       rows: coil?.geometry.rows ?? 1,
       finsPerInch: coil ? String(coil.geometry.finsPerInch) : '16',
       height: showFigure('length', coil?.geometry.finnedHeightM, units),
-      guards: coil?.guards ?? (role === 'condenser' ? ('wire' as Guard) : ('none' as Guard)),
+      guards: coil?.guards ?? (role === 'condenser' ? 'wire' : 'none'),
       topOpens: coil?.topOpens ?? role === 'condenser',
       makerWaterOnly: coil?.makerWaterOnly ?? false,
-      faces: coil ? coil.geometry.faces.map((face) => ({ name: face.name, width: showFigure('length', face.widthM, units), wallSide: face.wallSide })) : facesFor(firstShape),
+      faces: coil
+        ? coil.geometry.faces.map((face) => ({ name: face.name, width: showFigure('length', face.widthM, units), wallSide: face.wallSide }))
+        : facesFor(firstShape),
     },
   });
   const faces = useFieldArray({ control, name: 'faces' });
@@ -77,7 +126,12 @@ function CoilFields({ systemId, coil, role, more }: { systemId: string; coil: Co
       rows: values.rows,
       finsPerInch: readFigure(values.finsPerInch),
       rowDepthM: coil?.geometry.rowDepthM ?? USUAL_ROW_DEPTH_M,
-      faces: values.faces.map((face, i) => ({ id: coil?.geometry.faces[i]?.id ?? `f${i + 1}`, name: face.name, widthM: toSi('length', face.width, units), wallSide: face.wallSide })),
+      faces: values.faces.map((face, i) => ({
+        id: coil?.geometry.faces[i]?.id ?? `f${i + 1}`,
+        name: face.name,
+        widthM: toSi('length', face.width, units),
+        wallSide: face.wallSide,
+      })),
       guards: values.guards,
       topOpens: values.topOpens,
       makerWaterOnly: values.makerWaterOnly,
@@ -93,28 +147,79 @@ function CoilFields({ systemId, coil, role, more }: { systemId: string; coil: Co
   });
   return (
     <Screen
-      head={<ScreenHead title={coil ? ROLE_NAMES[role] : `New ${ROLE_NAMES[role].toLowerCase()}`} under="How it is built decides what may touch it" />}
-      foot={<ThumbBar><Companion title="Back" onPress={() => router.replace(`/systems/${systemId}`)} /><Act title="Save the coil" onPress={() => void save()} busy={add.isPending || change.isPending} /></ThumbBar>}
+      head={
+        <ScreenHead
+          title={coil ? ROLE_NAMES[role] : `New ${ROLE_NAMES[role].toLowerCase()}`}
+          under="How it is built decides what may touch it"
+        />
+      }
+      foot={
+        <ThumbBar>
+          <Companion title="Back" onPress={() => router.replace(`/systems/${systemId}`)} />
+          <Act title="Save the coil" onPress={() => void save()} busy={add.isPending || change.isPending} />
+        </ThumbBar>
+      }
     >
       {trouble ? <Banner tone="stop">{trouble}</Banner> : null}
       <Part first title={<Label>Construction</Label>}>
-        <Controller control={control} name="construction" render={({ field }) => (
-          <OneOf label="Construction" options={CONSTRUCTIONS.map((id) => ({ value: id, label: CONSTRUCTION_TABLE[id].name, help: CONSTRUCTION_TABLE[id].howToKnow }))} value={field.value} onChange={field.onChange} />
-        )} />
+        <Controller
+          control={control}
+          name="construction"
+          render={({ field }) => (
+            <OneOf
+              label="Construction"
+              options={CONSTRUCTIONS.map((id) => ({
+                value: id,
+                label: CONSTRUCTION_TABLE[id].name,
+                help: CONSTRUCTION_TABLE[id].howToKnow,
+              }))}
+              value={field.value}
+              onChange={field.onChange}
+            />
+          )}
+        />
       </Part>
       <Part title={<Label>Rows deep</Label>}>
-        <Controller control={control} name="rows" render={({ field }) => (
-          <OneOf label="Rows deep" options={[1, 2, 3].map((n) => ({ value: n, label: String(n) }))} value={field.value} onChange={field.onChange} />
-        )} />
+        <Controller
+          control={control}
+          name="rows"
+          render={({ field }) => (
+            <OneOf
+              label="Rows deep"
+              options={[1, 2, 3].map((n) => ({ value: n, label: String(n) }))}
+              value={field.value}
+              onChange={field.onChange}
+            />
+          )}
+        />
         <Small ink="inkSoft">Seen from above with the top off, or from the header.</Small>
       </Part>
       <Part title={<Label>Shape</Label>}>
-        <Controller control={control} name="shape" render={({ field }) => (
-          <OneOf label="Shape" options={SHAPES_FOR[role].map((id) => ({ value: id, label: SHAPE_WORDS[id] }))} value={field.value} onChange={(next) => { field.onChange(next); setValue('faces', facesFor(next)); }} />
-        )} />
+        <Controller
+          control={control}
+          name="shape"
+          render={({ field }) => (
+            <OneOf
+              label="Shape"
+              options={SHAPES_FOR[role].map((id) => ({ value: id, label: SHAPE_WORDS[id] }))}
+              value={field.value}
+              onChange={(next) => {
+                field.onChange(next);
+                setValue('faces', facesFor(next));
+              }}
+            />
+          )}
+        />
       </Part>
       <View style={{ flexDirection: 'row', gap: space.m, flexWrap: 'wrap' }}>
-        <FormField control={control} name="height" label={shape === 'a-coil' || shape === 'n-coil' ? 'Slab width' : 'Finned height'} unit={EDGES.length.unit[units]} keyboard="decimal-pad" grow />
+        <FormField
+          control={control}
+          name="height"
+          label={shape === 'a-coil' || shape === 'n-coil' ? 'Slab width' : 'Finned height'}
+          unit={EDGES.length.unit[units]}
+          keyboard="decimal-pad"
+          grow
+        />
         <FormField control={control} name="finsPerInch" label="Fins per inch" keyboard="decimal-pad" grow />
       </View>
       <Part title={<Label>{allowed.word === 'face' ? 'Open faces, in order round the unit' : `Each ${allowed.word}`}</Label>}>
@@ -122,25 +227,73 @@ function CoilFields({ systemId, coil, role, more }: { systemId: string; coil: Co
           <View key={field.id} style={{ gap: space.xs }}>
             <View style={{ flexDirection: 'row', gap: space.m, flexWrap: 'wrap' }}>
               <FormField control={control} name={`faces.${index}.name`} label="Name" grow />
-              <FormField control={control} name={`faces.${index}.width`} label="Width" unit={EDGES.length.unit[units]} keyboard="decimal-pad" grow />
+              <FormField
+                control={control}
+                name={`faces.${index}.width`}
+                label="Width"
+                unit={EDGES.length.unit[units]}
+                keyboard="decimal-pad"
+                grow
+              />
             </View>
-            {role === 'condenser' ? <Controller control={control} name={`faces.${index}.wallSide`} render={({ field: wall }) => <Tick label="Wall side, hard to reach" value={wall.value} onChange={wall.onChange} />} /> : null}
+            {role === 'condenser' ? (
+              <Controller
+                control={control}
+                name={`faces.${index}.wallSide`}
+                render={({ field: wall }) => <Tick label="Wall side, hard to reach" value={wall.value} onChange={wall.onChange} />}
+              />
+            ) : null}
           </View>
         ))}
         {allowed.min < allowed.max ? (
           <View style={{ flexDirection: 'row', gap: space.s }}>
-            {faces.fields.length > allowed.min ? <Companion title="One face fewer" onPress={() => faces.remove(faces.fields.length - 1)} /> : null}
-            {faces.fields.length < allowed.max ? <Companion title="One face more" onPress={() => faces.append({ name: FACE_NAMES[shape][faces.fields.length] ?? '', width: '', wallSide: false })} /> : null}
+            {faces.fields.length > allowed.min ? (
+              <Companion title="One face fewer" onPress={() => faces.remove(faces.fields.length - 1)} />
+            ) : null}
+            {faces.fields.length < allowed.max ? (
+              <Companion
+                title="One face more"
+                onPress={() => faces.append({ name: FACE_NAMES[shape][faces.fields.length] ?? '', width: '', wallSide: false })}
+              />
+            ) : null}
           </View>
         ) : null}
       </Part>
       {role === 'condenser' ? (
         <Part title={<Label>Guards</Label>}>
-          <Controller control={control} name="guards" render={({ field }) => <OneOf label="Guards" options={GUARDS.map((id) => ({ value: id, label: GUARD_WORDS[id] }))} value={field.value} onChange={field.onChange} />} />
-          <Controller control={control} name="topOpens" render={({ field }) => <Tick label="The top opens, the inside face can be reached" value={field.value} onChange={field.onChange} />} />
+          <Controller
+            control={control}
+            name="guards"
+            render={({ field }) => (
+              <OneOf
+                label="Guards"
+                options={GUARDS.map((id) => ({ value: id, label: GUARD_WORDS[id] }))}
+                value={field.value}
+                onChange={field.onChange}
+              />
+            )}
+          />
+          <Controller
+            control={control}
+            name="topOpens"
+            render={({ field }) => (
+              <Tick label="The top opens, the inside face can be reached" value={field.value} onChange={field.onChange} />
+            )}
+          />
         </Part>
       ) : null}
-      <Controller control={control} name="makerWaterOnly" render={({ field }) => <Tick label="The maker’s manual allows water only" help="It outranks every other rule" value={field.value} onChange={field.onChange} />} />
+      <Controller
+        control={control}
+        name="makerWaterOnly"
+        render={({ field }) => (
+          <Tick
+            label="The maker’s manual allows water only"
+            help="It outranks every other rule"
+            value={field.value}
+            onChange={field.onChange}
+          />
+        )}
+      />
     </Screen>
   );
 }

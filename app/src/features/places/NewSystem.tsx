@@ -1,5 +1,14 @@
 import { yupResolver } from '@hookform/resolvers/yup';
-import { capacityFromModel, CONFIGURATION_TABLE, CONFIGURATIONS, CoreError, formatQuantity, REFRIGERANTS, type Configuration, type Refrigerant } from '@elm-mist/core';
+import {
+  capacityFromModel,
+  CONFIGURATION_TABLE,
+  CONFIGURATIONS,
+  CoreError,
+  formatQuantity,
+  REFRIGERANTS,
+  type Configuration,
+  type Refrigerant,
+} from '@elm-mist/core';
 import { router, useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
 import { Controller, useForm, useWatch } from 'react-hook-form';
@@ -36,7 +45,14 @@ export function NewSystem() {
   });
   const { control, handleSubmit, setError } = useForm({
     resolver: yupResolver(schema),
-    defaultValues: { name: '', model: '', tons: '', madeYear: '', configuration: 'split-cool' as Configuration, refrigerant: 'unknown' as Refrigerant },
+    defaultValues: {
+      name: '',
+      model: '',
+      tons: '',
+      madeYear: '',
+      configuration: 'split-cool' as Configuration,
+      refrigerant: 'unknown' as Refrigerant,
+    },
   });
   const model = useWatch({ control, name: 'model' });
   const read = readModel(model);
@@ -44,7 +60,12 @@ export function NewSystem() {
     setTrouble('');
     try {
       const system = await add.mutateAsync({
-        placeId, name: values.name, model: values.model.trim(), configuration: values.configuration, refrigerant: values.refrigerant, note: '',
+        placeId,
+        name: values.name,
+        model: values.model.trim(),
+        configuration: values.configuration,
+        refrigerant: values.refrigerant,
+        note: '',
         btuh: values.tons.trim() === '' ? null : readFigure(values.tons) * BTUH_PER_TON,
         madeYear: values.madeYear.trim() === '' ? null : readFigure(values.madeYear),
       });
@@ -54,20 +75,48 @@ export function NewSystem() {
     }
   });
   return (
-    <Screen head={<ScreenHead title="New system" under="Then its outdoor coil" />} foot={<ThumbBar><Companion title="Back" onPress={() => router.back()} /><Act title="Save the system" onPress={() => void save()} busy={add.isPending} /></ThumbBar>}>
+    <Screen
+      head={<ScreenHead title="New system" under="Then its outdoor coil" />}
+      foot={
+        <ThumbBar>
+          <Companion title="Back" onPress={() => router.back()} />
+          <Act title="Save the system" onPress={() => void save()} busy={add.isPending} />
+        </ThumbBar>
+      }
+    >
       {trouble ? <Banner tone="stop">{trouble}</Banner> : null}
       <FormField control={control} name="name" label="System" help="For example: Heat pump, upstairs" />
       <Part first title={<Label>Kind</Label>}>
-        <Controller control={control} name="configuration" render={({ field }) => (
-          <OneOf label="Kind" options={CONFIGURATIONS.map((id) => ({ value: id, label: CONFIGURATION_TABLE[id].name }))} value={field.value} onChange={field.onChange} />
-        )} />
+        <Controller
+          control={control}
+          name="configuration"
+          render={({ field }) => (
+            <OneOf
+              label="Kind"
+              options={CONFIGURATIONS.map((id) => ({ value: id, label: CONFIGURATION_TABLE[id].name }))}
+              value={field.value}
+              onChange={field.onChange}
+            />
+          )}
+        />
       </Part>
       <FormField control={control} name="model" label="Model number" help={read.line} />
-      {read.ok ? null : <FormField control={control} name="tons" label="Tons" help="Only if the model number does not tell" keyboard="decimal-pad" />}
+      {read.ok ? null : (
+        <FormField control={control} name="tons" label="Tons" help="Only if the model number does not tell" keyboard="decimal-pad" />
+      )}
       <Part first title={<Label>Refrigerant</Label>}>
-        <Controller control={control} name="refrigerant" render={({ field }) => (
-          <OneOf label="Refrigerant" options={REFRIGERANTS.map((id) => ({ value: id, label: id === 'unknown' ? 'Not sure' : id }))} value={field.value} onChange={field.onChange} />
-        )} />
+        <Controller
+          control={control}
+          name="refrigerant"
+          render={({ field }) => (
+            <OneOf
+              label="Refrigerant"
+              options={REFRIGERANTS.map((id) => ({ value: id, label: id === 'unknown' ? 'Not sure' : id }))}
+              value={field.value}
+              onChange={field.onChange}
+            />
+          )}
+        />
         <Small ink="inkSoft">R-32 and R-454B are mildly flammable.</Small>
       </Part>
       <FormField control={control} name="madeYear" label="Year made" keyboard="number-pad" />

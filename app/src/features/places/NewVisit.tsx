@@ -17,7 +17,7 @@ export function minuteOf(text: string): number {
   if (!match) return NaN;
   const [hour, minute, half] = [Number(match[1]), Number(match[2] ?? 0), match[3]?.toLowerCase()];
   if (minute > 59 || hour > 23 || (half && (hour < 1 || hour > 12))) return NaN;
-  return ((half ? (hour % 12) + (half === 'pm' ? 12 : 0) : hour) * 60) + minute;
+  return (half ? (hour % 12) + (half === 'pm' ? 12 : 0) : hour) * 60 + minute;
 }
 
 export function NewVisit() {
@@ -27,8 +27,12 @@ export function NewVisit() {
   const add = useAddVisit();
   const [trouble, setTrouble] = useState('');
   const schema = object({
-    day: string().defined().matches(/^\d{4}-\d{2}-\d{2}$/, 'Write the day as 2026-06-11.'),
-    start: string().defined().test('time', 'Write the start as 9:30 or 2:15 pm.', (text) => !Number.isNaN(minuteOf(text ?? ''))),
+    day: string()
+      .defined()
+      .matches(/^\d{4}-\d{2}-\d{2}$/, 'Write the day as 2026-06-11.'),
+    start: string()
+      .defined()
+      .test('time', 'Write the start as 9:30 or 2:15 pm.', (text) => !Number.isNaN(minuteOf(text ?? ''))),
     minutes: typedFigure('Minutes', 'count', units, 5, 720),
     purpose: string().defined().max(200, 'The purpose may have 200 characters at most.'),
     coils: array(string().defined()).defined().min(1, 'Choose at least one coil.'),
@@ -39,20 +43,39 @@ export function NewVisit() {
     ...(data ? { values: { day: today(), start: '9:00 am', minutes: '90', purpose: '', coils: data.coils.map((coil) => coil.id) } } : {}),
     resetOptions: { keepDirtyValues: true },
   });
-  if (!data) return <Screen head={<ScreenHead title="New visit" />}><Waiting what="the system" /></Screen>;
+  if (!data)
+    return (
+      <Screen head={<ScreenHead title="New visit" />}>
+        <Waiting what="the system" />
+      </Screen>
+    );
   const save = handleSubmit(async (values) => {
     setTrouble('');
     try {
-      const visit = await add.mutateAsync({ systemId, day: values.day, startMinute: minuteOf(values.start), durationMin: Math.round(readFigure(values.minutes)), purpose: values.purpose, coilIds: values.coils });
+      const visit = await add.mutateAsync({
+        systemId,
+        day: values.day,
+        startMinute: minuteOf(values.start),
+        durationMin: Math.round(readFigure(values.minutes)),
+        purpose: values.purpose,
+        coilIds: values.coils,
+      });
       router.replace(visit.day === today() ? `/visits/${visit.id}` : `/systems/${systemId}`);
     } catch (error) {
-      setTrouble(placeErrors(error, setError, { day: 'day', startMinute: 'start', durationMin: 'minutes', purpose: 'purpose', coilIds: 'coils' }));
+      setTrouble(
+        placeErrors(error, setError, { day: 'day', startMinute: 'start', durationMin: 'minutes', purpose: 'purpose', coilIds: 'coils' }),
+      );
     }
   });
   return (
     <Screen
       head={<ScreenHead title="New visit" under={`${data.place.name} · ${data.system.name}`} />}
-      foot={<ThumbBar><Companion title="Back" onPress={() => router.back()} /><Act title="Save the visit" onPress={() => void save()} busy={add.isPending} /></ThumbBar>}
+      foot={
+        <ThumbBar>
+          <Companion title="Back" onPress={() => router.back()} />
+          <Act title="Save the visit" onPress={() => void save()} busy={add.isPending} />
+        </ThumbBar>
+      }
     >
       {trouble ? <Banner tone="stop">{trouble}</Banner> : null}
       <FormField control={control} name="day" label="Day" help="Year-month-day" />
@@ -60,9 +83,18 @@ export function NewVisit() {
       <FormField control={control} name="minutes" label="Time set aside" unit="min" keyboard="number-pad" />
       <FormField control={control} name="purpose" label="Purpose" help="What the customer says, or the yearly wash" />
       <Part first title={<Label>Coils</Label>}>
-        <Controller control={control} name="coils" render={({ field }) => (
-          <AnyOf label="Coils" options={data.coils.map((coil) => ({ value: coil.id, label: ROLE_NAMES[coil.role] }))} value={field.value as string[]} onChange={field.onChange} />
-        )} />
+        <Controller
+          control={control}
+          name="coils"
+          render={({ field }) => (
+            <AnyOf
+              label="Coils"
+              options={data.coils.map((coil) => ({ value: coil.id, label: ROLE_NAMES[coil.role] }))}
+              value={field.value}
+              onChange={field.onChange}
+            />
+          )}
+        />
         {formState.errors.coils?.message ? <Banner tone="stop">{formState.errors.coils.message}</Banner> : null}
       </Part>
     </Screen>

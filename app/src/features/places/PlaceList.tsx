@@ -13,12 +13,28 @@ export function PlaceList() {
   const path = usePathname();
   const wanted = search.trim().toLowerCase();
   const found = (answer.data ?? []).filter(({ place, systems }) =>
-    [place.name, place.address, place.customerName, ...systems.flatMap((system) => [system.name, system.model])].some((text) => text.toLowerCase().includes(wanted)));
+    [place.name, place.address, place.customerName, ...systems.flatMap((system) => [system.name, system.model])].some((text) =>
+      text.toLowerCase().includes(wanted),
+    ),
+  );
   return (
     <Screen
       testID="place-list"
-      head={<ScreenHead title="Places" under={answer.data ? `${answer.data.length} places, ${answer.data.reduce((sum, row) => sum + row.systems.length, 0)} systems` : 'Customers, systems and their history'} />}
-      foot={<ThumbBar><Act title="Add a place" onPress={() => router.push('/places/new')} /></ThumbBar>}
+      head={
+        <ScreenHead
+          title="Places"
+          under={
+            answer.data
+              ? `${answer.data.length} places, ${answer.data.reduce((sum, row) => sum + row.systems.length, 0)} systems`
+              : 'Customers, systems and their history'
+          }
+        />
+      }
+      foot={
+        <ThumbBar>
+          <Act title="Add a place" onPress={() => router.push('/places/new')} />
+        </ThumbBar>
+      }
     >
       <Field label="Search" value={search} onChange={setSearch} help="Name, street, customer or model number" />
       {answer.isError && answer.data ? <Banner tone="wait">The server is away. This is what it said last.</Banner> : null}
@@ -34,12 +50,12 @@ export function PlaceList() {
                   title={system.name}
                   under={`${systemLine(system)} · ${system.lastVisit ? `last ${shortDay(system.lastVisit)}` : 'no visit yet'}`}
                   right={system.nextDue ? `due ${shortDay(system.nextDue)}` : undefined}
-                  onPress={() => router.push(`/systems/${system.id}`)}
+                  href={`/systems/${system.id}`}
                   current={path === `/systems/${system.id}`}
                   testID={`system-${system.id}`}
                 />
               ))}
-              <LinkRow title="Add a system here" onPress={() => router.push(`/places/${place.id}/new-system`)} />
+              <LinkRow title="Add a system here" href={`/places/${place.id}/new-system`} />
             </View>
           ))
         ) : wanted === '' ? (

@@ -1,10 +1,38 @@
 import type { PastVisit, SystemDetail } from '@elm-mist/contract';
-import { capacityFromModel, formatQuantity, gradeFacts, type Because, type Grade, arithmetic, commonPractice, faceArea, type UnitSystem } from '@elm-mist/core';
+import {
+  capacityFromModel,
+  formatQuantity,
+  gradeFacts,
+  type Because,
+  type Grade,
+  arithmetic,
+  commonPractice,
+  faceArea,
+  type UnitSystem,
+} from '@elm-mist/core';
 import { useQuery } from '@tanstack/react-query';
 import { router, useLocalSearchParams } from 'expo-router';
 import { View } from 'react-native';
-import { clockTime, systemQuery, useHouseRules } from '@/data';
-import { Act, Body, Empty, GradeStrip, Heading, LinkRow, Part, Row, Screen, ScreenHead, Small, space, Strong, ThumbBar, Trouble, Waiting, Why } from '@/ui';
+import { clockTime, systemQuery, today, useHouseRules } from '@/data';
+import {
+  Act,
+  Body,
+  Empty,
+  GradeStrip,
+  Heading,
+  LinkRow,
+  Part,
+  Row,
+  Screen,
+  ScreenHead,
+  Small,
+  space,
+  Strong,
+  ThumbBar,
+  Trouble,
+  Waiting,
+  Why,
+} from '@/ui';
 import { coilLine, longDay, ROLE_NAMES, shortDay, systemLine } from '../shared/words';
 import { EDGES } from '../shared/figures';
 
@@ -22,10 +50,17 @@ export function capacityBecause(system: { model: string; btuh: number }): Becaus
     id: 'capacity',
     title: 'Nominal capacity',
     result: { label: 'Capacity', quantity: { kind: 'capacity', btuh: system.btuh } },
-    inputs: [{ label: 'Model number', text: system.model || 'not noted' }, ...(fromModel && read ? [{ label: 'Read as', text: `${read.read} thousand Btu/h` }] : [])],
+    inputs: [
+      { label: 'Model number', text: system.model || 'not noted' },
+      ...(fromModel && read ? [{ label: 'Read as', text: `${read.read} thousand Btu/h` }] : []),
+    ],
     rules: [
       fromModel
-        ? { id: 'capacity.model', because: 'Makers put the nominal size in the model number, in thousands of Btu/h.', source: commonPractice }
+        ? {
+            id: 'capacity.model',
+            because: 'Makers put the nominal size in the model number, in thousands of Btu/h.',
+            source: commonPractice,
+          }
         : { id: 'capacity.typed', because: 'Entered from the data plate.', source: { kind: 'label', name: 'the data plate' } },
       { id: 'capacity.tons', because: 'Tons are Btu/h divided by 12,000.', source: arithmetic },
     ],
@@ -49,7 +84,14 @@ function areaBecause(coil: SystemDetail['coils'][number]): Because {
 }
 
 const wash = (visit: PastVisit): string =>
-  visit.coils.map((coil) => (coil.worstBefore === null ? '' : `${coil.worstBefore} to ${coil.worstAfter ?? '?'} with ${coil.cleanerName.toLowerCase() === 'water' ? 'water' : coil.cleanerName}`)).filter(Boolean).join('; ') || 'nothing graded';
+  visit.coils
+    .map((coil) =>
+      coil.worstBefore === null
+        ? ''
+        : `${coil.worstBefore} to ${coil.worstAfter ?? '?'} with ${coil.cleanerName.toLowerCase() === 'water' ? 'water' : coil.cleanerName}`,
+    )
+    .filter(Boolean)
+    .join('; ') || 'nothing graded';
 
 function drop(visit: PastVisit, system: UnitSystem): string {
   if (visit.dropBeforeK === null || visit.dropAfterK === null) return '';
@@ -64,7 +106,11 @@ export function SystemPage() {
   if (!answer.data) {
     return (
       <Screen head={<ScreenHead title="System" />}>
-        {answer.isError ? <Trouble what={answer.error.message} kept="Nothing was lost." retry={() => void answer.refetch()} /> : <Waiting what="the system" lines={8} />}
+        {answer.isError ? (
+          <Trouble what={answer.error.message} kept="Nothing was lost." retry={() => void answer.refetch()} />
+        ) : (
+          <Waiting what="the system" lines={8} />
+        )}
       </Screen>
     );
   }
@@ -74,15 +120,26 @@ export function SystemPage() {
     <Screen
       testID="system-page"
       head={<ScreenHead title={`${place.name} · ${system.name}`} under={`${place.customerName} · ${place.address}`} />}
-      foot={<ThumbBar><Act title="Plan a visit" onPress={() => router.push(`/systems/${system.id}/new-visit`)} disabled={coils.length === 0} /></ThumbBar>}
+      foot={
+        <ThumbBar>
+          <Act title="Plan a visit" onPress={() => router.push(`/systems/${system.id}/new-visit`)} disabled={coils.length === 0} />
+        </ThumbBar>
+      }
     >
       <Part first title={<Heading>System</Heading>}>
         <View>
           <Row label="Kind" value={systemLine(system)} />
-          <Row label="Capacity"><Why because={capacityBecause(system)}><Strong>{formatQuantity({ kind: 'capacity', btuh: system.btuh }, units)}</Strong></Why></Row>
-          <Row label="Refrigerant" value={`${system.refrigerant}${system.refrigerant === 'R-32' || system.refrigerant === 'R-454B' ? ' · mildly flammable' : ''}`} />
+          <Row label="Capacity">
+            <Why because={capacityBecause(system)}>
+              <Strong>{formatQuantity({ kind: 'capacity', btuh: system.btuh }, units)}</Strong>
+            </Why>
+          </Row>
+          <Row
+            label="Refrigerant"
+            value={`${system.refrigerant}${system.refrigerant === 'R-32' || system.refrigerant === 'R-454B' ? ' · mildly flammable' : ''}`}
+          />
           <Row label="Made" value={system.madeYear ? String(system.madeYear) : 'not noted'} />
-          {last?.nextDue ? <Row label="Next due" value={longDay(last.nextDue)} /> : null}
+          {last?.nextDue ? <Row label={last.nextDue < today() ? 'Overdue since' : 'Next due'} value={shortDay(last.nextDue)} /> : null}
         </View>
         {place.note ? <Body>{place.note}</Body> : null}
       </Part>
@@ -92,35 +149,60 @@ export function SystemPage() {
           <Part key={coil.id} title={<Heading>{ROLE_NAMES[coil.role]}</Heading>}>
             <Small ink="inkSoft">{`${coilLine(coil)} · ${coil.geometry.finsPerInch} fins per inch`}</Small>
             <GradeStrip faces={coil.geometry.faces} rows={coil.geometry.rows} grades={seen?.after ?? {}} cellHeight={48} />
-            <Small ink="inkSoft">{seen?.worstAfter === null || seen?.worstAfter === undefined || !last ? 'Not graded yet.' : `As left on ${shortDay(last.day)}: worst ${seen.worstAfter} ${gradeFacts(seen.worstAfter as Grade).name}.`}</Small>
-            <Row label="Face area"><Why because={areaBecause(coil)}><Strong>{formatQuantity({ kind: 'area', m2: faceArea(coil.geometry) }, units)}</Strong></Why></Row>
-            <LinkRow title="Change how it is built" onPress={() => router.push(`/systems/${system.id}/coil?coilId=${coil.id}`)} />
+            <Small ink="inkSoft">
+              {seen?.worstAfter === null || seen?.worstAfter === undefined || !last
+                ? 'Not graded yet.'
+                : `As left on ${shortDay(last.day)}: worst ${seen.worstAfter} ${gradeFacts(seen.worstAfter as Grade).name}.`}
+            </Small>
+            <Row label="Face area">
+              <Why because={areaBecause(coil)}>
+                <Strong>{formatQuantity({ kind: 'area', m2: faceArea(coil.geometry) }, units)}</Strong>
+              </Why>
+            </Row>
+            <LinkRow title="Change how it is built" href={`/systems/${system.id}/coil?coilId=${coil.id}`} />
           </Part>
         );
       })}
       {coils.length < 2 ? (
         <Part>
-          {coils.length === 0 ? <Empty title="No coil yet">Add the outdoor coil, then the indoor one. A visit needs at least one.</Empty> : null}
-          {(['condenser', 'evaporator'] as const).filter((role) => !coils.some((coil) => coil.role === role)).map((role) => (
-            <LinkRow key={role} title={`Add the ${ROLE_NAMES[role].toLowerCase()}`} onPress={() => router.push(`/systems/${system.id}/coil?role=${role}`)} testID={`add-${role}`} />
-          ))}
+          {coils.length === 0 ? (
+            <Empty title="No coil yet">Add the outdoor coil, then the indoor one. A visit needs at least one.</Empty>
+          ) : null}
+          {(['condenser', 'evaporator'] as const)
+            .filter((role) => !coils.some((coil) => coil.role === role))
+            .map((role) => (
+              <LinkRow
+                key={role}
+                title={`Add the ${ROLE_NAMES[role].toLowerCase()}`}
+                href={`/systems/${system.id}/coil?role=${role}`}
+                testID={`add-${role}`}
+              />
+            ))}
         </Part>
       ) : null}
       {upcoming.length > 0 ? (
         <Part title={<Heading>Planned</Heading>}>
           {upcoming.map((visit) => (
-            <LinkRow key={visit.id} title={longDay(visit.day)} under={visit.purpose} right={clockTime(visit.startMinute)} onPress={() => router.push(`/visits/${visit.id}`)} />
+            <LinkRow
+              key={visit.id}
+              title={longDay(visit.day)}
+              under={visit.purpose}
+              right={clockTime(visit.startMinute)}
+              href={`/visits/${visit.id}`}
+            />
           ))}
         </Part>
       ) : null}
       <Part title={<Heading>History</Heading>}>
-        {history.length === 0 ? <Empty title="No visit yet">After the first visit is closed, what was found and done stands here.</Empty> : null}
+        {history.length === 0 ? (
+          <Empty title="No visit yet">After the first visit is closed, what was found and done stands here.</Empty>
+        ) : null}
         {history.map((visit) => (
           <View key={visit.id} style={{ gap: space.xs }}>
             <LinkRow
               title={`${shortDay(visit.day)}${visit.standing === 'closed' ? '' : ' · under way'}`}
               under={`Grade ${wash(visit)}${drop(visit, units)}${visit.by ? ` · ${visit.by}` : ''}${visit.note ? `. ${visit.note}` : ''}`}
-              onPress={() => router.push(`/visits/${visit.id}`)}
+              href={`/visits/${visit.id}`}
               testID={`past-${visit.id}`}
             />
           </View>

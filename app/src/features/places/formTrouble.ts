@@ -5,7 +5,11 @@ import type { FieldPath, FieldValues, UseFormSetError } from 'react-hook-form';
  * Puts the server's field errors beside their fields. What belongs to no field of the form is returned, to be shown on its own.
  * @param names from the server's field to the form's
  */
-export function placeErrors<V extends FieldValues>(error: unknown, setError: UseFormSetError<V>, names: Record<string, FieldPath<V>>): string {
+export function placeErrors<V extends FieldValues>(
+  error: unknown,
+  setError: UseFormSetError<V>,
+  names: Record<string, FieldPath<V>>,
+): string {
   if (!(error instanceof RefusedError)) return 'The server is away. What you typed is still here: try again when it is back.';
   const rest: string[] = [];
   for (const [field, message] of Object.entries(error.fields)) {

@@ -3,7 +3,26 @@ import { CoreError, formatDuration, formatQuantity, formatRatio, mixFor, planCoi
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { useVisit, type OpenVisit } from '@/data';
-import { Act, Banner, Big, Body, Companion, Gauge, HazardBox, Heading, Label, Part, Row, Sign, Small, space, Strong, Tabs, ThumbBar, Why } from '@/ui';
+import {
+  Act,
+  Banner,
+  Big,
+  Body,
+  Companion,
+  Gauge,
+  HazardBox,
+  Heading,
+  Label,
+  Part,
+  Row,
+  Sign,
+  Small,
+  space,
+  Strong,
+  Tabs,
+  ThumbBar,
+  Why,
+} from '@/ui';
 import { ROLE_NAMES } from '../shared/words';
 import { goTo, NotYet, VisitScreen } from '../visit/VisitScreen';
 
@@ -30,13 +49,24 @@ export function draftPlans(visit: OpenVisit): DraftPlan[] {
 
 const samePlan = (a: CoilPlan | undefined, b: CoilPlan | null): boolean => JSON.stringify(a) === JSON.stringify(b);
 
-const STEP_WORDS: Record<CautionStep, string> = { arrive: 'On arrival', gate: 'Before power is proven off', open: 'Opening up', 'dry-lift': 'Dry lift', mix: 'Mixing', apply: 'Foaming', rinse: 'Rinsing', close: 'Power back' };
+const STEP_WORDS: Record<CautionStep, string> = {
+  arrive: 'On arrival',
+  gate: 'Before power is proven off',
+  open: 'Opening up',
+  'dry-lift': 'Dry lift',
+  mix: 'Mixing',
+  apply: 'Foaming',
+  rinse: 'Rinsing',
+  close: 'Power back',
+};
 
 function Measure({ label, because, value }: { label: string; because: CoilPlan['because'][number] | undefined; value: string }) {
   return (
     <View style={{ gap: 2 }}>
       <Label ink="inkSoft">{label}</Label>
-      <Why because={because} says={`${label} ${value}`}><Gauge>{value}</Gauge></Why>
+      <Why because={because} about={label}>
+        <Gauge>{value}</Gauge>
+      </Why>
     </View>
   );
 }
@@ -44,57 +74,120 @@ function Measure({ label, because, value }: { label: string; because: CoilPlan['
 export function PlanSheet({ plan, visit }: { plan: CoilPlan; visit: OpenVisit }) {
   const { units } = visit.house;
   const why = (id: string) => plan.because.find((because) => because.id === id);
-  const concentrate = plan.solutionL !== null && plan.waterParts !== null ? mixFor({ waterParts: plan.waterParts, totalL: plan.solutionL }).concentrateL : null;
+  const concentrate =
+    plan.solutionL !== null && plan.waterParts !== null
+      ? mixFor({ waterParts: plan.waterParts, totalL: plan.solutionL }).concentrateL
+      : null;
   if (plan.verdict === 'stop' || plan.verdict === 'postpone') {
     return (
       <View style={{ gap: space.m }}>
         <Big ink="brick">{plan.stop?.title}</Big>
         <HazardBox lead={plan.verdict === 'stop' ? 'Stop.' : 'Not now.'}>{plan.stop?.action}</HazardBox>
-        <Row label="Why"><Why because={why('verdict')}><Strong>{plan.because.find((because) => because.id === 'verdict')?.rules[0]?.because}</Strong></Why></Row>
+        <Row label="Why">
+          <Why because={why('verdict')}>
+            <Strong>{plan.because.find((because) => because.id === 'verdict')?.rules[0]?.because}</Strong>
+          </Why>
+        </Row>
       </View>
     );
   }
   return (
     <View style={{ gap: space.m }}>
-      <Why because={why('chemistry')} says={plan.cleanerName}>
-        <Big>{plan.verdict === 'inspect' ? 'Look it over, wipe the pan' : plan.waterFirst ? `Water first, then ${plan.cleanerName}` : plan.cleanerId ? plan.cleanerName : 'Water only'}</Big>
+      <Why because={why('chemistry')}>
+        <Big>
+          {plan.verdict === 'inspect'
+            ? 'Look it over, wipe the pan'
+            : plan.waterFirst
+              ? `Water first, then ${plan.cleanerName}`
+              : plan.cleanerId
+                ? plan.cleanerName
+                : 'Water only'}
+        </Big>
       </Why>
       {plan.waterFirst ? <Body ink="inkSoft">The cleaner only where the torch still shows dark after plain water.</Body> : null}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: space.xl, rowGap: space.s }}>
-        {plan.waterParts !== null ? <Measure label="strength" because={why('strength')} value={plan.waterParts === 0 ? 'as it is' : formatRatio(plan.waterParts)} /> : null}
+        {plan.waterParts !== null ? (
+          <Measure label="strength" because={why('strength')} value={plan.waterParts === 0 ? 'as it is' : formatRatio(plan.waterParts)} />
+        ) : null}
         {plan.dwell ? <Measure label="rinse after" because={why('dwell')} value={formatDuration(plan.dwell.minS)} /> : null}
-        {plan.drySeconds !== null ? <Measure label="foam dries in" because={why('drying')} value={isWorthShowing(plan.drySeconds) ? formatDuration(plan.drySeconds) : 'hours'} /> : null}
+        {plan.drySeconds !== null ? (
+          <Measure
+            label="foam dries in"
+            because={why('drying')}
+            value={isWorthShowing(plan.drySeconds) ? formatDuration(plan.drySeconds) : 'hours'}
+          />
+        ) : null}
         {plan.sections.length > 0 ? <Measure label="sections" because={why('sections')} value={String(plan.sections.length)} /> : null}
-        {plan.solutionL !== null ? <Measure label="ready mix" because={why('solution-volume')} value={formatQuantity({ kind: 'volume', litres: plan.solutionL }, units)} /> : null}
+        {plan.solutionL !== null ? (
+          <Measure
+            label="ready mix"
+            because={why('solution-volume')}
+            value={formatQuantity({ kind: 'volume', litres: plan.solutionL }, units)}
+          />
+        ) : null}
         {plan.totalSeconds > 0 ? <Measure label="time" because={why('time')} value={formatDuration(plan.totalSeconds)} /> : null}
       </View>
-      {plan.missing.map((text) => <Banner key={text} tone="wait">{text}</Banner>)}
+      {plan.missing.map((text) => (
+        <Banner key={text} tone="wait">
+          {text}
+        </Banner>
+      ))}
       {plan.outlook ? <Banner tone="info">{plan.outlook}</Banner> : null}
       <Part title={<Heading>How</Heading>}>
         <View>
-          <Row label="Dry lift"><Why because={why('dryLift')}><Strong>{plan.dryLift ? 'Yes, before any water' : 'No'}</Strong></Why></Row>
-          <Row label="Passes"><Why because={why('passes')}><Strong>{plan.passes === 1 ? 'One' : `Up to ${plan.passes}`}</Strong></Why></Row>
-          <Row label="Rinse"><Why because={why('rinse')}><Strong style={{ textAlign: 'right' }}>{plan.rinse.direction}</Strong></Why></Row>
+          <Row label="Dry lift">
+            <Why because={why('dryLift')}>
+              <Strong>{plan.dryLift ? 'Yes, before any water' : 'No'}</Strong>
+            </Why>
+          </Row>
+          <Row label="Passes">
+            <Why because={why('passes')}>
+              <Strong>{plan.passes === 1 ? 'One' : `Up to ${plan.passes}`}</Strong>
+            </Why>
+          </Row>
+          <Row label="Rinse">
+            <Why because={why('rinse')}>
+              <Strong style={{ textAlign: 'right' }}>{plan.rinse.direction}</Strong>
+            </Why>
+          </Row>
           {plan.dwell ? <Row label="Never longer than" value={formatDuration(plan.dwell.maxS)} /> : null}
-          {concentrate !== null && concentrate > 0 ? <Row label="Concentrate to carry" value={formatQuantity({ kind: 'volume', litres: concentrate }, units)} /> : null}
+          {concentrate !== null && concentrate > 0 ? (
+            <Row label="Concentrate to carry" value={formatQuantity({ kind: 'volume', litres: concentrate }, units)} />
+          ) : null}
         </View>
         <Small ink="inkSoft">{plan.rinse.how}</Small>
       </Part>
       {plan.rejected.length > 0 ? (
         <Part title={<Heading>Not used, and why</Heading>}>
-          {plan.rejected.map((row) => <Body key={row.name + row.why}><Strong>{row.name}. </Strong>{row.why}</Body>)}
+          {plan.rejected.map((row) => (
+            <Body key={row.name + row.why}>
+              <Strong>{row.name}. </Strong>
+              {row.why}
+            </Body>
+          ))}
         </Part>
       ) : null}
       <Part title={<Heading>Mind</Heading>}>
         {plan.cautions.map((caution) => (
           <View key={caution.lead + caution.step} style={{ gap: 2 }}>
             <Label ink="inkSoft">{STEP_WORDS[caution.step]}</Label>
-            <Body><Strong ink="brick">{caution.lead} </Strong>{caution.text}</Body>
+            <Body>
+              <Strong ink="brick">{caution.lead} </Strong>
+              {caution.text}
+            </Body>
           </View>
         ))}
       </Part>
       <Part title={<Heading>Order of work</Heading>}>
-        <View>{plan.steps.map((step, i) => <Row key={step.id} label={`${i + 1}  ${step.text}`} value={formatDuration(Math.round(step.seconds / 60) * 60 || step.seconds)} />)}</View>
+        <View>
+          {plan.steps.map((step, i) => (
+            <Row
+              key={step.id}
+              label={`${i + 1}  ${step.text}`}
+              value={formatDuration(Math.round(step.seconds / 60) * 60 || step.seconds)}
+            />
+          ))}
+        </View>
       </Part>
     </View>
   );
@@ -115,19 +208,48 @@ export function PlanBead() {
   const plan = closed ? made?.value : shown?.plan;
   const ready = drafts.length > 0 && drafts.every((row) => row.plan);
   const follow = async () => {
-    const entries = open.flatMap((row) => (row.plan ? [{ kind: 'plan.made' as const, data: { coilId: row.coil.id, plan: row.plan } }] : []));
+    const entries = open.flatMap((row) =>
+      row.plan ? [{ kind: 'plan.made' as const, data: { coilId: row.coil.id, plan: row.plan } }] : [],
+    );
     if (closed || entries.length === 0 || (await record(...entries))) {
-      goTo(detail.visit.id, drafts.some((row) => row.plan?.verdict === 'wash') ? (drafts.some((row) => row.plan?.cleanerId && !row.plan.waterFirst) ? 'mix' : 'wash') : 'close');
+      goTo(
+        detail.visit.id,
+        drafts.some((row) => row.plan?.verdict === 'wash')
+          ? drafts.some((row) => row.plan?.cleanerId && !row.plan.waterFirst)
+            ? 'mix'
+            : 'wash'
+          : 'close',
+      );
     }
   };
-  const title = !ready ? 'Grade it in Look first' : closed || open.length === 0 ? 'Go on' : drafts.length > 1 ? 'Follow both plans' : 'Follow this plan';
+  const title = !ready
+    ? 'Grade it in Look first'
+    : closed || open.length === 0
+      ? 'Go on'
+      : drafts.length > 1
+        ? 'Follow both plans'
+        : 'Follow this plan';
   return (
     <VisitScreen
       bead="plan"
       {...(shown ? { under: ROLE_NAMES[shown.coil.role] } : {})}
-      foot={<ThumbBar><Companion title="Look again" onPress={() => goTo(detail.visit.id, 'look')} /><Act title={title} disabled={!ready && !closed} onPress={() => void follow()} testID="plan-follow" /></ThumbBar>}
+      foot={
+        <ThumbBar>
+          <Companion title="Look again" onPress={() => goTo(detail.visit.id, 'look')} />
+          <Act title={title} disabled={!ready && !closed} onPress={() => void follow()} testID="plan-follow" />
+        </ThumbBar>
+      }
     >
-      <Tabs label="Coils" value={shown?.coil.id ?? ''} onChange={setCoilId} options={drafts.map((row) => ({ value: row.coil.id, label: ROLE_NAMES[row.coil.role], ...(state.plans[row.coil.id] ? { mark: <Sign name="check" size={16} ink="elm" /> } : {}) }))} />
+      <Tabs
+        label="Coils"
+        value={shown?.coil.id ?? ''}
+        onChange={setCoilId}
+        options={drafts.map((row) => ({
+          value: row.coil.id,
+          label: ROLE_NAMES[row.coil.role],
+          ...(state.plans[row.coil.id] ? { mark: <Sign name="check" size={16} ink="elm" /> } : {}),
+        }))}
+      />
       {drafts.length === 0 ? <NotYet>Every coil has been left out of this visit. Go on to Close.</NotYet> : null}
       {changed && !closed ? <Banner tone="info">What you noted since gives another plan. Sections already done stay done.</Banner> : null}
       {shown && !plan ? <NotYet>{shown.trouble || 'No plan was made.'}</NotYet> : null}

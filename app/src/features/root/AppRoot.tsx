@@ -1,5 +1,5 @@
 import { PersistQueryClientProvider } from '@tanstack/react-query-persist-client';
-import { router, usePathname } from 'expo-router';
+import { usePathname } from 'expo-router';
 import { useEffect, type ReactNode } from 'react';
 import { openOutbox, persistOptions, queryClient, useHouseRules } from '@/data';
 import { BecauseRoot, Frame, ThemeRoot, useBecause, type Place } from '@/ui';
@@ -7,7 +7,7 @@ import { PlaceList } from '../places/PlaceList';
 import { DayList } from '../today/DayList';
 import { AwayBanner } from '../visit/AwayBanner';
 
-const PLACES: readonly (Place & { href: string; under: readonly string[] })[] = [
+const PLACES: readonly (Place & { under: readonly string[] })[] = [
   { id: 'today', name: 'Today', icon: 'today', href: '/', under: ['/visits'] },
   { id: 'places', name: 'Places', icon: 'places', href: '/places', under: ['/places', '/systems'] },
   { id: 'bench', name: 'Bench', icon: 'bench', href: '/bench', under: ['/bench'] },
@@ -23,14 +23,7 @@ function Framed({ children }: { children: ReactNode }) {
   useEffect(close, [path, close]);
   const here = PLACES.find((place) => place.under.some((root) => path === root || path.startsWith(`${root}/`)))?.id ?? 'today';
   return (
-    <Frame
-      places={PLACES}
-      here={here}
-      go={(id) => router.navigate(PLACES.find((place) => place.id === id)?.href ?? '/')}
-      list={LISTS[here] ?? null}
-      hidePlaces={path.startsWith('/visits/')}
-      banner={<AwayBanner />}
-    >
+    <Frame places={PLACES} here={here} list={LISTS[here] ?? null} hidePlaces={path.startsWith('/visits/')} banner={<AwayBanner />}>
       {children}
     </Frame>
   );
@@ -49,7 +42,8 @@ function WithUnits({ children }: { children: ReactNode }) {
 export function AppRoot({ children }: { children: ReactNode }) {
   useEffect(() => {
     void openOutbox();
-    if (process.env.NODE_ENV === 'production' && 'serviceWorker' in navigator) void navigator.serviceWorker.register('/sw.js').catch(() => undefined);
+    if (process.env.NODE_ENV === 'production' && 'serviceWorker' in navigator)
+      void navigator.serviceWorker.register('/sw.js').catch(() => undefined);
   }, []);
   return (
     <PersistQueryClientProvider client={queryClient} persistOptions={persistOptions}>

@@ -1,5 +1,11 @@
 import {
-  celsiusFromF, fahrenheitDiffFromC, fahrenheitFromC, METRES_PER_INCH, MS_PER_MPH, trimDecimals, type UnitSystem,
+  celsiusFromF,
+  fahrenheitDiffFromC,
+  fahrenheitFromC,
+  METRES_PER_INCH,
+  MS_PER_MPH,
+  trimDecimals,
+  type UnitSystem,
 } from '@elm-mist/core';
 import { mixed } from 'yup';
 
@@ -11,15 +17,34 @@ interface Edge {
 }
 
 const same = (value: number) => value;
-const byUnit = (us: (value: number) => number, si: (value: number) => number = same) => (value: number, system: UnitSystem) => (system === 'us' ? us(value) : si(value));
+const byUnit =
+  (us: (value: number) => number, si: (value: number) => number = same) =>
+  (value: number, system: UnitSystem) =>
+    system === 'us' ? us(value) : si(value);
 
 /** How each kind of number is typed in the reader's units and kept in SI. */
 export const EDGES = {
   temperature: { unit: { us: '°F', si: '°C' }, toSi: byUnit(celsiusFromF), fromSi: byUnit(fahrenheitFromC), digits: { us: 0, si: 1 } },
   difference: { unit: { us: '°F', si: 'K' }, toSi: byUnit((v) => v / 1.8), fromSi: byUnit(fahrenheitDiffFromC), digits: { us: 1, si: 1 } },
-  wind: { unit: { us: 'mph', si: 'm/s' }, toSi: byUnit((v) => v * MS_PER_MPH), fromSi: byUnit((v) => v / MS_PER_MPH), digits: { us: 0, si: 1 } },
+  wind: {
+    unit: { us: 'mph', si: 'm/s' },
+    toSi: byUnit((v) => v * MS_PER_MPH),
+    fromSi: byUnit((v) => v / MS_PER_MPH),
+    digits: { us: 0, si: 1 },
+  },
   percent: { unit: { us: '%', si: '%' }, toSi: same, fromSi: same, digits: { us: 0, si: 0 } },
-  length: { unit: { us: 'in', si: 'mm' }, toSi: byUnit((v) => v * METRES_PER_INCH, (v) => v / 1000), fromSi: byUnit((v) => v / METRES_PER_INCH, (v) => v * 1000), digits: { us: 1, si: 0 } },
+  length: {
+    unit: { us: 'in', si: 'mm' },
+    toSi: byUnit(
+      (v) => v * METRES_PER_INCH,
+      (v) => v / 1000,
+    ),
+    fromSi: byUnit(
+      (v) => v / METRES_PER_INCH,
+      (v) => v * 1000,
+    ),
+    digits: { us: 1, si: 0 },
+  },
   count: { unit: { us: '', si: '' }, toSi: same, fromSi: same, digits: { us: 1, si: 1 } },
 } satisfies Record<string, Edge>;
 export type EdgeName = keyof typeof EDGES;
@@ -45,7 +70,9 @@ export function typedFigure(label: string, edge: EdgeName, system: UnitSystem, m
       const si = toSi(edge, text ?? '', system);
       if (Number.isNaN(si)) return context.createError({ message: `${label}: "${text ?? ''}" is not a number.` });
       if (si < min - 1e-9 || si > max + 1e-9) {
-        return context.createError({ message: `${label} must be between ${showFigure(edge, min, system)} and ${showFigure(edge, max, system)} ${unit}`.trim() + '.' });
+        return context.createError({
+          message: `${label} must be between ${showFigure(edge, min, system)} and ${showFigure(edge, max, system)} ${unit}`.trim() + '.',
+        });
       }
       return true;
     });

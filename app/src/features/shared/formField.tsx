@@ -2,7 +2,10 @@ import { Controller, type Control, type FieldPath, type FieldValues } from 'reac
 import { Field } from '@/ui';
 import type { ComponentProps } from 'react';
 
-type Props<V extends FieldValues> = { control: Control<V>; name: FieldPath<V> } & Omit<ComponentProps<typeof Field>, 'value' | 'onChange' | 'error'>;
+type Props<V extends FieldValues> = { control: Control<V>; name: FieldPath<V> } & Omit<
+  ComponentProps<typeof Field>,
+  'value' | 'onChange' | 'error'
+>;
 
 /** A Field bound to a form; it shows the form's error for its name. */
 export function FormField<V extends FieldValues>({ control, name, ...rest }: Props<V>) {
@@ -10,7 +13,9 @@ export function FormField<V extends FieldValues>({ control, name, ...rest }: Pro
     <Controller
       control={control}
       name={name}
-      render={({ field, fieldState }) => <Field {...rest} value={String(field.value ?? '')} onChange={field.onChange} error={fieldState.error?.message} />}
+      render={({ field, fieldState }) => (
+        <Field {...rest} value={String(field.value ?? '')} onChange={field.onChange} error={fieldState.error?.message} />
+      )}
     />
   );
 }

@@ -4,8 +4,18 @@ import { format, parseISO } from 'date-fns';
 
 export const ROLE_NAMES: Record<CoilRole, string> = { condenser: 'Outdoor coil', evaporator: 'Indoor coil' };
 
-const SHAPE_NAMES: Record<CoilRecord['geometry']['shape'], string> = { wrap: 'wrap-round', slab: 'slab', 'a-coil': 'A-coil', 'n-coil': 'N-coil', 'wall-head': 'wall head' };
+const SHAPE_NAMES: Record<CoilRecord['geometry']['shape'], string> = {
+  wrap: 'wrap-round',
+  slab: 'slab',
+  'a-coil': 'A-coil',
+  'n-coil': 'N-coil',
+  'wall-head': 'wall head',
+};
 const ROW_WORDS = ['', 'one row', 'two rows', 'three rows'];
+
+/** What decides at a glance: "copper tube, plate fin · two rows". */
+export const coilShort = (coil: CoilRecord): string =>
+  `${CONSTRUCTION_TABLE[coil.construction].name.toLowerCase()} · ${ROW_WORDS[coil.geometry.rows] ?? ''}`;
 
 /** A coil in one line: "copper tube, plate fin · two rows · wrap-round". */
 export function coilLine(coil: CoilRecord): string {

@@ -13,7 +13,12 @@ export function DayDetail() {
   const day = params.day ?? today();
   const { units } = useHouseRules();
   const { data } = useQuery(dayQuery(day));
-  if (!data) return <Screen head={<ScreenHead title="Next" />}><Waiting what="the next visit" /></Screen>;
+  if (!data)
+    return (
+      <Screen head={<ScreenHead title="Next" />}>
+        <Waiting what="the next visit" />
+      </Screen>
+    );
   const next = data.visits.find((row) => row.visit.standing === 'under way') ?? data.visits.find((row) => row.visit.standing === 'planned');
   if (!next) {
     return (
@@ -24,16 +29,29 @@ export function DayDetail() {
   }
   return (
     <Screen
-      head={<ScreenHead title={`Next: ${next.place.name}`} under={`${clockTime(next.visit.startMinute)} · ${next.system.name} · ${next.place.address}`} />}
-      foot={<ThumbBar><Act title={`Go to ${BEAD_NAMES[next.bead]}`} onPress={() => router.push(`/visits/${next.visit.id}`)} /></ThumbBar>}
+      head={
+        <ScreenHead
+          title={`Next: ${next.place.name}`}
+          under={`${clockTime(next.visit.startMinute)} · ${next.system.name} · ${next.place.address}`}
+        />
+      }
+      foot={
+        <ThumbBar>
+          <Act title={`Go to ${BEAD_NAMES[next.bead]}`} onPress={() => router.push(`/visits/${next.visit.id}`)} />
+        </ThumbBar>
+      }
     >
       <Part first title={<Heading>To carry</Heading>}>
-        {next.needs.map((need) => <Strong key={need.coilId}>{needLine(need, units)}</Strong>)}
+        {next.needs.map((need) => (
+          <Strong key={need.coilId}>{needLine(need, units)}</Strong>
+        ))}
       </Part>
       <Part title={<Heading>The system</Heading>}>
         <View>
           <Row label="System" value={systemLine(next.system)} />
-          {next.coils.map((coil) => <Row key={coil.id} label={ROLE_NAMES[coil.role]} value={coilLine(coil)} />)}
+          {next.coils.map((coil) => (
+            <Row key={coil.id} label={ROLE_NAMES[coil.role]} value={coilLine(coil)} />
+          ))}
           <Row label="Customer" value={next.place.customerName} />
         </View>
         {next.place.note ? <Body style={{ marginTop: space.s }}>{next.place.note}</Body> : null}

@@ -5,13 +5,40 @@ import { addDays, formatISO, parseISO } from 'date-fns';
 import { router, useGlobalSearchParams, usePathname } from 'expo-router';
 import { Pressable, View } from 'react-native';
 import { clockTime, dayQuery, today, useHouseRules } from '@/data';
-import { Banner, Body, Companion, Empty, Figure, Heading, Label, line, Screen, ScreenHead, Sign, Small, space, target, Trouble, useTokens, Waiting } from '@/ui';
+import {
+  Banner,
+  Body,
+  Companion,
+  Empty,
+  Figure,
+  Heading,
+  Label,
+  line,
+  LinkBox,
+  Screen,
+  ScreenHead,
+  Sign,
+  Small,
+  space,
+  target,
+  Trouble,
+  useTokens,
+  Waiting,
+} from '@/ui';
 import { longDay, ROLE_NAMES, STANDING_WORDS } from '../shared/words';
 
 /** What to expect and carry, in a line for each coil. */
 export function needLine(need: TodayVisit['needs'][number], system: UnitSystem): string {
-  const grade = need.expectedGrade === null ? 'not seen before' : `${gradeFacts(need.expectedGrade as Grade).name} ${need.expectedGrade}${need.basis === 'last visit' ? ' last time' : ''}`;
-  const carry = need.cleanerName === null ? '' : need.concentrateL === null ? ` · ${need.cleanerName.toLowerCase()} only` : ` · ${formatVolume(need.concentrateL, system)} ${need.cleanerName}`;
+  const grade =
+    need.expectedGrade === null
+      ? 'not seen before'
+      : `${gradeFacts(need.expectedGrade as Grade).name} ${need.expectedGrade}${{ 'last visit': ' last time', survey: ' found', plan: '', 'nothing known': '' }[need.basis]}`;
+  const carry =
+    need.cleanerName === null
+      ? ''
+      : need.concentrateL === null
+        ? ` · ${need.cleanerName.toLowerCase()} only`
+        : ` · ${formatVolume(need.concentrateL, system)} ${need.cleanerName}`;
   return `${ROLE_NAMES[need.role]}: ${grade}${carry}`;
 }
 
@@ -21,7 +48,19 @@ export function StandingTag({ visit }: { visit: TodayVisit }) {
   const { standing } = visit.visit;
   const ground = { planned: tokens.sheet, 'under way': tokens.amberWash, closed: tokens.elmWash }[standing];
   return (
-    <View style={{ flexDirection: 'row', alignItems: 'center', gap: 4, alignSelf: 'flex-start', borderWidth: line.thin, borderColor: tokens.ruleStrong, backgroundColor: ground, paddingHorizontal: 8, paddingVertical: 2 }}>
+    <View
+      style={{
+        flexDirection: 'row',
+        alignItems: 'center',
+        gap: 4,
+        alignSelf: 'flex-start',
+        borderWidth: line.thin,
+        borderColor: tokens.ruleStrong,
+        backgroundColor: ground,
+        paddingHorizontal: 8,
+        paddingVertical: 2,
+      }}
+    >
       {standing === 'closed' ? <Sign name="check" size={16} ink="elm" /> : null}
       <Label>{standing === 'under way' ? `Under way · ${BEAD_NAMES[visit.bead]}` : STANDING_WORDS[standing]}</Label>
     </View>
@@ -31,13 +70,20 @@ export function StandingTag({ visit }: { visit: TodayVisit }) {
 function VisitEntry({ row, current, system }: { row: TodayVisit; current: boolean; system: UnitSystem }) {
   const tokens = useTokens();
   return (
-    <Pressable
-      role="link"
-      aria-label={`${row.place.name}, ${row.system.name}, ${clockTime(row.visit.startMinute)}, ${STANDING_WORDS[row.visit.standing]}`}
-      aria-current={current ? 'page' : undefined}
+    <LinkBox
+      href={`/visits/${row.visit.id}`}
+      current={current ? 'page' : undefined}
       testID={`visit-${row.visit.id}`}
-      onPress={() => router.push(`/visits/${row.visit.id}`)}
-      style={{ minHeight: target.wet, paddingVertical: space.m, gap: space.xs, borderBottomWidth: line.thin, borderBottomColor: tokens.ruleStrong, marginHorizontal: -space.l, paddingHorizontal: space.l, ...(current ? { backgroundColor: tokens.elmWash } : {}) }}
+      style={{
+        minHeight: target.wet,
+        paddingVertical: space.m,
+        gap: space.xs,
+        borderBottomWidth: line.thin,
+        borderBottomColor: tokens.ruleStrong,
+        marginHorizontal: -space.l,
+        paddingHorizontal: space.l,
+        ...(current ? { backgroundColor: tokens.elmWash } : {}),
+      }}
     >
       <View style={{ flexDirection: 'row', justifyContent: 'space-between', alignItems: 'baseline', gap: space.s }}>
         <Heading style={{ flexShrink: 1 }}>{row.place.name}</Heading>
@@ -46,7 +92,7 @@ function VisitEntry({ row, current, system }: { row: TodayVisit; current: boolea
       <Body ink="inkSoft">{`${row.system.name}${row.visit.purpose ? `, ${row.visit.purpose.toLowerCase()}` : ''} · ${row.place.address}`}</Body>
       {row.visit.standing === 'closed' ? null : row.needs.map((need) => <Small key={need.coilId}>{needLine(need, system)}</Small>)}
       <StandingTag visit={row} />
-    </Pressable>
+    </LinkBox>
   );
 }
 
@@ -63,17 +109,47 @@ export function DayList() {
     router.setParams({ day: next });
   };
   const step = (by: number, name: 'back' | 'forward', says: string) => (
-    <Pressable role="button" aria-label={says} onPress={() => turn(by)} style={{ width: target.usual, height: target.usual, alignItems: 'center', justifyContent: 'center', borderWidth: line.thin, borderColor: tokens.ruleStrong, borderRadius: 3, backgroundColor: tokens.sheet }}>
+    <Pressable
+      role="button"
+      aria-label={says}
+      onPress={() => turn(by)}
+      style={{
+        width: target.usual,
+        height: target.usual,
+        alignItems: 'center',
+        justifyContent: 'center',
+        borderWidth: line.thin,
+        borderColor: tokens.ruleStrong,
+        borderRadius: 3,
+        backgroundColor: tokens.sheet,
+      }}
+    >
       <Sign name={name} size={26} />
     </Pressable>
   );
   const visits = answer.data?.visits;
   const left = visits?.filter((row) => row.visit.standing !== 'closed').length ?? 0;
-  const under = day === today() ? (visits ? `Today · ${visits.length === 0 ? 'no visits' : left === 0 ? 'all closed' : `${left} of ${visits.length} to do`}` : 'Today') : 'Not today';
+  const under =
+    day === today()
+      ? visits
+        ? `Today · ${visits.length === 0 ? 'no visits' : left === 0 ? 'all closed' : `${left} of ${visits.length} to do`}`
+        : 'Today'
+      : 'Not today';
   return (
     <Screen
       testID="day-list"
-      head={<ScreenHead title={longDay(day)} under={under} right={<View style={{ flexDirection: 'row', gap: space.s }}>{step(-1, 'back', 'The day before')}{step(1, 'forward', 'The day after')}</View>} />}
+      head={
+        <ScreenHead
+          title={longDay(day)}
+          under={under}
+          right={
+            <View style={{ flexDirection: 'row', gap: space.s }}>
+              {step(-1, 'back', 'The day before')}
+              {step(1, 'forward', 'The day after')}
+            </View>
+          }
+        />
+      }
     >
       {answer.isError && visits ? <Banner tone="wait">The server is away. This is what it said last.</Banner> : null}
       {visits ? (
@@ -85,11 +161,16 @@ export function DayList() {
           </View>
         ) : (
           <Empty title="Nothing planned for this day" action={<Companion title="Go to Places" onPress={() => router.push('/places')} />}>
-            {answer.data?.next ? `The next visit is on ${longDay(answer.data.next.day)}. ` : ''}To plan one, open a system under Places and choose a day.
+            {answer.data?.next ? `The next visit is on ${longDay(answer.data.next.day)}. ` : ''}To plan one, open a system under Places and
+            choose a day.
           </Empty>
         )
       ) : answer.isError ? (
-        <Trouble what="The day could not be read" kept="Nothing was lost. Visits that were opened on this device before still open." retry={() => void answer.refetch()} />
+        <Trouble
+          what="The day could not be read"
+          kept="Nothing was lost. Visits that were opened on this device before still open."
+          retry={() => void answer.refetch()}
+        />
       ) : (
         <Waiting what="the day’s visits" lines={6} />
       )}

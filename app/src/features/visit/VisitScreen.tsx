@@ -3,13 +3,25 @@ import { router } from 'expo-router';
 import type { ReactNode } from 'react';
 import { Pressable, View } from 'react-native';
 import { useVisit } from '@/data';
-import { Banner, BeadBar, Screen, ScreenHead, Sign, target, Body, useWide } from '@/ui';
+import { Banner, BeadBar, LinkBox, Screen, ScreenHead, Sign, target, Body, useWide } from '@/ui';
 import { systemLine } from '../shared/words';
 
 export const goTo = (visitId: string, bead: Bead): void => router.navigate(`/visits/${visitId}/${bead}`);
 
 /** The frame of every bead: whose system this is, the thread of beads, what went wrong, and the bead itself. */
-export function VisitScreen({ bead, under, foot, children }: { bead: Bead; under?: string; foot?: ReactNode; children: ReactNode }) {
+export function VisitScreen({
+  bead,
+  under,
+  foot,
+  page,
+  children,
+}: {
+  bead: Bead;
+  under?: string;
+  foot?: ReactNode;
+  page?: string;
+  children: ReactNode;
+}) {
   const { detail, done, problem, clearProblem } = useVisit();
   const wide = useWide();
   const { visit, place, system } = detail;
@@ -17,19 +29,32 @@ export function VisitScreen({ bead, under, foot, children }: { bead: Bead; under
     <ScreenHead
       title={`${place.name} · ${system.name}`}
       under={under ?? systemLine(system)}
-      right={wide ? null : (
-        <Pressable role="link" aria-label="Leave the visit, back to the day" onPress={() => router.navigate('/')} style={{ width: target.usual, height: target.usual, alignItems: 'center', justifyContent: 'center' }}>
-          <Sign name="close" size={26} />
-        </Pressable>
-      )}
+      right={
+        wide ? null : (
+          <LinkBox
+            href="/"
+            label="Leave the visit, back to the day"
+            style={{ width: target.usual, height: target.usual, alignItems: 'center', justifyContent: 'center' }}
+          >
+            <Sign name="close" size={26} />
+          </LinkBox>
+        )
+      }
     >
-      <BeadBar current={bead} done={done} onPick={(to) => goTo(visit.id, to)} />
+      <BeadBar current={bead} done={done} hrefOf={(to) => `/visits/${visit.id}/${to}`} />
     </ScreenHead>
   );
   return (
-    <Screen head={head} foot={foot} testID={`bead-${bead}`}>
+    <Screen head={head} foot={foot} testID={`bead-${bead}`} {...(page ? { page } : {})}>
       {problem ? (
-        <Banner tone="stop" right={<Pressable role="button" aria-label="Put this message aside" onPress={clearProblem} style={{ padding: 8 }}><Sign name="close" ink="brick" /></Pressable>}>
+        <Banner
+          tone="stop"
+          right={
+            <Pressable role="button" aria-label="Put this message aside" onPress={clearProblem} style={{ padding: 8 }}>
+              <Sign name="close" ink="brick" />
+            </Pressable>
+          }
+        >
           {problem}
         </Banner>
       ) : null}
@@ -50,5 +75,7 @@ export function NotYet({ children }: { children: ReactNode }) {
 /** When a closed visit is opened again: what was found stays as it was. */
 export function ClosedNote() {
   const { state } = useVisit();
-  return state.closed ? <Body ink="inkSoft">{`Closed by ${state.closed.by}. What was found and done can be read here, not changed.`}</Body> : null;
+  return state.closed ? (
+    <Body ink="inkSoft">{`Closed by ${state.closed.by}. What was found and done can be read here, not changed.`}</Body>
+  ) : null;
 }

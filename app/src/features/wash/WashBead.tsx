@@ -1,13 +1,41 @@
 import type { CoilRecord } from '@elm-mist/contract';
-import { freshSection, gateStepsFor, isGateOpen, isWashed, needsFoam, nextAction, sectionClock, type CoilPlan, type PowerSource, type SectionClock } from '@elm-mist/core';
+import {
+  freshSection,
+  gateStepsFor,
+  isGateOpen,
+  isWashed,
+  needsFoam,
+  nextAction,
+  sectionClock,
+  type CoilPlan,
+  type PowerSource,
+  type SectionClock,
+} from '@elm-mist/core';
 import { format, parseISO } from 'date-fns';
 import { useEffect, useState } from 'react';
 import { View } from 'react-native';
 import { useNow, useVisit, type Entry } from '@/data';
-import { Act, Banner, Big, Body, Companion, HazardBox, Label, Part, Row, SectionStrip, Sign, Small, SoakBar, space, Tabs, ThumbBar } from '@/ui';
+import {
+  Act,
+  Banner,
+  Big,
+  Body,
+  Companion,
+  HazardBox,
+  Label,
+  Part,
+  Row,
+  SectionStrip,
+  Sign,
+  Small,
+  SoakBar,
+  space,
+  Tabs,
+  ThumbBar,
+} from '@/ui';
 import { ROLE_NAMES } from '../shared/words';
 import { goTo, NotYet, VisitScreen } from '../visit/VisitScreen';
-import { GateCard } from './GateCard';
+import { useGate } from './useGate';
 import { nowWords, WHILE_IT_SOAKS } from './washWords';
 
 interface WashJob {
@@ -27,8 +55,22 @@ export function WashBead() {
   if (!job) {
     const planned = coils.length > 0 && coils.every((coil) => state.plans[coil.id]);
     return (
-      <VisitScreen bead="wash" foot={<ThumbBar><Act title={planned || coils.length === 0 ? 'Go to Close' : 'Go to Plan'} onPress={() => goTo(detail.visit.id, planned || coils.length === 0 ? 'close' : 'plan')} /></ThumbBar>}>
-        <NotYet>{planned || coils.length === 0 ? 'Nothing is to be washed on this visit.' : 'Make the plan first: it says what is washed, and in what sections.'}</NotYet>
+      <VisitScreen
+        bead="wash"
+        foot={
+          <ThumbBar>
+            <Act
+              title={planned || coils.length === 0 ? 'Go to Close' : 'Go to Plan'}
+              onPress={() => goTo(detail.visit.id, planned || coils.length === 0 ? 'close' : 'plan')}
+            />
+          </ThumbBar>
+        }
+      >
+        <NotYet>
+          {planned || coils.length === 0
+            ? 'Nothing is to be washed on this visit.'
+            : 'Make the plan first: it says what is washed, and in what sections.'}
+        </NotYet>
       </VisitScreen>
     );
   }
@@ -46,13 +88,24 @@ function useTitle(due: SectionClock | undefined): void {
   }, [due]);
 }
 
-function WashJobScreen({ job, jobs, pick, washed }: { job: WashJob; jobs: readonly WashJob[]; pick: (coilId: string) => void; washed: (job: WashJob) => boolean }) {
+function WashJobScreen({
+  job,
+  jobs,
+  pick,
+  washed,
+}: {
+  job: WashJob;
+  jobs: readonly WashJob[];
+  pick: (coilId: string) => void;
+  washed: (job: WashJob) => boolean;
+}) {
   const visit = useVisit();
   const { state, record, undo, detail } = visit;
   const { coil, plan } = job;
   const source = visit.source(coil);
   const order = gateStepsFor(detail.system.configuration);
   const open = isGateOpen(state.gates[source], order);
+  const gate = useGate(source);
   const progress = state.sections[coil.id] ?? {};
   const closed = state.closed !== null;
   const now = useNow(!closed);
@@ -61,17 +114,30 @@ function WashJobScreen({ job, jobs, pick, washed }: { job: WashJob; jobs: readon
   const words = nowWords(action, plan, progress, clocks);
   const due = clocks.find((clock) => clock.word === 'rinse now' || clock.word === 'too long');
   useTitle(due);
-  const otherDue = jobs.find((row) => row !== job && row.plan.sections.some((section) => ['rinse now', 'too long'].includes(sectionClock(row.plan, section.id, state.sections[row.coil.id]?.[section.id] ?? freshSection(), now).word)));
+  const otherDue = jobs.find(
+    (row) =>
+      row !== job &&
+      row.plan.sections.some((section) =>
+        ['rinse now', 'too long'].includes(
+          sectionClock(row.plan, section.id, state.sections[row.coil.id]?.[section.id] ?? freshSection(), now).word,
+        ),
+      ),
+  );
   const next = jobs.find((row) => row !== job && !washed(row));
   const mixMissing = action.kind === 'apply' && !state.mixes[coil.id];
 
   const entryFor = (): Entry | null => {
     switch (action.kind) {
-      case 'wet-coil': return { kind: 'coil.wetted', data: { coilId: coil.id } };
-      case 'apply': return { kind: 'section.applied', data: { coilId: coil.id, sectionId: action.section.id } };
-      case 'rinse': return { kind: 'section.rinsed', data: { coilId: coil.id, sectionId: action.section.id } };
-      case 'check': return { kind: 'section.checked', data: { coilId: coil.id, sectionId: action.section.id, clear: true } };
-      default: return null;
+      case 'wet-coil':
+        return { kind: 'coil.wetted', data: { coilId: coil.id } };
+      case 'apply':
+        return { kind: 'section.applied', data: { coilId: coil.id, sectionId: action.section.id } };
+      case 'rinse':
+        return { kind: 'section.rinsed', data: { coilId: coil.id, sectionId: action.section.id } };
+      case 'check':
+        return { kind: 'section.checked', data: { coilId: coil.id, sectionId: action.section.id, clear: true } };
+      default:
+        return null;
     }
   };
   const act = async () => {
@@ -84,35 +150,74 @@ function WashJobScreen({ job, jobs, pick, washed }: { job: WashJob; jobs: readon
     if (entry) await record(entry);
   };
   const dirty = async () => {
-    if (action.kind === 'check') await record({ kind: 'section.checked', data: { coilId: coil.id, sectionId: action.section.id, clear: false } });
+    if (action.kind === 'check')
+      await record({ kind: 'section.checked', data: { coilId: coil.id, sectionId: action.section.id, clear: false } });
   };
   const rinseEarly = async () => {
     if (action.kind === 'wait') await record({ kind: 'section.rinsed', data: { coilId: coil.id, sectionId: action.section.id } });
   };
-  const button = action.kind === 'done' ? (next ? `Go to the ${ROLE_NAMES[next.coil.role].toLowerCase()}` : 'Go to Check') : action.kind === 'wait' ? 'Foam soaks' : (words.button ?? '');
-  const undoable = state.lastUndoable && ['coil.wetted', 'section.applied', 'section.rinsed', 'section.checked', 'gate.step', 'power.restored'].includes(state.lastUndoable.kind) && !closed;
+  const button =
+    action.kind === 'done'
+      ? next
+        ? `Go to the ${ROLE_NAMES[next.coil.role].toLowerCase()}`
+        : 'Go to Check'
+      : action.kind === 'wait'
+        ? 'Foam soaks'
+        : (words.button ?? '');
+  const undoable =
+    state.lastUndoable &&
+    ['coil.wetted', 'section.applied', 'section.rinsed', 'section.checked', 'gate.step', 'power.restored'].includes(
+      state.lastUndoable.kind,
+    ) &&
+    !closed;
   const isolated = state.gates[source]?.done['meter-proved-again'];
   const foot = open ? (
     <ThumbBar>
       <Companion title="Undo" onPress={() => void undo()} disabled={!undoable} wet testID="undo" />
       {action.kind === 'check' ? <Companion title="Still dark" onPress={() => void dirty()} wet testID="still-dark" /> : null}
       {action.kind === 'wait' ? <Companion title="Rinse early" onPress={() => void rinseEarly()} wet disabled={closed} /> : null}
-      <Act title={mixMissing ? 'Go to Mix' : button} onPress={() => (mixMissing ? goTo(detail.visit.id, 'mix') : void act())} disabled={(action.kind === 'wait') || (closed && action.kind !== 'done')} wet testID="wash-act" />
+      <Act
+        title={mixMissing ? 'Go to Mix' : button}
+        onPress={() => (mixMissing ? goTo(detail.visit.id, 'mix') : void act())}
+        disabled={action.kind === 'wait' || (closed && action.kind !== 'done')}
+        wet
+        testID="wash-act"
+      />
     </ThumbBar>
   ) : (
     <ThumbBar>
       <Companion title="Undo" onPress={() => void undo()} disabled={!undoable} wet testID="undo" />
-      <Act title="Shut until proven dead" onPress={() => undefined} disabled wet />
+      {gate.buttons}
     </ThumbBar>
   );
   return (
-    <VisitScreen bead="wash" under={open && isolated ? `Power off, proven dead ${format(parseISO(isolated.at), 'h:mm')} · block in your pocket` : ROLE_NAMES[coil.role]} foot={foot}>
-      <Tabs label="Coils" value={coil.id} onChange={pick} options={jobs.map((row) => ({ value: row.coil.id, label: ROLE_NAMES[row.coil.role], ...(washed(row) ? { mark: <Sign name="check" size={16} ink="elm" /> } : {}) }))} />
+    <VisitScreen
+      bead="wash"
+      page={`${coil.id} ${open ? 'open' : 'shut'}`}
+      under={open && isolated ? `Proven dead ${format(parseISO(isolated.at), 'h:mm')} · block in your pocket` : ROLE_NAMES[coil.role]}
+      foot={foot}
+    >
+      <Tabs
+        label="Coils"
+        value={coil.id}
+        onChange={pick}
+        options={jobs.map((row) => ({
+          value: row.coil.id,
+          label: ROLE_NAMES[row.coil.role],
+          ...(washed(row) ? { mark: <Sign name="check" size={16} ink="elm" /> } : {}),
+        }))}
+      />
       {otherDue ? <Banner tone="wait">{`${ROLE_NAMES[otherDue.coil.role]}: a section is ready to rinse.`}</Banner> : null}
       {open ? null : (
         <View style={{ gap: space.m }}>
-          {plan.cautions.filter((caution) => caution.step === 'gate').map((caution) => <HazardBox key={caution.lead} lead={caution.lead}>{caution.text}</HazardBox>)}
-          <GateCard source={source} />
+          {plan.cautions
+            .filter((caution) => caution.step === 'gate')
+            .map((caution) => (
+              <HazardBox key={caution.lead} lead={caution.lead}>
+                {caution.text}
+              </HazardBox>
+            ))}
+          {gate.card}
         </View>
       )}
       {open ? (
@@ -121,7 +226,9 @@ function WashJobScreen({ job, jobs, pick, washed }: { job: WashJob; jobs: readon
             sections={plan.sections.map((section, i) => ({ ...section, word: clocks[i]?.word ?? 'waits' }))}
             current={'section' in action ? action.section.id : null}
           />
-          {clocks.map((clock, i) => (clock.soakedS === null ? null : <SoakBar key={clock.sectionId} number={plan.sections[i]?.number ?? 0} clock={clock} />))}
+          {clocks.map((clock, i) =>
+            clock.soakedS === null ? null : <SoakBar key={clock.sectionId} number={plan.sections[i]?.number ?? 0} clock={clock} />,
+          )}
           <Part>
             <Label ink="inkSoft">NOW</Label>
             <Big>{words.title}</Big>
@@ -130,13 +237,33 @@ function WashJobScreen({ job, jobs, pick, washed }: { job: WashJob; jobs: readon
           </Part>
           {action.kind === 'wait' ? (
             <Part title={<Label ink="inkSoft">WHILE IT SOAKS</Label>}>
-              <View>{WHILE_IT_SOAKS[coil.role].map(([what, time]) => <Row key={what} label={what} value={time} />)}</View>
+              <View>
+                {WHILE_IT_SOAKS[coil.role].map(([what, time]) => (
+                  <Row key={what} label={what} value={time} />
+                ))}
+              </View>
             </Part>
           ) : null}
-          {plan.cautions.filter((caution) => (action.kind === 'apply' ? caution.step === 'apply' : action.kind === 'rinse' ? caution.step === 'rinse' : action.kind === 'done' ? caution.step === 'close' : action.kind === 'wet-coil' ? ['open', 'dry-lift'].includes(caution.step) : false)).map((caution) => (
-            <HazardBox key={caution.lead} lead={caution.lead}>{caution.text}</HazardBox>
-          ))}
-          {plan.sections.some((section) => needsFoam(plan, progress[section.id] ?? freshSection())) ? <Small ink="inkSoft">Stop rule: soil mostly out and light through everywhere beats a perfect-looking patch.</Small> : null}
+          {plan.cautions
+            .filter((caution) =>
+              action.kind === 'apply'
+                ? caution.step === 'apply'
+                : action.kind === 'rinse'
+                  ? caution.step === 'rinse'
+                  : action.kind === 'done'
+                    ? caution.step === 'close'
+                    : action.kind === 'wet-coil'
+                      ? ['open', 'dry-lift'].includes(caution.step)
+                      : false,
+            )
+            .map((caution) => (
+              <HazardBox key={caution.lead} lead={caution.lead}>
+                {caution.text}
+              </HazardBox>
+            ))}
+          {plan.sections.some((section) => needsFoam(plan, progress[section.id] ?? freshSection())) ? (
+            <Small ink="inkSoft">Stop rule: soil mostly out and light through everywhere beats a perfect-looking patch.</Small>
+          ) : null}
           {closed ? null : <PowerBack source={source} />}
         </View>
       ) : null}

@@ -8,10 +8,18 @@ export default function VisitLayout() {
     <VisitRoot
       key={visitId}
       visitId={visitId}
-      waiting={<Screen head={<ScreenHead title="Visit" />}><Waiting what="the visit" lines={8} /></Screen>}
+      waiting={
+        <Screen head={<ScreenHead title="Visit" />}>
+          <Waiting what="the visit" lines={8} />
+        </Screen>
+      }
       trouble={(retry, message) => (
         <Screen head={<ScreenHead title="Visit" />}>
-          <Trouble what={message || 'The visit could not be read'} kept="Nothing was lost. Entries made on this device are kept until they are sent." retry={retry} />
+          <Trouble
+            what={message || 'The visit could not be read'}
+            kept="Nothing was lost. Entries made on this device are kept until they are sent."
+            retry={retry}
+          />
         </Screen>
       )}
     >

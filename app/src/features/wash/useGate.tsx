@@ -1,0 +1,110 @@
+import {
+  DEAD_VOLTS,
+  GATE_TABLE,
+  gateStepsFor,
+  LIVE_VOLTS,
+  POWER_SOURCE_NAMES,
+  readingPasses,
+  type GateStep,
+  type PowerSource,
+} from '@elm-mist/core';
+import { format, parseISO } from 'date-fns';
+import { useState, type ReactNode } from 'react';
+import { View } from 'react-native';
+import { useVisit } from '@/data';
+import { Act, Banner, Body, Companion, Field, HazardBox, Heading, Label, line, Sign, Small, space, Strong, useTokens } from '@/ui';
+import { readFigure } from '../shared/figures';
+
+/** The gate of one power source: its list of steps, and the buttons for the step that is due. */
+export function useGate(source: PowerSource): { card: ReactNode; buttons: ReactNode } {
+  const { state, detail, record } = useVisit();
+  const tokens = useTokens();
+  const [text, setText] = useState('');
+  const [error, setError] = useState<string | undefined>();
+  const order = gateStepsFor(detail.system.configuration);
+  const gate = state.gates[source];
+  const current = state.closed ? undefined : order.find((step) => !gate?.done[step]);
+  const take = async (step: GateStep, volts: number | null) => {
+    setText('');
+    setError(undefined);
+    await record({ kind: 'gate.step', data: { source, step, volts } });
+  };
+  const read = (step: GateStep) => {
+    const volts = readFigure(text);
+    if (volts >= 0 && volts <= 1000) void take(step, volts);
+    else setError('Type the reading in volts, 0 to 1000.');
+  };
+  const typed = readFigure(text);
+  const card = (
+    <View style={{ gap: space.s }} testID={`gate-${source}`}>
+      <Heading>{`${POWER_SOURCE_NAMES[source]}: off and proven dead`}</Heading>
+      {gate?.failed ? (
+        <HazardBox lead="Not proven dead.">
+          {`${GATE_TABLE[gate.failed.step].name} read ${gate.failed.volts ?? 'nothing'} V. Hands out. Find what feeds it, isolate again and start over.`}
+        </HazardBox>
+      ) : null}
+      {order.map((step, index) => {
+        const facts = GATE_TABLE[step];
+        const done = gate?.done[step];
+        const here = step === current;
+        return (
+          <View
+            key={step}
+            style={{
+              borderLeftWidth: here ? 5 : line.thin,
+              borderLeftColor: here ? tokens.elm : tokens.rule,
+              paddingLeft: space.m,
+              paddingVertical: space.xs,
+              gap: space.xs,
+            }}
+          >
+            <View style={{ flexDirection: 'row', alignItems: 'center', gap: space.s }}>
+              {done ? <Sign name="check" heavy ink="elm" size={20} /> : <Label ink="inkSoft">{index + 1}</Label>}
+              <View style={{ flex: 1 }}>
+                {here ? <Strong>{facts.name}</Strong> : <Body ink={done ? 'ink' : 'inkSoft'}>{facts.name}</Body>}
+              </View>
+              {done ? (
+                <Small ink="inkSoft">{`${done.volts === null ? '' : `${done.volts} V · `}${format(parseISO(done.at), 'h:mm')}`}</Small>
+              ) : null}
+            </View>
+            {here ? <Small ink="inkSoft">{facts.help}</Small> : null}
+            {here && facts.reads !== null ? (
+              <Field
+                label={facts.reads === 'live' ? `Reads, at least ${LIVE_VOLTS}` : `Reads, ${DEAD_VOLTS} or less is the meter’s own noise`}
+                unit="V"
+                value={text}
+                onChange={setText}
+                error={error}
+                keyboard="decimal-pad"
+                testID="gate-volts"
+              />
+            ) : null}
+            {here && Number.isFinite(typed) && !readingPasses(step, typed) ? (
+              <Banner tone="stop">
+                {facts.reads === 'dead' ? 'That is not dead.' : 'That is not a live source: the meter is not proved.'}
+              </Banner>
+            ) : null}
+          </View>
+        );
+      })}
+    </View>
+  );
+  if (!current) return { card, buttons: <Act title="Shut" onPress={() => undefined} disabled wet /> };
+  const facts = GATE_TABLE[current];
+  if (facts.reads === null)
+    return {
+      card,
+      buttons: (
+        <Act title={`Done: ${facts.name.toLowerCase()}`} onPress={() => void take(current, null)} wet testID={`gate-step-${current}`} />
+      ),
+    };
+  const buttons = (
+    <>
+      {facts.reads === 'dead' && text === '' ? (
+        <Companion title="0 V" onPress={() => void take(current, 0)} wet testID="gate-zero" />
+      ) : null}
+      <Act title={text === '' ? 'Keep the reading' : `It reads ${text} V`} onPress={() => read(current)} wet testID="gate-read" />
+    </>
+  );
+  return { card, buttons };
+}

@@ -1,0 +1,32 @@
+import type { Page } from '@playwright/test';
+import axe from 'axe-core';
+import { expect } from './fixtures';
+
+/** Fails on any serious or critical violation of WCAG 2.2 A and AA found by axe-core on the page as it stands. */
+export async function expectAccessible(page: Page, where: string): Promise<void> {
+  await page.evaluate(axe.source);
+  const found = await page.evaluate(async () => {
+    const run = (
+      window as unknown as {
+        axe: {
+          run: (
+            root: Document,
+            options: object,
+          ) => Promise<{
+            violations: { id: string; impact: string; nodes: { html: string; failureSummary: string }[] }[];
+            passes: unknown[];
+          }>;
+        };
+      }
+    ).axe.run;
+    const { violations, passes } = await run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'] });
+    return {
+      passes: passes.length,
+      serious: violations
+        .filter((v) => v.impact === 'serious' || v.impact === 'critical')
+        .map((v) => `${v.id}: ${v.nodes.map((node) => node.html.slice(0, 160)).join(' | ')}`),
+    };
+  });
+  expect(found.passes, `${where}: axe looked at something`).toBeGreaterThan(5);
+  expect(found.serious, where).toEqual([]);
+}

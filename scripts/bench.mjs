@@ -1,0 +1,7 @@
+/** npm run bench: how fast the core, the server and the first screen are, measured on this machine in one run. */
+import { checkNode, buildWeb, install, tool } from './lib/setup.mjs';
+
+checkNode();
+install();
+if (!buildWeb()) process.exit(1);
+process.exit(tool('tsx/dist/cli.mjs', ['scripts/bench/run.ts']));

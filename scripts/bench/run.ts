@@ -1,0 +1,136 @@
+import { spawn } from 'node:child_process';
+import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { gzipSync } from 'node:zlib';
+import {
+  dryOut,
+  emptySurvey,
+  foldVisit,
+  mixFor,
+  parseRatio,
+  planCoil,
+  type Cleaner,
+  type CoilBuild,
+  type VisitEvent,
+} from '../../core/src';
+import { DEFAULT_HOUSE_RULES } from '../../core/src/method/houseRules';
+import { DEMO_CLEANERS, DEMO_COILS } from '../../server/src/demo/shop';
+
+const ROOT = join(import.meta.dirname, '../..');
+const LIMIT_KB = 700;
+const lines: [string, string][] = [];
+
+/** Calls per second: the best of five rounds of at least 200 ms, after a warm-up. */
+function perSecond(work: () => unknown): number {
+  let sink: unknown;
+  const round = (ms: number) => {
+    const started = performance.now();
+    let calls = 0;
+    while (performance.now() - started < ms) {
+      for (let i = 0; i < 20; i += 1) sink = work();
+      calls += 20;
+    }
+    return (calls * 1000) / (performance.now() - started);
+  };
+  round(150);
+  const best = Math.max(...Array.from({ length: 5 }, () => round(200)));
+  if (sink === undefined) throw new Error('the work gave nothing');
+  return best;
+}
+
+const report = (name: string, work: () => unknown): number => {
+  const rate = perSecond(work);
+  lines.push([name, `${Math.round(rate).toLocaleString('en-US')} per s  (${(1000 / rate).toFixed(rate > 1000 ? 4 : 2)} ms each)`]);
+  return rate;
+};
+
+const coil = DEMO_COILS.find((row) => row.id === 'quillon-split-out') as CoilBuild;
+const survey = {
+  ...emptySurvey(),
+  grades: Object.fromEntries(coil.geometry.faces.map((face) => [face.id, [3, 2] as (3 | 2)[]])),
+  soils: ['grease' as const],
+};
+const context = {
+  configuration: 'split-cool',
+  refrigerant: 'R-410A',
+  site: { dryBulbC: 33, rhPct: 25, windMs: 2, sun: 'shade' },
+  pressureKPa: 92,
+  sensitiveOccupants: false,
+} as const;
+const shelf: Cleaner[] = DEMO_CLEANERS;
+const plan = planCoil(coil, survey, context, shelf, DEFAULT_HOUSE_RULES);
+
+const mixRate = report('mixFor', () => mixFor({ waterParts: 4, totalL: 4.7 }));
+report('parseRatio', () => parseRatio('1 part in 5'));
+report('dryOut', () => dryOut({ filmKgM2: 0.1, dryBulbC: 35, rhPct: 30, windMs: 1, netRadiationWm2: 480, pressureKPa: 101.3 }));
+const planRate = report('planCoil with reasons and flips', () => planCoil(coil, survey, context, shelf, DEFAULT_HOUSE_RULES));
+lines.push(['ratio planCoil : mixFor', `1 : ${Math.round(mixRate / planRate)}`]);
+
+const many = (count: number): VisitEvent[] =>
+  Array.from({ length: count }, (_, i) => {
+    const at = new Date(Date.UTC(2026, 5, 11, 14) + i * 1000).toISOString();
+    const frame = { id: `e${String(i).padStart(6, '0')}`, visitId: 'v', at, by: 'Wren Cotter' };
+    if (i === 0) return { ...frame, kind: 'plan.made', data: { coilId: coil.id, plan } } as VisitEvent;
+    const sectionId = plan.sections[i % plan.sections.length]?.id ?? '';
+    return { ...frame, kind: (['section.applied', 'section.rinsed'] as const)[i % 2], data: { coilId: coil.id, sectionId } } as VisitEvent;
+  });
+const thousand = many(1000);
+const hundred = many(100);
+const foldHundred = report('foldVisit, 100 events', () => foldVisit('v', 'split-cool', hundred));
+const foldThousand = report('foldVisit, 1,000 events', () => foldVisit('v', 'split-cool', thousand));
+lines.push(['ratio 1,000 : 100 events', `${(foldHundred / foldThousand).toFixed(1)} : 1`]);
+
+async function coldStart(): Promise<void> {
+  const data = mkdtempSync(join(tmpdir(), 'elm-mist-bench-'));
+  const port = 4300 + (process.pid % 1000) + 1000;
+  const time = async (label: string) => {
+    const started = performance.now();
+    const child = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
+      cwd: ROOT,
+      env: { ...process.env, PORT: String(port), ELM_MIST_DATA: data, ELM_MIST_LOG: 'silent' },
+      stdio: 'ignore',
+    });
+    const ready = () =>
+      fetch(`http://localhost:${port}/api/health`).then(
+        (answer) => answer.ok,
+        () => false,
+      );
+    while (!(await ready())) {
+      if (performance.now() - started > 30_000) throw new Error('the server did not start');
+      await new Promise((done) => setTimeout(done, 10));
+    }
+    lines.push([label, `${Math.round(performance.now() - started)} ms`]);
+    await new Promise((done) => {
+      child.once('exit', done);
+      child.kill('SIGTERM');
+    });
+  };
+  await time('server cold start, migrating and seeding the demo');
+  await time('server cold start, data there');
+  rmSync(data, { recursive: true, force: true });
+}
+
+/** What the browser has to load before Today can show: the scripts that the page names, and Today's own chunks. */
+function firstScreenKb(): number {
+  const dist = join(ROOT, 'app/dist');
+  const named = [...readFileSync(join(dist, 'index.html'), 'utf8').matchAll(/src="(\/_expo\/[^"]+\.js)"/g)].map(
+    (match) => match[1] as string,
+  );
+  const folder = join(dist, '_expo/static/js/web');
+  const routes = readdirSync(folder)
+    .filter((file) => /^(_layout|index)-/.test(file))
+    .map((file) => `/_expo/static/js/web/${file}`);
+  return [...new Set([...named, ...routes])].reduce((sum, file) => sum + gzipSync(readFileSync(join(dist, file))).length, 0) / 1000;
+}
+
+await coldStart();
+const kb = firstScreenKb();
+lines.push([`first screen's script, gzipped (limit ${LIMIT_KB} kB)`, `${kb.toFixed(0)} kB`]);
+
+const width = Math.max(...lines.map(([name]) => name.length));
+for (const [name, value] of lines) process.stdout.write(`${name.padEnd(width)}  ${value}\n`);
+if (kb > LIMIT_KB) {
+  process.stderr.write('The first screen’s script is over its limit.\n');
+  process.exit(1);
+}

@@ -1,0 +1,101 @@
+/** Set-up that start, test, dev and bench share. Node built-ins only: it runs before anything is installed. */
+import { spawn, spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+export const ROOT = join(dirname(fileURLToPath(import.meta.url)), '../..');
+export const say = (text) => console.log(`elm-mist: ${text}`);
+
+/** Ends the program with a sentence. */
+export function giveUp(text) {
+  console.error(`elm-mist: ${text}`);
+  process.exit(1);
+}
+
+export function checkNode() {
+  const [major, minor] = process.versions.node.split('.').map(Number);
+  if (major < 20 || (major === 20 && minor < 19)) giveUp(`Node 20.19 or later is needed; this is ${process.versions.node}.`);
+}
+
+/** Runs a command with its output shown. @returns its exit code */
+export const run = (command, args, options = {}) => spawnSync(command, args, { cwd: ROOT, stdio: 'inherit', ...options }).status ?? 1;
+
+/** Runs a node tool that was installed here. */
+export const tool = (script, args, options = {}) => run(process.execPath, [join(ROOT, 'node_modules', script), ...args], options);
+
+export const start = (command, args, options = {}) => spawn(command, args, { cwd: ROOT, stdio: 'inherit', ...options });
+
+const hashOf = (parts) => {
+  const hash = createHash('sha256');
+  for (const part of parts) hash.update(part);
+  return hash.digest('hex');
+};
+const read = (file) => (existsSync(file) ? readFileSync(file, 'utf8') : '');
+
+/** Installs from the lock file when nothing is installed yet, or something else is. */
+export function install() {
+  const stamp = join(ROOT, 'node_modules', '.elm-mist-installed');
+  const wanted = hashOf([read(join(ROOT, 'package-lock.json')), process.versions.modules]);
+  if (read(stamp) === wanted) return;
+  say('installing packages (the database driver may be compiled, which takes a few minutes)');
+  const npm = process.platform === 'win32' ? 'npm.cmd' : 'npm';
+  if (run(npm, ['ci', '--no-audit', '--no-fund']) !== 0) giveUp('the packages could not be installed; the lines above say why.');
+  writeFileSync(stamp, wanted);
+}
+
+function* filesUnder(folder) {
+  for (const entry of readdirSync(folder, { withFileTypes: true }).sort((a, b) => (a.name < b.name ? -1 : 1))) {
+    const path = join(folder, entry.name);
+    if (entry.isDirectory()) yield* filesUnder(path);
+    else if (!/\.test\.tsx?$/.test(entry.name)) yield path;
+  }
+}
+
+/** Builds the interface when its sources changed since the last build. @returns false when it could not be built */
+export function buildWeb() {
+  const sources = ['core/src', 'contract/src', 'app/src', 'app/public'].flatMap((folder) => [...filesUnder(join(ROOT, folder))]);
+  const settings = ['app/app.json', 'app/package.json', 'app/metro.config.js', 'app/babel.config.js', 'package-lock.json'].map((file) =>
+    join(ROOT, file),
+  );
+  const wanted = hashOf([...sources, ...settings].flatMap((file) => [file.slice(ROOT.length), readFileSync(file)]));
+  const dist = join(ROOT, 'app', 'dist');
+  const stamp = join(dist, '.built-from');
+  if (read(stamp) === wanted) return true;
+  say('building the interface (about a minute the first time)');
+  const status = tool('expo/bin/cli', ['export', '-p', 'web', '--output-dir', 'dist'], {
+    cwd: join(ROOT, 'app'),
+    env: { ...process.env, CI: '1', EXPO_NO_TELEMETRY: '1', EXPO_OFFLINE: '1', NODE_ENV: 'production' },
+  });
+  if (status !== 0) {
+    console.error('elm-mist: the interface could not be built; the lines above say why.');
+    return false;
+  }
+  mkdirSync(dist, { recursive: true });
+  writeFileSync(stamp, wanted);
+  return true;
+}
+
+const BROWSERS = ['/usr/bin/chromium', '/usr/bin/chromium-browser'];
+
+/** Path of a Chromium for the browser tests, installed with apt-get when it is missing and that is allowed; else null, having said what to install. */
+export function chromium() {
+  const named = process.env.ELM_MIST_CHROMIUM;
+  if (named) return existsSync(named) ? named : giveUp(`ELM_MIST_CHROMIUM names no file: ${named}`);
+  const found = () => BROWSERS.find((path) => existsSync(path)) ?? null;
+  if (found()) return found();
+  const root = process.getuid?.() === 0;
+  const apt = spawnSync('apt-get', ['--version'], { stdio: 'ignore' }).status === 0;
+  if (root && apt) {
+    say('installing Chromium for the browser tests');
+    const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
+    run('apt-get', ['update', '-qq'], { env, stdio: 'ignore' });
+    run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], { env, stdio: ['ignore', 'ignore', 'inherit'] });
+    if (found()) return found();
+  }
+  console.error(
+    'elm-mist: the browser tests need Chromium. On Debian: apt-get install chromium. Elsewhere: set ELM_MIST_CHROMIUM to its path.',
+  );
+  return null;
+}

@@ -1,0 +1,15 @@
+/** npm run screenshots: the pictures in docs/screenshots, made anew from the demo data. */
+import { join } from 'node:path';
+import { buildWeb, checkNode, chromium, install, ROOT, tool } from './lib/setup.mjs';
+
+checkNode();
+install();
+const browser = chromium();
+if (!browser) process.exit(1);
+if (!buildWeb()) process.exit(1);
+process.exit(
+  tool('@playwright/test/cli.js', ['test', '--project=screenshots'], {
+    cwd: join(ROOT, 'e2e'),
+    env: { ...process.env, ELM_MIST_CHROMIUM: browser },
+  }),
+);

@@ -1,0 +1,27 @@
+/** npm start: everything from a fresh clone to a running program on one port. */
+import { createServer } from 'node:net';
+import { join } from 'node:path';
+import { buildWeb, checkNode, giveUp, install, ROOT, say, start } from './lib/setup.mjs';
+
+checkNode();
+const port = Number(process.env.PORT ?? 4310);
+if (!Number.isInteger(port) || port < 0 || port > 65535)
+  giveUp(`PORT must be a whole number from 0 to 65535; it is "${process.env.PORT}".`);
+
+const free = await new Promise((done) => {
+  const probe = createServer();
+  probe.once('error', () => done(false));
+  probe.listen(port, () => probe.close(() => done(true)));
+});
+if (!free) giveUp(`Port ${port} is in use. Stop what runs there, or choose another: PORT=${port + 1} npm start`);
+
+install();
+if (!buildWeb()) process.exit(1);
+const data = process.env.ELM_MIST_DATA ?? join(ROOT, 'data');
+say(`starting; data in ${data}`);
+if (port > 0) say(`open http://localhost:${port}`);
+const server = start(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
+  env: { NODE_ENV: 'production', ...process.env, PORT: String(port), ELM_MIST_DATA: data },
+});
+for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
+server.on('exit', (code) => process.exit(code ?? 1));

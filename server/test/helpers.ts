@@ -1,0 +1,91 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { createServer } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { ErrorBody } from '@elm-mist/contract';
+
+const SERVER = join(__dirname, '..');
+export const DAY = '2026-06-11';
+
+const freePort = (): Promise<number> =>
+  new Promise((done) => {
+    const probe = createServer();
+    probe.listen(0, () => {
+      const { port } = probe.address() as { port: number };
+      probe.close(() => done(port));
+    });
+  });
+
+export interface Answer<T> {
+  status: number;
+  body: T;
+  headers: Headers;
+}
+
+/** The real server as its own process, on a real SQLite file in a folder of its own. */
+export class RealServer {
+  readonly folder = mkdtempSync(join(tmpdir(), 'elm-mist-server-'));
+  port = 0;
+  output = '';
+  private child: ChildProcess | null = null;
+
+  async start(env: Record<string, string> = {}): Promise<void> {
+    this.port ||= await freePort();
+    const child = spawn(process.execPath, ['--import', 'tsx', 'src/main.ts'], {
+      cwd: SERVER,
+      env: {
+        ...process.env,
+        NODE_OPTIONS: '',
+        PORT: String(this.port),
+        ELM_MIST_DATA: this.folder,
+        ELM_MIST_DEMO_DAY: DAY,
+        ELM_MIST_WEB: join(this.folder, 'web'),
+        ...env,
+      },
+      stdio: ['ignore', 'pipe', 'pipe'],
+    });
+    this.child = child;
+    const keep = (chunk: Buffer) => (this.output += chunk.toString());
+    child.stdout?.on('data', keep);
+    child.stderr?.on('data', keep);
+    for (let tries = 0; tries < 200; tries += 1) {
+      if (child.exitCode !== null) throw new Error(`the server ended with ${child.exitCode}: ${this.output}`);
+      if (
+        await fetch(`http://localhost:${this.port}/api/health`).then(
+          (answer) => answer.ok,
+          () => false,
+        )
+      )
+        return;
+      await new Promise((done) => setTimeout(done, 50));
+    }
+    throw new Error(`the server did not become ready: ${this.output}`);
+  }
+
+  /** @returns exit code */
+  async stop(signal: NodeJS.Signals = 'SIGTERM'): Promise<number | null> {
+    const child = this.child;
+    if (!child) return null;
+    this.child = null;
+    if (child.exitCode !== null) return child.exitCode;
+    return new Promise((done) => {
+      child.once('exit', (code) => done(code));
+      child.kill(signal);
+    });
+  }
+
+  async remove(): Promise<void> {
+    await this.stop('SIGKILL');
+    rmSync(this.folder, { recursive: true, force: true });
+  }
+
+  async call<T = ErrorBody>(method: string, path: string, body?: unknown): Promise<Answer<T>> {
+    const raw = typeof body === 'string';
+    const answer = await fetch(`http://localhost:${this.port}/api${path}`, {
+      method,
+      ...(body === undefined ? {} : { headers: { 'Content-Type': 'application/json' }, body: raw ? body : JSON.stringify(body) }),
+    });
+    return { status: answer.status, body: (await answer.json()) as T, headers: answer.headers };
+  }
+}
