@@ -6,7 +6,7 @@ export default tseslint.config(
   { ignores: ['**/node_modules', '**/dist', '**/.expo', 'server/drizzle', '**/test-results', 'data'] },
   js.configs.recommended,
   {
-    files: ['**/*.{ts,tsx}'],
+    files: ['**/*.{ts,tsx,mts}'],
     extends: [...tseslint.configs.recommendedTypeChecked],
     languageOptions: {
       parserOptions: { projectService: { allowDefaultProject: ['server/drizzle.config.ts'] }, tsconfigRootDir: import.meta.dirname },

@@ -4,4 +4,4 @@ import { checkNode, buildWeb, install, tool } from './lib/setup.mjs';
 checkNode();
 install();
 if (!buildWeb()) process.exit(1);
-process.exit(tool('tsx/dist/cli.mjs', ['scripts/bench/run.ts']));
+process.exit(tool('tsx/dist/cli.mjs', ['scripts/bench/run.mts']));

@@ -33,7 +33,7 @@ function counted(name, report, work, read) {
   say(`${name}: ${counts.passed} passed, ${counts.failed} failed in ${((Date.now() - started) / 1000).toFixed(0)} s`);
 }
 
-for (const project of ['core', 'contract', 'server', 'app', 'e2e'])
+for (const project of ['core', 'contract', 'server', 'app', 'e2e', 'scripts'])
   check(`types: ${project}`, () => tool('typescript/bin/tsc', ['-p', project]));
 check('lint', () => tool('eslint/bin/eslint.js', ['.', '--max-warnings', '0']));
 check('format', () => tool('prettier/bin/prettier.cjs', ['--check', '--log-level', 'warn', '.']));

@@ -59,7 +59,7 @@ export const THEMES: Record<ThemeName, Tokens> = {
     onElm: '#101613',
     mist: '#8CC4DE',
     mistWash: '#17303C',
-    amberFill: '#7A5410',
+    amberFill: '#5C3E08',
     amberWash: '#3A2B0C',
     amberInk: '#F2C25C',
     brick: '#F0A08F',

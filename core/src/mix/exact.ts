@@ -9,7 +9,14 @@ export function exact(field: string, value: number): Fraction {
   if (typeof value !== 'number' || !Number.isFinite(value)) {
     throw new CoreError('not-a-number', field, `${field} must be a number.`);
   }
-  return new Fraction(value);
+  // By its decimal digits, so that 4.7 is 47/10; the library's own reading of a double searches for a fraction and is slow.
+  return new Fraction(decimalText(value));
+}
+
+/** A double's shortest decimal text without an exponent. */
+function decimalText(value: number): string {
+  const text = String(value);
+  return text.includes('e') ? value.toFixed(20) : text;
 }
 
 /** As `exact`, and above zero. @throws CoreError out-of-range */

@@ -71,7 +71,7 @@ const many = (count: number): VisitEvent[] =>
   Array.from({ length: count }, (_, i) => {
     const at = new Date(Date.UTC(2026, 5, 11, 14) + i * 1000).toISOString();
     const frame = { id: `e${String(i).padStart(6, '0')}`, visitId: 'v', at, by: 'Wren Cotter' };
-    if (i === 0) return { ...frame, kind: 'plan.made', data: { coilId: coil.id, plan } } as VisitEvent;
+    if (i === 0) return { ...frame, kind: 'plan.made', data: { coilId: coil.id, plan } };
     const sectionId = plan.sections[i % plan.sections.length]?.id ?? '';
     return { ...frame, kind: (['section.applied', 'section.rinsed'] as const)[i % 2], data: { coilId: coil.id, sectionId } } as VisitEvent;
   });
