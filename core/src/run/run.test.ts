@@ -109,8 +109,7 @@ describe('the run is a fold', () => {
 
 describe('the safety gate', () => {
   const order = gateStepsFor('split-cool');
-  const walk = (steps: [GateStep, number | null][]) =>
-    steps.reduce((gate, [step, v]) => stepGate(gate, order, step, v, 't'), shutGate());
+  const walk = (steps: [GateStep, number | null][]) => steps.reduce((gate, [step, v]) => stepGate(gate, order, step, v, 't'), shutGate());
   const proper = order.map((step): [GateStep, number | null] => [step, volts(step)]);
 
   test('opens only after every step, in order', () => {

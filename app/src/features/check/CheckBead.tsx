@@ -94,6 +94,7 @@ function CheckCoil({ coil, coils, pick }: { coil: CoilRecord; coils: readonly Co
   return (
     <VisitScreen
       bead="check"
+      page={coil.id}
       under={ROLE_NAMES[coil.role]}
       foot={
         <ThumbBar>

@@ -107,6 +107,7 @@ export function CoilPart({
   return (
     <VisitScreen
       bead="look"
+      page={coil.id}
       under={`${ROLE_NAMES[coil.role]} · ${coilShort(coil)}`}
       foot={
         <ThumbBar>

@@ -110,6 +110,7 @@ export function UnitPart({ tabs, next, show }: { tabs: ReactNode; next: string |
   return (
     <VisitScreen
       bead="look"
+      page="unit"
       foot={
         <ThumbBar>
           <Act

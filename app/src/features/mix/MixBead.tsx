@@ -141,6 +141,7 @@ function MixJobScreen({ job, jobs, pick }: { job: MixJob; jobs: readonly MixJob[
   return (
     <VisitScreen
       bead="mix"
+      page={coil.id}
       under={`${ROLE_NAMES[coil.role]} · ${cleaner.name}`}
       foot={
         <ThumbBar>

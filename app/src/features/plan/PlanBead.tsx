@@ -232,6 +232,7 @@ export function PlanBead() {
   return (
     <VisitScreen
       bead="plan"
+      page={shown?.coil.id ?? ''}
       {...(shown ? { under: ROLE_NAMES[shown.coil.role] } : {})}
       foot={
         <ThumbBar>
