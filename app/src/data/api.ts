@@ -1,0 +1,45 @@
+import type { ErrorBody } from '@elm-mist/contract';
+
+/** The server answered, and said no. */
+export class RefusedError extends Error {
+  readonly status: number;
+  readonly code: string;
+  readonly fields: Record<string, string>;
+
+  constructor(status: number, body: ErrorBody['error']) {
+    super(body.message);
+    this.name = 'RefusedError';
+    this.status = status;
+    this.code = body.code;
+    this.fields = body.fields;
+  }
+}
+
+/** The server could not be reached, or failed; the same request may go through later. */
+export class AwayError extends Error {
+  constructor() {
+    super('The server cannot be reached.');
+    this.name = 'AwayError';
+  }
+}
+
+const PATIENCE_MS = 15_000;
+
+/** One request to this program's own server. @throws RefusedError | AwayError */
+export async function request<T>(method: 'GET' | 'POST' | 'PUT', path: string, body?: unknown): Promise<T> {
+  let response: Response;
+  try {
+    response = await fetch(`/api${path}`, {
+      method,
+      ...(body === undefined ? {} : { headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) }),
+      signal: AbortSignal.timeout(PATIENCE_MS),
+    });
+  } catch {
+    throw new AwayError();
+  }
+  const json = (await response.json().catch(() => null)) as unknown;
+  if (response.ok && json !== null) return json as T;
+  const error = (json as ErrorBody | null)?.error;
+  if (error && response.status >= 400 && response.status < 500) throw new RefusedError(response.status, error);
+  throw new AwayError();
+}

@@ -1,0 +1,31 @@
+import { QueryClient } from '@tanstack/react-query';
+import { createAsyncStoragePersister } from '@tanstack/query-async-storage-persister';
+import type { PersistQueryClientOptions } from '@tanstack/react-query-persist-client';
+import { del, get, set } from 'idb-keyval';
+import { AwayError } from './api';
+
+const DAY_MS = 86_400_000;
+
+/** What was read stays on the device for a month, so that the day's work opens with no signal. */
+export const queryClient = new QueryClient({
+  defaultOptions: {
+    queries: {
+      networkMode: 'always',
+      staleTime: 5_000,
+      gcTime: 30 * DAY_MS,
+      retry: (failures, error) => error instanceof AwayError && failures < 2,
+      retryDelay: 800,
+    },
+    mutations: { networkMode: 'always' },
+  },
+});
+
+export const persistOptions: Omit<PersistQueryClientOptions, 'queryClient'> = {
+  persister: createAsyncStoragePersister({
+    key: 'elm-mist.queries',
+    throttleTime: 500,
+    storage: { getItem: async (key) => (await get<string>(key)) ?? null, setItem: (key, value) => set(key, value), removeItem: del },
+  }),
+  maxAge: 30 * DAY_MS,
+  buster: '1',
+};

@@ -1,0 +1,140 @@
+import type { VisitDetail } from '@elm-mist/contract';
+import type { VisitEvent } from '@elm-mist/core';
+import { get, set } from 'idb-keyval';
+import { useSyncExternalStore } from 'react';
+import { AwayError, RefusedError, request } from './api';
+import { queryClient } from './client';
+import { keys } from './queries';
+
+/** An event that the server would not take. It is kept and shown, never dropped. */
+export interface RefusedEvent {
+  event: VisitEvent;
+  message: string;
+}
+
+export interface OutboxState {
+  /** False until what was kept on the device has been read. */
+  loaded: boolean;
+  waiting: readonly VisitEvent[];
+  refused: readonly RefusedEvent[];
+  /** The last attempt did not reach the server. */
+  away: boolean;
+}
+
+const STORED = 'elm-mist.outbox';
+const RETRY_MS = 2_500;
+const MOST_AT_ONCE = 50;
+
+let state: OutboxState = { loaded: false, waiting: [], refused: [], away: false };
+const listeners = new Set<() => void>();
+let retry: ReturnType<typeof setTimeout> | null = null;
+let sending = false;
+/** Writes to the device follow one another, so that an older list never lands over a newer one. */
+let saved: Promise<void> = Promise.resolve();
+
+function change(next: Partial<OutboxState>): void {
+  state = { ...state, ...next };
+  listeners.forEach((listener) => listener());
+}
+
+function save(): Promise<void> {
+  const { waiting, refused } = state;
+  saved = saved.then(() => set(STORED, { waiting, refused })).catch(() => undefined);
+  return saved;
+}
+
+/** Reads what the device kept from before, then starts sending. */
+export async function openOutbox(): Promise<void> {
+  if (state.loaded) return;
+  const kept = await get<Pick<OutboxState, 'waiting' | 'refused'>>(STORED).catch(() => undefined);
+  const known = new Set(state.waiting.map((event) => event.id));
+  change({
+    loaded: true,
+    waiting: [...(kept?.waiting ?? []).filter((event) => !known.has(event.id)), ...state.waiting],
+    refused: kept?.refused ?? [],
+  });
+  window.addEventListener('online', () => void send());
+  void send();
+}
+
+/** Takes events in, safe on the device before this resolves, and sends them as soon as it can. */
+export async function post(events: readonly VisitEvent[]): Promise<void> {
+  change({ waiting: [...state.waiting, ...events] });
+  await save();
+  void send();
+}
+
+export function waitingFor(visitId: string): VisitEvent[] {
+  return state.waiting.filter((event) => event.visitId === visitId);
+}
+
+function settle(visitId: string, sent: readonly VisitEvent[]): void {
+  const ids = new Set(sent.map((event) => event.id));
+  queryClient.setQueryData<VisitDetail>(keys.visit(visitId), (detail) => {
+    if (!detail) return detail;
+    const known = new Set(detail.events.map((event) => event.id));
+    return { ...detail, events: [...detail.events, ...sent.filter((event) => !known.has(event.id))] };
+  });
+  change({ waiting: state.waiting.filter((event) => !ids.has(event.id)) });
+  const lists: unknown[] = ['day', 'places', 'system'];
+  void queryClient.invalidateQueries({ predicate: (query) => lists.includes(query.queryKey[0]) });
+}
+
+/** Which of a batch the server named as at fault. */
+function faultyIndex(error: RefusedError): number {
+  const named = Object.keys(error.fields)
+    .map((field) => /^events\[(\d+)\]/.exec(field)?.[1])
+    .find((index) => index !== undefined);
+  return named === undefined ? 0 : Number(named);
+}
+
+/** Sends what waits, oldest first, one visit at a time. Stops and tries again later when the server is away. */
+export async function send(): Promise<void> {
+  if (sending || !state.loaded) return;
+  sending = true;
+  try {
+    while (state.waiting.length > 0) {
+      const visitId = state.waiting[0]?.visitId ?? '';
+      const batch = state.waiting.filter((event) => event.visitId === visitId).slice(0, MOST_AT_ONCE);
+      try {
+        await request('POST', `/visits/${encodeURIComponent(visitId)}/events`, { events: batch });
+        settle(visitId, batch);
+        change({ away: false });
+      } catch (error) {
+        if (!(error instanceof RefusedError)) throw error;
+        const event = batch[faultyIndex(error)] ?? batch[0];
+        if (!event) return;
+        change({
+          away: false,
+          waiting: state.waiting.filter((other) => other.id !== event.id),
+          refused: [...state.refused, { event, message: error.message }],
+        });
+      }
+      await save();
+    }
+  } catch (error) {
+    change({ away: error instanceof AwayError });
+    if (retry) clearTimeout(retry);
+    retry = setTimeout(() => void send(), RETRY_MS);
+  } finally {
+    sending = false;
+  }
+}
+
+/** The technician has read why an event was refused and puts it aside. */
+export async function dismissRefused(eventId: string): Promise<void> {
+  change({ refused: state.refused.filter(({ event }) => event.id !== eventId) });
+  await save();
+}
+
+const subscribe = (listener: () => void) => {
+  listeners.add(listener);
+  return () => listeners.delete(listener);
+};
+
+export const useOutbox = (): OutboxState =>
+  useSyncExternalStore(
+    subscribe,
+    () => state,
+    () => state,
+  );

@@ -1,0 +1,66 @@
+import type {
+  CleanerInput,
+  CleanerRecord,
+  CoilInput,
+  CoilRecord,
+  HouseRulesRecord,
+  PlaceInput,
+  PlaceRecord,
+  PlaceSummary,
+  ShelfRecord,
+  SystemDetail,
+  SystemInput,
+  SystemRecord,
+  TodayVisit,
+  VisitDetail,
+  VisitInput,
+  VisitRecord,
+} from '@elm-mist/contract';
+import { DEFAULT_HOUSE_RULES } from '@elm-mist/core';
+import { queryOptions, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { request } from './api';
+
+export const keys = {
+  day: (day: string) => ['day', day] as const,
+  places: ['places'] as const,
+  system: (id: string) => ['system', id] as const,
+  visit: (id: string) => ['visit', id] as const,
+  shelf: ['shelf'] as const,
+  houseRules: ['house-rules'] as const,
+};
+
+export const dayQuery = (day: string) =>
+  queryOptions({
+    queryKey: keys.day(day),
+    queryFn: () => request<{ day: string; visits: TodayVisit[]; next: VisitRecord | null }>('GET', `/days/${day}`),
+  });
+export const placesQuery = queryOptions({ queryKey: keys.places, queryFn: () => request<PlaceSummary[]>('GET', '/places') });
+export const systemQuery = (id: string) =>
+  queryOptions({ queryKey: keys.system(id), queryFn: () => request<SystemDetail>('GET', `/systems/${encodeURIComponent(id)}`) });
+export const visitQuery = (id: string) =>
+  queryOptions({ queryKey: keys.visit(id), queryFn: () => request<VisitDetail>('GET', `/visits/${encodeURIComponent(id)}`) });
+export const shelfQuery = queryOptions({ queryKey: keys.shelf, queryFn: () => request<ShelfRecord>('GET', '/shelf'), staleTime: 60_000 });
+export const houseRulesQuery = queryOptions({
+  queryKey: keys.houseRules,
+  queryFn: () => request<HouseRulesRecord>('GET', '/house-rules'),
+  staleTime: 60_000,
+});
+
+/** The shop's rules, or the defaults until they are known. */
+export const useHouseRules = () => useQuery(houseRulesQuery).data ?? DEFAULT_HOUSE_RULES;
+
+/** A write that makes what was read before stale. */
+function useWrite<Input, Output>(write: (input: Input) => Promise<Output>) {
+  const client = useQueryClient();
+  return useMutation({ mutationFn: write, onSuccess: () => client.invalidateQueries() });
+}
+
+export const useAddPlace = () => useWrite((input: PlaceInput) => request<PlaceRecord>('POST', '/places', input));
+export const useAddSystem = () => useWrite((input: SystemInput) => request<SystemRecord>('POST', '/systems', input));
+export const useAddCoil = () =>
+  useWrite(({ systemId, coil }: { systemId: string; coil: CoilInput }) => request<CoilRecord>('POST', `/systems/${systemId}/coils`, coil));
+export const useChangeCoil = () =>
+  useWrite(({ id, coil }: { id: string; coil: CoilInput }) => request<CoilRecord>('PUT', `/coils/${id}`, coil));
+export const useAddCleaner = () => useWrite((input: CleanerInput) => request<CleanerRecord>('POST', '/cleaners', input));
+export const useAddVisit = () => useWrite((input: VisitInput) => request<VisitRecord>('POST', '/visits', input));
+export const useSaveHouseRules = () => useWrite((rules: HouseRulesRecord) => request<HouseRulesRecord>('PUT', '/house-rules', rules));

@@ -1,0 +1,165 @@
+import type { ApplicatorRecord, CoilRecord, VisitDetail } from '@elm-mist/contract';
+import {
+  beadsDone,
+  checkEvent,
+  coilsInHand,
+  CoreError,
+  foldVisit,
+  pressureAtAltitudeKPa,
+  sourceOf,
+  type Bead,
+  type Cleaner,
+  type EventDataByKind,
+  type EventKind,
+  type HouseRules,
+  type MethodContext,
+  type VisitEvent,
+  type VisitState,
+} from '@elm-mist/core';
+import { useQuery } from '@tanstack/react-query';
+import { createContext, useCallback, useContext, useMemo, useState, type ReactNode } from 'react';
+import { v7 as uuidv7 } from 'uuid';
+import { queryClient } from './client';
+import { post, useOutbox, waitingFor } from './outbox';
+import { keys, shelfQuery, useHouseRules, visitQuery } from './queries';
+import { whoIsThis } from './who';
+
+export type Entry = { [K in EventKind]: { kind: K; data: EventDataByKind[K] } }[EventKind];
+
+export interface OpenVisit {
+  detail: VisitDetail;
+  state: VisitState;
+  /** Coils not set aside, in the visit's order: outdoor first. */
+  coils: CoilRecord[];
+  allCoils: CoilRecord[];
+  done: Record<Bead, boolean>;
+  shelf: Cleaner[];
+  applicators: ApplicatorRecord[];
+  house: HouseRules;
+  context: MethodContext;
+  coil: (id: string) => CoilRecord | undefined;
+  source: (coil: CoilRecord) => ReturnType<typeof sourceOf>;
+  /** Adds what happened, all or nothing. False, with `problem` set, when it may not be added. */
+  record: (...entries: Entry[]) => Promise<boolean>;
+  undo: () => Promise<boolean>;
+  problem: string | null;
+  clearProblem: () => void;
+}
+
+const Context = createContext<OpenVisit | null>(null);
+
+/** The visit that the screen is inside of. */
+export function useVisit(): OpenVisit {
+  const visit = useContext(Context);
+  if (!visit) throw new Error('useVisit is used outside a visit');
+  return visit;
+}
+
+function merged(detail: VisitDetail, waiting: readonly VisitEvent[]): VisitEvent[] {
+  const known = new Set(detail.events.map((event) => event.id));
+  return [...detail.events, ...waiting.filter((event) => !known.has(event.id))];
+}
+
+/** Opens a visit for everything inside: what the server has, with what this device has not yet sent laid on top. */
+export function VisitRoot({
+  visitId,
+  children,
+  waiting,
+  trouble,
+}: {
+  visitId: string;
+  children: ReactNode;
+  waiting: ReactNode;
+  trouble: (retry: () => void, message: string) => ReactNode;
+}) {
+  const query = useQuery({ ...visitQuery(visitId), refetchInterval: 15_000 });
+  const shelfAnswer = useQuery(shelfQuery);
+  const house = useHouseRules();
+  const outbox = useOutbox();
+  const [problem, setProblem] = useState<string | null>(null);
+  const detail = query.data;
+  const shelf = shelfAnswer.data;
+
+  const events = useMemo(
+    () =>
+      detail
+        ? merged(
+            detail,
+            outbox.waiting.filter((event) => event.visitId === visitId),
+          )
+        : [],
+    [detail, outbox.waiting, visitId],
+  );
+
+  const record = useCallback(
+    async (...entries: Entry[]): Promise<boolean> => {
+      const now = queryClient.getQueryData<VisitDetail>(keys.visit(visitId));
+      if (!now) return false;
+      const frame = { configuration: now.system.configuration, coils: now.coils, shelf: shelf?.cleaners ?? [] };
+      let sofar = merged(now, waitingFor(visitId));
+      const made: VisitEvent[] = [];
+      try {
+        for (const entry of entries) {
+          const event = { id: uuidv7(), visitId, at: new Date().toISOString(), by: whoIsThis(house.crew), ...entry };
+          checkEvent(foldVisit(visitId, frame.configuration, sofar), event, frame);
+          made.push(event);
+          sofar = [...sofar, event];
+        }
+      } catch (error) {
+        if (!(error instanceof CoreError)) throw error;
+        setProblem(error.message);
+        return false;
+      }
+      setProblem(null);
+      await post(made);
+      return true;
+    },
+    [visitId, shelf, house.crew],
+  );
+
+  const open = useMemo((): OpenVisit | null => {
+    if (!detail || !shelf || !outbox.loaded) return null;
+    const state = foldVisit(visitId, detail.system.configuration, events);
+    const allCoils = detail.visit.coilIds
+      .map((id) => detail.coils.find((coil) => coil.id === id))
+      .filter((coil): coil is CoilRecord => coil !== undefined);
+    const inHand = new Set(coilsInHand(state, allCoils).map((coil) => coil.id));
+    return {
+      detail,
+      state,
+      allCoils,
+      coils: allCoils.filter((coil) => inHand.has(coil.id)),
+      done: beadsDone(state, allCoils),
+      shelf: shelf.cleaners,
+      applicators: shelf.applicators,
+      house,
+      context: {
+        configuration: detail.system.configuration,
+        refrigerant: state.identity?.value.refrigerant ?? detail.system.refrigerant,
+        site: state.site?.value ?? null,
+        pressureKPa: pressureAtAltitudeKPa(detail.place.altitudeM),
+        sensitiveOccupants: state.identity?.value.sensitiveOccupants ?? false,
+      },
+      coil: (id) => allCoils.find((coil) => coil.id === id),
+      source: (coil) => sourceOf(detail.system.configuration, coil.role),
+      record,
+      undo: async () => (state.lastUndoable ? record({ kind: 'event.undone', data: { eventId: state.lastUndoable.eventId } }) : false),
+      problem,
+      clearProblem: () => setProblem(null),
+    };
+  }, [detail, shelf, outbox.loaded, visitId, events, house, record, problem]);
+
+  if (open) return <Context.Provider value={open}>{children}</Context.Provider>;
+  if (query.isError || shelfAnswer.isError) {
+    const message = (query.error ?? shelfAnswer.error)?.message ?? '';
+    return (
+      <>
+        {trouble(() => {
+          void query.refetch();
+          void shelfAnswer.refetch();
+        }, message)}
+      </>
+    );
+  }
+  return <>{waiting}</>;
+}
