@@ -1,12 +1,19 @@
 import {
+  ARRIVAL_HAZARDS,
   CORROSION,
   EVENT_KINDS,
+  FINDING_KINDS,
   GATE_STEPS,
   GRADES,
+  METERING_DEVICES,
+  OPENING_IDS,
   POWER_SOURCES,
   REFRIGERANTS,
   SOILS,
+  STORY_FACTS,
   SUN_EXPOSURES,
+  SURROUNDINGS,
+  SYMPTOMS,
   type EventKind,
   type VisitEvent,
 } from '@elm-mist/core';
@@ -28,6 +35,32 @@ const gradesSchema = lazy((value: unknown) => {
   ).required('Grades are missing.');
 });
 
+const yes = () => flag().default(false);
+const known = <T extends string>(label: string, values: readonly T[]) =>
+  mixed<T>().oneOf([...values], `${label} must be one of: ${values.join(', ')}.`);
+
+const answersSchema = object({
+  disconnect: known('Disconnect', ['unknown', 'pull-out', 'lever', 'breaker', 'panel']).default('unknown'),
+  finDamage: known('Bent fins', ['unknown', 'little', 'some', 'much']).default('unknown'),
+  weepHoles: known('Weep holes', ['unknown', 'open', 'blocked', 'none']).default('unknown'),
+  linesInMud: yes(),
+  debrisInside: yes(),
+  clearanceM: figure('Clearance', 0, 10, 'm').nullable().notRequired().default(null),
+  surroundings: array(oneOf('Surroundings', SURROUNDINGS)).default([]).max(SURROUNDINGS.length),
+  pan: known('Pan', ['unknown', 'clean', 'slime', 'rusted', 'standing-water']).default('unknown'),
+  primaryDrain: known('Primary drain', ['unknown', 'clear', 'slow', 'blocked']).default('unknown'),
+  secondaryWet: yes(),
+  floatSwitch: known('Float switch', ['unknown', 'works', 'fails', 'none']).default('unknown'),
+  wheel: known('Wheel', ['unknown', 'clean', 'dusty', 'caked']).default('unknown'),
+  filter: known('Filter', ['unknown', 'clean', 'loaded', 'blocked', 'missing']).default('unknown'),
+  boardNearby: yes(),
+  finishedCeiling: yes(),
+  bleachInDrain: yes(),
+  panVolumeL: figure('Pan volume', 0.1, 60, 'L').nullable().notRequired().default(null),
+  drainLMin: figure('Drain rate', 0.05, 60, 'L/min').nullable().notRequired().default(null),
+  opening: known('Opening', OPENING_IDS).nullable().default(null),
+});
+
 const surveySchema = object({
   grades: gradesSchema,
   soils: array(oneOf('Soil', SOILS)).required('Soil is missing.').max(SOILS.length),
@@ -36,6 +69,7 @@ const surveySchema = object({
   iced: flag().required(),
   matBetweenRows: flag().required(),
   coolingSymptom: flag().required(),
+  answers: answersSchema,
   note: optionalWords('The note', 2000),
 }).required('The survey is missing.');
 
@@ -82,12 +116,32 @@ const DATA_SCHEMAS: Record<EventKind, Schema<AnyObject | null | undefined>> = {
     refrigerant: oneOf('Refrigerant', REFRIGERANTS),
     madeYear: num().integer().min(1970).max(2100).nullable().defined(),
     sensitiveOccupants: flag().required(),
+    serial: optionalWords('The serial number', 40),
+    metering: known('Metering device', METERING_DEVICES).default('unknown'),
   }),
   'site.noted': object({
     dryBulbC: celsius('Air temperature'),
     rhPct: figure('Humidity', 0, 100, '%'),
     windMs: figure('Wind', 0, 20, 'm/s'),
     sun: oneOf('Sun', SUN_EXPOSURES),
+  }),
+  'story.noted': object({
+    symptoms: array(oneOf('Symptom', SYMPTOMS)).required('Symptoms are missing.').max(SYMPTOMS.length),
+    facts: array(oneOf('Story', STORY_FACTS)).required('The story is missing.').max(STORY_FACTS.length),
+    hazards: array(oneOf('Hazard', ARRIVAL_HAZARDS)).required('Hazards are missing.').max(ARRIVAL_HAZARDS.length),
+  }),
+  'finding.noted': object({
+    what: oneOf('Finding', FINDING_KINDS),
+    coilId: recordId('The coil').nullable().notRequired().default(null),
+    note: optionalWords('The note', 2000),
+    action: words('The action', 200),
+  }),
+  'finding.closed': object({ findingId: uuidField('The finding'), note: optionalWords('The note', 300) }),
+  'photo.added': object({
+    photoId: uuidField('The photo'),
+    coilId: recordId('The coil').nullable().notRequired().default(null),
+    when: oneOf('When', ['before', 'after'] as const),
+    caption: optionalWords('The caption', 200),
   }),
   'coil.surveyed': object({ ...coilOnly, survey: surveySchema }),
   'coil.skipped': object({ ...coilOnly, reason: words('The reason', 300) }),

@@ -1,4 +1,15 @@
-import { CHEMISTRY_SCHOOLS, DWELL_SCHOOLS, NO_RINSE_SCHOOLS, RINSE_SCHOOLS, type HouseRules } from '@elm-mist/core';
+import {
+  CHEMISTRY_SCHOOLS,
+  DRAIN_SCHOOLS,
+  DWELL_SCHOOLS,
+  ELECTRICS_SCHOOLS,
+  LID_SCHOOLS,
+  NO_RINSE_SCHOOLS,
+  PAN_HOLE_SCHOOLS,
+  RINSE_SCHOOLS,
+  SCREEN_SCHOOLS,
+  type HouseRules,
+} from '@elm-mist/core';
 import { array, object, type ObjectSchema } from 'yup';
 import { figure, oneOf, optionalWords, words } from './fields';
 
@@ -9,6 +20,13 @@ export const houseRulesSchema: ObjectSchema<HouseRules> = object({
   dwell: oneOf('Dwell school', DWELL_SCHOOLS),
   noRinse: oneOf('No-rinse school', NO_RINSE_SCHOOLS),
   minimumOutdoorC: figure('Coldest day', 0, 20, '°C'),
+  hourlyRate: figure('The hourly rate', 0, 1000),
+  lid: oneOf('Lid school', LID_SCHOOLS),
+  panHoles: oneOf('Pan hole school', PAN_HOLE_SCHOOLS),
+  screens: oneOf('Screen school', SCREEN_SCHOOLS),
+  electrics: oneOf('Electrics school', ELECTRICS_SCHOOLS),
+  drain: oneOf('Drain school', DRAIN_SCHOOLS),
+  clearanceM: figure('Clearance', 0, 3, 'm'),
   shopName: optionalWords('The shop’s name', 80),
   crew: array(words('A name', 60)).required('The crew is missing.').max(12, 'The crew may have 12 names at most.'),
 });

@@ -3,13 +3,17 @@ import type {
   Chemistry,
   Cleaner,
   CoilBuild,
+  CoilSurvey,
   Configuration,
   FaceGrades,
+  Finding,
   HouseRules,
   Refrigerant,
+  SiteConditions,
   Soil,
   VisitEvent,
   VisitStanding,
+  VisitStory,
 } from '@elm-mist/core';
 
 /** What the server answers with. All sizes SI; days are ISO dates in the shop's own calendar. */
@@ -120,6 +124,26 @@ export interface SystemDetail {
   coils: CoilRecord[];
   history: PastVisit[];
   upcoming: VisitRecord[];
+  openFindings: OpenFinding[];
+}
+
+/** A finding that has not been closed on any visit. */
+export interface OpenFinding extends Finding {
+  findingId: string;
+  visitId: string;
+  day: string;
+  by: string;
+}
+
+/** What earlier visits to this system found and used. */
+export interface KnownBefore {
+  day: string | null;
+  surveys: Record<string, CoilSurvey>;
+  story: VisitStory | null;
+  chemistries: Chemistry[];
+  openFindings: OpenFinding[];
+  /** The air noted last at any place on the same day, to start from. */
+  air: SiteConditions | null;
 }
 
 export interface VisitDetail {
@@ -128,7 +152,12 @@ export interface VisitDetail {
   system: SystemRecord;
   coils: CoilRecord[];
   events: VisitEvent[];
+  known: KnownBefore;
 }
+
+export const PHOTO_TYPES = ['image/jpeg', 'image/png'] as const;
+/** Largest photo that is kept, bytes; devices shrink before sending. */
+export const PHOTO_LIMIT = 2_000_000;
 
 export interface ShelfRecord {
   cleaners: CleanerRecord[];

@@ -161,6 +161,62 @@ describe('a visit', () => {
   });
 });
 
+describe('what earlier visits left', () => {
+  test('a repeat visit knows the last surveys, story and chemistry, and the air noted last that day', async () => {
+    const { known } = (await server.call<VisitDetail>('GET', '/visits/demo-visit-14')).body;
+    expect(known.day).not.toBeNull();
+    expect(Object.keys(known.surveys).sort()).toEqual(['fennick-hp-in', 'fennick-hp-out']);
+    expect(known.surveys['fennick-hp-out']?.answers.disconnect).toBe('unknown');
+    expect(known.chemistries.length).toBeGreaterThan(0);
+    expect(known.air).toMatchObject({ sun: 'shade' });
+  });
+
+  test('a finding stays with the system over visits until one closes it', async () => {
+    const noted = event('demo-visit-13', 'finding.noted', {
+      what: 'contactor',
+      coilId: 'marl-split-out',
+      note: 'Pitted',
+      action: 'Quote a contactor',
+    });
+    expect((await send('demo-visit-13', noted)).status).toBe(200);
+    const open = async () =>
+      (await server.call<SystemDetail>('GET', '/systems/marl-split')).body.openFindings.map((finding) => finding.findingId);
+    expect(await open()).toEqual([noted.id]);
+    const later = (
+      await server.call<VisitRecord>('POST', '/visits', { systemId: 'marl-split', day: '2026-08-01', startMinute: 540, durationMin: 60 })
+    ).body;
+    expect(
+      (await server.call<VisitDetail>('GET', `/visits/${later.id}`)).body.known.openFindings.map((finding) => finding.findingId),
+    ).toEqual([noted.id]);
+    await send(
+      later.id,
+      event(later.id, 'visit.started', {}),
+      event(later.id, 'finding.closed', { findingId: noted.id, note: 'Changed by the licensed' }),
+    );
+    expect(await open()).toEqual([]);
+  });
+
+  test('a photo is kept once under the device’s id and given back byte for byte; anything else is refused', async () => {
+    const photoId = randomUUID();
+    const jpeg = Buffer.concat([Buffer.from([0xff, 0xd8, 0xff, 0xe0]), Buffer.from('the rest of a picture')]);
+    const put = (id: string, body: Buffer, type = 'image/jpeg') =>
+      fetch(`http://localhost:${server.port}/api/visits/demo-visit-14/photos/${id}`, {
+        method: 'PUT',
+        headers: { 'Content-Type': type },
+        body: new Uint8Array(body),
+      });
+    expect((await put(photoId, jpeg)).status).toBe(201);
+    expect((await put(photoId, jpeg)).status).toBe(201);
+    const back = await fetch(`http://localhost:${server.port}/api/photos/${photoId}`);
+    expect(back.headers.get('content-type')).toBe('image/jpeg');
+    expect(Buffer.from(await back.arrayBuffer())).toEqual(jpeg);
+    expect((await put(randomUUID(), Buffer.from('<svg onload=alert(1)>'))).status).toBe(415);
+    expect((await put(randomUUID(), jpeg, 'image/svg+xml')).status).toBe(415);
+    expect((await put('not-an-id', jpeg)).status).toBe(422);
+    expect((await put(randomUUID(), Buffer.concat([jpeg, Buffer.alloc(2_100_000)]))).status).toBe(413);
+  });
+});
+
 describe('bad input', () => {
   test.each<[string, string, string, unknown, number, string]>([
     ['area 0', 'PUT', '/coils/fennick-hp-out', { ...coilInput, finnedHeightM: 0 }, 422, 'finnedHeightM'],

@@ -6,3 +6,4 @@ export * from './visit';
 export * from './who';
 export * from './clock';
 export * from './draft';
+export * from './photos';

@@ -139,6 +139,8 @@ export function VisitRoot({
         site: state.site?.value ?? null,
         pressureKPa: pressureAtAltitudeKPa(detail.place.altitudeM),
         sensitiveOccupants: state.identity?.value.sensitiveOccupants ?? false,
+        ...(state.story ? { story: state.story.value } : {}),
+        lastChemistries: detail.known.chemistries,
       },
       coil: (id) => allCoils.find((coil) => coil.id === id),
       source: (coil) => sourceOf(detail.system.configuration, coil.role),

@@ -5,7 +5,7 @@ import { SUN_TABLE, type Grade } from '../survey';
 import { CoreError } from '../errors';
 import { CHEMISTRY_CHART, type ChartChoice } from './chemistryChart';
 import { dwellWindow, type DwellWindow } from './dwell';
-import type { CoilBuild, MethodContext, MethodFacts } from './facts';
+import type { CoilBuild, MethodContext, MethodFacts } from './methodFacts';
 import type { HouseRules } from './houseRules';
 import { RINSE_RULES, RINSE_SCHOOL_TABLE, type Rinse } from './rinse';
 import { firstMatch, refOf, type Rule } from './rule';
@@ -250,7 +250,12 @@ export function decide(
     dryLift: lift !== null,
     passes: choice.passes,
     rinse:
-      cleaner && !cleaner.rinseNeeded && facts.role === 'evaporator' && house.noRinse === 'condensate' && facts.chemistryGrade <= 2
+      cleaner &&
+      !cleaner.rinseNeeded &&
+      facts.role === 'evaporator' &&
+      house.noRinse === 'condensate' &&
+      facts.chemistryGrade <= 2 &&
+      !facts.sensitiveOccupants
         ? { direction: 'Condensate rinses it', how: 'Run cold at high fan 45 to 60 min, thermostat well below room temperature.' }
         : rinse,
     outlook: choice.outlook,

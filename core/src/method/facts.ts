@@ -1,86 +1,8 @@
-import {
-  chemistryGroup,
-  CONFIGURATION_TABLE,
-  CONSTRUCTION_TABLE,
-  isA2L,
-  type ChemistryGroup,
-  type CoilGeometry,
-  type CoilRole,
-  type Configuration,
-  type Construction,
-  type Refrigerant,
-} from '../equipment';
-import {
-  SOIL_TABLE,
-  worstGrade,
-  type CoilSurvey,
-  type Corrosion,
-  type Grade,
-  type SiteConditions,
-  type Soil,
-  type SunExposure,
-} from '../survey';
 import { CoreError } from '../errors';
-
-export const GUARDS = ['none', 'wire', 'louvre', 'hinged'] as const;
-export type Guard = (typeof GUARDS)[number];
-
-/** The coil as it is built: what does not change from visit to visit. */
-export interface CoilBuild {
-  id: string;
-  role: CoilRole;
-  construction: Construction;
-  geometry: CoilGeometry;
-  guards: Guard;
-  /** The top can be lifted so that the inside face is reached. */
-  topOpens: boolean;
-  /** The maker's manual allows water and nothing else. */
-  makerWaterOnly: boolean;
-}
-
-/** The visit around the coil. */
-export interface MethodContext {
-  configuration: Configuration;
-  refrigerant: Refrigerant;
-  /** Null until conditions have been typed in. */
-  site: SiteConditions | null;
-  /** Barometric pressure at the site, kPa. */
-  pressureKPa: number;
-  /** Asthma, infants, birds or the like in the occupied space. */
-  sensitiveOccupants: boolean;
-}
-
-/** Everything the rules may ask about, flat. */
-export interface MethodFacts {
-  role: CoilRole;
-  group: ChemistryGroup;
-  construction: Construction;
-  aluminiumTube: boolean;
-  rows: number;
-  /** Worst grade seen. */
-  grade: Grade;
-  /** Grade used for chemistry: one up for an oil or grease film, one down for a corroded coil. */
-  chemistryGrade: Grade;
-  felts: boolean;
-  oily: boolean;
-  soils: Soil[];
-  corrosion: Corrosion;
-  leakSuspected: boolean;
-  iced: boolean;
-  matBetweenRows: boolean;
-  coolingSymptom: boolean;
-  package: boolean;
-  ductless: boolean;
-  gas: boolean;
-  a2l: boolean;
-  topOpens: boolean;
-  guards: Guard;
-  wallSide: boolean;
-  makerWaterOnly: boolean;
-  sensitiveOccupants: boolean;
-  dryBulbC: number | null;
-  sun: SunExposure | null;
-}
+import { chemistryGroup, CONFIGURATION_TABLE, CONSTRUCTION_TABLE, isA2L } from '../equipment';
+import { completeSurvey, COOLING_SYMPTOMS, noStory, SOIL_TABLE, worstGrade, type CoilSurvey, type Grade, type OpeningId } from '../survey';
+import type { CoilBuild, MethodContext, MethodFacts } from './methodFacts';
+import { OPENING_TABLE, proposedOpening } from './openings';
 
 const clampGrade = (value: number): Grade => Math.min(4, Math.max(0, value)) as Grade;
 
@@ -88,7 +10,9 @@ const clampGrade = (value: number): Grade => Math.min(4, Math.max(0, value)) as 
  * Flattens a coil, its survey and the visit into the facts that rules match on.
  * @throws CoreError missing `grades` when no face has been graded
  */
-export function factsOf(coil: CoilBuild, survey: CoilSurvey, context: MethodContext): MethodFacts {
+export function factsOf(coil: CoilBuild, given: CoilSurvey, context: MethodContext): MethodFacts {
+  const survey = completeSurvey(given);
+  const story = context.story ?? noStory();
   const grade = worstGrade(survey);
   if (grade === null) {
     throw new CoreError('missing', 'grades', 'Grade at least one face before planning: torch against one side, look through the other.');
@@ -96,7 +20,9 @@ export function factsOf(coil: CoilBuild, survey: CoilSurvey, context: MethodCont
   const configuration = CONFIGURATION_TABLE[context.configuration];
   const oily = survey.soils.some((soil) => SOIL_TABLE[soil].oily);
   const shift = (oily && grade > 0 ? 1 : 0) - (survey.corrosion === 'none' ? 0 : 1);
-  return {
+  const { opening, ...answers } = survey.answers;
+  const facts: MethodFacts = {
+    ...answers,
     role: coil.role,
     group: chemistryGroup(coil.role, coil.construction),
     construction: coil.construction,
@@ -111,12 +37,17 @@ export function factsOf(coil: CoilBuild, survey: CoilSurvey, context: MethodCont
     leakSuspected: survey.leakSuspected,
     iced: survey.iced,
     matBetweenRows: survey.matBetweenRows,
-    coolingSymptom: survey.coolingSymptom,
+    coolingSymptom: survey.coolingSymptom || story.symptoms.some((symptom) => COOLING_SYMPTOMS.includes(symptom)),
     package: configuration.package,
     ductless: configuration.ductless,
     gas: configuration.gas,
     a2l: isA2L(context.refrigerant),
     topOpens: coil.topOpens,
+    opening: coil.role === 'condenser' ? 'exterior' : 'panel',
+    insideReached: false,
+    symptoms: story.symptoms,
+    storyFacts: story.facts,
+    hazards: story.hazards,
     guards: coil.guards,
     wallSide: coil.geometry.faces.some((face) => face.wallSide),
     makerWaterOnly: coil.makerWaterOnly,
@@ -124,4 +55,10 @@ export function factsOf(coil: CoilBuild, survey: CoilSurvey, context: MethodCont
     dryBulbC: context.site?.dryBulbC ?? null,
     sun: context.site?.sun ?? null,
   };
+  const chosen = opening !== null && isPossible(opening, facts) ? opening : proposedOpening(facts).then;
+  return { ...facts, opening: chosen, insideReached: OPENING_TABLE[chosen].inside };
 }
+
+/** Whether this opening can be had on this coil: its own side, and no lifted top where none lifts. */
+export const isPossible = (opening: OpeningId, facts: Pick<MethodFacts, 'role' | 'topOpens'>): boolean =>
+  OPENING_TABLE[opening].role === facts.role && (facts.topOpens || !OPENING_TABLE[opening].inside);

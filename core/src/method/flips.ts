@@ -3,7 +3,8 @@ import { formatDuration, formatRatio } from '../units';
 import { CHEMISTRY_NAMES, type Cleaner } from '../mix';
 import { type CoilSurvey, type Grade, type SunExposure } from '../survey';
 import { decide, type Decision } from './decide';
-import { factsOf, type CoilBuild, type MethodContext } from './facts';
+import { factsOf } from './facts';
+import type { CoilBuild, MethodContext } from './methodFacts';
 import type { HouseRules } from './houseRules';
 
 interface Situation {

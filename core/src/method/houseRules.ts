@@ -1,10 +1,21 @@
-import type { UnitSystem } from '../units';
+import { METRES_PER_INCH, type UnitSystem } from '../units';
 
 export const CHEMISTRY_SCHOOLS = ['water-first', 'cleaner', 'household'] as const;
 export const RINSE_SCHOOLS = ['inside-then-outside', 'inside-out', 'outside-inside-outside', 'outside-only'] as const;
 export const DWELL_SCHOOLS = ['short', 'long'] as const;
 export const NO_RINSE_SCHOOLS = ['condensate', 'rinse-anyway'] as const;
 
+export const LID_SCHOOLS = ['off-throughout', 'back-on-first'] as const;
+export const PAN_HOLE_SCHOOLS = ['never-drill', 'enlarge-with-consent'] as const;
+export const SCREEN_SCHOOLS = ['refit', 'leave-off'] as const;
+export const ELECTRICS_SCHOOLS = ['shield-everything', 'no-direct-spray'] as const;
+export const DRAIN_SCHOOLS = ['rod-or-vacuum', 'bought-product', 'bleach'] as const;
+
+export type LidSchool = (typeof LID_SCHOOLS)[number];
+export type PanHoleSchool = (typeof PAN_HOLE_SCHOOLS)[number];
+export type ScreenSchool = (typeof SCREEN_SCHOOLS)[number];
+export type ElectricsSchool = (typeof ELECTRICS_SCHOOLS)[number];
+export type DrainSchool = (typeof DRAIN_SCHOOLS)[number];
 export type ChemistrySchool = (typeof CHEMISTRY_SCHOOLS)[number];
 export type RinseSchool = (typeof RINSE_SCHOOLS)[number];
 export type DwellSchool = (typeof DWELL_SCHOOLS)[number];
@@ -19,6 +30,15 @@ export interface HouseRules {
   noRinse: NoRinseSchool;
   /** Below this outdoor air temperature no coil is washed, °C. */
   minimumOutdoorC: number;
+  /** Price of an hour's work, in the shop's money; 0 shows no prices. */
+  hourlyRate: number;
+  lid: LidSchool;
+  panHoles: PanHoleSchool;
+  screens: ScreenSchool;
+  electrics: ElectricsSchool;
+  drain: DrainSchool;
+  /** Room to keep clear all round the outdoor unit, m. */
+  clearanceM: number;
   shopName: string;
   crew: string[];
 }
@@ -30,6 +50,13 @@ export const DEFAULT_HOUSE_RULES: HouseRules = {
   dwell: 'long',
   noRinse: 'condensate',
   minimumOutdoorC: (40 - 32) / 1.8,
+  hourlyRate: 0,
+  lid: 'off-throughout',
+  panHoles: 'never-drill',
+  screens: 'refit',
+  electrics: 'shield-everything',
+  drain: 'rod-or-vacuum',
+  clearanceM: 24 * METRES_PER_INCH,
   shopName: '',
   crew: [],
 };
@@ -44,9 +71,19 @@ export const SCHOOL_NAMES = {
   },
   dwell: { short: 'Short and sectioned', long: 'Long soak' },
   noRinse: { condensate: 'Let condensate rinse it', 'rinse-anyway': 'Rinse anyway' },
+  lid: { 'off-throughout': 'Off throughout', 'back-on-first': 'Back on before the outside rinse' },
+  panHoles: { 'never-drill': 'Never drill', 'enlarge-with-consent': 'Enlarge well away from tubes, with consent' },
+  screens: { refit: 'Refit', 'leave-off': 'Leave off and tell the owner' },
+  electrics: { 'shield-everything': 'Shield everything', 'no-direct-spray': 'Rain-proof: just no direct spray' },
+  drain: { 'rod-or-vacuum': 'Rod or vacuum only', 'bought-product': 'Yearly dose of a bought product', bleach: 'Bleach' },
 } as const satisfies {
   chemistry: Record<ChemistrySchool, string>;
   rinse: Record<RinseSchool, string>;
   dwell: Record<DwellSchool, string>;
   noRinse: Record<NoRinseSchool, string>;
+  lid: Record<LidSchool, string>;
+  panHoles: Record<PanHoleSchool, string>;
+  screens: Record<ScreenSchool, string>;
+  electrics: Record<ElectricsSchool, string>;
+  drain: Record<DrainSchool, string>;
 };

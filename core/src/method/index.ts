@@ -1,4 +1,11 @@
-export * from './facts';
+export * from './methodFacts';
+export { factsOf, isPossible } from './facts';
+export * from './openings';
+export * from './panDose';
+export * from './kit';
+export * from './secondOpinion';
+export * from './advice';
+export * from './visitClashes';
 export * from './houseRules';
 export * from './chemistryChart';
 export * from './vetoes';

@@ -1,13 +1,21 @@
 import { arithmetic, type Because, type BecauseInput } from '../because';
 import { DRYING_MARGIN } from '../dryout';
 import { CONSTRUCTION_TABLE, finSurface, checkGeometry } from '../equipment';
+import { formatRatio } from '../units';
 import { CHEMISTRY_NAMES, solutionVolume, type Chemistry, type Cleaner } from '../mix';
-import { gradeFacts, SOIL_TABLE, ungradedFaces, type CoilSurvey, type Grade } from '../survey';
-import { allMatches } from './rule';
+import { gradeFacts, SOIL_TABLE, ungradedFaces, completeSurvey, type CoilSurvey, type Grade, type OpeningId } from '../survey';
+import { adviceFor } from './advice';
+import { isPossible } from './facts';
+import { kitFor, type KitItem } from './kit';
+import type { MethodFacts } from './methodFacts';
+import { OPENING_TABLE, openingsFor, proposedOpening } from './openings';
+import { panDose, type PanDose } from './panDose';
+import { allMatches, refOf, type Rule } from './rule';
 import { CAUTIONS, type Caution } from './cautions';
 import { decide, type Decision, type Rejected } from './decide';
 import type { DwellWindow } from './dwell';
-import { factsOf, type CoilBuild, type MethodContext } from './facts';
+import { factsOf } from './facts';
+import type { CoilBuild, MethodContext } from './methodFacts';
 import { flipsOf } from './flips';
 import type { HouseRules } from './houseRules';
 import type { Rinse } from './rinse';
@@ -16,7 +24,18 @@ import type { Stop, Verdict } from './stops';
 import { workSteps, type WorkStep } from './workSteps';
 
 /** Raised whenever the same facts could give another plan; stored plans keep the version that made them. */
-export const ENGINE_VERSION = '1';
+export const ENGINE_VERSION = '2';
+
+/** One way to open this coil, priced against opening the least. */
+export interface OpeningChoice {
+  id: OpeningId;
+  name: string;
+  what: string;
+  minutes: number;
+  /** In the shop's money at its hourly rate; 0 when it names none. */
+  price: number;
+  givesUp: string;
+}
 
 /** The plan for one coil, as it is stored with the visit. */
 export interface CoilPlan {
@@ -24,6 +43,14 @@ export interface CoilPlan {
   coilId: string;
   verdict: Verdict;
   stop: Stop | null;
+  opening: OpeningId;
+  /** What the rules would open to, whatever was chosen. */
+  proposedOpening: OpeningId;
+  openings: OpeningChoice[];
+  kit: KitItem[];
+  /** How to pour over the pan; null outdoors or when pan and drain were not measured. */
+  panDose: Omit<PanDose, 'because'> | null;
+  advice: string[];
   grade: Grade;
   /** Grade that chemistry was chosen by, after grease and corrosion. */
   chemistryGrade: Grade;
@@ -84,6 +111,9 @@ export function planCoil(
   const solution = cleaner ? solutionVolume({ finSurfaceM2: surface, applied: 'foam', passes: decision.passes }) : null;
   const wash = washSeconds(sections, dwell, coil.geometry.rows);
   const washes = decision.verdict === 'wash';
+  const complete = completeSurvey(survey);
+  const proposed = proposedOpening(facts);
+  const dose = panDoseOf(coil, complete);
   const steps = washes
     ? workSteps(facts, {
         usesCleaner: cleaner !== null,
@@ -98,6 +128,14 @@ export function planCoil(
     coilId: coil.id,
     verdict: decision.verdict,
     stop: decision.stop,
+    opening: facts.opening,
+    proposedOpening: proposed.then,
+    openings: openingChoices(coil, house),
+    kit: washes
+      ? kitFor(facts, { usesCleaner: cleaner !== null, strongAlkali: decision.chemistry === 'alkaline-foam', dryLift: decision.dryLift })
+      : [],
+    panDose: dose && { doseL: dose.doseL, pauseS: dose.pauseS, continuous: dose.continuous },
+    advice: adviceFor(facts, complete, house, house.units),
     grade: facts.grade,
     chemistryGrade: facts.chemistryGrade,
     chemistry: decision.chemistry,
@@ -118,13 +156,64 @@ export function planCoil(
       .map((rule) => rule.then)
       .filter((caution) => (!caution.withCleaner || cleaner) && (!caution.strongAlkali || decision.chemistry === 'alkaline-foam')),
     outlook: decision.outlook,
-    missing: missingFacts(coil, survey, context),
+    missing: missingFacts(coil, survey, context, () => {
+      const copper: CoilBuild = { ...coil, construction: 'copper-plate-fin' };
+      const other = decide(copper, factsOf(copper, survey, context), context, shelf, house);
+      return other.cleaner ? `${other.cleaner.name}${other.waterParts ? ` ${formatRatio(other.waterParts)}` : ''}` : 'water';
+    }),
     rejected: decision.rejected,
-    because: [...becauseOf(coil, survey, context, shelf, house, decision, sections), ...(solution ? [solution.because] : [])],
+    because: [
+      openingBecause(facts, proposed),
+      ...(dose ? [dose.because] : []),
+      ...becauseOf(coil, survey, context, shelf, house, decision, sections),
+      ...(solution ? [solution.because] : []),
+    ],
   };
 }
 
-function missingFacts(coil: CoilBuild, survey: CoilSurvey, context: MethodContext): string[] {
+/** What a low-pressure hand sprayer gives, L/min. Common practice, no source. */
+export const SPRAYER_L_MIN = 1.5;
+
+function panDoseOf(coil: CoilBuild, survey: CoilSurvey): PanDose | null {
+  const { panVolumeL, drainLMin } = survey.answers;
+  return coil.role === 'evaporator' && panVolumeL !== null && drainLMin !== null
+    ? panDose({ panVolumeL, drainLMin, pourLMin: SPRAYER_L_MIN })
+    : null;
+}
+
+function openingChoices(coil: CoilBuild, house: HouseRules): OpeningChoice[] {
+  return openingsFor(coil.role)
+    .filter((opening) => isPossible(opening.id, { role: coil.role, topOpens: coil.topOpens }))
+    .map(({ id, name, what, minutes, givesUp }) => ({ id, name, what, minutes, price: (house.hourlyRate * minutes) / 60, givesUp }));
+}
+
+function openingBecause(facts: MethodFacts, proposed: Rule<OpeningId>): Because {
+  const chosen = OPENING_TABLE[facts.opening];
+  const own = facts.opening === proposed.then;
+  return {
+    id: 'opening',
+    title: 'How far to open',
+    result: { label: 'Open to', text: chosen.name },
+    inputs: [
+      { label: 'Worst grade', text: `${facts.grade} ${gradeFacts(facts.grade).name}` },
+      { label: 'Rows', quantity: { kind: 'count', value: facts.rows } },
+      { label: 'Added', quantity: { kind: 'duration', seconds: chosen.minutes * 60 } },
+    ],
+    rules: own
+      ? [refOf(proposed)]
+      : [
+          {
+            id: 'open.chosen',
+            because: `Chosen on the spot; the rules would open to ${OPENING_TABLE[proposed.then].name.toLowerCase()}.`,
+            source: { kind: 'house-rule', name: 'the technician' },
+          },
+          refOf(proposed),
+        ],
+    changes: chosen.givesUp ? [`Opened this far: ${chosen.givesUp}`] : [],
+  };
+}
+
+function missingFacts(coil: CoilBuild, survey: CoilSurvey, context: MethodContext, onCopper: () => string): string[] {
   const ungraded = ungradedFaces(
     survey,
     coil.geometry.faces.map((face) => face.id),
@@ -133,7 +222,8 @@ function missingFacts(coil: CoilBuild, survey: CoilSurvey, context: MethodContex
   const names = coil.geometry.faces.filter((face) => ungraded.includes(face.id)).map((face) => face.name);
   const missing: string[] = [];
   if (names.length > 0) missing.push(`Not graded on every row: ${names.join(', ')}. Planned for the worst grade given.`);
-  if (coil.construction === 'unknown') missing.push('Construction not known: planned as all-aluminium.');
+  if (coil.construction === 'unknown')
+    missing.push(`Construction not known: planned as all-aluminium. On copper tube it would be: ${onCopper()}.`);
   if (coil.role === 'condenser' && !context.site) missing.push('No conditions noted: the clock cannot say when foam dries.');
   return missing;
 }
@@ -218,7 +308,11 @@ function becauseOf(
     'rinse',
     'How to rinse',
     { label: 'Rinse', text: decision.rinse.direction },
-    [build, { label: 'Rows', quantity: { kind: 'count', value: facts.rows } }, { label: 'Top opens', text: facts.topOpens ? 'yes' : 'no' }],
+    [
+      build,
+      { label: 'Rows', quantity: { kind: 'count', value: facts.rows } },
+      { label: 'Inside reached', text: facts.insideReached ? 'yes' : 'no' },
+    ],
     decision.rules.rinse,
   );
   add(

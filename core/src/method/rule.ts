@@ -1,5 +1,5 @@
 import type { RuleRef, Source } from '../because';
-import type { MethodFacts } from './facts';
+import type { MethodFacts } from './methodFacts';
 
 /** A plain value, a list of allowed values, or a numeric range. For list facts: `includes`. */
 export type Matcher<V> = V | readonly V[] | { min?: number; max?: number } | { includes: unknown };

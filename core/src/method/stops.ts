@@ -36,4 +36,43 @@ export const STOPS: readonly Rule<Stop>[] = [
     because: 'Ice hides soil and breaks fins when it is washed off; it also points to a fault of its own.',
     source: commonPractice,
   },
+  {
+    id: 'stop.wiring',
+    when: { hazards: { includes: 'damaged-wiring' } },
+    then: {
+      verdict: 'stop',
+      title: 'Damaged wiring: do not open it',
+      action: 'Leave the power off, tag it, and refer it to someone licensed.',
+    },
+    because: 'Water and bare conductors.',
+    source: commonPractice,
+  },
+  {
+    id: 'stop.storm',
+    when: { hazards: { includes: 'storm' }, role: 'condenser' },
+    then: { verdict: 'postpone', title: 'Not with a storm near', action: 'Come down and come back when it has passed.' },
+    because: 'Lightning, wind and wet roofs.',
+    source: commonPractice,
+  },
+  {
+    id: 'stop.roof',
+    when: { hazards: { includes: 'unsafe-roof' } },
+    then: { verdict: 'postpone', title: 'No safe way up', action: 'Come back with what local rules ask for roof work.' },
+    because: 'Falls kill.',
+    source: commonPractice,
+  },
+  {
+    id: 'stop.animals',
+    when: { hazards: { includes: 'live-animals' }, role: 'condenser' },
+    then: { verdict: 'postpone', title: 'Live animals first out', action: 'Have them moved by someone who may, then come back.' },
+    because: 'Stings, bites, and animals that the law protects.',
+    source: commonPractice,
+  },
+  {
+    id: 'stop.heat',
+    when: { role: 'condenser', dryBulbC: { min: 46 } },
+    then: { verdict: 'postpone', title: 'Too hot to work out here', action: 'Come back early or late in the day.' },
+    because: 'Heat illness.',
+    source: commonPractice,
+  },
 ];

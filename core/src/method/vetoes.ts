@@ -1,6 +1,6 @@
 import { commonPractice, fromLabel, type RuleRef } from '../because';
 import type { Chemistry, Cleaner } from '../mix';
-import type { CoilBuild, MethodFacts } from './facts';
+import type { CoilBuild, MethodFacts } from './methodFacts';
 import { allMatches, refOf, type Rule } from './rule';
 
 /** Chemistries that a coil must never meet, whatever the grade. */
@@ -45,6 +45,13 @@ export const CHEMISTRY_VETOES: readonly Rule<{ never: readonly Chemistry[] }>[] 
     when: { role: 'condenser' },
     then: { never: ['evaporator-foam'] },
     because: 'Evaporator foam is made for indoor soil and condensate, not for an outdoor coil.',
+    source: commonPractice,
+  },
+  {
+    id: 'veto.bleach-seen',
+    when: { bleachInDrain: true },
+    then: { never: ['household', 'acid'] },
+    because: 'Vinegar or acid where bleach has been makes chlorine gas.',
     source: commonPractice,
   },
   {

@@ -4,3 +4,4 @@ export * from './dilution';
 export * from './solutionVolume';
 export * from './pour';
 export * from './strengthBand';
+export * from './neverTogether';

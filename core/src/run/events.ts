@@ -1,6 +1,6 @@
 import type { CoilRole, PowerSource, Refrigerant } from '../equipment';
 import type { CoilPlan } from '../method';
-import type { CoilSurvey, FaceGrades, SiteConditions } from '../survey';
+import type { CoilSurvey, FaceGrades, FindingKind, MeteringDevice, SiteConditions, VisitStory } from '../survey';
 import type { GateStep } from './gate';
 
 /** One set of air readings across the indoor coil. Null where not measured. */
@@ -16,6 +16,24 @@ export interface Identity {
   refrigerant: Refrigerant;
   madeYear: number | null;
   sensitiveOccupants: boolean;
+  serial: string;
+  metering: MeteringDevice;
+}
+
+/** Something that is not soil: recorded with a proposed action, closed on its own. */
+export interface Finding {
+  what: FindingKind;
+  coilId: string | null;
+  note: string;
+  action: string;
+}
+
+/** A picture kept by the server under `photoId`. */
+export interface Photo {
+  photoId: string;
+  coilId: string | null;
+  when: 'before' | 'after';
+  caption: string;
 }
 
 export interface MixMade {
@@ -33,6 +51,10 @@ export interface EventDataByKind {
   'visit.started': Record<string, never>;
   'identity.noted': Identity;
   'site.noted': SiteConditions;
+  'story.noted': VisitStory;
+  'finding.noted': Finding;
+  'finding.closed': { findingId: string; note: string };
+  'photo.added': Photo;
   'coil.surveyed': { coilId: string; survey: CoilSurvey };
   'coil.skipped': { coilId: string; reason: string };
   'reading.taken': DropReading;
@@ -53,6 +75,10 @@ export type EventKind = keyof EventDataByKind;
 
 export const EVENT_KINDS = [
   'visit.started',
+  'story.noted',
+  'finding.noted',
+  'finding.closed',
+  'photo.added',
   'identity.noted',
   'site.noted',
   'coil.surveyed',

@@ -1,8 +1,8 @@
 import { CoreError } from '../errors';
 import type { Configuration, PowerSource } from '../equipment';
 import type { CoilPlan } from '../method';
-import type { CoilSurvey, FaceGrades, SiteConditions } from '../survey';
-import type { DropReading, Identity, MixMade, VisitEvent } from './events';
+import { completeSurvey, type CoilSurvey, type FaceGrades, type SiteConditions, type VisitStory } from '../survey';
+import type { DropReading, Finding, Identity, MixMade, Photo, VisitEvent } from './events';
 import { gateStepsFor, shutGate, stepGate, type GateProgress } from './gate';
 
 export type SectionPhase = 'waits' | 'wet' | 'soaking' | 'rinsed' | 'clear' | 'again';
@@ -28,6 +28,11 @@ export interface VisitState {
   startedAt: string | null;
   identity: Stamped<Identity> | null;
   site: Stamped<SiteConditions> | null;
+  story: Stamped<VisitStory> | null;
+  findings: (Stamped<Finding> & { closedAt: string | null })[];
+  /** Findings of earlier visits that were closed on this one, by their event id. */
+  findingsClosed: string[];
+  photos: Stamped<Photo>[];
   surveys: Record<string, Stamped<CoilSurvey>>;
   skipped: Record<string, Stamped<string>>;
   readings: Stamped<DropReading>[];
@@ -48,6 +53,10 @@ const emptyState = (visitId: string): VisitState => ({
   startedAt: null,
   identity: null,
   site: null,
+  story: null,
+  findings: [],
+  findingsClosed: [],
+  photos: [],
   surveys: {},
   skipped: {},
   readings: [],
@@ -105,8 +114,21 @@ const REDUCERS: Reducers = {
     state.site = stamp(event, event.data);
   },
   'coil.surveyed': (state, event) => {
-    state.surveys[event.data.coilId] = stamp(event, event.data.survey);
+    state.surveys[event.data.coilId] = stamp(event, completeSurvey(event.data.survey));
     delete state.skipped[event.data.coilId];
+  },
+  'story.noted': (state, event) => {
+    state.story = stamp(event, event.data);
+  },
+  'finding.noted': (state, event) => {
+    state.findings.push({ ...stamp(event, event.data), closedAt: null });
+  },
+  'finding.closed': (state, event) => {
+    state.findingsClosed.push(event.data.findingId);
+    for (const finding of state.findings) if (finding.eventId === event.data.findingId) finding.closedAt = event.at;
+  },
+  'photo.added': (state, event) => {
+    state.photos.push(stamp(event, event.data));
   },
   'coil.skipped': (state, event) => {
     state.skipped[event.data.coilId] = stamp(event, event.data.reason);

@@ -1,2 +1,5 @@
+export * from './answers';
+export * from './story';
+export * from './findings';
 export * from './grade';
 export * from './survey';

@@ -1,3 +1,4 @@
+import { noAnswers, type CoilAnswers } from './answers';
 import type { Grade } from './grade';
 
 export const SOILS = ['dust', 'seed-fluff', 'lint', 'grass', 'pet-hair', 'pet-urine', 'mud', 'grease', 'biofilm', 'salt', 'nest'] as const;
@@ -45,6 +46,7 @@ export interface CoilSurvey {
   matBetweenRows: boolean;
   /** Weak cooling, long runs or a high bill was complained of. */
   coolingSymptom: boolean;
+  answers: CoilAnswers;
   note: string;
 }
 
@@ -56,7 +58,15 @@ export const emptySurvey = (): CoilSurvey => ({
   iced: false,
   matBetweenRows: false,
   coolingSymptom: false,
+  answers: noAnswers(),
   note: '',
+});
+
+/** A survey as it was stored, with what was not yet asked in its day left as "nobody looked". */
+export const completeSurvey = (stored: Partial<CoilSurvey>): CoilSurvey => ({
+  ...emptySurvey(),
+  ...stored,
+  answers: { ...noAnswers(), ...stored.answers },
 });
 
 export const SUN_EXPOSURES = ['shade', 'broken', 'full'] as const;

@@ -55,7 +55,14 @@ function eventsOf(visitId: string, day: string, diary: DiaryVisit, number: numbe
 
   const [dryBulbC, rhPct, windMs, sun] = diary.air;
   const site = { dryBulbC, rhPct, windMs, sun };
-  add(1, 'identity.noted', { model: system.model, refrigerant: system.refrigerant, madeYear: system.madeYear, sensitiveOccupants: false });
+  add(1, 'identity.noted', {
+    model: system.model,
+    refrigerant: system.refrigerant,
+    madeYear: system.madeYear,
+    sensitiveOccupants: false,
+    serial: '',
+    metering: 'unknown',
+  });
   add(1, 'site.noted', site);
   const work = diary.coils.map((entry) => {
     const coil = DEMO_COILS.find((row) => row.id === `${system.id}-${entry.side}`);

@@ -11,7 +11,12 @@ import {
 } from '@elm-mist/core';
 
 /** An invented shop in an invented town. No name, model, product or price here is anybody's. */
-export const DEMO_RULES: HouseRules = { ...DEFAULT_HOUSE_RULES, shopName: 'Cotter & Vane Coil Care', crew: ['Wren Cotter', 'Ives Vane'] };
+export const DEMO_RULES: HouseRules = {
+  ...DEFAULT_HOUSE_RULES,
+  hourlyRate: 95,
+  shopName: 'Cotter & Vane Coil Care',
+  crew: ['Wren Cotter', 'Ives Vane'],
+};
 
 const inches = (n: number) => n * METRES_PER_INCH;
 const town = (street: string) => `${street}, Saltlick Bend`;

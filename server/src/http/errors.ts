@@ -7,7 +7,7 @@ import { Problem } from './problem';
 
 const BODY_PROBLEMS: Record<number, { code: string; message: string }> = {
   400: { code: 'bad-json', message: 'The body is not readable JSON.' },
-  413: { code: 'too-large', message: 'The body is larger than 1 MB.' },
+  413: { code: 'too-large', message: 'The body is larger than is taken here: 1 MB, or 2 MB for a photo.' },
   415: { code: 'bad-type', message: 'Send JSON.' },
 };
 
@@ -27,6 +27,11 @@ export const errorBody =
     const answer = (problem: Problem) => {
       const body: ErrorBody = { error: { code: problem.code, message: problem.message, fields: problem.fields } };
       ctx.status = problem.status;
+      if (problem.status === 413) {
+        // What was not read is let run out, and the connection is not used again: its next request would be read from the middle of this body.
+        ctx.set('Connection', 'close');
+        ctx.req.resume();
+      }
       ctx.body = body;
     };
     try {

@@ -1,10 +1,12 @@
 import Router from '@koa/router';
+import rawBody from 'raw-body';
 import {
   cleanerInputSchema,
   coilInputSchema,
   eventsInputSchema,
   houseRulesSchema,
   parseInput,
+  PHOTO_LIMIT,
   placeInputSchema,
   systemInputSchema,
   visitInputSchema,
@@ -12,6 +14,7 @@ import {
 import { notFound, Problem } from '../http/problem';
 import { appendEvents } from '../services/events';
 import { addCoil, addPlace, addSystem, changeCoil, placeList } from '../services/places';
+import { keepPhoto, readPhoto } from '../services/photos';
 import { addCleaner } from '../services/shelf';
 import { addVisit, dayList, systemDetail, visitDetail } from '../services/visits';
 import type { Store } from '../store/open';
@@ -80,6 +83,17 @@ export function apiRouter(store: Store, now: () => Date): Router {
   router.post('/visits/:id/events', (ctx) => {
     const { events } = parseInput(eventsInputSchema, body(ctx));
     ctx.body = appendEvents(store, id(ctx.params), events, now().toISOString());
+  });
+
+  router.put('/visits/:id/photos/:photoId', async (ctx) => {
+    const bytes = await rawBody(ctx.req, { limit: PHOTO_LIMIT });
+    created(ctx, keepPhoto(store, id(ctx.params), ctx.params['photoId'] ?? '', ctx.get('Content-Type'), bytes, now().toISOString()));
+  });
+  router.get('/photos/:id', (ctx) => {
+    const photo = readPhoto(db, id(ctx.params));
+    ctx.set('Cache-Control', 'private, max-age=31536000, immutable');
+    ctx.type = photo.mime;
+    ctx.body = photo.bytes;
   });
 
   return router;

@@ -1,5 +1,16 @@
 import { randomUUID } from 'node:crypto';
-import type { CoilNeed, CoilRecord, PastVisit, SystemDetail, TodayVisit, VisitDetail, VisitInput, VisitRecord } from '@elm-mist/contract';
+import type {
+  CoilNeed,
+  CoilRecord,
+  KnownBefore,
+  OpenFinding,
+  PastVisit,
+  SystemDetail,
+  TodayVisit,
+  VisitDetail,
+  VisitInput,
+  VisitRecord,
+} from '@elm-mist/contract';
 import {
   coilDrop,
   CoreError,
@@ -29,7 +40,57 @@ export function visitFrame(db: Db, visitId: string) {
 }
 
 export function visitDetail(db: Db, visitId: string): VisitDetail {
-  return { ...visitFrame(db, visitId), events: q.eventsOf(db, visitId) };
+  const frame = visitFrame(db, visitId);
+  return { ...frame, events: q.eventsOf(db, visitId), known: knownBefore(db, frame.visit, frame.system.configuration) };
+}
+
+/** Visits of a system folded, oldest first, without those that have not begun. */
+function foldedVisits(
+  db: Db,
+  systemId: string,
+  configuration: SystemDetail['system']['configuration'],
+): { visit: VisitRecord; state: VisitState }[] {
+  return q
+    .visitsOfSystem(db, systemId)
+    .filter((visit) => visit.standing !== 'planned')
+    .reverse()
+    .map((visit) => ({ visit, state: foldVisit(visit.id, configuration, q.eventsOf(db, visit.id)) }));
+}
+
+/** Findings that no visit has closed, oldest first. */
+function openFindings(folded: readonly { visit: VisitRecord; state: VisitState }[]): OpenFinding[] {
+  const closed = new Set(folded.flatMap(({ state }) => state.findingsClosed));
+  return folded.flatMap(({ visit, state }) =>
+    state.findings
+      .filter((finding) => !closed.has(finding.eventId))
+      .map((finding) => ({ ...finding.value, findingId: finding.eventId, visitId: visit.id, day: visit.day, by: finding.by })),
+  );
+}
+
+/** What earlier closed visits know, so that a repeat visit asks only what changed. */
+function knownBefore(db: Db, visit: VisitRecord, configuration: SystemDetail['system']['configuration']): KnownBefore {
+  const folded = foldedVisits(db, visit.systemId, configuration);
+  const earlier = folded.filter((row) => row.visit.id !== visit.id && row.visit.standing === 'closed' && row.visit.day <= visit.day);
+  const last = earlier.at(-1);
+  return {
+    day: last?.visit.day ?? null,
+    surveys: Object.fromEntries(
+      earlier.flatMap(({ state }) => Object.entries(state.surveys).map(([coilId, survey]) => [coilId, survey.value])),
+    ),
+    story: earlier.reduce<KnownBefore['story']>((story, { state }) => state.story?.value ?? story, null),
+    chemistries: last ? [...new Set(Object.values(last.state.plans).map((plan) => plan.value.chemistry))] : [],
+    openFindings: openFindings(folded.filter((row) => row.visit.id !== visit.id)),
+    air: lastAir(db, visit),
+  };
+}
+
+/** The air noted last on the visit's day at another place: the same town, so a fair start. */
+function lastAir(db: Db, visit: VisitRecord): KnownBefore['air'] {
+  const noted = q
+    .visitsOn(db, visit.day)
+    .flatMap((other) => (other.id === visit.id ? [] : q.eventsOf(db, other.id).filter((event) => event.kind === 'site.noted')));
+  const newest = noted.sort((a, b) => (a.at < b.at ? -1 : 1)).at(-1);
+  return newest?.kind === 'site.noted' ? newest.data : null;
 }
 
 /** Plans a new visit. @throws Problem 422 for a system or coil that is not there */
@@ -112,6 +173,7 @@ export function systemDetail(db: Db, systemId: string): SystemDetail {
     coils: q.coilsOf(db, systemId),
     history: visits.filter((visit) => visit.standing !== 'planned').map((visit) => pastVisit(db, visit, system.configuration)),
     upcoming: visits.filter((visit) => visit.standing === 'planned').reverse(),
+    openFindings: openFindings(foldedVisits(db, systemId, system.configuration)),
   };
 }
 

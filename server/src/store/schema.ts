@@ -14,7 +14,7 @@ import type {
   VisitStanding,
 } from '@elm-mist/core';
 import type { ApplicatorRecord } from '@elm-mist/contract';
-import { index, integer, primaryKey, real, sqliteTable, text } from 'drizzle-orm/sqlite-core';
+import { blob, index, integer, primaryKey, real, sqliteTable, text } from 'drizzle-orm/sqlite-core';
 
 /** Sizes are SI; days are ISO dates; instants are UTC ISO 8601 with milliseconds. */
 export const customer = sqliteTable('customer', {
@@ -154,6 +154,17 @@ export const event = sqliteTable(
   },
   (table) => [index('event_visit').on(table.visitId, table.seq)],
 );
+
+/** Pictures, shrunk on the device before they come. */
+export const photo = sqliteTable('photo', {
+  id: text('id').primaryKey(),
+  visitId: text('visit_id')
+    .notNull()
+    .references(() => visit.id),
+  mime: text('mime').notNull(),
+  bytes: blob('bytes', { mode: 'buffer' }).notNull(),
+  receivedAt: text('received_at').notNull(),
+});
 
 export const houseRules = sqliteTable('house_rules', {
   id: integer('id').primaryKey(),

@@ -31,6 +31,7 @@ import {
 import { EDGES, showFigure, toSi, typedFigure } from '../shared/figures';
 import { FormField } from '../shared/formField';
 import { ROLE_NAMES } from '../shared/words';
+import { PhotoPart } from '../photos/PhotoPart';
 import { goTo, NotYet, VisitScreen } from '../visit/VisitScreen';
 
 const lastReading = (state: VisitState, when: 'before' | 'after') =>
@@ -145,6 +146,7 @@ function CheckCoil({ coil, coils, pick }: { coil: CoilRecord; coils: readonly Co
           <GradePicker value={draft.grades[cell.faceId]?.[cell.row]} onPick={grade} />
         </Part>
       ) : null}
+      <PhotoPart coilId={coil.id} when="after" />
       <DropPart />
       <Part title={<Heading>Note</Heading>}>
         <Field label="What stayed, what was found" value={draft.note} onChange={(note) => keep({ ...draft, note })} multiline />

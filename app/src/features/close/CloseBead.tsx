@@ -5,6 +5,7 @@ import { View } from 'react-native';
 import { dayOf, useDraft, useVisit } from '@/data';
 import { Act, Banner, Body, Companion, Field, GradeStrip, HazardBox, Heading, Label, Part, Row, Small, Strong, ThumbBar, Why } from '@/ui';
 import { longDay, ROLE_NAMES } from '../shared/words';
+import { FindingsPart } from '../findings/FindingsPart';
 import { goTo, VisitScreen } from '../visit/VisitScreen';
 
 const worst = (grades: Record<string, Grade[]> | undefined): string => {
@@ -33,6 +34,7 @@ export function CloseBead() {
     ? differenceInMinutes(state.closed ? parseISO(state.closed.at) : new Date(), parseISO(state.startedAt))
     : 0;
   const restart = Object.values(state.gates).some((gate) => gate && Object.keys(gate.done).length > 0);
+  const advice = [...new Set(allCoils.flatMap((coil) => state.plans[coil.id]?.value.advice ?? []))];
   const close = async () => {
     const ok = await record(...(state.startedAt ? [] : [{ kind: 'visit.started' as const, data: {} }]), {
       kind: 'visit.closed',
@@ -126,6 +128,14 @@ export function CloseBead() {
         <Small ink="inkSoft">{state.closed?.value.why ?? due.because.rules[0]?.because ?? ''}</Small>
         {minutes > 0 ? <Row label="Time on site" value={`${minutes} min`} /> : null}
       </Part>
+      {advice.length > 0 ? (
+        <Part title={<Heading>Tell the owner</Heading>}>
+          {advice.map((text) => (
+            <Body key={text}>{text}</Body>
+          ))}
+        </Part>
+      ) : null}
+      <FindingsPart coilId={null} />
       <Part title={<Heading>Note for the record</Heading>}>
         {state.closed ? (
           <Body>{state.closed.value.note || 'None.'}</Body>

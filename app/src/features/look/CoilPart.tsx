@@ -1,6 +1,18 @@
 import type { CoilRecord } from '@elm-mist/contract';
-import { CONSTRUCTION_TABLE, emptySurvey, SOIL_TABLE, SOILS, ungradedFaces, worstGrade, type CoilSurvey, type Grade } from '@elm-mist/core';
+import {
+  CONSTRUCTION_TABLE,
+  completeSurvey,
+  emptySurvey,
+  noAnswers,
+  SOIL_TABLE,
+  SOILS,
+  ungradedFaces,
+  worstGrade,
+  type CoilSurvey,
+  type Grade,
+} from '@elm-mist/core';
 import { useState, type ReactNode } from 'react';
+import { View } from 'react-native';
 import { useDraft, useVisit } from '@/data';
 import {
   Act,
@@ -17,16 +29,33 @@ import {
   OneOf,
   Part,
   Small,
+  space,
   ThumbBar,
   Tick,
   type CellPick,
 } from '@/ui';
 import { coilShort, ROLE_NAMES } from '../shared/words';
+import { FindingsPart } from '../findings/FindingsPart';
+import { PhotoPart } from '../photos/PhotoPart';
 import { ClosedNote, goTo, VisitScreen } from '../visit/VisitScreen';
+import { QuestionList } from './QuestionList';
 
 const ROW_NAMES = [[], ['the face'], ['outer row', 'inner row'], ['outer row', 'middle row', 'inner row']] as const;
 const OUTDOOR_ONLY = new Set(['seed-fluff', 'grass', 'mud', 'pet-urine', 'salt']);
 const INDOOR_ONLY = new Set(['biofilm']);
+
+/** Where a survey starts: what was noted on this visit, else what was built and found before, with everything that must be seen anew left open. */
+function startSurvey(now: CoilSurvey | undefined, before: CoilSurvey | undefined): CoilSurvey {
+  if (now) return now;
+  if (!before) return emptySurvey();
+  const { surroundings, disconnect, clearanceM, boardNearby, finishedCeiling } = before.answers;
+  return {
+    ...emptySurvey(),
+    soils: before.soils,
+    corrosion: before.corrosion,
+    answers: { ...noAnswers(), surroundings, disconnect, clearanceM, boardNearby, finishedCeiling },
+  };
+}
 
 /** The next cell without a grade, row by row within each face; null when all have one. */
 function nextCell(coil: CoilRecord, survey: CoilSurvey): CellPick | null {
@@ -49,11 +78,13 @@ export function CoilPart({
   next: string | undefined;
   show: (part: string) => void;
 }) {
-  const { detail, state, record, allCoils } = useVisit();
-  const [survey, keep, drop] = useDraft<CoilSurvey>(
-    `look.${detail.visit.id}.${coil.id}`,
-    () => state.surveys[coil.id]?.value ?? emptySurvey(),
+  const { detail, state, record, allCoils, house } = useVisit();
+  const [stored, keep, drop] = useDraft<CoilSurvey>(`look.${detail.visit.id}.${coil.id}`, () =>
+    startSurvey(state.surveys[coil.id]?.value, detail.known.surveys[coil.id]),
   );
+  const survey = completeSurvey(stored);
+  const before = detail.known.surveys[coil.id];
+  const [alike, setAlike] = useState(false);
   const [cell, setCell] = useState<CellPick | null>(
     () => nextCell(coil, survey) ?? (coil.geometry.faces[0] ? { faceId: coil.geometry.faces[0].id, row: 0 } : null),
   );
@@ -63,6 +94,13 @@ export function CoilPart({
   const closed = state.closed !== null;
   const set = (change: Partial<CoilSurvey>) => keep({ ...survey, ...change });
   const grade = (value: Grade) => {
+    if (alike) {
+      keep({
+        ...survey,
+        grades: Object.fromEntries(coil.geometry.faces.map((row) => [row.id, Array<Grade>(coil.geometry.rows).fill(value)])),
+      });
+      return;
+    }
     if (!cell) return;
     const rows = [...(survey.grades[cell.faceId] ?? [])];
     rows[cell.row] = value;
@@ -147,7 +185,27 @@ export function CoilPart({
         />
         {asked && nothing ? <Banner tone="stop">Grade at least one face before going on.</Banner> : null}
       </Part>
-      {cell && face ? (
+      <View style={{ flexDirection: 'row', gap: space.s, flexWrap: 'wrap' }}>
+        {before ? (
+          <Companion
+            title="As last time"
+            onPress={() => keep({ ...survey, grades: before.grades })}
+            disabled={closed}
+            testID="as-last-time"
+          />
+        ) : null}
+        <Companion
+          title={alike ? 'Grade face by face' : 'All faces alike'}
+          onPress={() => setAlike(!alike)}
+          disabled={closed}
+          testID="all-alike"
+        />
+      </View>
+      {alike ? (
+        <Part title={<Heading>All faces and rows</Heading>}>
+          <GradePicker value={undefined} onPick={grade} />
+        </Part>
+      ) : cell && face ? (
         <Part
           title={
             <Heading>{coil.geometry.rows > 1 ? `${face.name} · ${ROW_NAMES[coil.geometry.rows][cell.row] ?? ''}` : face.name}</Heading>
@@ -199,6 +257,16 @@ export function CoilPart({
         />
         <Field label="Note" value={survey.note} onChange={(note) => set({ note })} multiline />
       </Part>
+      <PhotoPart coilId={coil.id} when="before" />
+      <QuestionList
+        coil={coil}
+        configuration={detail.system.configuration}
+        answers={survey.answers}
+        onChange={(answers) => set({ answers })}
+        system={house.units}
+        draftKey={`answer.${detail.visit.id}.${coil.id}`}
+      />
+      <FindingsPart coilId={coil.id} />
       <Part title={<Heading>How it is built</Heading>}>
         <Body>{`${CONSTRUCTION_TABLE[coil.construction].name}: ${CONSTRUCTION_TABLE[coil.construction].howToKnow.toLowerCase()}.`}</Body>
         <Small ink="inkSoft">{CONSTRUCTION_TABLE[coil.construction].handling}</Small>

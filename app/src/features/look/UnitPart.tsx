@@ -1,15 +1,35 @@
 import { yupResolver } from '@hookform/resolvers/yup';
-import { capacityFromModel, CoreError, formatQuantity, REFRIGERANTS, SUN_TABLE, type Refrigerant, type SunExposure } from '@elm-mist/core';
+import {
+  ARRIVAL_HAZARD_NAMES,
+  ARRIVAL_HAZARDS,
+  capacityFromModel,
+  CoreError,
+  formatQuantity,
+  METERING_DEVICES,
+  METERING_NAMES,
+  REFRIGERANTS,
+  STORY_FACTS,
+  STORY_NAMES,
+  SUN_TABLE,
+  SYMPTOM_NAMES,
+  SYMPTOMS,
+  type ArrivalHazard,
+  type MeteringDevice,
+  type Refrigerant,
+  type StoryFact,
+  type SunExposure,
+  type Symptom,
+} from '@elm-mist/core';
 import { useEffect, type ReactNode } from 'react';
 import { Controller, useForm, useWatch } from 'react-hook-form';
 import { View } from 'react-native';
-import { boolean, mixed, object, string } from 'yup';
+import { array, boolean, mixed, object, string } from 'yup';
 import { useDraft, useVisit, type Entry } from '@/data';
-import { Act, HazardBox, Heading, Label, OneOf, Part, Row, space, Strong, ThumbBar, Tick, Why } from '@/ui';
+import { AnyOf, Small, Act, HazardBox, Heading, Label, OneOf, Part, Row, space, Strong, ThumbBar, Tick, Why } from '@/ui';
 import { capacityBecause } from '../places/SystemPage';
 import { EDGES, readFigure, showFigure, toSi, typedFigure } from '../shared/figures';
 import { FormField } from '../shared/formField';
-import { ROLE_NAMES } from '../shared/words';
+import { ROLE_NAMES, shortDay } from '../shared/words';
 import { ClosedNote, VisitScreen } from '../visit/VisitScreen';
 
 interface UnitForm {
@@ -17,6 +37,11 @@ interface UnitForm {
   refrigerant: Refrigerant;
   madeYear: string;
   sensitiveOccupants: boolean;
+  serial: string;
+  metering: MeteringDevice;
+  symptoms: Symptom[];
+  facts: StoryFact[];
+  hazards: ArrivalHazard[];
   air: string;
   humidity: string;
   wind: string;
@@ -30,12 +55,18 @@ export function UnitPart({ tabs, next, show }: { tabs: ReactNode; next: string |
   const { units } = house;
   const { system } = detail;
   const before = state.readings.filter((reading) => reading.value.when === 'before').at(-1)?.value;
-  const site = state.site?.value;
+  const site = state.site?.value ?? detail.known.air ?? undefined;
+  const story = state.story?.value;
   const [draft, keep, drop] = useDraft<UnitForm>(`look.${detail.visit.id}.unit`, () => ({
     model: state.identity?.value.model ?? system.model,
     refrigerant: state.identity?.value.refrigerant ?? system.refrigerant,
     madeYear: String(state.identity?.value.madeYear ?? system.madeYear ?? ''),
     sensitiveOccupants: state.identity?.value.sensitiveOccupants ?? false,
+    serial: state.identity?.value.serial ?? '',
+    metering: state.identity?.value.metering ?? 'unknown',
+    symptoms: story?.symptoms ?? [],
+    facts: story?.facts ?? detail.known.story?.facts ?? [],
+    hazards: story?.hazards ?? [],
     air: showFigure('temperature', site?.dryBulbC, units),
     humidity: showFigure('percent', site?.rhPct, units),
     wind: showFigure('wind', site?.windMs, units),
@@ -48,6 +79,11 @@ export function UnitPart({ tabs, next, show }: { tabs: ReactNode; next: string |
     refrigerant: mixed<Refrigerant>().defined(),
     madeYear: typedFigure('Year made', 'count', units, 1970, 2100, true),
     sensitiveOccupants: boolean().defined(),
+    serial: string().defined().max(40, 'The serial number may have 40 characters at most.'),
+    metering: mixed<MeteringDevice>().defined(),
+    symptoms: array(mixed<Symptom>().defined()).defined(),
+    facts: array(mixed<StoryFact>().defined()).defined(),
+    hazards: array(mixed<ArrivalHazard>().defined()).defined(),
     air: typedFigure('Air', 'temperature', units, -10, 55),
     humidity: typedFigure('Humidity', 'percent', units, 0, 100),
     wind: typedFigure('Wind', 'wind', units, 0, 20),
@@ -83,8 +119,11 @@ export function UnitPart({ tabs, next, show }: { tabs: ReactNode; next: string |
           refrigerant: values.refrigerant,
           madeYear: year,
           sensitiveOccupants: values.sensitiveOccupants,
+          serial: values.serial.trim(),
+          metering: values.metering,
         },
       },
+      { kind: 'story.noted', data: { symptoms: values.symptoms, facts: values.facts, hazards: values.hazards } },
       {
         kind: 'site.noted',
         data: { dryBulbC, rhPct: readFigure(values.humidity), windMs: toSi('wind', values.wind, units), sun: values.sun },
@@ -123,6 +162,12 @@ export function UnitPart({ tabs, next, show }: { tabs: ReactNode; next: string |
     >
       {tabs}
       <ClosedNote />
+      {!state.site && detail.known.air ? (
+        <Small ink="inkSoft">The air is as noted last today at another place. Change what differs.</Small>
+      ) : null}
+      {detail.known.day ? (
+        <Small ink="inkSoft">{`Filled in from the visit of ${shortDay(detail.known.day)}. Ask only what changed.`}</Small>
+      ) : null}
       <Part first title={<Heading>The air at the outdoor coil</Heading>}>
         <View style={{ flexDirection: 'row', gap: space.m, flexWrap: 'wrap' }}>
           <FormField
@@ -144,6 +189,46 @@ export function UnitPart({ tabs, next, show }: { tabs: ReactNode; next: string |
             <OneOf
               label="Sun on the coil"
               options={Object.values(SUN_TABLE).map((sun) => ({ value: sun.id, label: sun.name }))}
+              value={field.value}
+              onChange={field.onChange}
+            />
+          )}
+        />
+      </Part>
+      <Part title={<Heading>What they say</Heading>}>
+        <Controller
+          control={control}
+          name="symptoms"
+          render={({ field }) => (
+            <AnyOf
+              label="Symptoms"
+              options={SYMPTOMS.map((id) => ({ value: id, label: SYMPTOM_NAMES[id] }))}
+              value={field.value}
+              onChange={field.onChange}
+            />
+          )}
+        />
+        <Label>What stands around</Label>
+        <Controller
+          control={control}
+          name="facts"
+          render={({ field }) => (
+            <AnyOf
+              label="Story"
+              options={STORY_FACTS.map((id) => ({ value: id, label: STORY_NAMES[id] }))}
+              value={field.value}
+              onChange={field.onChange}
+            />
+          )}
+        />
+        <Label>Met on arrival</Label>
+        <Controller
+          control={control}
+          name="hazards"
+          render={({ field }) => (
+            <AnyOf
+              label="Hazards"
+              options={ARRIVAL_HAZARDS.map((id) => ({ value: id, label: ARRIVAL_HAZARD_NAMES[id] }))}
               value={field.value}
               onChange={field.onChange}
             />
@@ -173,6 +258,20 @@ export function UnitPart({ tabs, next, show }: { tabs: ReactNode; next: string |
         {refrigerant === 'R-32' || refrigerant === 'R-454B' ? (
           <HazardBox lead="Mildly flammable.">No ignition source. Leak-check before electrical work and ventilate.</HazardBox>
         ) : null}
+        <FormField control={control} name="serial" label="Serial number" />
+        <Label>Metering device</Label>
+        <Controller
+          control={control}
+          name="metering"
+          render={({ field }) => (
+            <OneOf
+              label="Metering device"
+              options={METERING_DEVICES.map((id) => ({ value: id, label: METERING_NAMES[id] }))}
+              value={field.value}
+              onChange={field.onChange}
+            />
+          )}
+        />
         <FormField control={control} name="madeYear" label="Year made" keyboard="number-pad" />
         <Controller
           control={control}

@@ -1,15 +1,53 @@
-import { CHEMISTRY_SCHOOLS, DWELL_SCHOOLS, NO_RINSE_SCHOOLS, RINSE_SCHOOLS, SCHOOL_NAMES, type HouseRules } from '@elm-mist/core';
+import {
+  CHEMISTRY_SCHOOLS,
+  DRAIN_SCHOOLS,
+  DWELL_SCHOOLS,
+  ELECTRICS_SCHOOLS,
+  LID_SCHOOLS,
+  NO_RINSE_SCHOOLS,
+  PAN_HOLE_SCHOOLS,
+  RINSE_SCHOOLS,
+  SCHOOL_NAMES,
+  SCREEN_SCHOOLS,
+  type HouseRules,
+} from '@elm-mist/core';
+import { yupResolver } from '@hookform/resolvers/yup';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
+import { useForm } from 'react-hook-form';
+import { View } from 'react-native';
+import { object } from 'yup';
 import { houseRulesQuery, setWho, useSaveHouseRules, whoIsThis } from '@/data';
-import { Banner, Body, Heading, Label, OneOf, Part, Screen, ScreenHead, Small, useThemeChoice, Trouble, Waiting } from '@/ui';
+import {
+  Companion,
+  space,
+  Banner,
+  Body,
+  Heading,
+  Label,
+  OneOf,
+  Part,
+  Screen,
+  ScreenHead,
+  Small,
+  useThemeChoice,
+  Trouble,
+  Waiting,
+} from '@/ui';
+import { EDGES, readFigure, showFigure, toSi, typedFigure } from '../shared/figures';
+import { FormField } from '../shared/formField';
 
-type SchoolKey = 'chemistry' | 'rinse' | 'dwell' | 'noRinse';
+type SchoolKey = keyof typeof SCHOOL_NAMES;
 const SCHOOLS: readonly { key: SchoolKey; question: string; values: readonly string[] }[] = [
   { key: 'chemistry', question: 'Chemistry', values: CHEMISTRY_SCHOOLS },
   { key: 'rinse', question: 'Which way to rinse', values: RINSE_SCHOOLS },
   { key: 'dwell', question: 'How long to soak', values: DWELL_SCHOOLS },
   { key: 'noRinse', question: 'Evaporator “no-rinse” foam', values: NO_RINSE_SCHOOLS },
+  { key: 'lid', question: 'Lid during the outside rinse', values: LID_SCHOOLS },
+  { key: 'panHoles', question: 'Pan drain holes', values: PAN_HOLE_SCHOOLS },
+  { key: 'screens', question: 'Clip-on debris screens', values: SCREEN_SCHOOLS },
+  { key: 'electrics', question: 'Water near outdoor electrics', values: ELECTRICS_SCHOOLS },
+  { key: 'drain', question: 'Drain treatment', values: DRAIN_SCHOOLS },
 ];
 
 /** House rules: the shop's choices where good technicians differ; and what is set on this device alone. */
@@ -76,6 +114,7 @@ export function MoreScreen() {
             value={shown.units}
             onChange={(units) => set({ units })}
           />
+          <RuleFigures rules={shown} set={set} />
           {SCHOOLS.map(({ key, question, values }) => (
             <Part key={key} first>
               <Label>{question}</Label>
@@ -90,5 +129,53 @@ export function MoreScreen() {
         </Part>
       )}
     </Screen>
+  );
+}
+
+interface FigureForm {
+  hourlyRate: string;
+  minimumOutdoorC: string;
+  clearanceM: string;
+}
+
+/** The shop's own numbers: price of an hour, coldest day, room to keep clear. */
+function RuleFigures({ rules, set }: { rules: HouseRules; set: (change: Partial<HouseRules>) => void }) {
+  const { units } = rules;
+  const schema = object({
+    hourlyRate: typedFigure('An hour’s work', 'count', units, 0, 1000),
+    minimumOutdoorC: typedFigure('Coldest day', 'temperature', units, 0, 20),
+    clearanceM: typedFigure('Room all round', 'length', units, 0, 3),
+  });
+  const { control, handleSubmit } = useForm<FigureForm>({
+    resolver: yupResolver(schema),
+    values: {
+      hourlyRate: showFigure('count', rules.hourlyRate, units),
+      minimumOutdoorC: showFigure('temperature', rules.minimumOutdoorC, units),
+      clearanceM: showFigure('length', rules.clearanceM, units),
+    },
+  });
+  const keep = handleSubmit((values) =>
+    set({
+      hourlyRate: readFigure(values.hourlyRate),
+      minimumOutdoorC: toSi('temperature', values.minimumOutdoorC, units),
+      clearanceM: toSi('length', values.clearanceM, units),
+    }),
+  );
+  return (
+    <Part first>
+      <View style={{ flexDirection: 'row', gap: space.m, flexWrap: 'wrap' }}>
+        <FormField control={control} name="hourlyRate" label="An hour’s work" unit="$" keyboard="decimal-pad" grow />
+        <FormField
+          control={control}
+          name="minimumOutdoorC"
+          label="Coldest day"
+          unit={EDGES.temperature.unit[units]}
+          keyboard="decimal-pad"
+          grow
+        />
+        <FormField control={control} name="clearanceM" label="Room all round" unit={EDGES.length.unit[units]} keyboard="decimal-pad" grow />
+      </View>
+      <Companion title="Keep the numbers" onPress={() => void keep()} />
+    </Part>
   );
 }

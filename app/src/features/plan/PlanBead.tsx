@@ -1,5 +1,16 @@
 import type { CoilRecord } from '@elm-mist/contract';
-import { CoreError, formatDuration, formatQuantity, formatRatio, mixFor, planCoil, type CautionStep, type CoilPlan } from '@elm-mist/core';
+import {
+  CoreError,
+  formatDuration,
+  formatQuantity,
+  formatRatio,
+  mergedKit,
+  mixFor,
+  planCoil,
+  visitClashes,
+  type CautionStep,
+  type CoilPlan,
+} from '@elm-mist/core';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { useVisit, type OpenVisit } from '@/data';
@@ -25,6 +36,8 @@ import {
 } from '@/ui';
 import { ROLE_NAMES } from '../shared/words';
 import { goTo, NotYet, VisitScreen } from '../visit/VisitScreen';
+import { OpeningPart } from './OpeningPart';
+import { SecondOpinion } from './SecondOpinion';
 
 export interface DraftPlan {
   coil: CoilRecord;
@@ -73,6 +86,7 @@ function Measure({ label, because, value }: { label: string; because: CoilPlan['
 
 export function PlanSheet({ plan, visit }: { plan: CoilPlan; visit: OpenVisit }) {
   const { units } = visit.house;
+  const coil = visit.coil(plan.coilId);
   const why = (id: string) => plan.because.find((because) => because.id === id);
   const concentrate =
     plan.solutionL !== null && plan.waterParts !== null
@@ -157,6 +171,20 @@ export function PlanSheet({ plan, visit }: { plan: CoilPlan; visit: OpenVisit })
         </View>
         <Small ink="inkSoft">{plan.rinse.how}</Small>
       </Part>
+      {plan.panDose ? (
+        <Part title={<Heading>Over the pan</Heading>}>
+          <Row label={plan.panDose.continuous ? 'Pour' : 'Each pour'}>
+            <Why because={why('pan-dose')}>
+              <Strong>
+                {plan.panDose.continuous
+                  ? 'without stopping'
+                  : `${formatQuantity({ kind: 'volume', litres: plan.panDose.doseL }, units)}, then wait ${formatDuration(plan.panDose.pauseS)}`}
+              </Strong>
+            </Why>
+          </Row>
+        </Part>
+      ) : null}
+      <OpeningPart plan={plan} />
       {plan.rejected.length > 0 ? (
         <Part title={<Heading>Not used, and why</Heading>}>
           {plan.rejected.map((row) => (
@@ -178,6 +206,7 @@ export function PlanSheet({ plan, visit }: { plan: CoilPlan; visit: OpenVisit })
           </View>
         ))}
       </Part>
+      {coil ? <SecondOpinion coil={coil} /> : null}
       <Part title={<Heading>Order of work</Heading>}>
         <View>
           {plan.steps.map((step, i) => (
@@ -206,6 +235,14 @@ export function PlanBead() {
   const changed = open.some((row) => state.plans[row.coil.id]);
   const closed = state.closed !== null;
   const plan = closed ? made?.value : shown?.plan;
+  const planned = drafts.flatMap((row) => (row.plan ? [row.plan] : []));
+  const kit = mergedKit(planned.map((row) => row.kit));
+  const clashes = visitClashes(
+    planned,
+    Object.values(state.surveys).map((survey) => survey.value),
+    visit.house.drain,
+    detail.known.chemistries,
+  );
   const ready = drafts.length > 0 && drafts.every((row) => row.plan);
   const follow = async () => {
     const entries = open.flatMap((row) =>
@@ -254,7 +291,42 @@ export function PlanBead() {
       {drafts.length === 0 ? <NotYet>Every coil has been left out of this visit. Go on to Close.</NotYet> : null}
       {changed && !closed ? <Banner tone="info">What you noted since gives another plan. Sections already done stay done.</Banner> : null}
       {shown && !plan ? <NotYet>{shown.trouble || 'No plan was made.'}</NotYet> : null}
+      {clashes.map((clash) => (
+        <HazardBox key={clash.id + clash.a + clash.b} lead="Never together.">
+          {clash.text} Rinse between, or choose another.
+        </HazardBox>
+      ))}
       {plan ? <PlanSheet plan={plan} visit={visit} /> : null}
+      {kit.length > 0 ? (
+        <Part title={<Heading>From the truck</Heading>}>
+          <Label ink="inkSoft">Wear</Label>
+          <Body>
+            {kit
+              .filter((item) => item.kind === 'protection')
+              .map((item) => item.what)
+              .join(' · ')}
+          </Body>
+          <Label ink="inkSoft">Carry</Label>
+          <Body>
+            {kit
+              .filter((item) => item.kind === 'tool')
+              .map((item) => item.what)
+              .join(' · ')}
+          </Body>
+          {drafts.map(({ plan: row }) =>
+            row && row.solutionL !== null && row.waterParts !== null ? (
+              <Row
+                key={row.coilId}
+                label={row.cleanerName}
+                value={formatQuantity(
+                  { kind: 'volume', litres: mixFor({ waterParts: row.waterParts, totalL: row.solutionL }).concentrateL },
+                  visit.house.units,
+                )}
+              />
+            ) : null,
+          )}
+        </Part>
+      ) : null}
     </VisitScreen>
   );
 }

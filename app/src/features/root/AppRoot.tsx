@@ -1,7 +1,7 @@
 import { PersistQueryClientProvider } from '@tanstack/react-query-persist-client';
 import { usePathname } from 'expo-router';
 import { useEffect, type ReactNode } from 'react';
-import { openOutbox, persistOptions, queryClient, useHouseRules } from '@/data';
+import { openOutbox, sendPhotos, persistOptions, queryClient, useHouseRules } from '@/data';
 import { BecauseRoot, Frame, ThemeRoot, useBecause, type Place } from '@/ui';
 import { PlaceList } from '../places/PlaceList';
 import { DayList } from '../today/DayList';
@@ -42,8 +42,11 @@ function WithUnits({ children }: { children: ReactNode }) {
 export function AppRoot({ children }: { children: ReactNode }) {
   useEffect(() => {
     void openOutbox();
+    void sendPhotos();
+    const again = setInterval(() => void sendPhotos(), 15_000);
     if (process.env.NODE_ENV === 'production' && 'serviceWorker' in navigator)
       void navigator.serviceWorker.register('/sw.js').catch(() => undefined);
+    return () => clearInterval(again);
   }, []);
   return (
     <PersistQueryClientProvider client={queryClient} persistOptions={persistOptions}>

@@ -2,6 +2,7 @@ import {
   celsiusFromF,
   fahrenheitDiffFromC,
   fahrenheitFromC,
+  LITRES_PER_GALLON,
   METRES_PER_INCH,
   MS_PER_MPH,
   trimDecimals,
@@ -31,6 +32,18 @@ export const EDGES = {
     toSi: byUnit((v) => v * MS_PER_MPH),
     fromSi: byUnit((v) => v / MS_PER_MPH),
     digits: { us: 0, si: 1 },
+  },
+  volume: {
+    unit: { us: 'gal', si: 'L' },
+    toSi: byUnit((v) => v * LITRES_PER_GALLON),
+    fromSi: byUnit((v) => v / LITRES_PER_GALLON),
+    digits: { us: 2, si: 1 },
+  },
+  flow: {
+    unit: { us: 'gal/min', si: 'L/min' },
+    toSi: byUnit((v) => v * LITRES_PER_GALLON),
+    fromSi: byUnit((v) => v / LITRES_PER_GALLON),
+    digits: { us: 2, si: 1 },
   },
   percent: { unit: { us: '%', si: '%' }, toSi: same, fromSi: same, digits: { us: 0, si: 0 } },
   length: {

@@ -1,0 +1,87 @@
+import type { ChemistryGroup, CoilGeometry, CoilRole, Configuration, Construction, Refrigerant } from '../equipment';
+import type { Chemistry } from '../mix';
+import type {
+  ArrivalHazard,
+  CoilAnswers,
+  Corrosion,
+  Grade,
+  OpeningId,
+  SiteConditions,
+  Soil,
+  StoryFact,
+  SunExposure,
+  Symptom,
+  VisitStory,
+} from '../survey';
+
+export const GUARDS = ['none', 'wire', 'louvre', 'hinged'] as const;
+export type Guard = (typeof GUARDS)[number];
+
+/** The coil as it is built: what does not change from visit to visit. */
+export interface CoilBuild {
+  id: string;
+  role: CoilRole;
+  construction: Construction;
+  geometry: CoilGeometry;
+  guards: Guard;
+  /** The top can be lifted so that the inside face is reached. */
+  topOpens: boolean;
+  /** The maker's manual allows water and nothing else. */
+  makerWaterOnly: boolean;
+}
+
+/** The visit around the coil. */
+export interface MethodContext {
+  configuration: Configuration;
+  refrigerant: Refrigerant;
+  /** Null until conditions have been typed in. */
+  site: SiteConditions | null;
+  /** Barometric pressure at the site, kPa. */
+  pressureKPa: number;
+  /** Asthma, infants, birds or the like in the occupied space. */
+  sensitiveOccupants: boolean;
+  /** What the customer says and what stands around; left out when nobody asked. */
+  story?: VisitStory;
+  /** Names of cleaners the last visit used on this system, for what must never meet. */
+  lastChemistries?: readonly Chemistry[];
+}
+
+/** Everything the rules may ask about, flat. */
+export interface MethodFacts extends Omit<CoilAnswers, 'opening'> {
+  role: CoilRole;
+  group: ChemistryGroup;
+  construction: Construction;
+  aluminiumTube: boolean;
+  rows: number;
+  /** Worst grade seen. */
+  grade: Grade;
+  /** Grade used for chemistry: one up for an oil or grease film, one down for a corroded coil. */
+  chemistryGrade: Grade;
+  felts: boolean;
+  oily: boolean;
+  soils: Soil[];
+  corrosion: Corrosion;
+  leakSuspected: boolean;
+  iced: boolean;
+  matBetweenRows: boolean;
+  coolingSymptom: boolean;
+  package: boolean;
+  ductless: boolean;
+  gas: boolean;
+  a2l: boolean;
+  /** The top can be lifted at all. */
+  topOpens: boolean;
+  /** How far this job opens. */
+  opening: OpeningId;
+  /** The inside face is reached at that opening. */
+  insideReached: boolean;
+  guards: Guard;
+  wallSide: boolean;
+  symptoms: Symptom[];
+  storyFacts: StoryFact[];
+  hazards: ArrivalHazard[];
+  makerWaterOnly: boolean;
+  sensitiveOccupants: boolean;
+  dryBulbC: number | null;
+  sun: SunExposure | null;
+}

@@ -1,0 +1,149 @@
+import { commonPractice, type Source } from '../because';
+import type { CoilRole } from '../equipment';
+import type { OpeningId } from '../survey';
+import type { MethodFacts } from './methodFacts';
+import { firstMatch, type Rule } from './rule';
+
+export interface OpeningFacts {
+  id: OpeningId;
+  name: string;
+  role: CoilRole;
+  /** Added minutes for opening and closing again. Common practice, no source. */
+  minutes: number;
+  /** The inside face of the coil can be reached. */
+  inside: boolean;
+  what: string;
+  givesUp: string;
+}
+
+/** How far to open, from least to most for each side. Common practice, no source. */
+export const OPENING_TABLE: Record<OpeningId, OpeningFacts> = {
+  exterior: {
+    id: 'exterior',
+    name: 'Exterior',
+    role: 'condenser',
+    minutes: 0,
+    inside: false,
+    what: 'Guards stay on, the faces are washed',
+    givesUp: 'Dirt under the guards and between rows stays.',
+  },
+  'guards-off': {
+    id: 'guards-off',
+    name: 'Guards off',
+    role: 'condenser',
+    minutes: 11,
+    inside: false,
+    what: 'Guards or louvres off',
+    givesUp: 'The inside face and the base stay as they are.',
+  },
+  'top-open': {
+    id: 'top-open',
+    name: 'Top open',
+    role: 'condenser',
+    minutes: 35,
+    inside: true,
+    what: 'Top and fan off, both sides of every face',
+    givesUp: 'What lies in the base pan behind the panels stays.',
+  },
+  deep: {
+    id: 'deep',
+    name: 'Deep',
+    role: 'condenser',
+    minutes: 60,
+    inside: true,
+    what: 'Panels and fan assembly out, both sides, base pan',
+    givesUp: '',
+  },
+  panel: {
+    id: 'panel',
+    name: 'Panel only',
+    role: 'evaporator',
+    minutes: 10,
+    inside: false,
+    what: 'Access panel off, looked over',
+    givesUp: 'Coil and pan stay as they are.',
+  },
+  'coil-and-pan': {
+    id: 'coil-and-pan',
+    name: 'Coil and pan',
+    role: 'evaporator',
+    minutes: 18,
+    inside: false,
+    what: 'Coil washed, pan and drain cleaned',
+    givesUp: 'A caked wheel goes on moving less air.',
+  },
+  'wheel-out': {
+    id: 'wheel-out',
+    name: 'Wheel out',
+    role: 'evaporator',
+    minutes: 70,
+    inside: false,
+    what: 'Blower wheel out and washed, coil and pan',
+    givesUp: '',
+  },
+};
+
+/** Openings of one side, least first. */
+export const openingsFor = (role: CoilRole): OpeningFacts[] => Object.values(OPENING_TABLE).filter((opening) => opening.role === role);
+
+const rule = (
+  id: string,
+  when: Rule<OpeningId>['when'],
+  then: OpeningId,
+  because: string,
+  source: Source = commonPractice,
+): Rule<OpeningId> => ({ id: `open.${id}`, when, then, because, source });
+
+/** The proposed opening: the first row that fits. */
+export const OPENING_RULES: readonly Rule<OpeningId>[] = [
+  rule('packed', { role: 'condenser', topOpens: true, grade: 4 }, 'deep', 'A packed coil has its base full as well.'),
+  rule(
+    'mud',
+    { role: 'condenser', topOpens: true, linesInMud: true },
+    'deep',
+    'Wet mud corrodes copper and rusts the pan: it has to come out.',
+  ),
+  rule('weep', { role: 'condenser', topOpens: true, weepHoles: 'blocked' }, 'deep', 'Blocked weep holes hold the water you pour.'),
+  rule('debris', { role: 'condenser', topOpens: true, debrisInside: true }, 'top-open', 'What lies inside comes out by hand, from above.'),
+  rule(
+    'mat',
+    { role: 'condenser', topOpens: true, matBetweenRows: true },
+    'top-open',
+    'A mat between the rows is reached from inside only.',
+  ),
+  rule(
+    'rows',
+    { role: 'condenser', topOpens: true, rows: { min: 2 }, grade: { min: 2 } },
+    'top-open',
+    'In two rows dirt hides between them: the outside alone leaves the inner row blocked.',
+  ),
+  rule(
+    'blocked',
+    { role: 'condenser', topOpens: true, grade: { min: 3 } },
+    'top-open',
+    'A blocked coil is pushed clear from inside, the way the air brought the dirt.',
+  ),
+  rule(
+    'symptom',
+    { role: 'condenser', topOpens: true, coolingSymptom: true, grade: { max: 2 } },
+    'top-open',
+    'A face that passes the eye can still be blocked inside.',
+  ),
+  rule(
+    'guards',
+    { role: 'condenser', guards: ['wire', 'louvre', 'hinged'], grade: { min: 1 } },
+    'guards-off',
+    'Guards hold debris and keep the jet off the fins.',
+  ),
+  rule('exterior', { role: 'condenser' }, 'exterior', 'Nothing here asks for more.'),
+  rule('wheel', { role: 'evaporator', wheel: 'caked' }, 'wheel-out', 'A caked wheel moves less air than a dirty coil lets through.'),
+  rule('coil', { role: 'evaporator', grade: { min: 1 } }, 'coil-and-pan', 'The coil is soiled, so its pan and drain are done with it.'),
+  rule('pan', { role: 'evaporator', pan: ['slime', 'rusted', 'standing-water'] }, 'coil-and-pan', 'The pan wants cleaning.'),
+  rule('drain', { role: 'evaporator', primaryDrain: ['slow', 'blocked'] }, 'coil-and-pan', 'The drain wants clearing.'),
+  rule('panel', { role: 'evaporator' }, 'panel', 'Looked over and wiped.'),
+];
+
+/** The proposed opening and the rule behind it. Every coil meets a row. */
+export function proposedOpening(facts: MethodFacts): Rule<OpeningId> {
+  return firstMatch(OPENING_RULES, facts) ?? rule('exterior', {}, 'exterior', 'Nothing here asks for more.');
+}

@@ -1,0 +1,90 @@
+import type { Cleaner } from '../mix';
+import type { CoilSurvey } from '../survey';
+import type { CoilBuild, MethodContext } from './methodFacts';
+import type { HouseRules } from './houseRules';
+import { planCoil, type CoilPlan } from './planCoil';
+
+interface SchoolPreset {
+  id: string;
+  name: string;
+  change: Partial<HouseRules>;
+  risk: string;
+}
+
+/** Ways that good technicians would do the same coil. Common practice, no source. */
+export const SCHOOL_PRESETS: readonly SchoolPreset[] = [
+  {
+    id: 'gentle',
+    name: 'Water first, short dwell',
+    change: { chemistry: 'water-first', dwell: 'short', rinse: 'inside-then-outside' },
+    risk: 'May leave oil film behind.',
+  },
+  {
+    id: 'soak',
+    name: 'Cleaner, long soak',
+    change: { chemistry: 'cleaner', dwell: 'long', rinse: 'inside-then-outside' },
+    risk: 'Foam can dry on a hot face.',
+  },
+  {
+    id: 'household',
+    name: 'Household mix',
+    change: { chemistry: 'household', dwell: 'long' },
+    risk: 'Strength is only what the recipe says.',
+  },
+  {
+    id: 'outside',
+    name: 'Outside only',
+    change: { chemistry: 'water-first', rinse: 'outside-only' },
+    risk: 'The inner face keeps its dirt.',
+  },
+];
+
+export interface Opinion {
+  id: string;
+  name: string;
+  /** This is what the shop's own rules give. */
+  own: boolean;
+  plan: CoilPlan;
+  /** Rinse water for all passes, L: about 8 L for each m² of face and row. Common practice, no source. */
+  rinseWaterL: number;
+  risk: string;
+}
+
+const RINSE_L_PER_M2_ROW = 8;
+
+const rinseWater = (plan: CoilPlan, rows: number): number =>
+  plan.sections.reduce((sum, section) => sum + section.areaM2, 0) * rows * RINSE_L_PER_M2_ROW * (1 + 0.25 * (plan.passes - 1));
+
+/** How alike two plans are in what a technician would do. */
+const sameWork = (a: CoilPlan, b: CoilPlan): boolean =>
+  a.cleanerId === b.cleanerId &&
+  a.waterParts === b.waterParts &&
+  a.waterFirst === b.waterFirst &&
+  a.rinse.direction === b.rinse.direction &&
+  a.dwell?.minS === b.dwell?.minS &&
+  a.dwell?.maxS === b.dwell?.maxS &&
+  a.verdict === b.verdict;
+
+/**
+ * The shop's own plan with those of other schools beside it; schools that come to the same work are left out. Two to four rows where
+ * schools differ at all. Vetoes and labels hold in every one of them.
+ * @throws as planCoil
+ */
+export function secondOpinion(
+  coil: CoilBuild,
+  survey: CoilSurvey,
+  context: MethodContext,
+  shelf: readonly Cleaner[],
+  house: HouseRules,
+): Opinion[] {
+  const rows = coil.geometry.rows;
+  const own = planCoil(coil, survey, context, shelf, house);
+  const opinions: Opinion[] = [{ id: 'own', name: 'This shop', own: true, plan: own, rinseWaterL: rinseWater(own, rows), risk: '' }];
+  for (const preset of SCHOOL_PRESETS) {
+    const plan = planCoil(coil, survey, context, shelf, { ...house, ...preset.change });
+    if (opinions.length < 4 && opinions.every((other) => !sameWork(other.plan, plan))) {
+      opinions.push({ id: preset.id, name: preset.name, own: false, plan, rinseWaterL: rinseWater(plan, rows), risk: preset.risk });
+    }
+  }
+  return opinions;
+}

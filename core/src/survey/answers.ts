@@ -1,0 +1,201 @@
+import type { CoilRole, Configuration } from '../equipment';
+import { CONFIGURATION_TABLE } from '../equipment';
+
+export const SURROUNDINGS = ['plants', 'pond', 'pets', 'paint', 'storm-drain', 'neighbour'] as const;
+export type Surrounding = (typeof SURROUNDINGS)[number];
+
+export const OPENING_IDS = ['exterior', 'guards-off', 'top-open', 'deep', 'panel', 'coil-and-pan', 'wheel-out'] as const;
+export type OpeningId = (typeof OPENING_IDS)[number];
+
+/** What else was seen at one coil. Every answer has a state for "nobody looked", and that is what it starts as. */
+export interface CoilAnswers {
+  disconnect: 'unknown' | 'pull-out' | 'lever' | 'breaker' | 'panel';
+  /** Share of the face with bent fins. */
+  finDamage: 'unknown' | 'little' | 'some' | 'much';
+  weepHoles: 'unknown' | 'open' | 'blocked' | 'none';
+  linesInMud: boolean;
+  debrisInside: boolean;
+  /** Least room round the unit, m; null when it was not measured. */
+  clearanceM: number | null;
+  surroundings: Surrounding[];
+  pan: 'unknown' | 'clean' | 'slime' | 'rusted' | 'standing-water';
+  primaryDrain: 'unknown' | 'clear' | 'slow' | 'blocked';
+  secondaryWet: boolean;
+  floatSwitch: 'unknown' | 'works' | 'fails' | 'none';
+  wheel: 'unknown' | 'clean' | 'dusty' | 'caked';
+  filter: 'unknown' | 'clean' | 'loaded' | 'blocked' | 'missing';
+  boardNearby: boolean;
+  finishedCeiling: boolean;
+  /** Bleach was put in this drain, by anyone, not long ago. */
+  bleachInDrain: boolean;
+  /** What the pan holds before it spills, L; null when not measured. */
+  panVolumeL: number | null;
+  /** What the drain takes, L/min, by timing a known volume; null when not measured. */
+  drainLMin: number | null;
+  /** How far the technician wants to open; null leaves it to the plan. */
+  opening: OpeningId | null;
+}
+
+export const noAnswers = (): CoilAnswers => ({
+  disconnect: 'unknown',
+  finDamage: 'unknown',
+  weepHoles: 'unknown',
+  linesInMud: false,
+  debrisInside: false,
+  clearanceM: null,
+  surroundings: [],
+  pan: 'unknown',
+  primaryDrain: 'unknown',
+  secondaryWet: false,
+  floatSwitch: 'unknown',
+  wheel: 'unknown',
+  filter: 'unknown',
+  boardNearby: false,
+  finishedCeiling: false,
+  bleachInDrain: false,
+  panVolumeL: null,
+  drainLMin: null,
+  opening: null,
+});
+
+export type AnswerId = keyof CoilAnswers;
+
+interface QuestionFrame {
+  id: AnswerId;
+  label: string;
+  help?: string;
+  part: 'access' | 'state' | 'drain' | 'around';
+  /** Asked only where it can apply. */
+  asks: (coil: { role: CoilRole; topOpens: boolean }, configuration: Configuration) => boolean;
+}
+
+/** One thing to ask about a coil: a choice, several choices, a yes, or a figure in a kind of unit. */
+export type Question = QuestionFrame &
+  (
+    | { kind: 'one' | 'any'; options: readonly { value: string; label: string }[] }
+    | { kind: 'yes' }
+    | { kind: 'figure'; edge: 'length' | 'volume' | 'flow'; min: number; max: number }
+  );
+
+type Asks = QuestionFrame['asks'];
+const outdoor: Asks = (coil) => coil.role === 'condenser';
+const indoor: Asks = (coil) => coil.role === 'evaporator';
+const indoorCabinet: Asks = (coil, configuration) => indoor(coil, configuration) && !CONFIGURATION_TABLE[configuration].ductless;
+const overARoom: Asks = (coil, configuration) => indoor(coil, configuration) && !CONFIGURATION_TABLE[configuration].package;
+
+const choice = (...pairs: [string, string][]) => pairs.map(([value, label]) => ({ value, label }));
+
+/** The questions of Look beyond the grade, in order. Common practice, no source. */
+export const QUESTIONS: readonly Question[] = [
+  {
+    id: 'disconnect',
+    part: 'access',
+    kind: 'one',
+    asks: outdoor,
+    label: 'Disconnect',
+    help: 'The thermostat alone is not isolation',
+    options: choice(['pull-out', 'Pull-out'], ['lever', 'Lever'], ['breaker', 'Breaker type'], ['panel', 'In the panel']),
+  },
+  { id: 'clearanceM', part: 'access', kind: 'figure', edge: 'length', min: 0, max: 10, asks: outdoor, label: 'Least room round it' },
+  { id: 'debrisInside', part: 'state', kind: 'yes', asks: outdoor, label: 'Leaves or lumps inside' },
+  {
+    id: 'finDamage',
+    part: 'state',
+    kind: 'one',
+    asks: outdoor,
+    label: 'Bent fins',
+    help: 'Graded apart from soil: combing gives airflow back',
+    options: choice(['little', 'Under 10 %'], ['some', '10 to 30 %'], ['much', 'More']),
+  },
+  {
+    id: 'weepHoles',
+    part: 'state',
+    kind: 'one',
+    asks: outdoor,
+    label: 'Weep holes',
+    options: choice(['open', 'Open'], ['blocked', 'Blocked'], ['none', 'None']),
+  },
+  { id: 'linesInMud', part: 'state', kind: 'yes', asks: outdoor, label: 'Lines stand in mud' },
+  {
+    id: 'surroundings',
+    part: 'around',
+    kind: 'any',
+    asks: outdoor,
+    label: 'Close by',
+    options: choice(
+      ['plants', 'Plants'],
+      ['pond', 'Pond'],
+      ['pets', 'Pets'],
+      ['paint', 'Painted wall'],
+      ['storm-drain', 'Storm drain'],
+      ['neighbour', 'Neighbour’s window'],
+    ),
+  },
+  {
+    id: 'filter',
+    part: 'state',
+    kind: 'one',
+    asks: indoor,
+    label: 'Filter',
+    options: choice(['clean', 'Clean'], ['loaded', 'Loaded'], ['blocked', 'Blocked'], ['missing', 'Missing']),
+  },
+  {
+    id: 'wheel',
+    part: 'state',
+    kind: 'one',
+    asks: indoor,
+    label: 'Blower wheel',
+    options: choice(['clean', 'Clean'], ['dusty', 'Dusty'], ['caked', 'Caked']),
+  },
+  {
+    id: 'pan',
+    part: 'drain',
+    kind: 'one',
+    asks: indoor,
+    label: 'Drain pan',
+    options: choice(['clean', 'Clean'], ['slime', 'Slime'], ['rusted', 'Rusted'], ['standing-water', 'Water stands']),
+  },
+  {
+    id: 'primaryDrain',
+    part: 'drain',
+    kind: 'one',
+    asks: indoor,
+    label: 'Primary drain',
+    options: choice(['clear', 'Clear'], ['slow', 'Slow'], ['blocked', 'Blocked']),
+  },
+  {
+    id: 'secondaryWet',
+    part: 'drain',
+    kind: 'yes',
+    asks: overARoom,
+    label: 'Water in the second drain or pan',
+    help: 'It means the first is blocked',
+  },
+  {
+    id: 'floatSwitch',
+    part: 'drain',
+    kind: 'one',
+    asks: indoorCabinet,
+    label: 'Float switch',
+    options: choice(['works', 'Stops the unit'], ['fails', 'Does nothing'], ['none', 'None']),
+  },
+  { id: 'bleachInDrain', part: 'drain', kind: 'yes', asks: indoor, label: 'Bleach has been in this drain' },
+  { id: 'panVolumeL', part: 'drain', kind: 'figure', edge: 'volume', min: 0.1, max: 60, asks: indoor, label: 'Pan holds' },
+  {
+    id: 'drainLMin',
+    part: 'drain',
+    kind: 'figure',
+    edge: 'flow',
+    min: 0.05,
+    max: 60,
+    asks: indoor,
+    label: 'Drain takes, each minute',
+    help: 'Time a known volume through it',
+  },
+  { id: 'boardNearby', part: 'around', kind: 'yes', asks: indoor, label: 'A board within reach of water' },
+  { id: 'finishedCeiling', part: 'around', kind: 'yes', asks: overARoom, label: 'A finished ceiling below' },
+];
+
+/** The questions that can apply to this coil. */
+export const questionsFor = (coil: { role: CoilRole; topOpens: boolean }, configuration: Configuration): Question[] =>
+  QUESTIONS.filter((question) => question.asks(coil, configuration));

@@ -1,0 +1,58 @@
+export const SYMPTOMS = ['weak-cooling', 'long-runs', 'high-bill', 'ice', 'water-indoors', 'noise', 'breaker-trips', 'smell'] as const;
+export type Symptom = (typeof SYMPTOMS)[number];
+
+export const SYMPTOM_NAMES: Record<Symptom, string> = {
+  'weak-cooling': 'Weak cooling',
+  'long-runs': 'Long runs',
+  'high-bill': 'High bill',
+  ice: 'Ice seen',
+  'water-indoors': 'Water indoors',
+  noise: 'Noise',
+  'breaker-trips': 'Breaker trips',
+  smell: 'Smell',
+};
+
+/** Symptoms that a blocked coil gives; with one of these a wash is planned whatever the face looks like. */
+export const COOLING_SYMPTOMS: readonly Symptom[] = ['weak-cooling', 'long-runs', 'high-bill'];
+
+export const STORY_FACTS = ['dryer-vent', 'dogs', 'mowing', 'trees', 'building-dust', 'long-idle', 'never-washed'] as const;
+export type StoryFact = (typeof STORY_FACTS)[number];
+
+export const STORY_NAMES: Record<StoryFact, string> = {
+  'dryer-vent': 'Dryer vent near',
+  dogs: 'Dogs',
+  mowing: 'Mower throws this way',
+  trees: 'Seed trees',
+  'building-dust': 'Building dust',
+  'long-idle': 'Long idle',
+  'never-washed': 'No wash on record',
+};
+
+export const METERING_DEVICES = ['unknown', 'expansion-valve', 'fixed-orifice'] as const;
+export type MeteringDevice = (typeof METERING_DEVICES)[number];
+
+export const METERING_NAMES: Record<MeteringDevice, string> = {
+  unknown: 'Not sure',
+  'expansion-valve': 'Expansion valve',
+  'fixed-orifice': 'Fixed orifice',
+};
+
+/** Things met on arrival that stop work for the day or for someone licensed. */
+export const ARRIVAL_HAZARDS = ['damaged-wiring', 'unsafe-roof', 'storm', 'live-animals'] as const;
+export type ArrivalHazard = (typeof ARRIVAL_HAZARDS)[number];
+
+export const ARRIVAL_HAZARD_NAMES: Record<ArrivalHazard, string> = {
+  'damaged-wiring': 'Damaged wiring',
+  'unsafe-roof': 'Roof or ladder not safe',
+  storm: 'Storm near',
+  'live-animals': 'Live animals in it',
+};
+
+/** What the customer says and what stands around, for the whole visit. */
+export interface VisitStory {
+  symptoms: Symptom[];
+  facts: StoryFact[];
+  hazards: ArrivalHazard[];
+}
+
+export const noStory = (): VisitStory => ({ symptoms: [], facts: [], hazards: [] });
