@@ -20,6 +20,12 @@ test('pictures', async ({ site, server }) => {
   await site.goto(`${server.url}/systems/fennick-hp`);
   await expect(site.getByText('History')).toBeVisible();
   await shoot(site, 'system');
+  await site.goto(`${server.url}/systems/fennick-hp/coil?coilId=fennick-hp-out`);
+  await expect(site.getByText('Microchannel')).toBeVisible();
+  await shoot(site, 'construction');
+  await site.goto(`${server.url}/more`);
+  await expect(site.getByText('In this shop')).toBeVisible();
+  await shoot(site, 'house-rules');
   await site.goto(server.url);
 
   await tech.openVisit('demo-visit-14');
@@ -30,6 +36,8 @@ test('pictures', async ({ site, server }) => {
   await site.getByRole('checkbox', { name: 'Lint felt' }).click();
   await site.getByRole('button', { name: /Dryer vent, inner row/ }).click();
   await shoot(site, 'look');
+  await site.getByText('Getting at it').scrollIntoViewIfNeeded();
+  await shoot(site, 'look-questions');
   await tech.next();
   await tech.grade(1, 1, 2, 2);
   await site.getByRole('checkbox', { name: 'Biofilm or mould' }).click();
@@ -40,6 +48,14 @@ test('pictures', async ({ site, server }) => {
   await expect(site.getByTestId('because')).toBeVisible();
   await shoot(site, 'because');
   await tech.press('Close');
+  await site.getByTestId('second-opinion').scrollIntoViewIfNeeded();
+  await shoot(site, 'second-opinion');
+  await site.setViewportSize({ width: 1280, height: 800 });
+  await site.getByRole('button', { name: /^How far to open.*Why\?$/ }).click();
+  await site.getByText('How far to open').first().scrollIntoViewIfNeeded();
+  await shoot(site, 'wide-because');
+  await site.getByTestId('because').getByRole('button', { name: 'Close' }).click();
+  await site.setViewportSize({ width: 390, height: 844 });
   await site.getByTestId('plan-follow').click();
   await tech.bead('mix');
   await shoot(site, 'mix');

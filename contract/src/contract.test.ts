@@ -45,7 +45,7 @@ const event = {
 };
 
 test('good input passes, defaults are filled and unknown keys dropped', () => {
-  expect(parseInput(coilInputSchema, { ...coil, extra: 1 })).toEqual({ ...coil, makerWaterOnly: false });
+  expect(parseInput(coilInputSchema, { ...coil, extra: 1 })).toEqual({ ...coil, makerWaterOnly: false, sizeEstimated: false });
   expect(parseInput(cleanerInputSchema, cleaner).chart.heavy).toBe('1 in 5');
   expect(parseInput(eventsInputSchema, { events: [event] }).events[0]).toEqual(event);
 });

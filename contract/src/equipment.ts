@@ -32,6 +32,7 @@ export const coilInputSchema = object({
   guards: oneOf('Guards', GUARDS),
   topOpens: flag().required('Say whether the top opens.'),
   makerWaterOnly: flag().default(false),
+  sizeEstimated: flag().default(false),
 }).test('geometry', '', (value, context) =>
   Array.isArray(value.faces) && value.shape ? coreTest(context, () => checkGeometry(value as unknown as CoilGeometry)) : true,
 );

@@ -11,7 +11,7 @@ import {
   type HouseRules,
 } from '@elm-mist/core';
 import { array, object, type ObjectSchema } from 'yup';
-import { figure, oneOf, optionalWords, words } from './fields';
+import { figure, oneOf, optionalWords, words, recordId } from './fields';
 
 export const houseRulesSchema: ObjectSchema<HouseRules> = object({
   units: oneOf('Units', ['us', 'si'] as const),
@@ -26,6 +26,7 @@ export const houseRulesSchema: ObjectSchema<HouseRules> = object({
   screens: oneOf('Screen school', SCREEN_SCHOOLS),
   electrics: oneOf('Electrics school', ELECTRICS_SCHOOLS),
   drain: oneOf('Drain school', DRAIN_SCHOOLS),
+  preferredCleaners: array(recordId('A cleaner')).default([]).max(20, 'Twenty preferred cleaners at most.'),
   clearanceM: figure('Clearance', 0, 3, 'm'),
   shopName: optionalWords('The shop’s name', 80),
   crew: array(words('A name', 60)).required('The crew is missing.').max(12, 'The crew may have 12 names at most.'),

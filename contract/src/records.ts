@@ -142,6 +142,8 @@ export interface KnownBefore {
   story: VisitStory | null;
   chemistries: Chemistry[];
   openFindings: OpenFinding[];
+  /** Washes since each coil was last opened from inside, by coil id. */
+  washesSinceOpened: Record<string, number>;
   /** The air noted last at any place on the same day, to start from. */
   air: SiteConditions | null;
 }

@@ -1,5 +1,5 @@
 import { spawn } from 'node:child_process';
-import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
@@ -10,10 +10,12 @@ import {
   mixFor,
   parseRatio,
   planCoil,
+  secondOpinion,
   type Cleaner,
   type CoilBuild,
   type VisitEvent,
 } from '../../core/src';
+import { planPaintMs } from './paint.mts';
 import { DEFAULT_HOUSE_RULES } from '../../core/src/method/houseRules';
 import { DEMO_CLEANERS, DEMO_COILS } from '../../server/src/demo/shop';
 
@@ -65,6 +67,15 @@ const mixRate = report('mixFor', () => mixFor({ waterParts: 4, totalL: 4.7 }));
 report('parseRatio', () => parseRatio('1 part in 5'));
 report('dryOut', () => dryOut({ filmKgM2: 0.1, dryBulbC: 35, rhPct: 30, windMs: 1, netRadiationWm2: 480, pressureKPa: 101.3 }));
 const planRate = report('planCoil with reasons and flips', () => planCoil(coil, survey, context, shelf, DEFAULT_HOUSE_RULES));
+const indoorCoil = DEMO_COILS.find((row) => row.id === 'quillon-split-in') as CoilBuild;
+const indoorSurvey = {
+  ...emptySurvey(),
+  grades: Object.fromEntries(indoorCoil.geometry.faces.map((face) => [face.id, [2, 1, 1] as (1 | 2)[]])),
+};
+report('both coils planned, second opinion and flips (limit 20 ms)', () => [
+  secondOpinion(coil, survey, context, shelf, DEFAULT_HOUSE_RULES),
+  secondOpinion(indoorCoil, indoorSurvey, context, shelf, DEFAULT_HOUSE_RULES),
+]);
 lines.push(['ratio planCoil : mixFor', `1 : ${Math.round(mixRate / planRate)}`]);
 
 const many = (count: number): VisitEvent[] =>
@@ -125,6 +136,11 @@ function firstScreenKb(): number {
 }
 
 await coldStart();
+const paint = await planPaintMs(existsSync('/usr/bin/chromium') ? '/usr/bin/chromium' : (process.env['ELM_MIST_CHROMIUM'] ?? null));
+lines.push([
+  'first paint of Plan after the last answer (limit 100 ms)',
+  paint === null ? 'not measured: no Chromium' : `${Math.round(paint)} ms`,
+]);
 const kb = firstScreenKb();
 lines.push([`first screen's script, gzipped (limit ${LIMIT_KB} kB)`, `${kb.toFixed(0)} kB`]);
 

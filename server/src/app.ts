@@ -37,9 +37,14 @@ const SECURITY = {
   strictTransportSecurity: false,
 } as const;
 
+/** A page that was closed or reloaded in the middle of an answer is no failure of ours. */
+const LEFT = new Set(['ERR_STREAM_PREMATURE_CLOSE', 'EPIPE', 'ECONNRESET']);
+
 export function createApp({ store, log, webRoot, now }: AppOptions): Koa {
   const app = new Koa();
-  app.on('error', (err) => log.error({ err }, 'request failed'));
+  app.on('error', (err: NodeJS.ErrnoException) =>
+    LEFT.has(err.code ?? '') ? log.debug({ err }, 'the browser left') : log.error({ err }, 'request failed'),
+  );
   app.use(async (ctx, next) => {
     const started = performance.now();
     await next();

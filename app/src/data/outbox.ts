@@ -1,7 +1,8 @@
 import type { VisitDetail } from '@elm-mist/contract';
 import type { VisitEvent } from '@elm-mist/core';
-import { get, set } from 'idb-keyval';
+import { createStore, get, set } from 'idb-keyval';
 import { useSyncExternalStore } from 'react';
+import { readJson, writeDevice } from '@/device/memory';
 import { AwayError, RefusedError, request } from './api';
 import { queryClient } from './client';
 import { keys } from './queries';
@@ -22,6 +23,8 @@ export interface OutboxState {
 }
 
 const STORED = 'elm-mist.outbox';
+/** A database of its own: a small entry never queues behind the large copy of what was read. */
+const DEVICE = createStore('elm-mist-outbox', 'entries');
 const RETRY_MS = 2_500;
 const MOST_AT_ONCE = 50;
 
@@ -32,6 +35,15 @@ let sending = false;
 /** Writes to the device follow one another, so that an older list never lands over a newer one. */
 let saved: Promise<void> = Promise.resolve();
 
+/** Entries whose write to the database has not ended yet, kept in the device's quick memory so that no moment is without a copy. */
+const JOURNAL = 'outbox.journal';
+let unsaved: readonly VisitEvent[] = [];
+
+function keepJournal(events: readonly VisitEvent[]): void {
+  unsaved = events;
+  writeDevice(JOURNAL, events.length === 0 ? null : JSON.stringify(events));
+}
+
 function change(next: Partial<OutboxState>): void {
   state = { ...state, ...next };
   listeners.forEach((listener) => listener());
@@ -39,29 +51,40 @@ function change(next: Partial<OutboxState>): void {
 
 function save(): Promise<void> {
   const { waiting, refused } = state;
-  saved = saved.then(() => set(STORED, { waiting, refused })).catch(() => undefined);
+  saved = saved.then(() => set(STORED, { waiting, refused }, DEVICE)).catch(() => undefined);
   return saved;
 }
 
 /** Reads what the device kept from before, then starts sending. */
 export async function openOutbox(): Promise<void> {
   if (state.loaded) return;
-  const kept = await get<Pick<OutboxState, 'waiting' | 'refused'>>(STORED).catch(() => undefined);
-  const known = new Set(state.waiting.map((event) => event.id));
+  const kept = await get<Pick<OutboxState, 'waiting' | 'refused'>>(STORED, DEVICE).catch(() => undefined);
+  const known = new Set<string>();
+  const waiting = [...(kept?.waiting ?? []), ...(readJson<VisitEvent[]>(JOURNAL) ?? []), ...state.waiting].filter((event) => {
+    const first = !known.has(event.id);
+    known.add(event.id);
+    return first;
+  });
   change({
     loaded: true,
-    waiting: [...(kept?.waiting ?? []).filter((event) => !known.has(event.id)), ...state.waiting],
+    waiting,
     refused: kept?.refused ?? [],
   });
   window.addEventListener('online', () => void send());
+  await save();
+  keepJournal([]);
   void send();
 }
 
-/** Takes events in, safe on the device before this resolves, and sends them as soon as it can. */
-export async function post(events: readonly VisitEvent[]): Promise<void> {
+/** Takes events in and sends them as soon as it can. They are on the device, in its quick memory, before this returns. */
+export function post(events: readonly VisitEvent[]): void {
+  keepJournal([...unsaved, ...events]);
   change({ waiting: [...state.waiting, ...events] });
-  await save();
-  void send();
+  void save().then(() => {
+    const saved = new Set(events.map((event) => event.id));
+    keepJournal(unsaved.filter((event) => !saved.has(event.id)));
+    return send();
+  });
 }
 
 export function waitingFor(visitId: string): VisitEvent[] {

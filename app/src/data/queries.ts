@@ -37,8 +37,20 @@ export const dayQuery = (day: string) =>
 export const placesQuery = queryOptions({ queryKey: keys.places, queryFn: () => request<PlaceSummary[]>('GET', '/places') });
 export const systemQuery = (id: string) =>
   queryOptions({ queryKey: keys.system(id), queryFn: () => request<SystemDetail>('GET', `/systems/${encodeURIComponent(id)}`) });
+/** Events are only ever added: an answer that set out before the newest were sent must not make them vanish from the screen. */
+function keepEvents(before: unknown, fresh: unknown): VisitDetail {
+  const now = fresh as VisitDetail;
+  const known = new Set(now.events.map((event) => event.id));
+  const missing = ((before as VisitDetail | undefined)?.events ?? []).filter((event) => !known.has(event.id));
+  return missing.length === 0 ? now : { ...now, events: [...now.events, ...missing] };
+}
+
 export const visitQuery = (id: string) =>
-  queryOptions({ queryKey: keys.visit(id), queryFn: () => request<VisitDetail>('GET', `/visits/${encodeURIComponent(id)}`) });
+  queryOptions({
+    queryKey: keys.visit(id),
+    queryFn: () => request<VisitDetail>('GET', `/visits/${encodeURIComponent(id)}`),
+    structuralSharing: keepEvents,
+  });
 export const shelfQuery = queryOptions({ queryKey: keys.shelf, queryFn: () => request<ShelfRecord>('GET', '/shelf'), staleTime: 60_000 });
 export const houseRulesQuery = queryOptions({
   queryKey: keys.houseRules,

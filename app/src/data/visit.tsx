@@ -39,9 +39,12 @@ export interface OpenVisit {
   context: MethodContext;
   coil: (id: string) => CoilRecord | undefined;
   source: (coil: CoilRecord) => ReturnType<typeof sourceOf>;
-  /** Adds what happened, all or nothing. False, with `problem` set, when it may not be added. */
-  record: (...entries: Entry[]) => Promise<boolean>;
-  undo: () => Promise<boolean>;
+  /**
+   * Adds what happened, all or nothing. False, with `problem` set, when it may not be added. It is done when it returns, so that a step to
+   * another bead taken right after it is drawn once, with the entry in it.
+   */
+  record: (...entries: Entry[]) => boolean;
+  undo: () => boolean;
   problem: string | null;
   clearProblem: () => void;
 }
@@ -92,7 +95,7 @@ export function VisitRoot({
   );
 
   const record = useCallback(
-    async (...entries: Entry[]): Promise<boolean> => {
+    (...entries: Entry[]): boolean => {
       const now = queryClient.getQueryData<VisitDetail>(keys.visit(visitId));
       if (!now) return false;
       const frame = { configuration: now.system.configuration, coils: now.coils, shelf: shelf?.cleaners ?? [] };
@@ -111,7 +114,7 @@ export function VisitRoot({
         return false;
       }
       setProblem(null);
-      await post(made);
+      post(made);
       return true;
     },
     [visitId, shelf, house.crew],
@@ -132,7 +135,7 @@ export function VisitRoot({
       done: beadsDone(state, allCoils),
       shelf: shelf.cleaners,
       applicators: shelf.applicators,
-      house,
+      house: { ...house, ...state.rules?.value.rules },
       context: {
         configuration: detail.system.configuration,
         refrigerant: state.identity?.value.refrigerant ?? detail.system.refrigerant,
@@ -141,11 +144,12 @@ export function VisitRoot({
         sensitiveOccupants: state.identity?.value.sensitiveOccupants ?? false,
         ...(state.story ? { story: state.story.value } : {}),
         lastChemistries: detail.known.chemistries,
+        washesSinceOpened: detail.known.washesSinceOpened,
       },
       coil: (id) => allCoils.find((coil) => coil.id === id),
       source: (coil) => sourceOf(detail.system.configuration, coil.role),
       record,
-      undo: async () => (state.lastUndoable ? record({ kind: 'event.undone', data: { eventId: state.lastUndoable.eventId } }) : false),
+      undo: () => (state.lastUndoable ? record({ kind: 'event.undone', data: { eventId: state.lastUndoable.eventId } }) : false),
       problem,
       clearProblem: () => setProblem(null),
     };

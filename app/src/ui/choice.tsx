@@ -9,6 +9,8 @@ interface Option<T> {
   value: T;
   label: string;
   help?: string;
+  /** A drawing at the left. */
+  drawing?: ReactNode;
 }
 
 /** One of a few: a row of boxes that wraps. Chosen is framed, washed and ticked, not only coloured. */
@@ -50,11 +52,16 @@ export function OneOf<T extends string | number>({
               ...(option.help ? { flexBasis: '100%' } : {}),
             }}
           >
-            <View style={{ flexDirection: 'row', alignItems: 'center', gap: space.xs }}>
-              {chosen ? <Sign name="check" size={18} ink="elm" /> : null}
-              <Strong>{option.label}</Strong>
+            <View style={{ flexDirection: 'row', alignItems: 'center', gap: space.m }}>
+              {option.drawing}
+              <View style={{ flexShrink: 1 }}>
+                <View style={{ flexDirection: 'row', alignItems: 'center', gap: space.xs }}>
+                  {chosen ? <Sign name="check" size={18} ink="elm" /> : null}
+                  <Strong>{option.label}</Strong>
+                </View>
+                {option.help ? <Small ink="inkSoft">{option.help}</Small> : null}
+              </View>
             </View>
-            {option.help ? <Small ink="inkSoft">{option.help}</Small> : null}
           </Pressable>
         );
       })}

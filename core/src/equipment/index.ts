@@ -2,3 +2,4 @@ export * from './capacity';
 export * from './construction';
 export * from './configuration';
 export * from './geometry';
+export * from './typicalFace';

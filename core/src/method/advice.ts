@@ -70,6 +70,27 @@ const ADVICE: readonly Rule<string>[] = [
     because: 'It trips for a reason.',
     source: commonPractice,
   },
+  {
+    id: 'advice.washed',
+    when: { storyFacts: { includes: 'never-washed' } },
+    then: 'Keep the report: dated photos and readings count when a warranty is claimed.',
+    because: 'No wash was on record.',
+    source: commonPractice,
+  },
+  {
+    id: 'advice.noise',
+    when: { symptoms: { includes: 'noise' } },
+    then: 'If the noise comes back after the wash, have the fan and compressor looked at.',
+    because: 'Soil is not the only thing that makes noise.',
+    source: commonPractice,
+  },
+  {
+    id: 'advice.smell',
+    when: { symptoms: { includes: 'smell' } },
+    then: 'Run the fan for a while after cooling, and change the filter: a wet coil that stands smells.',
+    because: 'Biofilm grows on a wet, still coil.',
+    source: commonPractice,
+  },
 ];
 
 /** Advice for the owner from one coil's facts, the clearance first when it is short. */

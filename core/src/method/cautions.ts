@@ -281,4 +281,58 @@ export const CAUTIONS: readonly Rule<Caution>[] = [
     because: 'It trips for a reason.',
     source: commonPractice,
   },
+  {
+    id: 'caution.lid',
+    when: { insideReached: true, helper: false },
+    then: { step: 'open', lead: 'A heavy lid wants two people.', text: 'Alone, lift one edge and slide; never over your head.' },
+    because: 'Backs, fingers and fan blades.',
+    source: commonPractice,
+  },
+  {
+    id: 'caution.stand',
+    when: { stand: ['raised', 'roof'] },
+    then: { step: 'arrive', lead: 'It stands high.', text: 'Foam makes ladders and roofs slippery. Tie off as local rules ask.' },
+    because: 'Falls.',
+    source: commonPractice,
+  },
+  {
+    id: 'caution.idle',
+    when: { storyFacts: { includes: 'long-idle' } },
+    then: {
+      step: 'open',
+      lead: 'Long idle.',
+      text: 'Look for nests and chewed wires before a hand goes in; test-run it before you open it, and record how it ran.',
+    },
+    because: 'Animals move into still machines.',
+    source: commonPractice,
+  },
+  {
+    id: 'caution.leaking-indoors',
+    when: { symptoms: { includes: 'water-indoors' }, role: 'evaporator' },
+    then: {
+      step: 'arrive',
+      lead: 'Water has come out indoors.',
+      text: 'Clear and prove the drain before you pour anything over this coil.',
+    },
+    because: 'The drain or pan is at fault.',
+    source: commonPractice,
+  },
+  {
+    id: 'caution.ice-seen',
+    when: { symptoms: { includes: 'ice' } },
+    then: { step: 'arrive', lead: 'Ice has been seen.', text: 'Look for it now, and thaw it first: air, charge or a dirty coil made it.' },
+    because: 'Ice hides soil and points to a fault of its own.',
+    source: commonPractice,
+  },
+  {
+    id: 'caution.trap',
+    when: { trap: ['dry', 'none'], role: 'evaporator' },
+    then: {
+      step: 'rinse',
+      lead: 'No water in the trap.',
+      text: 'Fill it before the blower runs, or air is drawn up the drain and the pan does not empty.',
+    },
+    because: 'A dry trap holds the water back.',
+    source: commonPractice,
+  },
 ];

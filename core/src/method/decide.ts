@@ -94,7 +94,14 @@ interface Picked {
   vetoes: RuleRef[];
 }
 
-function pickCleaner(ladder: readonly Chemistry[], coil: CoilBuild, facts: MethodFacts, shelf: readonly Cleaner[]): Picked {
+function pickCleaner(
+  ladder: readonly Chemistry[],
+  coil: CoilBuild,
+  facts: MethodFacts,
+  shelf: readonly Cleaner[],
+  preferred: readonly string[],
+): Picked {
+  const rank = (cleaner: Cleaner) => (preferred.includes(cleaner.id) ? preferred.indexOf(cleaner.id) : preferred.length);
   const rejected: Rejected[] = [];
   const vetoes: RuleRef[] = [];
   for (const chemistry of ladder) {
@@ -104,7 +111,9 @@ function pickCleaner(ladder: readonly Chemistry[], coil: CoilBuild, facts: Metho
       vetoes.push(chemistryVeto);
       continue;
     }
-    const candidates = shelf.filter((cleaner) => cleaner.chemistry === chemistry).sort((a, b) => a.name.localeCompare(b.name, 'en'));
+    const candidates = shelf
+      .filter((cleaner) => cleaner.chemistry === chemistry)
+      .sort((a, b) => rank(a) - rank(b) || a.name.localeCompare(b.name, 'en'));
     if (candidates.length === 0) rejected.push({ name: CHEMISTRY_NAMES[chemistry], why: 'None on the shelf.' });
     for (const cleaner of candidates) {
       const veto = labelVetoes(cleaner, coil)[0];
@@ -150,7 +159,7 @@ export function decide(
   const rinse = rinseRule?.then ?? RINSE_SCHOOL_TABLE[house.rinse];
   const lift = dryLiftRule(facts);
 
-  const picked = pickCleaner(schoolLadder(choice, house, facts), coil, facts, shelf);
+  const picked = pickCleaner(schoolLadder(choice, house, facts), coil, facts, shelf, house.preferredCleaners);
   let cleaner = picked.cleaner;
   const chemistryRules: RuleRef[] = [refOf(chart), ...picked.vetoes];
   if (facts.oily && facts.grade > 0)

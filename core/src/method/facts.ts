@@ -1,6 +1,15 @@
 import { CoreError } from '../errors';
 import { chemistryGroup, CONFIGURATION_TABLE, CONSTRUCTION_TABLE, isA2L } from '../equipment';
-import { completeSurvey, COOLING_SYMPTOMS, noStory, SOIL_TABLE, worstGrade, type CoilSurvey, type Grade, type OpeningId } from '../survey';
+import {
+  completeSurvey,
+  COOLING_SYMPTOMS,
+  completeStory,
+  SOIL_TABLE,
+  worstGrade,
+  type CoilSurvey,
+  type Grade,
+  type OpeningId,
+} from '../survey';
 import type { CoilBuild, MethodContext, MethodFacts } from './methodFacts';
 import { OPENING_TABLE, proposedOpening } from './openings';
 
@@ -12,7 +21,7 @@ const clampGrade = (value: number): Grade => Math.min(4, Math.max(0, value)) as 
  */
 export function factsOf(coil: CoilBuild, given: CoilSurvey, context: MethodContext): MethodFacts {
   const survey = completeSurvey(given);
-  const story = context.story ?? noStory();
+  const story = completeStory(context.story ?? {});
   const grade = worstGrade(survey);
   if (grade === null) {
     throw new CoreError('missing', 'grades', 'Grade at least one face before planning: torch against one side, look through the other.');
@@ -48,6 +57,8 @@ export function factsOf(coil: CoilBuild, given: CoilSurvey, context: MethodConte
     symptoms: story.symptoms,
     storyFacts: story.facts,
     hazards: story.hazards,
+    helper: story.helper,
+    washesSinceOpened: context.washesSinceOpened?.[coil.id] ?? null,
     guards: coil.guards,
     wallSide: coil.geometry.faces.some((face) => face.wallSide),
     makerWaterOnly: coil.makerWaterOnly,

@@ -1,7 +1,7 @@
 import type { Construction } from '../equipment';
 import { formatDuration, formatRatio } from '../units';
 import { CHEMISTRY_NAMES, type Cleaner } from '../mix';
-import { type CoilSurvey, type Grade, type SunExposure } from '../survey';
+import { completeStory, type ArrivalHazard, type CoilSurvey, type Grade, type SunExposure } from '../survey';
 import { decide, type Decision } from './decide';
 import { factsOf } from './facts';
 import type { CoilBuild, MethodContext } from './methodFacts';
@@ -39,6 +39,15 @@ const withSun =
       ? null
       : { ...from, context: { ...from.context, site: { ...from.context.site, sun } } };
 
+const withHazard =
+  (hazard: ArrivalHazard) =>
+  (from: Situation): Situation | null => {
+    const story = completeStory(from.context.story ?? {});
+    return story.hazards.includes(hazard)
+      ? null
+      : { ...from, context: { ...from.context, story: { ...story, hazards: [...story.hazards, hazard] } } };
+  };
+
 /** Changes near enough to the facts to be worth naming, nearest first. */
 const NEIGHBOURS: readonly Neighbour[] = [
   {
@@ -72,6 +81,15 @@ const NEIGHBOURS: readonly Neighbour[] = [
   { words: 'On microchannel', change: withConstruction('microchannel') },
   { words: 'On copper tube', change: withConstruction('copper-plate-fin') },
   {
+    words: '15 °F (8 °C) hotter',
+    change: (from) =>
+      from.context.site
+        ? { ...from, context: { ...from.context, site: { ...from.context.site, dryBulbC: Math.min(55, from.context.site.dryBulbC + 8) } } }
+        : null,
+  },
+  { words: 'With no water at the coil', change: withHazard('no-water') },
+  { words: 'With a storm near', change: withHazard('storm') },
+  {
     words: 'With the top off',
     change: (from) => (from.coil.topOpens || from.coil.role === 'evaporator' ? null : { ...from, coil: { ...from.coil, topOpens: true } }),
   },
@@ -87,6 +105,7 @@ const NEIGHBOURS: readonly Neighbour[] = [
 
 /** How each decision reads in a sentence; equal words mean that nothing flipped. */
 const READINGS: Record<string, (decision: Decision) => string> = {
+  verdict: (d) => d.stop?.title ?? d.verdict,
   chemistry: (d) =>
     d.verdict === 'stop' || d.verdict === 'postpone' ? (d.stop?.title ?? '') : (d.cleaner?.name ?? `${CHEMISTRY_NAMES.water} only`),
   strength: (d) => (d.waterParts === null ? 'no cleaner' : d.waterParts === 0 ? 'straight' : formatRatio(d.waterParts)),
@@ -97,7 +116,7 @@ const READINGS: Record<string, (decision: Decision) => string> = {
   passes: (d) => `${d.passes} ${d.passes === 1 ? 'pass' : 'passes'}`,
 };
 
-const MOST_FLIPS = 3;
+const MOST_FLIPS = 4;
 
 /** For each decision, the nearest changes of fact that would alter it, in words: "One grade heavier: 4 : 1". */
 export function flipsOf(

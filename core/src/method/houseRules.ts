@@ -37,6 +37,8 @@ export interface HouseRules {
   screens: ScreenSchool;
   electrics: ElectricsSchool;
   drain: DrainSchool;
+  /** Cleaners taken before others of their class, by id, first choice first. */
+  preferredCleaners: string[];
   /** Room to keep clear all round the outdoor unit, m. */
   clearanceM: number;
   shopName: string;
@@ -56,6 +58,7 @@ export const DEFAULT_HOUSE_RULES: HouseRules = {
   screens: 'refit',
   electrics: 'shield-everything',
   drain: 'rod-or-vacuum',
+  preferredCleaners: [],
   clearanceM: 24 * METRES_PER_INCH,
   shopName: '',
   crew: [],

@@ -28,6 +28,8 @@ export interface CoilBuild {
   topOpens: boolean;
   /** The maker's manual allows water and nothing else. */
   makerWaterOnly: boolean;
+  /** The size was taken from the capacity, not measured. */
+  sizeEstimated?: boolean;
 }
 
 /** The visit around the coil. */
@@ -41,9 +43,11 @@ export interface MethodContext {
   /** Asthma, infants, birds or the like in the occupied space. */
   sensitiveOccupants: boolean;
   /** What the customer says and what stands around; left out when nobody asked. */
-  story?: VisitStory;
+  story?: Partial<VisitStory>;
   /** Names of cleaners the last visit used on this system, for what must never meet. */
   lastChemistries?: readonly Chemistry[];
+  /** Washes since each coil was last opened from inside, by coil id. */
+  washesSinceOpened?: Readonly<Record<string, number>>;
 }
 
 /** Everything the rules may ask about, flat. */
@@ -80,6 +84,9 @@ export interface MethodFacts extends Omit<CoilAnswers, 'opening'> {
   symptoms: Symptom[];
   storyFacts: StoryFact[];
   hazards: ArrivalHazard[];
+  helper: boolean;
+  /** Washes since the coil was last opened from inside; null when the record does not say. */
+  washesSinceOpened: number | null;
   makerWaterOnly: boolean;
   sensitiveOccupants: boolean;
   dryBulbC: number | null;

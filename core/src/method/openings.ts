@@ -130,6 +130,12 @@ export const OPENING_RULES: readonly Rule<OpeningId>[] = [
     'A face that passes the eye can still be blocked inside.',
   ),
   rule(
+    'turn',
+    { role: 'condenser', topOpens: true, washesSinceOpened: { min: 2 } },
+    'top-open',
+    'Two washes from outside since it was opened: every second or third goes deep.',
+  ),
+  rule(
     'guards',
     { role: 'condenser', guards: ['wire', 'louvre', 'hinged'], grade: { min: 1 } },
     'guards-off',

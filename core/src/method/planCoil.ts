@@ -17,7 +17,7 @@ import type { DwellWindow } from './dwell';
 import { factsOf } from './facts';
 import type { CoilBuild, MethodContext } from './methodFacts';
 import { flipsOf } from './flips';
-import type { HouseRules } from './houseRules';
+import { SCHOOL_NAMES, type HouseRules } from './houseRules';
 import type { Rinse } from './rinse';
 import { APPLY_S_PER_M2, cutSections, RINSE_S_PER_M2, type Section } from './sections';
 import type { Stop, Verdict } from './stops';
@@ -51,6 +51,10 @@ export interface CoilPlan {
   /** How to pour over the pan; null outdoors or when pan and drain were not measured. */
   panDose: Omit<PanDose, 'because'> | null;
   advice: string[];
+  /** The schools this plan follows, in words. */
+  schools: string[];
+  /** The facts it was made from, as they were then. */
+  facts: MethodFacts;
   grade: Grade;
   /** Grade that chemistry was chosen by, after grease and corrosion. */
   chemistryGrade: Grade;
@@ -130,12 +134,14 @@ export function planCoil(
     stop: decision.stop,
     opening: facts.opening,
     proposedOpening: proposed.then,
-    openings: openingChoices(coil, house),
+    openings: openingChoices(coil, house, facts.helper),
     kit: washes
       ? kitFor(facts, { usesCleaner: cleaner !== null, strongAlkali: decision.chemistry === 'alkaline-foam', dryLift: decision.dryLift })
       : [],
     panDose: dose && { doseL: dose.doseL, pauseS: dose.pauseS, continuous: dose.continuous },
     advice: adviceFor(facts, complete, house, house.units),
+    schools: [SCHOOL_NAMES.chemistry[house.chemistry], SCHOOL_NAMES.dwell[house.dwell], SCHOOL_NAMES.rinse[house.rinse]],
+    facts,
     grade: facts.grade,
     chemistryGrade: facts.chemistryGrade,
     chemistry: decision.chemistry,
@@ -181,10 +187,21 @@ function panDoseOf(coil: CoilBuild, survey: CoilSurvey): PanDose | null {
     : null;
 }
 
-function openingChoices(coil: CoilBuild, house: HouseRules): OpeningChoice[] {
+/** Share of the opening time that two people take. Common practice, no source. */
+const HELPER_SHARE = 0.65;
+
+function openingChoices(coil: CoilBuild, house: HouseRules, helper: boolean): OpeningChoice[] {
+  const share = helper ? HELPER_SHARE : 1;
   return openingsFor(coil.role)
     .filter((opening) => isPossible(opening.id, { role: coil.role, topOpens: coil.topOpens }))
-    .map(({ id, name, what, minutes, givesUp }) => ({ id, name, what, minutes, price: (house.hourlyRate * minutes) / 60, givesUp }));
+    .map(({ id, name, what, minutes, givesUp }) => ({
+      id,
+      name,
+      what,
+      minutes: Math.round(minutes * share),
+      price: (house.hourlyRate * minutes * share) / 60,
+      givesUp,
+    }));
 }
 
 function openingBecause(facts: MethodFacts, proposed: Rule<OpeningId>): Because {
@@ -224,6 +241,7 @@ function missingFacts(coil: CoilBuild, survey: CoilSurvey, context: MethodContex
   if (names.length > 0) missing.push(`Not graded on every row: ${names.join(', ')}. Planned for the worst grade given.`);
   if (coil.construction === 'unknown')
     missing.push(`Construction not known: planned as all-aluminium. On copper tube it would be: ${onCopper()}.`);
+  if (coil.sizeEstimated) missing.push('Size taken from the capacity, not measured: volume and times are estimates.');
   if (coil.role === 'condenser' && !context.site) missing.push('No conditions noted: the clock cannot say when foam dries.');
   return missing;
 }

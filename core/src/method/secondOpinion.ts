@@ -7,7 +7,7 @@ import { planCoil, type CoilPlan } from './planCoil';
 interface SchoolPreset {
   id: string;
   name: string;
-  change: Partial<HouseRules>;
+  change: Partial<Pick<HouseRules, 'chemistry' | 'rinse' | 'dwell' | 'noRinse'>>;
   risk: string;
 }
 
@@ -44,6 +44,8 @@ export interface Opinion {
   name: string;
   /** This is what the shop's own rules give. */
   own: boolean;
+  /** What it changes in the house rules. */
+  rules: SchoolPreset['change'];
   plan: CoilPlan;
   /** Rinse water for all passes, L: about 8 L for each m² of face and row. Common practice, no source. */
   rinseWaterL: number;
@@ -79,11 +81,21 @@ export function secondOpinion(
 ): Opinion[] {
   const rows = coil.geometry.rows;
   const own = planCoil(coil, survey, context, shelf, house);
-  const opinions: Opinion[] = [{ id: 'own', name: 'This shop', own: true, plan: own, rinseWaterL: rinseWater(own, rows), risk: '' }];
+  const opinions: Opinion[] = [
+    { id: 'own', name: 'This shop', own: true, rules: {}, plan: own, rinseWaterL: rinseWater(own, rows), risk: '' },
+  ];
   for (const preset of SCHOOL_PRESETS) {
     const plan = planCoil(coil, survey, context, shelf, { ...house, ...preset.change });
     if (opinions.length < 4 && opinions.every((other) => !sameWork(other.plan, plan))) {
-      opinions.push({ id: preset.id, name: preset.name, own: false, plan, rinseWaterL: rinseWater(plan, rows), risk: preset.risk });
+      opinions.push({
+        id: preset.id,
+        name: preset.name,
+        own: false,
+        rules: preset.change,
+        plan,
+        rinseWaterL: rinseWater(plan, rows),
+        risk: preset.risk,
+      });
     }
   }
   return opinions;

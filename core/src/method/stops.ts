@@ -69,6 +69,17 @@ export const STOPS: readonly Rule<Stop>[] = [
     source: commonPractice,
   },
   {
+    id: 'stop.no-water',
+    when: { hazards: { includes: 'no-water' } },
+    then: {
+      verdict: 'postpone',
+      title: 'No water, no wash',
+      action: 'Find water within reach: it rinses the coil, and eyes and skin if it has to.',
+    },
+    because: 'Every way of washing ends in a rinse.',
+    source: commonPractice,
+  },
+  {
     id: 'stop.heat',
     when: { role: 'condenser', dryBulbC: { min: 46 } },
     then: { verdict: 'postpone', title: 'Too hot to work out here', action: 'Come back early or late in the day.' },

@@ -1,6 +1,6 @@
 import type { CoilRole, PowerSource, Refrigerant } from '../equipment';
-import type { CoilPlan } from '../method';
-import type { CoilSurvey, FaceGrades, FindingKind, MeteringDevice, SiteConditions, VisitStory } from '../survey';
+import type { CoilPlan, HouseRules } from '../method';
+import type { CoilSurvey, FaceGrades, EfficiencyEra, FindingKind, MeteringDevice, SiteConditions, VisitStory } from '../survey';
 import type { GateStep } from './gate';
 
 /** One set of air readings across the indoor coil. Null where not measured. */
@@ -18,6 +18,13 @@ export interface Identity {
   sensitiveOccupants: boolean;
   serial: string;
   metering: MeteringDevice;
+  era: EfficiencyEra;
+}
+
+/** Schools followed on this visit in place of the shop's own. */
+export interface RulesChosen {
+  name: string;
+  rules: Partial<Pick<HouseRules, 'chemistry' | 'rinse' | 'dwell' | 'noRinse'>>;
 }
 
 /** Something that is not soil: recorded with a proposed action, closed on its own. */
@@ -32,6 +39,8 @@ export interface Finding {
 export interface Photo {
   photoId: string;
   coilId: string | null;
+  /** The finding it shows, by its event id; null for the coil itself. */
+  findingId: string | null;
   when: 'before' | 'after';
   caption: string;
 }
@@ -52,6 +61,7 @@ export interface EventDataByKind {
   'identity.noted': Identity;
   'site.noted': SiteConditions;
   'story.noted': VisitStory;
+  'rules.chosen': RulesChosen;
   'finding.noted': Finding;
   'finding.closed': { findingId: string; note: string };
   'photo.added': Photo;
@@ -76,6 +86,7 @@ export type EventKind = keyof EventDataByKind;
 export const EVENT_KINDS = [
   'visit.started',
   'story.noted',
+  'rules.chosen',
   'finding.noted',
   'finding.closed',
   'photo.added',

@@ -1,8 +1,8 @@
 import { CoreError } from '../errors';
 import type { Configuration, PowerSource } from '../equipment';
 import type { CoilPlan } from '../method';
-import { completeSurvey, type CoilSurvey, type FaceGrades, type SiteConditions, type VisitStory } from '../survey';
-import type { DropReading, Finding, Identity, MixMade, Photo, VisitEvent } from './events';
+import { completeStory, completeSurvey, type CoilSurvey, type FaceGrades, type SiteConditions, type VisitStory } from '../survey';
+import type { DropReading, Finding, Identity, MixMade, Photo, RulesChosen, VisitEvent } from './events';
 import { gateStepsFor, shutGate, stepGate, type GateProgress } from './gate';
 
 export type SectionPhase = 'waits' | 'wet' | 'soaking' | 'rinsed' | 'clear' | 'again';
@@ -29,6 +29,7 @@ export interface VisitState {
   identity: Stamped<Identity> | null;
   site: Stamped<SiteConditions> | null;
   story: Stamped<VisitStory> | null;
+  rules: Stamped<RulesChosen> | null;
   findings: (Stamped<Finding> & { closedAt: string | null })[];
   /** Findings of earlier visits that were closed on this one, by their event id. */
   findingsClosed: string[];
@@ -54,6 +55,7 @@ const emptyState = (visitId: string): VisitState => ({
   identity: null,
   site: null,
   story: null,
+  rules: null,
   findings: [],
   findingsClosed: [],
   photos: [],
@@ -118,7 +120,10 @@ const REDUCERS: Reducers = {
     delete state.skipped[event.data.coilId];
   },
   'story.noted': (state, event) => {
-    state.story = stamp(event, event.data);
+    state.story = stamp(event, completeStory(event.data));
+  },
+  'rules.chosen': (state, event) => {
+    state.rules = stamp(event, event.data);
   },
   'finding.noted': (state, event) => {
     state.findings.push({ ...stamp(event, event.data), closedAt: null });

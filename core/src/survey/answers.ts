@@ -24,6 +24,13 @@ export interface CoilAnswers {
   floatSwitch: 'unknown' | 'works' | 'fails' | 'none';
   wheel: 'unknown' | 'clean' | 'dusty' | 'caked';
   filter: 'unknown' | 'clean' | 'loaded' | 'blocked' | 'missing';
+  /** How the air runs through an indoor coil. */
+  airflow: 'unknown' | 'up' | 'down' | 'horizontal';
+  accessPanel: 'unknown' | 'easy' | 'tight' | 'none';
+  trap: 'unknown' | 'wet' | 'dry' | 'none';
+  filterSize: string;
+  /** Where the outdoor unit stands. */
+  stand: 'unknown' | 'ground' | 'raised' | 'roof';
   boardNearby: boolean;
   finishedCeiling: boolean;
   /** Bleach was put in this drain, by anyone, not long ago. */
@@ -50,6 +57,11 @@ export const noAnswers = (): CoilAnswers => ({
   floatSwitch: 'unknown',
   wheel: 'unknown',
   filter: 'unknown',
+  airflow: 'unknown',
+  accessPanel: 'unknown',
+  trap: 'unknown',
+  filterSize: '',
+  stand: 'unknown',
   boardNearby: false,
   finishedCeiling: false,
   bleachInDrain: false,
@@ -73,7 +85,7 @@ interface QuestionFrame {
 export type Question = QuestionFrame &
   (
     | { kind: 'one' | 'any'; options: readonly { value: string; label: string }[] }
-    | { kind: 'yes' }
+    | { kind: 'yes' | 'words' }
     | { kind: 'figure'; edge: 'length' | 'volume' | 'flow'; min: number; max: number }
   );
 
@@ -95,6 +107,14 @@ export const QUESTIONS: readonly Question[] = [
     label: 'Disconnect',
     help: 'The thermostat alone is not isolation',
     options: choice(['pull-out', 'Pull-out'], ['lever', 'Lever'], ['breaker', 'Breaker type'], ['panel', 'In the panel']),
+  },
+  {
+    id: 'stand',
+    part: 'access',
+    kind: 'one',
+    asks: outdoor,
+    label: 'It stands',
+    options: choice(['ground', 'On the ground'], ['raised', 'Raised'], ['roof', 'On a roof']),
   },
   { id: 'clearanceM', part: 'access', kind: 'figure', edge: 'length', min: 0, max: 10, asks: outdoor, label: 'Least room round it' },
   { id: 'debrisInside', part: 'state', kind: 'yes', asks: outdoor, label: 'Leaves or lumps inside' },
@@ -132,6 +152,23 @@ export const QUESTIONS: readonly Question[] = [
     ),
   },
   {
+    id: 'accessPanel',
+    part: 'access',
+    kind: 'one',
+    asks: indoorCabinet,
+    label: 'Access panel',
+    options: choice(['easy', 'Opens easily'], ['tight', 'Tight'], ['none', 'None']),
+  },
+  {
+    id: 'airflow',
+    part: 'access',
+    kind: 'one',
+    asks: indoorCabinet,
+    label: 'Air runs',
+    options: choice(['up', 'Up'], ['down', 'Down'], ['horizontal', 'Across']),
+  },
+  { id: 'filterSize', part: 'state', kind: 'words', asks: indoor, label: 'Filter size' },
+  {
     id: 'filter',
     part: 'state',
     kind: 'one',
@@ -162,6 +199,14 @@ export const QUESTIONS: readonly Question[] = [
     asks: indoor,
     label: 'Primary drain',
     options: choice(['clear', 'Clear'], ['slow', 'Slow'], ['blocked', 'Blocked']),
+  },
+  {
+    id: 'trap',
+    part: 'drain',
+    kind: 'one',
+    asks: indoor,
+    label: 'Trap',
+    options: choice(['wet', 'Holds water'], ['dry', 'Dry'], ['none', 'None']),
   },
   {
     id: 'secondaryWet',

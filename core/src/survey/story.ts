@@ -37,8 +37,20 @@ export const METERING_NAMES: Record<MeteringDevice, string> = {
   'fixed-orifice': 'Fixed orifice',
 };
 
+/** Efficiency era, by the plate's rating: it sets what condensing temperature to expect. Common practice, no source. */
+export const EFFICIENCY_ERAS = ['unknown', 'under-10', '10-12', '13-15', '16-up'] as const;
+export type EfficiencyEra = (typeof EFFICIENCY_ERAS)[number];
+
+export const EFFICIENCY_NAMES: Record<EfficiencyEra, string> = {
+  unknown: 'Not sure',
+  'under-10': 'Under SEER 10',
+  '10-12': 'SEER 10 to 12',
+  '13-15': 'SEER 13 to 15',
+  '16-up': 'SEER 16 up',
+};
+
 /** Things met on arrival that stop work for the day or for someone licensed. */
-export const ARRIVAL_HAZARDS = ['damaged-wiring', 'unsafe-roof', 'storm', 'live-animals'] as const;
+export const ARRIVAL_HAZARDS = ['damaged-wiring', 'unsafe-roof', 'storm', 'live-animals', 'no-water'] as const;
 export type ArrivalHazard = (typeof ARRIVAL_HAZARDS)[number];
 
 export const ARRIVAL_HAZARD_NAMES: Record<ArrivalHazard, string> = {
@@ -46,6 +58,7 @@ export const ARRIVAL_HAZARD_NAMES: Record<ArrivalHazard, string> = {
   'unsafe-roof': 'Roof or ladder not safe',
   storm: 'Storm near',
   'live-animals': 'Live animals in it',
+  'no-water': 'No water at the coil',
 };
 
 /** What the customer says and what stands around, for the whole visit. */
@@ -53,6 +66,13 @@ export interface VisitStory {
   symptoms: Symptom[];
   facts: StoryFact[];
   hazards: ArrivalHazard[];
+  /** When the owner says it was washed last, in their words. */
+  lastService: string;
+  /** A second pair of hands is here. */
+  helper: boolean;
 }
 
-export const noStory = (): VisitStory => ({ symptoms: [], facts: [], hazards: [] });
+export const noStory = (): VisitStory => ({ symptoms: [], facts: [], hazards: [], lastService: '', helper: false });
+
+/** A story as it was stored, with what was not asked in its day left open. */
+export const completeStory = (stored: Partial<VisitStory>): VisitStory => ({ ...noStory(), ...stored });

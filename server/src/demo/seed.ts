@@ -62,6 +62,7 @@ function eventsOf(visitId: string, day: string, diary: DiaryVisit, number: numbe
     sensitiveOccupants: false,
     serial: '',
     metering: 'unknown',
+    era: 'unknown',
   });
   add(1, 'site.noted', site);
   const work = diary.coils.map((entry) => {

@@ -17,10 +17,12 @@ import {
   currentBead,
   foldVisit,
   mixFor,
+  OPENING_TABLE,
   planCoil,
   pressureAtAltitudeKPa,
   worstGrade,
   type Cleaner,
+  type CoilPlan,
   type HouseRules,
   type VisitState,
 } from '@elm-mist/core';
@@ -80,8 +82,21 @@ function knownBefore(db: Db, visit: VisitRecord, configuration: SystemDetail['sy
     story: earlier.reduce<KnownBefore['story']>((story, { state }) => state.story?.value ?? story, null),
     chemistries: last ? [...new Set(Object.values(last.state.plans).map((plan) => plan.value.chemistry))] : [],
     openFindings: openFindings(folded.filter((row) => row.visit.id !== visit.id)),
+    washesSinceOpened: washesSinceOpened(earlier.map((row) => row.state)),
     air: lastAir(db, visit),
   };
+}
+
+/** Counts, for each coil, the washes since the last one that opened it from inside. A coil never opened counts all of them. */
+function washesSinceOpened(states: readonly VisitState[]): Record<string, number> {
+  const count: Record<string, number> = {};
+  for (const { value: plan } of states.flatMap((state) => Object.values(state.plans))) {
+    // Plans from before openings were planned do not say; they are left out.
+    const opening = (plan as Partial<CoilPlan>).opening;
+    if (plan.verdict !== 'wash' || opening === undefined) continue;
+    count[plan.coilId] = OPENING_TABLE[opening].inside ? 0 : (count[plan.coilId] ?? 0) + 1;
+  }
+  return count;
 }
 
 /** The air noted last on the visit's day at another place: the same town, so a fair start. */

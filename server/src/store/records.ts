@@ -15,6 +15,7 @@ export const coilFromRow = (row: CoilRow): CoilRecord => ({
   guards: row.guards,
   topOpens: row.topOpens,
   makerWaterOnly: row.makerWaterOnly,
+  sizeEstimated: row.sizeEstimated,
   geometry: {
     shape: row.shape,
     finnedHeightM: row.finnedHeightM,
@@ -27,7 +28,7 @@ export const coilFromRow = (row: CoilRow): CoilRecord => ({
 
 export const coilToRow = (coil: CoilRecord): CoilRow => {
   const { geometry, ...build } = coil;
-  return { ...build, ...geometry };
+  return { ...build, ...geometry, sizeEstimated: build.sizeEstimated ?? false };
 };
 
 export function allPlaces(db: Db): PlaceRecord[] {

@@ -76,6 +76,7 @@ export const coil = sqliteTable(
     guards: text('guards').$type<Guard>().notNull(),
     topOpens: integer('top_opens', { mode: 'boolean' }).notNull(),
     makerWaterOnly: integer('maker_water_only', { mode: 'boolean' }).notNull(),
+    sizeEstimated: integer('size_estimated', { mode: 'boolean' }).notNull().default(false),
   },
   (table) => [index('coil_system').on(table.systemId)],
 );

@@ -80,12 +80,12 @@ function CheckCoil({ coil, coils, pick }: { coil: CoilRecord; coils: readonly Co
     keep({ ...draft, grades: { ...draft.grades, [cell.faceId]: Array.from(list, (g) => g ?? value) } });
   };
   const next = coils.find((row) => row !== coil && !state.checks[row.id]);
-  const save = async () => {
+  const save = () => {
     if (missing.length > 0) {
       setAsked(true);
       return;
     }
-    if (await record({ kind: 'coil.checked', data: { coilId: coil.id, gradesAfter: draft.grades, note: draft.note } })) {
+    if (record({ kind: 'coil.checked', data: { coilId: coil.id, gradesAfter: draft.grades, note: draft.note } })) {
       drop();
       if (next) pick(next.id);
       else goTo(detail.visit.id, 'close');
@@ -102,7 +102,7 @@ function CheckCoil({ coil, coils, pick }: { coil: CoilRecord; coils: readonly Co
           <Companion title="Wash" onPress={() => goTo(detail.visit.id, 'wash')} />
           <Act
             title={closed ? 'Go on' : next ? `Keep: ${ROLE_NAMES[next.role].toLowerCase()} next` : 'Keep: go to Close'}
-            onPress={() => (closed ? goTo(detail.visit.id, 'close') : void save())}
+            onPress={() => (closed ? goTo(detail.visit.id, 'close') : save())}
             testID="check-keep"
           />
         </ThumbBar>

@@ -35,8 +35,8 @@ export function CloseBead() {
     : 0;
   const restart = Object.values(state.gates).some((gate) => gate && Object.keys(gate.done).length > 0);
   const advice = [...new Set(allCoils.flatMap((coil) => state.plans[coil.id]?.value.advice ?? []))];
-  const close = async () => {
-    const ok = await record(...(state.startedAt ? [] : [{ kind: 'visit.started' as const, data: {} }]), {
+  const close = () => {
+    const ok = record(...(state.startedAt ? [] : [{ kind: 'visit.started' as const, data: {} }]), {
       kind: 'visit.closed',
       data: { nextDue: due.date, why: due.because.rules[0]?.because ?? '', note: draft.note.trim() },
     });
@@ -50,13 +50,13 @@ export function CloseBead() {
         <ThumbBar>
           {state.closed ? (
             <>
-              {state.lastUndoable?.kind === 'visit.closed' ? <Companion title="Open again" onPress={() => void undo()} /> : null}
+              {state.lastUndoable?.kind === 'visit.closed' ? <Companion title="Open again" onPress={() => undo()} /> : null}
               <Act title="To its history" onPress={() => router.navigate(`/systems/${system.id}`)} testID="to-history" />
             </>
           ) : (
             <>
               {open[0] ? <Companion title={BEAD_NAMES[open[0]]} onPress={() => goTo(visit.id, open[0] ?? 'look')} /> : null}
-              <Act title="Close the visit" onPress={() => void close()} testID="close-visit" />
+              <Act title="Close the visit" onPress={() => close()} testID="close-visit" />
             </>
           )}
         </ThumbBar>

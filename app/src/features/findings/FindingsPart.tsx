@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { useDraft, useVisit } from '@/data';
 import { Banner, Body, Companion, Field, Heading, OneOf, Part, Small, space, Strong } from '@/ui';
+import { PhotoPart } from '../photos/PhotoPart';
 import { shortDay } from '../shared/words';
 
 interface FindingDraft {
@@ -21,10 +22,10 @@ export function FindingsPart({ coilId }: { coilId: string | null }) {
   const before = detail.known.openFindings.filter((finding) => !state.findingsClosed.includes(finding.findingId));
   const today = state.findings.filter((finding) => finding.closedAt === null);
   const closed = state.closed !== null;
-  const save = async () => {
+  const save = () => {
     if (!draft.what) return;
     const action = draft.action.trim() || FINDING_TABLE[draft.what].action;
-    if (await record({ kind: 'finding.noted', data: { what: draft.what, coilId, note: draft.note.trim(), action } })) {
+    if (record({ kind: 'finding.noted', data: { what: draft.what, coilId, note: draft.note.trim(), action } })) {
       keep(blank);
       drop();
       setOpen(false);
@@ -35,6 +36,7 @@ export function FindingsPart({ coilId }: { coilId: string | null }) {
     ...before.map((finding) => ({
       id: finding.findingId,
       what: finding.what,
+      coilId: finding.coilId,
       note: finding.note,
       action: finding.action,
       since: `since ${shortDay(finding.day)}`,
@@ -44,12 +46,15 @@ export function FindingsPart({ coilId }: { coilId: string | null }) {
   return (
     <Part title={<Heading>Findings that are not soil</Heading>}>
       {rows.map((row) => (
-        <View key={row.id} style={{ flexDirection: 'row', alignItems: 'center', gap: space.s }}>
-          <View style={{ flex: 1 }}>
-            <Strong>{`${FINDING_TABLE[row.what].name}, ${row.since}`}</Strong>
-            <Small ink="inkSoft">{`${row.action}${row.note ? `. ${row.note}` : ''}${FINDING_TABLE[row.what].licensed ? '. Licensed work' : ''}`}</Small>
+        <View key={row.id} style={{ gap: space.s }}>
+          <View style={{ flexDirection: 'row', alignItems: 'center', gap: space.s }}>
+            <View style={{ flex: 1 }}>
+              <Strong>{`${FINDING_TABLE[row.what].name}, ${row.since}`}</Strong>
+              <Small ink="inkSoft">{`${row.action}${row.note ? `. ${row.note}` : ''}${FINDING_TABLE[row.what].licensed ? '. Licensed work' : ''}`}</Small>
+            </View>
+            {closed ? null : <Companion title="Closed" onPress={() => void close(row.id)} />}
           </View>
-          {closed ? null : <Companion title="Closed" onPress={() => void close(row.id)} />}
+          {row.since === 'today' ? <PhotoPart coilId={row.coilId} when="before" findingId={row.id} /> : null}
         </View>
       ))}
       {rows.length === 0 && !open ? (
@@ -68,7 +73,7 @@ export function FindingsPart({ coilId }: { coilId: string | null }) {
           ) : null}
           <Field label="Proposed action" value={draft.action} onChange={(action) => keep({ ...draft, action })} />
           <Field label="What was seen" value={draft.note} onChange={(note) => keep({ ...draft, note })} multiline />
-          <Companion title="Keep the finding" onPress={() => void save()} disabled={!draft.what} />
+          <Companion title="Keep the finding" onPress={() => save()} disabled={!draft.what} />
         </View>
       ) : closed ? null : (
         <Companion title="Note a finding" onPress={() => setOpen(true)} />

@@ -120,19 +120,19 @@ export function CoilPart({
   );
   const nothing = worstGrade(survey) === null;
   const [asked, setAsked] = useState(false);
-  const save = async () => {
+  const save = () => {
     if (nothing) {
       setAsked(true);
       return;
     }
-    if (await record({ kind: 'coil.surveyed', data: { coilId: coil.id, survey } })) {
+    if (record({ kind: 'coil.surveyed', data: { coilId: coil.id, survey } })) {
       drop();
       if (next) show(next);
       else goTo(detail.visit.id, 'plan');
     }
   };
-  const putAside = async () => {
-    if (reason.trim() !== '' && (await record({ kind: 'coil.skipped', data: { coilId: coil.id, reason: reason.trim() } }))) {
+  const putAside = () => {
+    if (reason.trim() !== '' && record({ kind: 'coil.skipped', data: { coilId: coil.id, reason: reason.trim() } })) {
       setSetAside(false);
       if (next) show(next);
       else goTo(detail.visit.id, 'plan');
@@ -150,11 +150,7 @@ export function CoilPart({
       foot={
         <ThumbBar>
           <Companion title="Not today" onPress={() => setSetAside(!setAside)} disabled={closed} />
-          <Act
-            title={act}
-            onPress={() => (closed ? (next ? show(next) : goTo(detail.visit.id, 'plan')) : void save())}
-            testID="look-next"
-          />
+          <Act title={act} onPress={() => (closed ? (next ? show(next) : goTo(detail.visit.id, 'plan')) : save())} testID="look-next" />
         </ThumbBar>
       }
     >
@@ -163,7 +159,7 @@ export function CoilPart({
       {setAside ? (
         <Part first title={<Heading>Leave this coil for another day</Heading>}>
           <Field label="Why" value={reason} onChange={setReason} help="It stands in the record" />
-          <Companion title="Leave it out of this visit" onPress={() => void putAside()} disabled={reason.trim() === ''} />
+          <Companion title="Leave it out of this visit" onPress={() => putAside()} disabled={reason.trim() === ''} />
         </Part>
       ) : null}
       {aside ? <Banner tone="info">{`Left out of this visit: ${aside.value}. Grade it to take it in again.`}</Banner> : null}

@@ -84,6 +84,8 @@ export function QuestionList({
             onChange={(next) => set(question.id, next)}
           />
         );
+      case 'words':
+        return <Field key={question.id} label={question.label} value={value as string} onChange={(next) => set(question.id, next)} />;
       case 'one':
         return (
           <Part key={question.id} first title={<Label>{question.label}</Label>}>

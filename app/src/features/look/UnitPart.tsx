@@ -4,6 +4,8 @@ import {
   ARRIVAL_HAZARDS,
   capacityFromModel,
   CoreError,
+  EFFICIENCY_ERAS,
+  EFFICIENCY_NAMES,
   formatQuantity,
   METERING_DEVICES,
   METERING_NAMES,
@@ -14,6 +16,7 @@ import {
   SYMPTOM_NAMES,
   SYMPTOMS,
   type ArrivalHazard,
+  type EfficiencyEra,
   type MeteringDevice,
   type Refrigerant,
   type StoryFact,
@@ -39,6 +42,9 @@ interface UnitForm {
   sensitiveOccupants: boolean;
   serial: string;
   metering: MeteringDevice;
+  era: EfficiencyEra;
+  lastService: string;
+  helper: boolean;
   symptoms: Symptom[];
   facts: StoryFact[];
   hazards: ArrivalHazard[];
@@ -64,6 +70,9 @@ export function UnitPart({ tabs, next, show }: { tabs: ReactNode; next: string |
     sensitiveOccupants: state.identity?.value.sensitiveOccupants ?? false,
     serial: state.identity?.value.serial ?? '',
     metering: state.identity?.value.metering ?? 'unknown',
+    era: state.identity?.value.era ?? 'unknown',
+    lastService: story?.lastService ?? '',
+    helper: story?.helper ?? false,
     symptoms: story?.symptoms ?? [],
     facts: story?.facts ?? detail.known.story?.facts ?? [],
     hazards: story?.hazards ?? [],
@@ -81,6 +90,9 @@ export function UnitPart({ tabs, next, show }: { tabs: ReactNode; next: string |
     sensitiveOccupants: boolean().defined(),
     serial: string().defined().max(40, 'The serial number may have 40 characters at most.'),
     metering: mixed<MeteringDevice>().defined(),
+    era: mixed<EfficiencyEra>().defined(),
+    lastService: string().defined().max(200, 'The last service may have 200 characters at most.'),
+    helper: boolean().defined(),
     symptoms: array(mixed<Symptom>().defined()).defined(),
     facts: array(mixed<StoryFact>().defined()).defined(),
     hazards: array(mixed<ArrivalHazard>().defined()).defined(),
@@ -107,7 +119,7 @@ export function UnitPart({ tabs, next, show }: { tabs: ReactNode; next: string |
     }
   })();
 
-  const save = handleSubmit(async (values) => {
+  const save = handleSubmit((values) => {
     const year = values.madeYear.trim() === '' ? null : readFigure(values.madeYear);
     const dryBulbC = toSi('temperature', values.air, units);
     const entries: Entry[] = [
@@ -121,9 +133,19 @@ export function UnitPart({ tabs, next, show }: { tabs: ReactNode; next: string |
           sensitiveOccupants: values.sensitiveOccupants,
           serial: values.serial.trim(),
           metering: values.metering,
+          era: values.era,
         },
       },
-      { kind: 'story.noted', data: { symptoms: values.symptoms, facts: values.facts, hazards: values.hazards } },
+      {
+        kind: 'story.noted',
+        data: {
+          symptoms: values.symptoms,
+          facts: values.facts,
+          hazards: values.hazards,
+          lastService: values.lastService.trim(),
+          helper: values.helper,
+        },
+      },
       {
         kind: 'site.noted',
         data: { dryBulbC, rhPct: readFigure(values.humidity), windMs: toSi('wind', values.wind, units), sun: values.sun },
@@ -139,7 +161,7 @@ export function UnitPart({ tabs, next, show }: { tabs: ReactNode; next: string |
       if (!before || before.returnC !== reading.returnC || before.supplyC !== reading.supplyC)
         entries.push({ kind: 'reading.taken', data: reading });
     }
-    if (await record(...entries)) {
+    if (record(...entries)) {
       drop();
       if (next) show(next);
     }
@@ -208,6 +230,7 @@ export function UnitPart({ tabs, next, show }: { tabs: ReactNode; next: string |
             />
           )}
         />
+        <FormField control={control} name="lastService" label="Last washed, they say" />
         <Label>What stands around</Label>
         <Controller
           control={control}
@@ -233,6 +256,11 @@ export function UnitPart({ tabs, next, show }: { tabs: ReactNode; next: string |
               onChange={field.onChange}
             />
           )}
+        />
+        <Controller
+          control={control}
+          name="helper"
+          render={({ field }) => <Tick label="I have a helper" value={field.value} onChange={field.onChange} />}
         />
       </Part>
       <Part title={<Heading>The unit</Heading>}>
@@ -267,6 +295,19 @@ export function UnitPart({ tabs, next, show }: { tabs: ReactNode; next: string |
             <OneOf
               label="Metering device"
               options={METERING_DEVICES.map((id) => ({ value: id, label: METERING_NAMES[id] }))}
+              value={field.value}
+              onChange={field.onChange}
+            />
+          )}
+        />
+        <Label>Efficiency</Label>
+        <Controller
+          control={control}
+          name="era"
+          render={({ field }) => (
+            <OneOf
+              label="Efficiency"
+              options={EFFICIENCY_ERAS.map((id) => ({ value: id, label: EFFICIENCY_NAMES[id] }))}
               value={field.value}
               onChange={field.onChange}
             />

@@ -119,8 +119,8 @@ function MixJobScreen({ job, jobs, pick }: { job: MixJob; jobs: readonly MixJob[
     setContainerId(id);
     writeDevice(LAST_CONTAINER, id);
   };
-  const done = async () => {
-    const ok = await record({
+  const done = () => {
+    const ok = record({
       kind: 'mix.made',
       data: {
         coilId: coil.id,
@@ -151,7 +151,7 @@ function MixJobScreen({ job, jobs, pick }: { job: MixJob; jobs: readonly MixJob[
               optional || mixed ? (next ? pick(next.coil.id) : goTo(detail.visit.id, 'wash')) : goTo(detail.visit.id, 'plan')
             }
           />
-          <Act title={closed ? 'Go on' : title} onPress={() => (closed ? goTo(detail.visit.id, 'wash') : void done())} testID="mix-done" />
+          <Act title={closed ? 'Go on' : title} onPress={() => (closed ? goTo(detail.visit.id, 'wash') : done())} testID="mix-done" />
         </ThumbBar>
       }
     >

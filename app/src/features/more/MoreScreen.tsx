@@ -17,10 +17,12 @@ import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { View } from 'react-native';
 import { object } from 'yup';
-import { houseRulesQuery, setWho, useSaveHouseRules, whoIsThis } from '@/data';
+import { shelfQuery, useDraft, houseRulesQuery, setWho, useSaveHouseRules, whoIsThis } from '@/data';
 import {
   Companion,
   space,
+  AnyOf,
+  Field,
   Banner,
   Body,
   Heading,
@@ -114,6 +116,8 @@ export function MoreScreen() {
             value={shown.units}
             onChange={(units) => set({ units })}
           />
+          <CrewPart rules={shown} set={set} />
+          <PreferredPart rules={shown} set={set} />
           <RuleFigures rules={shown} set={set} />
           {SCHOOLS.map(({ key, question, values }) => (
             <Part key={key} first>
@@ -176,6 +180,52 @@ function RuleFigures({ rules, set }: { rules: HouseRules; set: (change: Partial<
         <FormField control={control} name="clearanceM" label="Room all round" unit={EDGES.length.unit[units]} keyboard="decimal-pad" grow />
       </View>
       <Companion title="Keep the numbers" onPress={() => void keep()} />
+    </Part>
+  );
+}
+
+/** Who works here: a name on each line. */
+function CrewPart({ rules, set }: { rules: HouseRules; set: (change: Partial<HouseRules>) => void }) {
+  const [text, keep, drop] = useDraft('crew', () => rules.crew.join('\n'));
+  const names = text
+    .split('\n')
+    .map((name) => name.trim())
+    .filter(Boolean);
+  const error =
+    names.length > 12
+      ? 'The crew may have 12 names at most.'
+      : names.some((name) => name.length > 60)
+        ? 'A name may have 60 characters at most.'
+        : undefined;
+  const changed = names.join('\n') !== rules.crew.join('\n');
+  return (
+    <Part first>
+      <Field label="Crew" value={text} onChange={keep} help="A name on each line" error={error} multiline />
+      {changed && !error ? (
+        <Companion
+          title="Keep the crew"
+          onPress={() => {
+            set({ crew: names });
+            drop();
+          }}
+        />
+      ) : null}
+    </Part>
+  );
+}
+
+/** Cleaners taken before others of their class, in the order they were chosen. */
+function PreferredPart({ rules, set }: { rules: HouseRules; set: (change: Partial<HouseRules>) => void }) {
+  const { data } = useQuery(shelfQuery);
+  if (!data) return null;
+  return (
+    <Part first title={<Label>Taken before others of their class</Label>}>
+      <AnyOf
+        label="Preferred cleaners"
+        options={data.cleaners.map((cleaner) => ({ value: cleaner.id, label: cleaner.name }))}
+        value={rules.preferredCleaners}
+        onChange={(preferredCleaners) => set({ preferredCleaners })}
+      />
     </Part>
   );
 }

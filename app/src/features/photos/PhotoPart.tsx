@@ -19,13 +19,21 @@ function Picture({ photoId, caption, when }: { photoId: string; caption: string;
 }
 
 /** Pictures of one coil, before and after side by side, and a way to take more. They are kept on the device until sent. */
-export function PhotoPart({ coilId, when }: { coilId: string; when: 'before' | 'after' }) {
+export function PhotoPart({
+  coilId,
+  when,
+  findingId = null,
+}: {
+  coilId: string | null;
+  when: 'before' | 'after';
+  findingId?: string | null;
+}) {
   const { state, detail, record } = useVisit();
   const input = useRef<HTMLInputElement>(null);
   const [trouble, setTrouble] = useState('');
   const [busy, setBusy] = useState(false);
   const photos = state.photos
-    .filter((photo) => photo.value.coilId === coilId)
+    .filter((photo) => photo.value.coilId === coilId && photo.value.findingId === findingId)
     .sort((a, b) => (a.value.when === b.value.when ? 0 : a.value.when === 'before' ? -1 : 1));
   const take = async (file: File | undefined) => {
     if (!file) return;
@@ -33,7 +41,7 @@ export function PhotoPart({ coilId, when }: { coilId: string; when: 'before' | '
     setTrouble('');
     try {
       const photoId = await keepPhoto(detail.visit.id, file);
-      await record({ kind: 'photo.added', data: { photoId, coilId, when, caption: '' } });
+      record({ kind: 'photo.added', data: { photoId, coilId, findingId, when, caption: '' } });
     } catch (error) {
       setTrouble(error instanceof Error ? error.message : 'The picture could not be kept.');
     } finally {
@@ -57,8 +65,8 @@ export function PhotoPart({ coilId, when }: { coilId: string; when: 'before' | '
             type="file"
             accept="image/*"
             capture="environment"
-            aria-label="Photo of the coil"
-            data-testid="photo-file"
+            aria-label={findingId ? 'Photo of the finding' : 'Photo of the coil'}
+            data-testid={findingId ? 'finding-photo-file' : 'photo-file'}
             style={{ position: 'absolute', width: 1, height: 1, opacity: 0 }}
             tabIndex={-1}
             onChange={(event) => {
@@ -66,7 +74,7 @@ export function PhotoPart({ coilId, when }: { coilId: string; when: 'before' | '
               event.target.value = '';
             }}
           />
-          <Companion title={`Take a photo ${when}`} onPress={() => input.current?.click()} busy={busy} />
+          <Companion title={findingId ? 'Take a photo of it' : `Take a photo ${when}`} onPress={() => input.current?.click()} busy={busy} />
         </View>
       )}
     </Part>

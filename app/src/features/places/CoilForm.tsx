@@ -7,6 +7,8 @@ import {
   FACES_ALLOWED,
   FPI_RANGE,
   GUARDS,
+  METRES_PER_INCH,
+  typicalFaceWidthM,
   USUAL_ROW_DEPTH_M,
   type CoilRole,
   type CoilShape,
@@ -20,7 +22,22 @@ import { Controller, useFieldArray, useForm } from 'react-hook-form';
 import { View } from 'react-native';
 import { array, boolean, mixed, number, object, string } from 'yup';
 import { systemQuery, useAddCoil, useChangeCoil, useHouseRules } from '@/data';
-import { Act, Banner, Companion, Label, OneOf, Part, Screen, ScreenHead, Small, space, ThumbBar, Tick, Waiting } from '@/ui';
+import {
+  Act,
+  Banner,
+  Companion,
+  ConstructionDrawing,
+  Label,
+  OneOf,
+  Part,
+  Screen,
+  ScreenHead,
+  Small,
+  space,
+  ThumbBar,
+  Tick,
+  Waiting,
+} from '@/ui';
 import { EDGES, readFigure, showFigure, toSi, typedFigure } from '../shared/figures';
 import { FormField } from '../shared/formField';
 import { ROLE_NAMES } from '../shared/words';
@@ -46,6 +63,9 @@ const FACE_NAMES: Record<CoilShape, string[]> = {
   'wall-head': ['Front bend', 'Top bend', 'Rear bend'],
 };
 
+/** Usual finned height of an outdoor coil, 28 in. Common practice, no source. */
+const USUAL_HEIGHT_M = 28 * METRES_PER_INCH;
+
 interface FormFace {
   name: string;
   width: string;
@@ -70,15 +90,29 @@ export function CoilForm() {
       coil={coil}
       role={coil?.role ?? (role === 'evaporator' ? 'evaporator' : 'condenser')}
       more={data.coils.length === 0}
+      btuh={data.system.btuh}
     />
   );
 }
 
-function CoilFields({ systemId, coil, role, more }: { systemId: string; coil: CoilRecord | undefined; role: CoilRole; more: boolean }) {
+function CoilFields({
+  systemId,
+  coil,
+  role,
+  more,
+  btuh,
+}: {
+  systemId: string;
+  coil: CoilRecord | undefined;
+  role: CoilRole;
+  more: boolean;
+  btuh: number;
+}) {
   const { units } = useHouseRules();
   const add = useAddCoil();
   const change = useChangeCoil();
   const [trouble, setTrouble] = useState('');
+  const [estimated, setEstimated] = useState(coil?.sizeEstimated ?? false);
   const firstShape: CoilShape = coil?.geometry.shape ?? (role === 'condenser' ? 'wrap' : 'a-coil');
   const schema = object({
     construction: mixed<Construction>().defined(),
@@ -97,7 +131,7 @@ function CoilFields({ systemId, coil, role, more }: { systemId: string; coil: Co
       }),
     ).defined(),
   });
-  const { control, handleSubmit, setError, watch, setValue } = useForm({
+  const { control, handleSubmit, setError, watch, setValue, getValues } = useForm({
     resolver: yupResolver(schema),
     defaultValues: {
       construction: coil?.construction ?? 'unknown',
@@ -116,6 +150,16 @@ function CoilFields({ systemId, coil, role, more }: { systemId: string; coil: Co
   const faces = useFieldArray({ control, name: 'faces' });
   const shape = watch('shape');
   const allowed = FACES_ALLOWED[shape];
+  /** Fills in a usual size for the capacity; measuring later takes the mark off. */
+  const estimate = () => {
+    const height = getValues('height').trim() === '' ? showFigure('length', USUAL_HEIGHT_M, units) : getValues('height');
+    const heightM = toSi('length', height, units);
+    if (!(heightM > 0.05 && heightM < 4)) return;
+    const width = typicalFaceWidthM(btuh, heightM, faces.fields.length);
+    setValue('height', height);
+    faces.fields.forEach((_, index) => setValue(`faces.${index}.width`, showFigure('length', width, units)));
+    setEstimated(true);
+  };
   const save = handleSubmit(async (values) => {
     setTrouble('');
     const input: CoilInput = {
@@ -135,6 +179,7 @@ function CoilFields({ systemId, coil, role, more }: { systemId: string; coil: Co
       guards: values.guards,
       topOpens: values.topOpens,
       makerWaterOnly: values.makerWaterOnly,
+      sizeEstimated: estimated,
     };
     try {
       if (coil) await change.mutateAsync({ id: coil.id, coil: input });
@@ -172,6 +217,7 @@ function CoilFields({ systemId, coil, role, more }: { systemId: string; coil: Co
                 value: id,
                 label: CONSTRUCTION_TABLE[id].name,
                 help: CONSTRUCTION_TABLE[id].howToKnow,
+                drawing: <ConstructionDrawing construction={id} />,
               }))}
               value={field.value}
               onChange={field.onChange}
@@ -223,6 +269,16 @@ function CoilFields({ systemId, coil, role, more }: { systemId: string; coil: Co
         <FormField control={control} name="finsPerInch" label="Fins per inch" keyboard="decimal-pad" grow />
       </View>
       <Part title={<Label>{allowed.word === 'face' ? 'Open faces, in order round the unit' : `Each ${allowed.word}`}</Label>}>
+        {role === 'condenser' ? (
+          estimated ? (
+            <View style={{ gap: space.s }}>
+              <Banner tone="wait">Sizes taken from the capacity, not measured.</Banner>
+              <Companion title="I have measured them" onPress={() => setEstimated(false)} />
+            </View>
+          ) : (
+            <Companion title="Estimate from the capacity" onPress={estimate} testID="estimate-size" />
+          )
+        ) : null}
         {faces.fields.map((field, index) => (
           <View key={field.id} style={{ gap: space.xs }}>
             <View style={{ flexDirection: 'row', gap: space.m, flexWrap: 'wrap' }}>

@@ -8,6 +8,7 @@ import {
   arithmetic,
   commonPractice,
   faceArea,
+  FINDING_TABLE,
   type UnitSystem,
 } from '@elm-mist/core';
 import { useQuery } from '@tanstack/react-query';
@@ -114,7 +115,7 @@ export function SystemPage() {
       </Screen>
     );
   }
-  const { system, place, coils, history, upcoming } = answer.data;
+  const { system, place, coils, history, upcoming, openFindings } = answer.data;
   const last = history.find((visit) => visit.standing === 'closed');
   return (
     <Screen
@@ -138,7 +139,12 @@ export function SystemPage() {
             label="Refrigerant"
             value={`${system.refrigerant}${system.refrigerant === 'R-32' || system.refrigerant === 'R-454B' ? ' · mildly flammable' : ''}`}
           />
-          <Row label="Made" value={system.madeYear ? String(system.madeYear) : 'not noted'} />
+          <Row
+            label="Made"
+            value={
+              system.madeYear ? `${system.madeYear}, ${Math.max(0, Number(today().slice(0, 4)) - system.madeYear)} years old` : 'not noted'
+            }
+          />
           {last?.nextDue ? <Row label={last.nextDue < today() ? 'Overdue since' : 'Next due'} value={shortDay(last.nextDue)} /> : null}
         </View>
         {place.note ? <Body>{place.note}</Body> : null}
@@ -189,6 +195,17 @@ export function SystemPage() {
               under={visit.purpose}
               right={clockTime(visit.startMinute)}
               href={`/visits/${visit.id}`}
+            />
+          ))}
+        </Part>
+      ) : null}
+      {openFindings.length > 0 ? (
+        <Part title={<Heading>Open findings</Heading>}>
+          {openFindings.map((finding) => (
+            <Row
+              key={finding.findingId}
+              label={`${FINDING_TABLE[finding.what].name}, since ${shortDay(finding.day)}`}
+              value={finding.action}
             />
           ))}
         </Part>

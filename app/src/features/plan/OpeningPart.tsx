@@ -8,10 +8,10 @@ export function OpeningPart({ plan }: { plan: CoilPlan }) {
   const survey = state.surveys[plan.coilId]?.value;
   const chosen = plan.openings.find((opening) => opening.id === plan.opening);
   if (!chosen) return null;
-  const choose = async (opening: OpeningId) => {
+  const choose = (opening: OpeningId) => {
     if (!survey) return;
     const own = opening === plan.proposedOpening ? null : opening;
-    await record({
+    record({
       kind: 'coil.surveyed',
       data: { coilId: plan.coilId, survey: { ...survey, answers: { ...survey.answers, opening: own } } },
     });

@@ -32,6 +32,7 @@ import {
   Strong,
   Tabs,
   ThumbBar,
+  useAfterPaint,
   Why,
 } from '@/ui';
 import { ROLE_NAMES } from '../shared/words';
@@ -86,7 +87,7 @@ function Measure({ label, because, value }: { label: string; because: CoilPlan['
 
 export function PlanSheet({ plan, visit }: { plan: CoilPlan; visit: OpenVisit }) {
   const { units } = visit.house;
-  const coil = visit.coil(plan.coilId);
+  const painted = useAfterPaint();
   const why = (id: string) => plan.because.find((because) => because.id === id);
   const concentrate =
     plan.solutionL !== null && plan.waterParts !== null
@@ -141,6 +142,7 @@ export function PlanSheet({ plan, visit }: { plan: CoilPlan; visit: OpenVisit })
         ) : null}
         {plan.totalSeconds > 0 ? <Measure label="time" because={why('time')} value={formatDuration(plan.totalSeconds)} /> : null}
       </View>
+      <Small ink="inkSoft">{`Follows: ${plan.schools.join(' · ').toLowerCase()}${visit.state.rules && Object.keys(visit.state.rules.value.rules).length > 0 ? ', chosen for this visit' : ''}.`}</Small>
       {plan.missing.map((text) => (
         <Banner key={text} tone="wait">
           {text}
@@ -171,6 +173,20 @@ export function PlanSheet({ plan, visit }: { plan: CoilPlan; visit: OpenVisit })
         </View>
         <Small ink="inkSoft">{plan.rinse.how}</Small>
       </Part>
+      {painted ? <PlanDetail plan={plan} visit={visit} /> : null}
+    </View>
+  );
+}
+
+const isWorthShowing = (value: number): boolean => Number.isFinite(value) && value < 4 * 3600;
+
+/** What lies below the first screenful: it comes a frame later, so that the decision itself is there at once. */
+function PlanDetail({ plan, visit }: { plan: CoilPlan; visit: OpenVisit }) {
+  const { units } = visit.house;
+  const coil = visit.coil(plan.coilId);
+  const why = (id: string) => plan.because.find((because) => because.id === id);
+  return (
+    <>
       {plan.panDose ? (
         <Part title={<Heading>Over the pan</Heading>}>
           <Row label={plan.panDose.continuous ? 'Pour' : 'Each pour'}>
@@ -218,14 +234,13 @@ export function PlanSheet({ plan, visit }: { plan: CoilPlan; visit: OpenVisit })
           ))}
         </View>
       </Part>
-    </View>
+    </>
   );
 }
 
-const isWorthShowing = (value: number): boolean => Number.isFinite(value) && value < 4 * 3600;
-
 export function PlanBead() {
   const visit = useVisit();
+  const painted = useAfterPaint();
   const { state, record, detail } = visit;
   const drafts = useMemo(() => draftPlans(visit), [visit]);
   const [coilId, setCoilId] = useState(drafts[0]?.coil.id ?? '');
@@ -244,11 +259,11 @@ export function PlanBead() {
     detail.known.chemistries,
   );
   const ready = drafts.length > 0 && drafts.every((row) => row.plan);
-  const follow = async () => {
+  const follow = () => {
     const entries = open.flatMap((row) =>
       row.plan ? [{ kind: 'plan.made' as const, data: { coilId: row.coil.id, plan: row.plan } }] : [],
     );
-    if (closed || entries.length === 0 || (await record(...entries))) {
+    if (closed || entries.length === 0 || record(...entries)) {
       goTo(
         detail.visit.id,
         drafts.some((row) => row.plan?.verdict === 'wash')
@@ -274,7 +289,7 @@ export function PlanBead() {
       foot={
         <ThumbBar>
           <Companion title="Look again" onPress={() => goTo(detail.visit.id, 'look')} />
-          <Act title={title} disabled={!ready && !closed} onPress={() => void follow()} testID="plan-follow" />
+          <Act title={title} disabled={!ready && !closed} onPress={() => follow()} testID="plan-follow" />
         </ThumbBar>
       }
     >
@@ -297,7 +312,7 @@ export function PlanBead() {
         </HazardBox>
       ))}
       {plan ? <PlanSheet plan={plan} visit={visit} /> : null}
-      {kit.length > 0 ? (
+      {painted && kit.length > 0 ? (
         <Part title={<Heading>From the truck</Heading>}>
           <Label ink="inkSoft">Wear</Label>
           <Body>

@@ -3,7 +3,7 @@ import { formatDuration, formatQuantity, formatRatio, secondOpinion, type Opinio
 import { useMemo } from 'react';
 import { ScrollView, View } from 'react-native';
 import { useVisit } from '@/data';
-import { Body, Heading, Label, line, Part, Small, space, Strong, useTokens } from '@/ui';
+import { Body, Companion, Heading, Label, line, Part, Small, space, Strong, useTokens } from '@/ui';
 
 const ROWS: readonly { label: string; read: (opinion: Opinion, units: 'us' | 'si') => string }[] = [
   {
@@ -30,13 +30,23 @@ const ROWS: readonly { label: string; read: (opinion: Opinion, units: 'us' | 'si
 
 /** Two to four schools side by side. Vetoes and labels hold in every one of them. */
 export function SecondOpinion({ coil }: { coil: CoilRecord }) {
-  const { state, context, shelf, house } = useVisit();
+  const { state, context, shelf, house, record } = useVisit();
   const tokens = useTokens();
   const survey = state.surveys[coil.id]?.value;
   const opinions = useMemo(() => (survey ? secondOpinion(coil, survey, context, shelf, house) : []), [coil, survey, context, shelf, house]);
   if (opinions.length === 0) return null;
+  const chosen = state.rules?.value;
   return (
     <Part title={<Heading>Second opinion</Heading>}>
+      {chosen && Object.keys(chosen.rules).length > 0 && !state.closed ? (
+        <View style={{ gap: space.s }}>
+          <Body>{`On this visit: ${chosen.name}.`}</Body>
+          <Companion
+            title="Back to the house rules"
+            onPress={() => record({ kind: 'rules.chosen', data: { name: 'House rules', rules: {} } })}
+          />
+        </View>
+      ) : null}
       {opinions.length === 1 ? (
         <Body ink="inkSoft">Every school comes to the same here.</Body>
       ) : (
@@ -60,6 +70,12 @@ export function SecondOpinion({ coil }: { coil: CoilRecord }) {
                     <Small>{row.read(opinion, house.units)}</Small>
                   </View>
                 ))}
+                {opinion.own || state.closed ? null : (
+                  <Companion
+                    title="Follow it here"
+                    onPress={() => record({ kind: 'rules.chosen', data: { name: opinion.name, rules: opinion.rules } })}
+                  />
+                )}
               </View>
             ))}
           </View>

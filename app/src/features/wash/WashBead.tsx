@@ -140,21 +140,20 @@ function WashJobScreen({
         return null;
     }
   };
-  const act = async () => {
+  const act = () => {
     if (action.kind === 'done') {
       if (next) pick(next.coil.id);
       else goTo(detail.visit.id, 'check');
       return;
     }
     const entry = entryFor();
-    if (entry) await record(entry);
+    if (entry) record(entry);
   };
-  const dirty = async () => {
-    if (action.kind === 'check')
-      await record({ kind: 'section.checked', data: { coilId: coil.id, sectionId: action.section.id, clear: false } });
+  const dirty = () => {
+    if (action.kind === 'check') record({ kind: 'section.checked', data: { coilId: coil.id, sectionId: action.section.id, clear: false } });
   };
-  const rinseEarly = async () => {
-    if (action.kind === 'wait') await record({ kind: 'section.rinsed', data: { coilId: coil.id, sectionId: action.section.id } });
+  const rinseEarly = () => {
+    if (action.kind === 'wait') record({ kind: 'section.rinsed', data: { coilId: coil.id, sectionId: action.section.id } });
   };
   const button =
     action.kind === 'done'
@@ -173,12 +172,12 @@ function WashJobScreen({
   const isolated = state.gates[source]?.done['meter-proved-again'];
   const foot = open ? (
     <ThumbBar>
-      <Companion title="Undo" onPress={() => void undo()} disabled={!undoable} wet testID="undo" />
-      {action.kind === 'check' ? <Companion title="Still dark" onPress={() => void dirty()} wet testID="still-dark" /> : null}
-      {action.kind === 'wait' ? <Companion title="Rinse early" onPress={() => void rinseEarly()} wet disabled={closed} /> : null}
+      <Companion title="Undo" onPress={() => undo()} disabled={!undoable} wet testID="undo" />
+      {action.kind === 'check' ? <Companion title="Still dark" onPress={() => dirty()} wet testID="still-dark" /> : null}
+      {action.kind === 'wait' ? <Companion title="Rinse early" onPress={() => rinseEarly()} wet disabled={closed} /> : null}
       <Act
         title={mixMissing ? 'Go to Mix' : button}
-        onPress={() => (mixMissing ? goTo(detail.visit.id, 'mix') : void act())}
+        onPress={() => (mixMissing ? goTo(detail.visit.id, 'mix') : act())}
         disabled={action.kind === 'wait' || (closed && action.kind !== 'done')}
         wet
         testID="wash-act"
@@ -186,7 +185,7 @@ function WashJobScreen({
     </ThumbBar>
   ) : (
     <ThumbBar>
-      <Companion title="Undo" onPress={() => void undo()} disabled={!undoable} wet testID="undo" />
+      <Companion title="Undo" onPress={() => undo()} disabled={!undoable} wet testID="undo" />
       {gate.buttons}
     </ThumbBar>
   );
@@ -279,7 +278,7 @@ function PowerBack({ source }: { source: PowerSource }) {
   return (
     <View style={{ gap: space.s }}>
       <HazardBox lead="Power back shuts the gate.">Nothing may be wetted again before it is isolated and proven dead once more.</HazardBox>
-      <Companion title="Power is back on" danger onPress={() => void record({ kind: 'power.restored', data: { source } })} />
+      <Companion title="Power is back on" danger onPress={() => record({ kind: 'power.restored', data: { source } })} />
     </View>
   );
 }

@@ -24,14 +24,14 @@ export function useGate(source: PowerSource): { card: ReactNode; buttons: ReactN
   const order = gateStepsFor(detail.system.configuration);
   const gate = state.gates[source];
   const current = state.closed ? undefined : order.find((step) => !gate?.done[step]);
-  const take = async (step: GateStep, volts: number | null) => {
+  const take = (step: GateStep, volts: number | null) => {
     setText('');
     setError(undefined);
-    await record({ kind: 'gate.step', data: { source, step, volts } });
+    record({ kind: 'gate.step', data: { source, step, volts } });
   };
   const read = (step: GateStep) => {
     const volts = readFigure(text);
-    if (volts >= 0 && volts <= 1000) void take(step, volts);
+    if (volts >= 0 && volts <= 1000) take(step, volts);
     else setError('Type the reading in volts, 0 to 1000.');
   };
   const typed = readFigure(text);
@@ -94,15 +94,11 @@ export function useGate(source: PowerSource): { card: ReactNode; buttons: ReactN
   if (facts.reads === null)
     return {
       card,
-      buttons: (
-        <Act title={`Done: ${facts.name.toLowerCase()}`} onPress={() => void take(current, null)} wet testID={`gate-step-${current}`} />
-      ),
+      buttons: <Act title={`Done: ${facts.name.toLowerCase()}`} onPress={() => take(current, null)} wet testID={`gate-step-${current}`} />,
     };
   const buttons = (
     <>
-      {facts.reads === 'dead' && text === '' ? (
-        <Companion title="0 V" onPress={() => void take(current, 0)} wet testID="gate-zero" />
-      ) : null}
+      {facts.reads === 'dead' && text === '' ? <Companion title="0 V" onPress={() => take(current, 0)} wet testID="gate-zero" /> : null}
       <Act title={text === '' ? 'Keep the reading' : `It reads ${text} V`} onPress={() => read(current)} wet testID="gate-read" />
     </>
   );

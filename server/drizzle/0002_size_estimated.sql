@@ -1,0 +1,1 @@
+ALTER TABLE `coil` ADD `size_estimated` integer DEFAULT false NOT NULL;
