@@ -19,6 +19,8 @@ const node = (displayName, roots) => ({
 });
 
 module.exports = {
+  // Patience for a busy machine; no check asks how long it took.
+  testTimeout: 60_000,
   projects: [
     node('core', ['<rootDir>/core/src']),
     node('contract', ['<rootDir>/contract/src']),

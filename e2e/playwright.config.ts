@@ -5,8 +5,8 @@ const chromium = process.env['ELM_MIST_CHROMIUM'] ?? '/usr/bin/chromium';
 export default defineConfig({
   testDir: '.',
   outputDir: './test-results',
-  timeout: 90_000,
-  expect: { timeout: 10_000 },
+  timeout: 300_000,
+  expect: { timeout: 30_000 },
   workers: 1,
   fullyParallel: false,
   retries: 0,
@@ -14,7 +14,7 @@ export default defineConfig({
   use: {
     timezoneId: 'America/Chicago',
     locale: 'en-US',
-    actionTimeout: 10_000,
+    actionTimeout: 30_000,
     trace: 'retain-on-failure',
     launchOptions: {
       executablePath: chromium,

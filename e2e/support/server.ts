@@ -46,7 +46,7 @@ export class TestServer {
     });
     this.child = child;
     child.stdout?.on('data', (chunk: Buffer) => process.stdout.write(chunk));
-    for (let tries = 0; tries < 200; tries += 1) {
+    for (let tries = 0; tries < 600; tries += 1) {
       if (child.exitCode !== null) throw new Error(`the server ended with ${child.exitCode}`);
       const ready = await fetch(`${this.url}/api/health`).then(
         (answer) => answer.ok,

@@ -49,7 +49,7 @@ export class RealServer {
     const keep = (chunk: Buffer) => (this.output += chunk.toString());
     child.stdout?.on('data', keep);
     child.stderr?.on('data', keep);
-    for (let tries = 0; tries < 200; tries += 1) {
+    for (let tries = 0; tries < 1200; tries += 1) {
       if (child.exitCode !== null) throw new Error(`the server ended with ${child.exitCode}: ${this.output}`);
       if (
         await fetch(`http://localhost:${this.port}/api/health`).then(

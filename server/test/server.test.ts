@@ -16,7 +16,7 @@ import { CONFIGURATIONS, CONSTRUCTIONS, emptySurvey, foldVisit, planCoil, type H
 import Database from 'better-sqlite3';
 import { DAY, RealServer } from './helpers';
 
-jest.setTimeout(60_000);
+jest.setTimeout(180_000);
 
 const server = new RealServer();
 beforeAll(() => server.start());
@@ -360,7 +360,7 @@ describe('starting and stopping', () => {
     try {
       const child = second.start();
       await child.catch(() => undefined);
-      for (let tries = 0; tries < 60 && !second.output.includes('is in use'); tries += 1)
+      for (let tries = 0; tries < 600 && !second.output.includes('is in use'); tries += 1)
         await new Promise((done) => setTimeout(done, 100));
       expect(second.output).toContain(`Port ${server.port} is in use`);
     } finally {
