@@ -59,8 +59,10 @@ function save(): Promise<void> {
 export async function openOutbox(): Promise<void> {
   if (state.loaded) return;
   const kept = await get<Pick<OutboxState, 'waiting' | 'refused'>>(STORED, DEVICE).catch(() => undefined);
+  const journal = readJson<VisitEvent[]>(JOURNAL) ?? [];
+  keepJournal([...journal, ...unsaved]);
   const known = new Set<string>();
-  const waiting = [...(kept?.waiting ?? []), ...(readJson<VisitEvent[]>(JOURNAL) ?? []), ...state.waiting].filter((event) => {
+  const waiting = [...(kept?.waiting ?? []), ...journal, ...state.waiting].filter((event) => {
     const first = !known.has(event.id);
     known.add(event.id);
     return first;
@@ -72,7 +74,9 @@ export async function openOutbox(): Promise<void> {
   });
   window.addEventListener('online', () => void send());
   await save();
-  keepJournal([]);
+  // What the journal held is in the database now; an entry made meanwhile clears its own copy.
+  const saved = new Set(journal.map((event) => event.id));
+  keepJournal(unsaved.filter((event) => !saved.has(event.id)));
   void send();
 }
 

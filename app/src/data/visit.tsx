@@ -143,7 +143,6 @@ export function VisitRoot({
         pressureKPa: pressureAtAltitudeKPa(detail.place.altitudeM),
         sensitiveOccupants: state.identity?.value.sensitiveOccupants ?? false,
         ...(state.story ? { story: state.story.value } : {}),
-        lastChemistries: detail.known.chemistries,
         washesSinceOpened: detail.known.washesSinceOpened,
       },
       coil: (id) => allCoils.find((coil) => coil.id === id),

@@ -1,5 +1,4 @@
 import type { ChemistryGroup, CoilGeometry, CoilRole, Configuration, Construction, Refrigerant } from '../equipment';
-import type { Chemistry } from '../mix';
 import type {
   ArrivalHazard,
   CoilAnswers,
@@ -44,8 +43,6 @@ export interface MethodContext {
   sensitiveOccupants: boolean;
   /** What the customer says and what stands around; left out when nobody asked. */
   story?: Partial<VisitStory>;
-  /** Names of cleaners the last visit used on this system, for what must never meet. */
-  lastChemistries?: readonly Chemistry[];
   /** Washes since each coil was last opened from inside, by coil id. */
   washesSinceOpened?: Readonly<Record<string, number>>;
 }
