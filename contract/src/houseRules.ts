@@ -21,6 +21,7 @@ export const houseRulesSchema: ObjectSchema<HouseRules> = object({
   noRinse: oneOf('No-rinse school', NO_RINSE_SCHOOLS),
   minimumOutdoorC: figure('Coldest day', 0, 20, '°C'),
   hourlyRate: figure('The hourly rate', 0, 1000),
+  waterPricePerM3: figure('The water price', 0, 1000).default(0),
   lid: oneOf('Lid school', LID_SCHOOLS),
   panHoles: oneOf('Pan hole school', PAN_HOLE_SCHOOLS),
   screens: oneOf('Screen school', SCREEN_SCHOOLS),

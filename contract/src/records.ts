@@ -1,16 +1,22 @@
 import type {
+  ApplicatorKind,
   Bead,
   Chemistry,
   Cleaner,
   CoilBuild,
   CoilSurvey,
   Configuration,
+  CountsAgainst,
+  DialPosition,
   FaceGrades,
   Finding,
   HouseRules,
+  LabelGap,
   Refrigerant,
   SiteConditions,
   Soil,
+  StockItem,
+  VisitCost,
   VisitEvent,
   VisitStanding,
   VisitStory,
@@ -46,19 +52,87 @@ export interface CoilRecord extends CoilBuild {
 }
 
 export interface CleanerRecord extends Cleaner {
+  /** What a phrase on the label that can be read two ways is counted against, once somebody has said so. */
+  countsAgainst: CountsAgainst | null;
+  phLow: number | null;
+  phHigh: number | null;
   packL: number;
   packPrice: number;
+  /** Below this it is low, L; null for never. */
+  lowL: number | null;
+  assumed: LabelGap[];
+  /** Kind of the safety sheet that is kept; null when there is none. */
+  sheet: 'pdf' | 'picture' | null;
 }
 
-export const APPLICATOR_KINDS = ['pump-sprayer', 'hand-bottle', 'foaming-gun', 'bucket'] as const;
 export interface ApplicatorRecord {
   id: string;
   name: string;
-  kind: (typeof APPLICATOR_KINDS)[number];
+  kind: ApplicatorKind;
   capacityL: number;
-  /** Positions of the metering dial, parts of water to one drawn from the reservoir; empty without a dial. */
-  dial: number[];
+  /** Positions of the metering dial; empty without a dial. */
+  dial: DialPosition[];
 }
+
+export type StockRecord = StockItem;
+
+/** One change of stock, newest first in lists. */
+export interface StockMove {
+  id: string;
+  itemId: string | null;
+  cleanerId: string;
+  visitId: string | null;
+  /** Put in, or taken out when below zero, L. */
+  litres: number;
+  why: 'added' | 'counted' | 'visit' | 'imported';
+  by: string;
+  at: string;
+}
+
+/** What one visit took and cost. */
+export interface VisitCostRecord {
+  visitId: string;
+  day: string;
+  placeName: string;
+  systemName: string;
+  /** How it was done, by its strongest means. */
+  method: 'water' | 'mixed' | 'aerosol';
+  concentrateL: number;
+  waterL: number;
+  minutes: number;
+  cost: VisitCost;
+  /** Concentrate and money that went into mixes stronger than planned. */
+  stronger: { litres: number; money: number };
+}
+
+/** Largest safety sheet that is kept, bytes. */
+export const SHEET_LIMIT = 5_000_000;
+/** Largest file that is imported, bytes, and most rows in it. */
+export const IMPORT_LIMIT = 25_000_000;
+export const IMPORT_ROWS = 100_000;
+
+/** A cell of an imported file that cannot be used. Rows are counted as in the file, the headings being row 1. */
+export interface ImportProblem {
+  row: number;
+  column: string;
+  message: string;
+}
+
+/** A line of the answer to an import: how far it is, then how it ended. */
+export type ImportLine =
+  | { rows: number }
+  | {
+      done: true;
+      rows: number;
+      added: number;
+      changed: number;
+      same: number;
+      bad: number;
+      /** The first of them. */
+      problems: ImportProblem[];
+      /** False: there were bad rows, and nothing was imported. */
+      imported: boolean;
+    };
 
 export interface VisitRecord {
   id: string;
@@ -99,7 +173,11 @@ export interface CoilNeed {
   coilId: string;
   role: CoilBuild['role'];
   expectedGrade: number | null;
+  cleanerId: string | null;
   cleanerName: string | null;
+  /** Strength and ready mix; null without a cleaner. */
+  waterParts: number | null;
+  solutionL: number | null;
   concentrateL: number | null;
   basis: 'plan' | 'survey' | 'last visit' | 'nothing known';
 }
@@ -164,6 +242,12 @@ export const PHOTO_LIMIT = 2_000_000;
 export interface ShelfRecord {
   cleaners: CleanerRecord[];
   applicators: ApplicatorRecord[];
+  stock: StockRecord[];
+}
+
+export interface CleanerDetail {
+  cleaner: CleanerRecord;
+  moves: StockMove[];
 }
 
 export type HouseRulesRecord = HouseRules;

@@ -1,47 +1,147 @@
-import { CHEMISTRIES, CLEANER_FORMS, CONSTRUCTIONS, CoreError, parseRatio } from '@elm-mist/core';
-import { array, mixed, object, type InferType } from 'yup';
-import { figure, flag, oneOf, optionalWords, words } from './fields';
+import {
+  APPLICATOR_KINDS,
+  CHEMISTRIES,
+  CLEANER_FORMS,
+  CLEANER_LIMITS,
+  CONSTRUCTIONS,
+  CoreError,
+  COUNTS_AGAINST,
+  NAME_LENGTH,
+  parseRatio,
+  type CleanerEntry,
+} from '@elm-mist/core';
+import { array, boolean, mixed, object, ValidationError, type InferType } from 'yup';
+import { figure, flag, isoDay, num, oneOf, optionalWords, recordId, words } from './fields';
 
-/** A strength as the label prints it ("4:1", "20 %") or null where the label is silent. */
-const labelRatio = (label: string) =>
+const maybeFigure = (label: string, [min, max]: readonly [number, number], unit = '') =>
+  num()
+    .typeError(`${label} must be a number.`)
+    .nullable()
+    .default(null)
+    .min(min, `${label} must be at least ${min}${unit && ` ${unit}`}.`)
+    .max(max, `${label} must be at most ${max}${unit && ` ${unit}`}.`);
+const maybeFlag = () =>
+  boolean()
+    .transform((_value, given: unknown) => given as boolean)
+    .nullable()
+    .default(null);
+/** A strength as the label prints it ("4:1", "16 oz per gallon") or null where the label is silent. */
+const strengthText = (label: string) =>
   mixed<string>()
     .nullable()
     .default(null)
-    .test('ratio', '', (value, context) => {
-      if (value === null || value === undefined) return true;
-      if (typeof value !== 'string')
-        return context.createError({ message: `${label}: type the strength as the label prints it, for example "4:1".` });
-      try {
-        parseRatio(value, label);
-        return true;
-      } catch (error) {
-        if (!(error instanceof CoreError)) throw error;
-        return context.createError({ message: error.message });
-      }
-    });
+    .test(
+      'text',
+      `${label}: type the strength as the label prints it, for example "4:1".`,
+      (value) => value === null || typeof value === 'string',
+    );
 
+const STEPS = { light: 'Light', medium: 'Medium', heavy: 'Heavy' } as const;
+
+/** A cleaner's label as it is typed in. What the label does not say is null. */
 export const cleanerInputSchema = object({
-  name: words('The cleaner’s name', 60),
+  name: words('The cleaner’s name', NAME_LENGTH),
   chemistry: oneOf('Chemistry', CHEMISTRIES),
   form: oneOf('Form', CLEANER_FORMS),
-  chart: object({ light: labelRatio('Light'), medium: labelRatio('Medium'), heavy: labelRatio('Heavy') }).required(
+  chart: object({ light: strengthText('Light'), medium: strengthText('Medium'), heavy: strengthText('Heavy') }).required(
     'The label’s chart is missing.',
   ),
-  dwellMinS: figure('Shortest dwell', 0, 7200, 's'),
-  dwellMaxS: figure('Longest dwell', 1, 7200, 's').test(
-    'order',
-    'Longest dwell must not be below the shortest.',
-    (value, context) => !(value < (context.parent as { dwellMinS: number }).dwellMinS),
-  ),
-  allowedConstructions: array(oneOf('Allowed construction', CONSTRUCTIONS))
-    .required('Say which constructions the label allows.')
-    .min(1, 'Say which constructions the label allows.'),
-  indoor: flag().required('Say whether the label allows indoor use.'),
-  outdoor: flag().required('Say whether the label allows outdoor use.'),
-  rinseNeeded: flag().default(true),
+  countsAgainst: mixed<(typeof COUNTS_AGAINST)[number]>()
+    .oneOf(
+      [...COUNTS_AGAINST, null] as (typeof COUNTS_AGAINST)[number][],
+      `What the label counts against must be one of: ${COUNTS_AGAINST.join(', ')}.`,
+    )
+    .nullable()
+    .default(null),
+  dwellMinS: maybeFigure('Shortest dwell', CLEANER_LIMITS.dwellS, 's'),
+  dwellMaxS: maybeFigure('Longest dwell', CLEANER_LIMITS.dwellS, 's'),
+  allowedConstructions: array(oneOf('Allowed construction', CONSTRUCTIONS)).nullable().default(null),
+  indoor: maybeFlag(),
+  outdoor: maybeFlag(),
+  rinseNeeded: maybeFlag(),
   waterFirst: flag().default(true),
   hazardWords: optionalWords('Hazard words', 200),
-  packL: figure('Pack size', 0.01, 250, 'L'),
-  packPrice: figure('Price', 0, 10000),
-});
+  phLow: maybeFigure('pH low', CLEANER_LIMITS.pH),
+  phHigh: maybeFigure('pH high', CLEANER_LIMITS.pH),
+  packL: figure('Pack size', ...CLEANER_LIMITS.packL, 'L'),
+  packPrice: figure('Price', ...CLEANER_LIMITS.price),
+  lowL: maybeFigure('Low at', CLEANER_LIMITS.lowL, 'L'),
+})
+  .test('dwell', '', (value, context) =>
+    value.dwellMinS !== null && value.dwellMaxS !== null && value.dwellMaxS < value.dwellMinS
+      ? context.createError({ path: 'dwellMaxS', message: 'Longest dwell must not be below the shortest.' })
+      : true,
+  )
+  .test('pH', '', (value, context) =>
+    value.phLow !== null && value.phHigh !== null && value.phHigh < value.phLow
+      ? context.createError({ path: 'phHigh', message: 'pH high must not be below pH low.' })
+      : true,
+  )
+  .test('chart', '', (value, context) => {
+    const problems = (Object.keys(STEPS) as (keyof typeof STEPS)[]).flatMap((step) => {
+      const text = value.chart[step];
+      if (typeof text !== 'string') return [];
+      try {
+        parseRatio(text, STEPS[step], value.countsAgainst);
+        return [];
+      } catch (error) {
+        if (!(error instanceof CoreError)) throw error;
+        return [context.createError({ path: `chart.${step}`, message: error.message })];
+      }
+    });
+    return problems.length === 0 ? true : new ValidationError(problems);
+  });
 export type CleanerInput = InferType<typeof cleanerInputSchema>;
+
+/** Typed-in strengths as figures. @param input has passed `cleanerInputSchema` */
+export function entryOf(input: CleanerInput): CleanerEntry {
+  const figureOf = (text: string | null) => (text === null ? null : parseRatio(text, 'chart', input.countsAgainst).waterParts);
+  return {
+    ...input,
+    allowedConstructions: input.allowedConstructions ?? null,
+    chart: { light: figureOf(input.chart.light), medium: figureOf(input.chart.medium), heavy: figureOf(input.chart.heavy) },
+  };
+}
+
+const dialPositionSchema = object({
+  mark: words('The mark', 20),
+  waterParts: figure('Parts of water', 0, 1000),
+  measured: object({ waterParts: figure('Measured parts of water', 0, 1000), day: isoDay('The day it was measured') })
+    .nullable()
+    .default(null),
+});
+
+/** A container or gun. */
+export const applicatorInputSchema = object({
+  name: words('The container’s name', NAME_LENGTH),
+  kind: oneOf('Kind', APPLICATOR_KINDS),
+  capacityL: figure('What it holds', 0.05, 250, 'L'),
+  dial: array(dialPositionSchema).default([]).max(20, 'A dial may have 20 positions at most.'),
+});
+export type ApplicatorInput = InferType<typeof applicatorInputSchema>;
+
+/** Containers of one cleaner put on the shelf, all alike. */
+export const stockInputSchema = object({
+  cleanerId: recordId('The cleaner'),
+  lot: optionalWords('The lot', 40),
+  expires: isoDay('Last good day').nullable().notRequired().default(null),
+  sizeL: figure('Size', ...CLEANER_LIMITS.packL, 'L'),
+  leftL: maybeFigure('Left', [0, CLEANER_LIMITS.packL[1]], 'L'),
+  count: num()
+    .required('How many is missing.')
+    .integer('How many must be a whole number.')
+    .min(1, 'At least one.')
+    .max(50, '50 at a time at most.'),
+}).test('left', '', (value, context) =>
+  value.leftL !== null && value.leftL > value.sizeL + 1e-9
+    ? context.createError({ path: 'leftL', message: 'Left must not be more than the container holds.' })
+    : true,
+);
+export type StockInput = InferType<typeof stockInputSchema>;
+
+/** What is really left in a container, as counted. */
+export const stockCountSchema = object({
+  leftL: figure('Left', 0, CLEANER_LIMITS.packL[1], 'L'),
+  by: words('Who', 60),
+});
+export type StockCount = InferType<typeof stockCountSchema>;

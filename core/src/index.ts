@@ -4,6 +4,7 @@ export * from './units';
 export * from './equipment';
 export * from './survey';
 export * from './mix';
+export * from './formats';
 export * from './dryout';
 export * from './method';
 export * from './run';

@@ -17,7 +17,8 @@ import {
 } from '../../core/src';
 import { planPaintMs } from './paint.mts';
 import { DEFAULT_HOUSE_RULES } from '../../core/src/method/houseRules';
-import { DEMO_CLEANERS, DEMO_COILS } from '../../server/src/demo/shop';
+import { DEMO_CLEANERS } from '../../server/src/demo/shelf';
+import { DEMO_COILS } from '../../server/src/demo/shop';
 
 const ROOT = join(import.meta.dirname, '../..');
 const LIMIT_KB = 700;

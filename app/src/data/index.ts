@@ -6,4 +6,5 @@ export * from './visit';
 export * from './who';
 export * from './clock';
 export * from './draft';
+export * from './files';
 export * from './photos';

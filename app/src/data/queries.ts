@@ -1,4 +1,7 @@
 import type {
+  ApplicatorInput,
+  ApplicatorRecord,
+  CleanerDetail,
   CleanerInput,
   CleanerRecord,
   CoilInput,
@@ -8,10 +11,14 @@ import type {
   PlaceRecord,
   PlaceSummary,
   ShelfRecord,
+  StockCount,
+  StockInput,
+  StockRecord,
   SystemDetail,
   SystemInput,
   SystemRecord,
   TodayVisit,
+  VisitCostRecord,
   VisitDetail,
   VisitInput,
   VisitRecord,
@@ -26,6 +33,8 @@ export const keys = {
   system: (id: string) => ['system', id] as const,
   visit: (id: string) => ['visit', id] as const,
   shelf: ['shelf'] as const,
+  cleaner: (id: string) => ['cleaner', id] as const,
+  costs: (from: string, to: string) => ['costs', from, to] as const,
   houseRules: ['house-rules'] as const,
 };
 
@@ -52,6 +61,10 @@ export const visitQuery = (id: string) =>
     structuralSharing: keepEvents,
   });
 export const shelfQuery = queryOptions({ queryKey: keys.shelf, queryFn: () => request<ShelfRecord>('GET', '/shelf'), staleTime: 60_000 });
+export const cleanerQuery = (id: string) =>
+  queryOptions({ queryKey: keys.cleaner(id), queryFn: () => request<CleanerDetail>('GET', `/cleaners/${encodeURIComponent(id)}`) });
+export const costsQuery = (from: string, to: string) =>
+  queryOptions({ queryKey: keys.costs(from, to), queryFn: () => request<VisitCostRecord[]>('GET', `/costs?from=${from}&to=${to}`) });
 export const houseRulesQuery = queryOptions({
   queryKey: keys.houseRules,
   queryFn: () => request<HouseRulesRecord>('GET', '/house-rules'),
@@ -73,6 +86,23 @@ export const useAddCoil = () =>
   useWrite(({ systemId, coil }: { systemId: string; coil: CoilInput }) => request<CoilRecord>('POST', `/systems/${systemId}/coils`, coil));
 export const useChangeCoil = () =>
   useWrite(({ id, coil }: { id: string; coil: CoilInput }) => request<CoilRecord>('PUT', `/coils/${id}`, coil));
-export const useAddCleaner = () => useWrite((input: CleanerInput) => request<CleanerRecord>('POST', '/cleaners', input));
+/** Adds a cleaner, or changes the one of that id. */
+export const useSaveCleaner = () =>
+  useWrite(({ id, cleaner }: { id: string | null; cleaner: CleanerInput }) =>
+    id === null ? request<CleanerRecord>('POST', '/cleaners', cleaner) : request<CleanerRecord>('PUT', `/cleaners/${id}`, cleaner),
+  );
+/** Adds a container, or changes the one of that id. */
+export const useSaveApplicator = () =>
+  useWrite(({ id, applicator }: { id: string | null; applicator: ApplicatorInput }) =>
+    id === null
+      ? request<ApplicatorRecord>('POST', '/applicators', applicator)
+      : request<ApplicatorRecord>('PUT', `/applicators/${id}`, applicator),
+  );
+export const useAddStock = () =>
+  useWrite(({ by, stock }: { by: string; stock: StockInput }) =>
+    request<StockRecord[]>('POST', `/stock?by=${encodeURIComponent(by)}`, stock),
+  );
+export const useCountStock = () =>
+  useWrite(({ id, count }: { id: string; count: StockCount }) => request<StockRecord>('PUT', `/stock/${id}`, count));
 export const useAddVisit = () => useWrite((input: VisitInput) => request<VisitRecord>('POST', '/visits', input));
 export const useSaveHouseRules = () => useWrite((rules: HouseRulesRecord) => request<HouseRulesRecord>('PUT', '/house-rules', rules));

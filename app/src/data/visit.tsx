@@ -1,4 +1,4 @@
-import type { ApplicatorRecord, CoilRecord, VisitDetail } from '@elm-mist/contract';
+import type { ApplicatorRecord, CleanerRecord, CoilRecord, VisitDetail } from '@elm-mist/contract';
 import {
   beadsDone,
   checkEvent,
@@ -8,7 +8,6 @@ import {
   pressureAtAltitudeKPa,
   sourceOf,
   type Bead,
-  type Cleaner,
   type EventDataByKind,
   type EventKind,
   type HouseRules,
@@ -33,7 +32,7 @@ export interface OpenVisit {
   coils: CoilRecord[];
   allCoils: CoilRecord[];
   done: Record<Bead, boolean>;
-  shelf: Cleaner[];
+  shelf: CleanerRecord[];
   applicators: ApplicatorRecord[];
   house: HouseRules;
   context: MethodContext;

@@ -15,6 +15,7 @@ export * from './constructionDrawing';
 export * from './gradePicker';
 export * from './jug';
 export * from './soakBar';
+export * from './still';
 export * from './afterPaint';
 export * from './beadBar';
 export * from './because';

@@ -1,11 +1,11 @@
-import { formatVolume, type UnitSystem } from '@elm-mist/core';
+import { formatVolume, type ApplicatorKind, type UnitSystem } from '@elm-mist/core';
 import { useId, type ReactNode } from 'react';
 import { View } from 'react-native';
 import Svg, { ClipPath, Defs, G, Line, Path, Pattern, Rect } from 'react-native-svg';
 import { Label } from './text';
 import { useTokens } from './theme';
 
-export type JugShape = 'pump-sprayer' | 'hand-bottle' | 'foaming-gun' | 'bucket';
+export type JugShape = ApplicatorKind | 'can';
 
 interface Outline {
   /** Left and right of the body, top of the room inside, bottom. */
@@ -39,15 +39,25 @@ const OUTLINES: Record<JugShape, Outline> = {
     bottom: 272,
     path: 'M56 6 H94 V34 H56 Z M44 38 H106 Q124 42 124 66 V264 Q124 272 116 272 H34 Q26 272 26 264 V66 Q26 42 44 38 Z',
   },
+  can: {
+    left: 40,
+    right: 110,
+    top: 66,
+    bottom: 272,
+    path: 'M66 8 H84 V24 H66 Z M56 26 H94 V46 Q110 52 110 68 V272 H40 V68 Q40 52 56 46 Z',
+  },
   bucket: { left: 22, right: 128, top: 40, bottom: 272, path: 'M10 26 H140 L126 264 Q125 272 117 272 H33 Q25 272 24 264 Z' },
 };
 
 export interface JugLayer {
-  what: 'water' | 'concentrate';
+  /** `mix` is what is in the container already. */
+  what: 'water' | 'concentrate' | 'mix';
   litres: number;
   /** Said over the amount, e.g. "1 water first, up to"; on the second line the level itself follows. */
   words: string;
 }
+
+const INKS = { water: 'mist', concentrate: 'elm', mix: 'ink' } as const;
 
 const WIDTH = 150;
 const HEIGHT = 280;
@@ -61,16 +71,22 @@ export function Jug({
   layers,
   system,
   amounts,
+  small = false,
 }: {
   shape: JugShape;
   capacityL: number;
   layers: readonly JugLayer[];
   system: UnitSystem;
   amounts: (layer: JugLayer) => ReactNode;
+  /** Half as tall, for two side by side. */
+  small?: boolean;
 }) {
   const tokens = useTokens();
   const id = useId().replace(/[^a-zA-Z0-9]/g, '');
   const outline = OUTLINES[shape];
+  const scale = small ? 0.6 : 1;
+  const labelRoom = small ? 44 : LABEL_ROOM;
+  const height = HEIGHT * scale;
   const room = outline.bottom - outline.top;
   const levelY = (litres: number) => outline.bottom - room * Math.min(1, litres / capacityL);
   const stack = layers.reduce<{ layer: JugLayer; from: number; to: number }[]>((done, layer) => {
@@ -79,15 +95,15 @@ export function Jug({
   }, []);
   // Labels keep clear of each other: from the lowest line upwards, each at least a label's height above the one below.
   const spots = stack.reduce<number[]>((done, { to }) => {
-    const wanted = levelY(to) - LABEL_ROOM / 2 + 4;
+    const wanted = levelY(to) * scale - labelRoom / 2 + 4;
     const below = done.at(-1);
-    return [...done, Math.max(0, Math.min(HEIGHT - LABEL_ROOM, below === undefined ? wanted : Math.min(wanted, below - LABEL_ROOM)))];
+    return [...done, Math.max(0, Math.min(height - labelRoom, below === undefined ? wanted : Math.min(wanted, below - labelRoom)))];
   }, []);
   const says = stack.map(({ layer, to }) => `${layer.words} ${formatVolume(to, system)}`).join(', then ');
   return (
-    <View style={{ flexDirection: 'row', minHeight: HEIGHT }}>
+    <View style={{ flexDirection: 'row', minHeight: height }}>
       <View role="img" aria-label={`Container of ${formatVolume(capacityL, system)}. ${says}.`} style={{ flexGrow: 0, flexShrink: 0 }}>
-        <Svg width={WIDTH + 24} height={HEIGHT} viewBox={`0 0 ${WIDTH + 24} ${HEIGHT}`} aria-hidden>
+        <Svg width={(WIDTH + 24) * scale} height={height} viewBox={`0 0 ${WIDTH + 24} ${HEIGHT}`} aria-hidden>
           <Defs>
             <Pattern id={`w${id}`} width={16} height={16} patternUnits="userSpaceOnUse">
               <Rect width={16} height={16} fill={tokens.mistWash} />
@@ -106,7 +122,7 @@ export function Jug({
                 width={WIDTH}
                 y={levelY(to)}
                 height={Math.max(0, levelY(from) - levelY(to)) + (from === 0 ? 8 : 0)}
-                fill={layer.what === 'water' ? `url(#w${id})` : tokens.elm}
+                fill={{ water: `url(#w${id})`, concentrate: tokens.elm, mix: tokens.elmWash }[layer.what]}
               />
             ))}
           </G>
@@ -132,7 +148,7 @@ export function Jug({
               x2={WIDTH + 24}
               y1={levelY(to)}
               y2={levelY(to)}
-              stroke={layer.what === 'water' ? tokens.mist : tokens.elm}
+              stroke={tokens[INKS[layer.what]]}
               strokeWidth={2.5}
             />
           ))}
@@ -141,9 +157,7 @@ export function Jug({
       <View style={{ flex: 1 }}>
         {stack.map(({ layer, to }, index) => (
           <View key={layer.what} style={{ position: 'absolute', left: 6, right: 0, top: spots[index] ?? 0 }}>
-            <Label ink={layer.what === 'water' ? 'mist' : 'elm'}>
-              {index === 0 ? layer.words : `${layer.words} ${formatVolume(to, system)}`}
-            </Label>
+            <Label ink={INKS[layer.what]}>{index === 0 ? layer.words : `${layer.words} ${formatVolume(to, system)}`}</Label>
             {amounts(layer)}
           </View>
         ))}

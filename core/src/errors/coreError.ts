@@ -39,3 +39,10 @@ export function requirePositive(field: string, value: number): number {
   if (value <= 0) throw new CoreError('out-of-range', field, `${field} must be more than zero; got ${value}.`);
   return value;
 }
+
+/** Returns `value` when it is finite and zero or above, else throws. @throws CoreError not-a-number | out-of-range */
+export function requireNonNegative(field: string, value: number): number {
+  requireInRange(field, value, -Number.MAX_VALUE, Number.MAX_VALUE);
+  if (value < 0) throw new CoreError('out-of-range', field, `${field} must not be below zero; got ${value}.`);
+  return value;
+}

@@ -101,7 +101,9 @@ function pickCleaner(
   shelf: readonly Cleaner[],
   preferred: readonly string[],
 ): Picked {
-  const rank = (cleaner: Cleaner) => (preferred.includes(cleaner.id) ? preferred.indexOf(cleaner.id) : preferred.length);
+  // Preferred ones first; among the rest, those whose labels are complete.
+  const rank = (cleaner: Cleaner) =>
+    preferred.includes(cleaner.id) ? preferred.indexOf(cleaner.id) : preferred.length + ((cleaner.assumed?.length ?? 0) > 0 ? 1 : 0);
   const rejected: Rejected[] = [];
   const vetoes: RuleRef[] = [];
   for (const chemistry of ladder) {

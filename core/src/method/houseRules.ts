@@ -32,6 +32,8 @@ export interface HouseRules {
   minimumOutdoorC: number;
   /** Price of an hour's work, in the shop's money; 0 shows no prices. */
   hourlyRate: number;
+  /** Price of water, the shop's money for each m³; 0 leaves water out of the cost. */
+  waterPricePerM3: number;
   lid: LidSchool;
   panHoles: PanHoleSchool;
   screens: ScreenSchool;
@@ -53,6 +55,7 @@ export const DEFAULT_HOUSE_RULES: HouseRules = {
   noRinse: 'condensate',
   minimumOutdoorC: (40 - 32) / 1.8,
   hourlyRate: 0,
+  waterPricePerM3: 0,
   lid: 'off-throughout',
   panHoles: 'never-drill',
   screens: 'refit',

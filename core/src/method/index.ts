@@ -13,6 +13,7 @@ export * from './cautions';
 export * from './sections';
 export * from './stops';
 export type { Rinse } from './rinse';
+export * from './rinseWater';
 export type { DwellWindow } from './dwell';
 export type { WorkStep } from './workSteps';
 export type { Rejected } from './decide';

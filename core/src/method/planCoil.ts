@@ -1,7 +1,7 @@
 import type { Because } from '../because';
 import { checkGeometry, finSurface } from '../equipment';
 import { formatRatio } from '../units';
-import { CHEMISTRY_NAMES, solutionVolume, type Chemistry, type Cleaner } from '../mix';
+import { LABEL_GAP_NAMES, CHEMISTRY_NAMES, solutionVolume, type Chemistry, type Cleaner } from '../mix';
 import { completeSurvey, ungradedFaces, type CoilSurvey, type Grade, type OpeningId } from '../survey';
 import { adviceFor } from './advice';
 import { kitFor, type KitItem } from './kit';
@@ -21,7 +21,7 @@ import type { Stop, Verdict } from './stops';
 import { workSteps, type WorkStep } from './workSteps';
 
 /** Raised whenever the same facts could give another plan; stored plans keep the version that made them. */
-export const ENGINE_VERSION = '2';
+export const ENGINE_VERSION = '3';
 
 /** One way to open this coil, priced against opening the least. */
 export interface OpeningChoice {
@@ -159,7 +159,7 @@ export function planCoil(
       .map((rule) => rule.then)
       .filter((caution) => (!caution.withCleaner || cleaner) && (!caution.strongAlkali || decision.chemistry === 'alkaline-foam')),
     outlook: decision.outlook,
-    missing: missingFacts(coil, survey, context, () => {
+    missing: missingFacts(coil, survey, context, cleaner, () => {
       const copper: CoilBuild = { ...coil, construction: 'copper-plate-fin' };
       const other = decide(copper, factsOf(copper, survey, context), context, shelf, house);
       return other.cleaner ? `${other.cleaner.name}${other.waterParts ? ` ${formatRatio(other.waterParts)}` : ''}` : 'water';
@@ -201,7 +201,13 @@ function openingChoices(coil: CoilBuild, house: HouseRules, helper: boolean): Op
     }));
 }
 
-function missingFacts(coil: CoilBuild, survey: CoilSurvey, context: MethodContext, onCopper: () => string): string[] {
+function missingFacts(
+  coil: CoilBuild,
+  survey: CoilSurvey,
+  context: MethodContext,
+  cleaner: Cleaner | null,
+  onCopper: () => string,
+): string[] {
   const ungraded = ungradedFaces(
     survey,
     coil.geometry.faces.map((face) => face.id),
@@ -214,5 +220,9 @@ function missingFacts(coil: CoilBuild, survey: CoilSurvey, context: MethodContex
     missing.push(`Construction not known: planned as all-aluminium. On copper tube it would be: ${onCopper()}.`);
   if (coil.sizeEstimated) missing.push('Size taken from the capacity, not measured: volume and times are estimates.');
   if (coil.role === 'condenser' && !context.site) missing.push('No conditions noted: the clock cannot say when foam dries.');
+  if (cleaner?.assumed && cleaner.assumed.length > 0)
+    missing.push(
+      `The label of ${cleaner.name} is not complete on the shelf. Taken on the mild side of its class: ${cleaner.assumed.map((gap) => LABEL_GAP_NAMES[gap]).join(', ')}.`,
+    );
   return missing;
 }

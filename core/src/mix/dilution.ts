@@ -1,5 +1,5 @@
 import { CoreError } from '../errors';
-import { exact, exactNonNegative, exactPositive } from './exact';
+import { exactNonNegative, exactPositive } from './exact';
 
 export interface Mix {
   concentrateL: number;
@@ -60,50 +60,4 @@ export function endRatio(input: CompoundInput): number {
     throw new CoreError('out-of-range', 'reservoirConcentrateL', 'The reservoir cannot hold more concentrate than it holds in all.');
   }
   return dial.add(1).mul(total).div(concentrate).sub(1).valueOf();
-}
-
-export interface CorrectionInput {
-  volumeL: number;
-  /** Strength of what is in the container now. */
-  madeWaterParts: number;
-  targetWaterParts: number;
-  /** Container size, L; omit when there is room to spare. */
-  capacityL?: number;
-}
-
-export interface Correction {
-  add: 'concentrate' | 'water' | 'nothing';
-  addL: number;
-  /** To tip out first so that the corrected mix fits, L. */
-  tipOutL: number;
-  totalL: number;
-}
-
-/**
- * What to add to a made mix: too weak, concentrate V(c1 − c0)/(1 − c1); too strong, water V(c0/c1 − 1).
- * With a capacity, tips out just enough first.
- * @throws CoreError out-of-range, naming the argument; `targetWaterParts` when a weaker mix is to be made straight concentrate
- */
-export function correctMix(input: CorrectionInput): Correction {
-  const volume = exactPositive('volumeL', input.volumeL);
-  const made = exactNonNegative('madeWaterParts', input.madeWaterParts).add(1).inverse();
-  const target = exactNonNegative('targetWaterParts', input.targetWaterParts).add(1).inverse();
-  const capacity = input.capacityL === undefined ? null : exactPositive('capacityL', input.capacityL);
-  if (capacity && volume.compare(capacity) > 0) {
-    throw new CoreError('out-of-range', 'volumeL', 'There is more in the container than it holds.');
-  }
-  const order = target.compare(made);
-  if (order === 0) return { add: 'nothing', addL: 0, tipOutL: 0, totalL: input.volumeL };
-  if (order > 0 && target.compare(1) === 0) {
-    throw new CoreError('out-of-range', 'targetWaterParts', 'A mix with water in it cannot be made straight concentrate: start again.');
-  }
-  const growth = order > 0 ? target.sub(made).div(exact('one', 1).sub(target)) : made.div(target).sub(1);
-  const fullSize = volume.mul(growth.add(1));
-  const kept = capacity && fullSize.compare(capacity) > 0 ? capacity.div(growth.add(1)) : volume;
-  return {
-    add: order > 0 ? 'concentrate' : 'water',
-    addL: kept.mul(growth).valueOf(),
-    tipOutL: volume.sub(kept).valueOf(),
-    totalL: kept.mul(growth.add(1)).valueOf(),
-  };
 }

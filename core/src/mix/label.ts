@@ -31,7 +31,23 @@ export interface Cleaner {
   waterFirst: boolean;
   /** First words of the hazard box at pouring. */
   hazardWords: string;
+  /** What the label does not say, filled in from its class; empty when the label is complete. */
+  assumed?: LabelGap[];
 }
+
+/** Parts of a label that may be missing. */
+export const LABEL_GAPS = ['chart', 'dwell', 'materials', 'indoor', 'outdoor', 'rinse', 'hazard'] as const;
+export type LabelGap = (typeof LABEL_GAPS)[number];
+
+export const LABEL_GAP_NAMES: Record<LabelGap, string> = {
+  chart: 'strength',
+  dwell: 'dwell',
+  materials: 'materials it may touch',
+  indoor: 'indoor use',
+  outdoor: 'outdoor use',
+  rinse: 'rinsing',
+  hazard: 'hazards',
+};
 
 export const CHEMISTRY_NAMES: Record<Chemistry, string> = {
   water: 'Water',

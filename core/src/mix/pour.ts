@@ -1,5 +1,6 @@
 import { CoreError, requireInRange, requirePositive } from '../errors';
-import { LITRES_PER_FL_OZ, type UnitSystem } from '../units';
+import type { UnitSystem } from '../units';
+import { stepOf, usualMeasure, type Measure } from './measures';
 
 export interface Pour {
   concentrateL: number;
@@ -9,65 +10,50 @@ export interface Pour {
   waterParts: number;
 }
 
-/** Smallest step that can be poured by eye on a marked jug, by amount: [up to, step], in fl oz and in mL. */
-const STEPS: Record<UnitSystem, { unitL: number; rows: readonly (readonly [number, number])[] }> = {
-  us: {
-    unitL: LITRES_PER_FL_OZ,
-    rows: [
-      [4, 0.25],
-      [16, 0.5],
-      [64, 1],
-      [128, 2],
-      [Infinity, 4],
-    ],
-  },
-  si: {
-    unitL: 0.001,
-    rows: [
-      [100, 5],
-      [500, 10],
-      [2000, 25],
-      [4000, 50],
-      [Infinity, 100],
-    ],
-  },
-};
+const roundTo = (value: number, step: number): number => Math.round(value / step) * step;
 
-/** Step that an amount is rounded to, L. */
-export function pourStep(litres: number, system: UnitSystem): number {
-  const { unitL, rows } = STEPS[system];
-  const amount = litres / unitL;
-  const row = rows.find(([upTo]) => amount <= upTo + 1e-9);
-  return (row?.[1] ?? 1) * unitL;
+export interface PourInput {
+  waterParts: number;
+  totalL: number;
+  system: UnitSystem;
+  /** The pair must fit in it; refused when it cannot. */
+  capacityL?: number;
+  /** What each is measured with; the system's own small measure when left out. */
+  concentrateIn?: Measure;
+  waterIn?: Measure;
 }
 
-const roundTo = (value: number, step: number): number => Math.round(value / step) * step;
+/** How much more than was asked may be made to land on marks, as a share; beyond it the strength alone no longer excuses the waste. */
+const WASTE_WEIGHT = 0.02;
+const MOST_STEPS_UP = 4;
 
 /**
  * The amounts to pour so that at least `totalL` comes out, both on marks a jug has, as near to the wanted strength as
  * such marks allow. Among equally near pairs the smaller total wins.
- * @param capacityL the pair must fit in it; refused when it cannot
  * @throws CoreError out-of-range `ratio` | `totalL` | `capacityL`
  */
-export function pourAmounts(input: { waterParts: number; totalL: number; system: UnitSystem; capacityL?: number }): Pour {
+export function pourAmounts(input: PourInput): Pour {
   const { waterParts, totalL, system } = input;
   requireInRange('ratio', waterParts, 0, 1000);
   requirePositive('totalL', totalL);
   const capacityL = input.capacityL ?? Infinity;
   if (totalL > capacityL * (1 + 1e-9))
     throw new CoreError('out-of-range', 'capacityL', 'That much does not fit the container: make it in more than one filling.');
+  const usual = usualMeasure(system);
+  const concentrateIn = input.concentrateIn ?? usual;
+  const waterIn = input.waterIn ?? usual;
   const idealConcentrate = totalL / (waterParts + 1);
-  const step = pourStep(idealConcentrate, system);
+  const step = stepOf(concentrateIn, idealConcentrate);
   let best: Pour | null = null;
   let bestScore = Infinity;
-  for (let k = 0; k <= 4; k += 1) {
+  for (let k = 0; k <= MOST_STEPS_UP; k += 1) {
     const concentrateL = Math.max(1, Math.floor(idealConcentrate / step + 1e-9) + k) * step;
     const idealWater = concentrateL * waterParts;
-    const waterL = roundTo(idealWater, pourStep(idealWater, system));
+    const waterL = roundTo(idealWater, stepOf(waterIn, idealWater));
     const total = concentrateL + waterL;
     if (total < totalL * 0.98 || total > capacityL * (1 + 1e-9)) continue;
     const strengthError = Math.abs(waterL / concentrateL - waterParts) / (waterParts + 1);
-    const score = strengthError + 0.02 * (total / totalL - 1);
+    const score = strengthError + WASTE_WEIGHT * (total / totalL - 1);
     if (score < bestScore - 1e-12) {
       bestScore = score;
       best = { concentrateL, waterL, totalL: total, waterParts: waterL / concentrateL };

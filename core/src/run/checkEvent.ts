@@ -68,6 +68,9 @@ const CHECKS: { [K in EventKind]?: Check<K> } = {
     knownCleaner(frame, event.data.cleanerId, 'data.cleanerId');
     if (plan.cleanerId !== event.data.cleanerId) refuse('data.cleanerId', 'The plan for this coil uses another cleaner.');
   },
+  'stock.used': (_state, event, frame) => {
+    knownCleaner(frame, event.data.cleanerId, 'data.cleanerId');
+  },
   'gate.step': (_state, event, frame) => {
     const sources = Object.values(CONFIGURATION_TABLE[frame.configuration].sourceFor);
     if (!sources.includes(event.data.source))
@@ -83,14 +86,17 @@ const CHECKS: { [K in EventKind]?: Check<K> } = {
   'section.checked': sectionCheck,
 };
 
+/** What may still be added to a closed visit: nothing that was found or done. */
+const AFTER_CLOSING: readonly EventKind[] = ['note.added', 'event.undone', 'stock.used'];
+
 /**
  * Refuses an event that must not be added to this visit: another visit's, a coil or cleaner it does not know, a dwell
- * beyond the label, water before the power is proven dead, anything but a note or an undo once the visit is closed.
+ * beyond the label, water before the power is proven dead, anything but a note, a stock count or an undo once the visit is closed.
  * @throws CoreError not-allowed | unknown, naming the field
  */
 export function checkEvent(state: VisitState, event: VisitEvent, frame: VisitFrame): void {
   if (event.visitId !== state.visitId) refuse('visitId', 'This event belongs to another visit.');
-  if (state.closed && event.kind !== 'note.added' && event.kind !== 'event.undone') {
+  if (state.closed && !AFTER_CLOSING.includes(event.kind)) {
     refuse('kind', 'The visit is closed: add a note, or undo the closing first.');
   }
   const data = event.data as { coilId?: string };

@@ -78,6 +78,8 @@ export interface EventDataByKind {
   'section.checked': { coilId: string; sectionId: string; clear: boolean };
   'coil.checked': { coilId: string; gradesAfter: FaceGrades; note: string };
   'note.added': { text: string };
+  /** What the visit took from the shelf of one cleaner, in place of the sum of its mixes. */
+  'stock.used': { cleanerId: string; litres: number };
   'visit.closed': { nextDue: string; why: string; note: string };
   'event.undone': { eventId: string };
 }
@@ -105,6 +107,7 @@ export const EVENT_KINDS = [
   'section.checked',
   'coil.checked',
   'note.added',
+  'stock.used',
   'visit.closed',
   'event.undone',
 ] as const satisfies readonly EventKind[];

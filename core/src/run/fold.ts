@@ -44,6 +44,8 @@ export interface VisitState {
   sections: Record<string, Record<string, SectionProgress>>;
   checks: Record<string, Stamped<{ gradesAfter: FaceGrades; note: string }>>;
   notes: Stamped<string>[];
+  /** Used from the shelf as corrected by hand, L by cleaner id. */
+  used: Record<string, Stamped<number>>;
   closed: Stamped<{ nextDue: string; why: string; note: string }> | null;
   /** Newest event that an undo would take back, with its kind; null when there is none. */
   lastUndoable: { eventId: string; kind: VisitEvent['kind'] } | null;
@@ -68,6 +70,7 @@ const emptyState = (visitId: string): VisitState => ({
   sections: {},
   checks: {},
   notes: [],
+  used: {},
   closed: null,
   lastUndoable: null,
 });
@@ -185,6 +188,9 @@ const REDUCERS: Reducers = {
   'note.added': (state, event) => {
     state.notes.push(stamp(event, event.data.text));
   },
+  'stock.used': (state, event) => {
+    state.used[event.data.cleanerId] = stamp(event, event.data.litres);
+  },
   'visit.closed': (state, event) => {
     state.closed = stamp(event, event.data);
   },
@@ -209,4 +215,12 @@ export function foldVisit(visitId: string, configuration: Configuration, events:
     if (event.kind !== 'event.undone' && event.kind !== 'visit.started') state.lastUndoable = { eventId: event.id, kind: event.kind };
   }
   return state;
+}
+
+/** What a visit used from the shelf, L by cleaner id: the sum of its mixes, or the amount put in by hand. */
+export function usedFromShelf(state: VisitState): Record<string, number> {
+  const used: Record<string, number> = {};
+  for (const { value: mix } of Object.values(state.mixes).flat()) used[mix.cleanerId] = (used[mix.cleanerId] ?? 0) + mix.concentrateL;
+  for (const [cleanerId, { value }] of Object.entries(state.used)) used[cleanerId] = value;
+  return used;
 }

@@ -86,6 +86,11 @@ export function parseVolume(text: string, defaultUnit?: VolumeUnit, field = 'vol
   return parseNumber(match[1] ?? '', field) * row.litres;
 }
 
+/** Size in litres of the unit of that name ("fl oz", "gallon", "mL"), or null when there is none. */
+export function litresNamed(name: string): number | null {
+  return BY_NAME.get(name.trim().toLowerCase())?.litres ?? null;
+}
+
 /** `litres` expressed in `unit`, unrounded. */
 export function volumeIn(litres: number, unit: VolumeUnit): number {
   return litres / litresOf(unit);

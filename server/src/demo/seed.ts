@@ -19,10 +19,12 @@ import {
 import { addDays, formatISO, parseISO } from 'date-fns';
 import type { Db, Store } from '../store/open';
 import * as q from '../store/records';
+import { settleStock, writeMove } from '../services/stock';
 import * as t from '../store/schema';
 import { instantOn } from './day';
 import { DEMO_DIARY, type DiaryVisit } from './diary';
-import { DEMO_APPLICATORS, DEMO_CLEANERS, DEMO_COILS, DEMO_PLACES, DEMO_RULES, DEMO_SYSTEMS } from './shop';
+import { DEMO_APPLICATORS, DEMO_CLEANERS, DEMO_STOCK } from './shelf';
+import { DEMO_COILS, DEMO_PLACES, DEMO_RULES, DEMO_SYSTEMS } from './shop';
 
 const SEEDED = 'demo-seeded';
 
@@ -145,13 +147,30 @@ function insertAll(db: Db, today: string): number {
   db.insert(t.cleaner).values(DEMO_CLEANERS).run();
   db.insert(t.applicator).values(DEMO_APPLICATORS).run();
   q.writeHouseRules(db, DEMO_RULES);
+  for (const { expiresInDays, leftL, ...item } of DEMO_STOCK) {
+    const expires = expiresInDays === null ? null : formatISO(addDays(parseISO(today), expiresInDays), { representation: 'date' });
+    db.insert(t.stockItem)
+      .values({ ...item, expires })
+      .run();
+    const at = instantOn(today, 6 * 60).toISOString();
+    writeMove(db, {
+      itemId: item.id,
+      cleanerId: item.cleanerId,
+      visitId: null,
+      litres: leftL,
+      why: 'counted',
+      by: DEMO_RULES.crew[1] ?? '',
+      at,
+    });
+  }
   DEMO_DIARY.forEach((diary, number) => {
     const day = formatISO(addDays(parseISO(today), -diary.daysBack), { representation: 'date' });
     const id = `demo-visit-${number + 1}`;
     const events = eventsOf(id, day, diary, number + 1);
     const configuration = DEMO_SYSTEMS.find((row) => row.id === diary.systemId)?.configuration ?? 'split-cool';
     const { coils, systemId, startMinute, durationMin, purpose } = diary;
-    const standing = standingOf(foldVisit(id, configuration, events));
+    const state = foldVisit(id, configuration, events);
+    const standing = standingOf(state);
     db.insert(t.visit).values({ id, systemId, day, startMinute, durationMin, purpose, standing }).run();
     db.insert(t.visitCoil)
       .values(coils.map((coil, position) => ({ visitId: id, coilId: `${systemId}-${coil.side}`, position })))
@@ -160,6 +179,8 @@ function insertAll(db: Db, today: string): number {
       db.insert(t.event)
         .values(events.map((event) => ({ ...event, receivedAt: event.at })))
         .run();
+    // The shelf was counted this morning: what was used before is not on it any more.
+    if (day === today && state.closed) settleStock(db, id, state, state.closed.by, state.closed.at);
   });
   return DEMO_DIARY.length;
 }

@@ -1,19 +1,11 @@
-import type { ApplicatorRecord, CleanerRecord, CoilRecord, PlaceRecord, SystemRecord } from '@elm-mist/contract';
-import {
-  CONSTRUCTIONS,
-  DEFAULT_HOUSE_RULES,
-  LITRES_PER_FL_OZ,
-  LITRES_PER_GALLON,
-  METRES_PER_INCH,
-  USUAL_ROW_DEPTH_M,
-  type CoilFace,
-  type HouseRules,
-} from '@elm-mist/core';
+import type { CoilRecord, PlaceRecord, SystemRecord } from '@elm-mist/contract';
+import { DEFAULT_HOUSE_RULES, METRES_PER_INCH, USUAL_ROW_DEPTH_M, type CoilFace, type HouseRules } from '@elm-mist/core';
 
 /** An invented shop in an invented town. No name, model, product or price here is anybody's. */
 export const DEMO_RULES: HouseRules = {
   ...DEFAULT_HOUSE_RULES,
   hourlyRate: 95,
+  waterPricePerM3: 1.6,
   shopName: 'Cotter & Vane Coil Care',
   crew: ['Wren Cotter', 'Ives Vane'],
 };
@@ -316,97 +308,4 @@ export const DEMO_COILS: CoilRecord[] = [
     ],
   }),
   indoor('alder-ground', 'wall-head', 31, 6),
-];
-
-const minutes = (n: number) => Math.round(n * 60);
-const cleaner = (row: Partial<CleanerRecord> & Pick<CleanerRecord, 'id' | 'name' | 'chemistry' | 'packPrice'>): CleanerRecord => ({
-  form: 'concentrate',
-  chart: { light: null, medium: null, heavy: null },
-  dwellMinS: minutes(5),
-  dwellMaxS: minutes(10),
-  allowedConstructions: [],
-  indoor: false,
-  outdoor: true,
-  rinseNeeded: true,
-  waterFirst: true,
-  hazardWords: '',
-  packL: LITRES_PER_GALLON,
-  ...row,
-});
-
-export const DEMO_CLEANERS: CleanerRecord[] = [
-  cleaner({
-    id: 'bramble',
-    name: 'Bramble alkaline foam',
-    chemistry: 'alkaline-foam',
-    chart: { light: 10, medium: 6, heavy: 4 },
-    allowedConstructions: ['copper-plate-fin', 'spine-fin-copper'],
-    hazardWords: 'Burns skin and eyes.',
-    packPrice: 34.5,
-  }),
-  cleaner({
-    id: 'tansy',
-    name: 'Tansy neutral wash',
-    chemistry: 'neutral',
-    chart: { light: 20, medium: 10, heavy: 10 },
-    dwellMinS: minutes(3),
-    dwellMaxS: minutes(15),
-    allowedConstructions: [...CONSTRUCTIONS],
-    hazardWords: 'Stings eyes.',
-    packPrice: 22,
-  }),
-  cleaner({
-    id: 'kitchen',
-    name: 'House kitchen mix',
-    chemistry: 'household',
-    chart: { light: 16, medium: 12, heavy: null },
-    dwellMinS: minutes(1),
-    dwellMaxS: minutes(10),
-    allowedConstructions: ['copper-plate-fin', 'spine-fin-copper'],
-    hazardWords: 'Holds vinegar: never with bleach.',
-    packPrice: 4,
-  }),
-  cleaner({
-    id: 'reed',
-    name: 'Reed microchannel wash',
-    chemistry: 'microchannel-cleaner',
-    chart: { light: 12, medium: 8, heavy: 6 },
-    dwellMinS: minutes(3),
-    dwellMaxS: minutes(8),
-    allowedConstructions: ['microchannel', 'aluminium-plate-fin'],
-    hazardWords: 'Stings eyes.',
-    packPrice: 41,
-  }),
-  cleaner({
-    id: 'sedge',
-    name: 'Sedge evaporator foam',
-    chemistry: 'evaporator-foam',
-    chart: { light: 10, medium: 8, heavy: 5 },
-    allowedConstructions: [...CONSTRUCTIONS].filter((c) => c !== 'coated'),
-    indoor: true,
-    outdoor: false,
-    rinseNeeded: false,
-    hazardWords: 'Stings eyes.',
-    packPrice: 38,
-  }),
-  cleaner({
-    id: 'sedge-can',
-    name: 'Sedge foam can',
-    chemistry: 'evaporator-foam',
-    form: 'aerosol',
-    allowedConstructions: [...CONSTRUCTIONS].filter((c) => c !== 'coated'),
-    indoor: true,
-    outdoor: false,
-    rinseNeeded: false,
-    hazardWords: 'Flammable propellant.',
-    packL: 18 * LITRES_PER_FL_OZ,
-    packPrice: 13,
-  }),
-];
-
-export const DEMO_APPLICATORS: ApplicatorRecord[] = [
-  { id: 'hand-bottle', name: '32 fl oz hand bottle', kind: 'hand-bottle', capacityL: 32 * LITRES_PER_FL_OZ, dial: [] },
-  { id: 'foaming-gun', name: '36 fl oz foaming gun', kind: 'foaming-gun', capacityL: 36 * LITRES_PER_FL_OZ, dial: [3, 4, 6, 8, 10] },
-  { id: 'pump-sprayer', name: '2 gal pump sprayer', kind: 'pump-sprayer', capacityL: 2 * LITRES_PER_GALLON, dial: [] },
-  { id: 'bucket', name: '5 gal bucket', kind: 'bucket', capacityL: 5 * LITRES_PER_GALLON, dial: [] },
 ];

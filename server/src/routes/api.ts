@@ -1,7 +1,6 @@
 import Router from '@koa/router';
 import rawBody from 'raw-body';
 import {
-  cleanerInputSchema,
   coilInputSchema,
   eventsInputSchema,
   houseRulesSchema,
@@ -15,10 +14,10 @@ import { notFound, Problem } from '../http/problem';
 import { appendEvents } from '../services/events';
 import { addCoil, addPlace, addSystem, changeCoil, placeList } from '../services/places';
 import { keepPhoto, readPhoto } from '../services/photos';
-import { addCleaner } from '../services/shelf';
 import { addVisit, dayList, systemDetail, visitDetail } from '../services/visits';
 import type { Store } from '../store/open';
 import * as q from '../store/records';
+import { shelfRoutes } from './shelf';
 
 const DAY = /^\d{4}-\d{2}-\d{2}$/;
 
@@ -62,10 +61,7 @@ export function apiRouter(store: Store, now: () => Date): Router {
     ctx.body = changeCoil(store, id(ctx.params), parseInput(coilInputSchema, body(ctx)));
   });
 
-  router.get('/shelf', (ctx) => {
-    ctx.body = { cleaners: q.cleaners(db), applicators: q.applicators(db) };
-  });
-  router.post('/cleaners', (ctx) => created(ctx, addCleaner(store, parseInput(cleanerInputSchema, body(ctx)))));
+  shelfRoutes(router, store, now);
 
   router.get('/house-rules', (ctx) => {
     ctx.body = q.readHouseRules(db);

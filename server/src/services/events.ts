@@ -5,6 +5,8 @@ import { Problem } from '../http/problem';
 import type { Store } from '../store/open';
 import * as q from '../store/records';
 import * as t from '../store/schema';
+import { cleaners } from '../store/shelf';
+import { settleStock } from './stock';
 import { visitFrame } from './visits';
 
 export interface Appended {
@@ -22,7 +24,7 @@ export interface Appended {
 export function appendEvents(store: Store, visitId: string, events: readonly VisitEvent[], receivedAt: string): Appended {
   return store.write((db) => {
     const { system, coils } = visitFrame(db, visitId);
-    const frame = { configuration: system.configuration, coils, shelf: q.cleaners(db) };
+    const frame = { configuration: system.configuration, coils, shelf: cleaners(db) };
     const stored = q.eventsOf(db, visitId);
     let state = foldVisit(visitId, system.configuration, stored);
     let added = 0;
@@ -50,11 +52,13 @@ export function appendEvents(store: Store, visitId: string, events: readonly Vis
       state = foldVisit(visitId, system.configuration, stored);
       added += 1;
     });
-    if (added > 0)
+    if (added > 0) {
+      settleStock(db, visitId, state, events.at(-1)?.by ?? '', receivedAt);
       db.update(t.visit)
         .set({ standing: standingOf(state) })
         .where(eq(t.visit.id, visitId))
         .run();
+    }
     return { accepted: events.map((event) => event.id), added };
   });
 }

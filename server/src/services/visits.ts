@@ -30,6 +30,7 @@ import { notFound, Problem } from '../http/problem';
 import type { Db, Store } from '../store/open';
 import * as q from '../store/records';
 import * as t from '../store/schema';
+import { cleaners } from '../store/shelf';
 
 export function visitFrame(db: Db, visitId: string) {
   const visit = q.findVisit(db, visitId);
@@ -219,7 +220,10 @@ function needOf(
     coilId: coil.id,
     role: coil.role,
     expectedGrade: grade,
+    cleanerId: plan?.cleanerId ?? null,
     cleanerName: plan ? plan.cleanerName : null,
+    waterParts: plan?.waterParts ?? null,
+    solutionL: plan?.solutionL ?? null,
     concentrateL:
       plan && plan.waterParts !== null && plan.solutionL !== null
         ? mixFor({ waterParts: plan.waterParts, totalL: plan.solutionL }).concentrateL
@@ -254,7 +258,7 @@ function needOf(
 
 /** The day's visits in order, each with what to carry. */
 export function dayList(db: Db, day: string): TodayVisit[] {
-  const shelf = q.cleaners(db);
+  const shelf = cleaners(db);
   const house = q.readHouseRules(db);
   return q.visitsOn(db, day).map((visit) => {
     const frame = visitFrame(db, visit.id);

@@ -1,4 +1,4 @@
-import type { ApplicatorRecord, CleanerRecord, CoilRecord, PlaceRecord, SystemRecord, VisitRecord } from '@elm-mist/contract';
+import type { CoilRecord, PlaceRecord, SystemRecord, VisitRecord } from '@elm-mist/contract';
 import type { CoilGeometry, HouseRules, VisitEvent } from '@elm-mist/core';
 import { DEFAULT_HOUSE_RULES } from '@elm-mist/core';
 import { and, asc, desc, eq, gte, inArray } from 'drizzle-orm';
@@ -70,10 +70,6 @@ export const findCoil = (db: Db, id: string): CoilRecord | undefined => {
   const row = db.select().from(t.coil).where(eq(t.coil.id, id)).get();
   return row && coilFromRow(row);
 };
-
-export const cleaners = (db: Db): CleanerRecord[] => db.select().from(t.cleaner).orderBy(asc(t.cleaner.name)).all();
-
-export const applicators = (db: Db): ApplicatorRecord[] => db.select().from(t.applicator).orderBy(asc(t.applicator.capacityL)).all();
 
 function withCoils(db: Db, rows: (typeof t.visit.$inferSelect)[]): VisitRecord[] {
   if (rows.length === 0) return [];

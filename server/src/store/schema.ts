@@ -5,15 +5,18 @@ import type {
   CoilRole,
   CoilShape,
   Configuration,
+  CountsAgainst,
   Construction,
+  DialPosition,
   EventKind,
   Guard,
   HouseRules,
   LabelChart,
+  LabelGap,
   Refrigerant,
   VisitStanding,
 } from '@elm-mist/core';
-import type { ApplicatorRecord } from '@elm-mist/contract';
+import type { ApplicatorRecord, StockMove } from '@elm-mist/contract';
 import { blob, index, integer, primaryKey, real, sqliteTable, text } from 'drizzle-orm/sqlite-core';
 
 /** Sizes are SI; days are ISO dates; instants are UTC ISO 8601 with milliseconds. */
@@ -97,14 +100,63 @@ export const cleaner = sqliteTable('cleaner', {
   hazardWords: text('hazard_words').notNull().default(''),
   packL: real('pack_l').notNull(),
   packPrice: real('pack_price').notNull(),
+  countsAgainst: text('counts_against').$type<CountsAgainst>(),
+  phLow: real('ph_low'),
+  phHigh: real('ph_high'),
+  lowL: real('low_l'),
+  /** What the label does not say; those columns hold what was assumed. */
+  assumed: text('assumed', { mode: 'json' }).$type<LabelGap[]>().notNull().default([]),
 });
+
+/** The safety sheet of a cleaner, as a PDF or a photo of it. */
+export const safetySheet = sqliteTable('safety_sheet', {
+  cleanerId: text('cleaner_id')
+    .primaryKey()
+    .references(() => cleaner.id),
+  mime: text('mime').notNull(),
+  bytes: blob('bytes', { mode: 'buffer' }).notNull(),
+  receivedAt: text('received_at').notNull(),
+});
+
+/** One bottle, can or drum. What is left in it is the sum of its moves. */
+export const stockItem = sqliteTable(
+  'stock_item',
+  {
+    id: text('id').primaryKey(),
+    cleanerId: text('cleaner_id')
+      .notNull()
+      .references(() => cleaner.id),
+    lot: text('lot').notNull().default(''),
+    expires: text('expires'),
+    sizeL: real('size_l').notNull(),
+  },
+  (table) => [index('stock_item_cleaner').on(table.cleanerId)],
+);
+
+/** Append-only, like events. Without an item: used beyond what the shelf was known to hold. */
+export const stockMove = sqliteTable(
+  'stock_move',
+  {
+    id: text('id').primaryKey(),
+    itemId: text('item_id').references(() => stockItem.id),
+    cleanerId: text('cleaner_id')
+      .notNull()
+      .references(() => cleaner.id),
+    visitId: text('visit_id').references(() => visit.id),
+    litres: real('litres').notNull(),
+    why: text('why').$type<StockMove['why']>().notNull(),
+    by: text('by').notNull(),
+    at: text('at').notNull(),
+  },
+  (table) => [index('stock_move_item').on(table.itemId), index('stock_move_visit').on(table.visitId)],
+);
 
 export const applicator = sqliteTable('applicator', {
   id: text('id').primaryKey(),
   name: text('name').notNull(),
   kind: text('kind').$type<ApplicatorRecord['kind']>().notNull(),
   capacityL: real('capacity_l').notNull(),
-  dial: text('dial', { mode: 'json' }).$type<number[]>().notNull(),
+  dial: text('dial', { mode: 'json' }).$type<DialPosition[]>().notNull(),
 });
 
 export const visit = sqliteTable(

@@ -1,84 +1,40 @@
-import { CoreError } from '@elm-mist/core';
 import { router, useLocalSearchParams } from 'expo-router';
-import { View } from 'react-native';
-import { useDraft, useHouseRules } from '@/data';
-import { Body, Field, Label, Gauge, Screen, ScreenHead, space, Tabs, Why, Part, useTokens, line } from '@/ui';
-import { EDGES } from '../shared/figures';
-import { CALCULATORS, type Calculator, type CalculatorResult } from './calculators';
+import type { ComponentType } from 'react';
+import { OneOf, Part, Screen, ScreenHead } from '@/ui';
+import { BatchBench } from './BatchBench';
+import { CalculatorPart } from './CalculatorPart';
+import { CalibrateBench } from './CalibrateBench';
+import { CALCULATORS } from './calculators';
+import { FixBench } from './FixBench';
+import { PourBench } from './PourBench';
 
-function attempt(
-  calculator: Calculator,
-  values: Record<string, string>,
-  system: 'us' | 'si',
-): { result: CalculatorResult } | { field: string; message: string } {
-  try {
-    return { result: calculator.work(values, system) };
-  } catch (error) {
-    if (!(error instanceof CoreError)) throw error;
-    return { field: error.field, message: error.message };
-  }
-}
-
-function CalculatorPart({ calculator }: { calculator: Calculator }) {
-  const { units } = useHouseRules();
-  const tokens = useTokens();
-  const [values, keep] = useDraft<Record<string, string>>(`bench.${calculator.id}.${units}`, () =>
-    Object.fromEntries(calculator.fields.map((field) => [field.id, field.start[units]])),
-  );
-  const answer = attempt(calculator, values, units);
-  const known = calculator.fields.some((field) => 'field' in answer && field.id === answer.field);
-  return (
-    <View style={{ gap: space.m, maxWidth: 620 }}>
-      <Body ink="inkSoft">{calculator.what}</Body>
-      {calculator.fields.map((field) => (
-        <Field
-          key={field.id}
-          label={field.label}
-          {...(field.edge && EDGES[field.edge].unit[units] ? { unit: EDGES[field.edge].unit[units] } : {})}
-          {...(field.help ? { help: field.help } : {})}
-          value={values[field.id] ?? ''}
-          onChange={(text) => keep({ ...values, [field.id]: text })}
-          error={'field' in answer && answer.field === field.id ? answer.message : undefined}
-          testID={`bench-${field.id}`}
-        />
-      ))}
-      <View style={{ borderTopWidth: line.heavy, borderTopColor: tokens.ink, paddingTop: space.m, gap: space.m }} testID="bench-result">
-        {'result' in answer ? (
-          answer.result.lines.map((row, index) => (
-            <View key={row.label}>
-              <Label ink="inkSoft">{row.label}</Label>
-              {index === 0 ? (
-                <Why because={answer.result.because} about={row.label}>
-                  <Gauge>{row.value}</Gauge>
-                </Why>
-              ) : (
-                <Gauge>{row.value}</Gauge>
-              )}
-            </View>
-          ))
-        ) : (
-          <Body ink="inkSoft">{known ? 'The answer stands here once every line can be read.' : answer.message}</Body>
-        )}
-      </View>
-    </View>
-  );
-}
+const BENCH: readonly { id: string; name: string; Part: ComponentType }[] = [
+  { id: 'pour', name: 'Pour', Part: PourBench },
+  { id: 'fix', name: 'Fix a mix', Part: FixBench },
+  { id: 'batch', name: 'Day’s batch', Part: BatchBench },
+  ...CALCULATORS.map((calculator) => ({
+    id: calculator.id,
+    name: calculator.name,
+    Part: () => <CalculatorPart calculator={calculator} />,
+  })),
+  { id: 'calibrate', name: 'Calibrate', Part: CalibrateBench },
+];
 
 /** Every calculator stand-alone. What was typed stays on the device. */
 export function BenchScreen() {
   const { calculator } = useLocalSearchParams<{ calculator?: string }>();
-  const shown = CALCULATORS.find((row) => row.id === calculator) ?? CALCULATORS[0];
+  const shown = BENCH.find((row) => row.id === calculator) ?? BENCH[0];
   if (!shown) return null;
   return (
     <Screen head={<ScreenHead title="Bench" under="The arithmetic on its own, no visit needed" />} testID="bench">
-      <Tabs
+      <OneOf
         label="Calculators"
         value={shown.id}
         onChange={(id) => router.setParams({ calculator: id })}
-        options={CALCULATORS.map((row) => ({ value: row.id, label: row.name }))}
+        options={BENCH.map((row) => ({ value: row.id, label: row.name }))}
       />
-      <Part first>
-        <CalculatorPart key={shown.id} calculator={shown} />
+      <Part key={shown.id}>
+        <shown.Part />
       </Part>
     </Screen>
   );

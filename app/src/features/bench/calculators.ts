@@ -1,15 +1,13 @@
 import {
   arithmetic,
   BAND_WORDS,
-  concentrateFraction,
-  correctMix,
   dryOut,
   endRatio,
+  reservoirFor,
   fromMemory,
   DRYING_MARGIN,
   formatDuration,
   formatRatio,
-  mixFor,
   parseRatio,
   parseVolume,
   pressureAtAltitudeKPa,
@@ -63,41 +61,6 @@ const SUN_CHOICES: Record<string, SunExposure> = { shade: 'shade', broken: 'brok
 /** Every calculation of the Bench: no visit needed, the same core as in a visit. */
 export const CALCULATORS: readonly Calculator[] = [
   {
-    id: 'pour',
-    name: 'Pour',
-    what: 'How much of each for a strength and a total.',
-    fields: [
-      { id: 'ratio', label: 'Strength', start: { us: '4:1', si: '4:1' }, help: '4:1, 1 in 5, 20 %, 16 oz per gallon of water' },
-      { id: 'total', label: 'Make', start: { us: '1 gal', si: '4 L' }, help: 'gal, qt, cup, fl oz, L, mL' },
-    ],
-    work: (values, system) => {
-      const reading = parseRatio(values['ratio'] ?? '', 'ratio');
-      const totalL = volume(values, 'total', system);
-      const mix = mixFor({ waterParts: reading.waterParts, totalL });
-      return {
-        lines: [
-          { label: 'Water first', value: formatVolume(mix.waterL, system) },
-          { label: 'Then concentrate', value: formatVolume(mix.concentrateL, system) },
-          {
-            label: 'That is',
-            value: `1 in ${trimDecimals(reading.waterParts + 1, 2)} · ${trimDecimals(concentrateFraction(reading.waterParts) * 100, 1)} %`,
-          },
-        ],
-        because: {
-          id: 'bench-pour',
-          title: 'What to pour',
-          result: { label: 'Concentrate', quantity: { kind: 'volume', litres: mix.concentrateL } },
-          inputs: [
-            { label: 'Read as', text: reading.readAs },
-            { label: 'Total', quantity: { kind: 'volume', litres: totalL } },
-          ],
-          rules: [{ id: 'mix.parts', because: 'Concentrate is the total divided by parts of water plus one.', source: arithmetic }],
-          changes: ['One measure topped up to four is 3 : 1, not 4 : 1.'],
-        },
-      };
-    },
-  },
-  {
     id: 'dial',
     name: 'Through a dial',
     what: 'What the coil sees when the reservoir is already cut.',
@@ -109,7 +72,7 @@ export const CALCULATORS: readonly Calculator[] = [
     work: (values, system) => {
       const concentrate = volume(values, 'reservoirConcentrateL', system);
       const total = volume(values, 'reservoirTotalL', system);
-      const dial = parseRatio(values['dial'] ?? '', 'dial').waterParts;
+      const dial = parseRatio(values['dial'] ?? '', 'dial', 'water').waterParts;
       const end = endRatio({ reservoirConcentrateL: concentrate, reservoirTotalL: total, dialWaterParts: dial });
       const usual = strengthBand(end, { light: 10, medium: 6, heavy: 4 });
       return {
@@ -133,49 +96,35 @@ export const CALCULATORS: readonly Calculator[] = [
     },
   },
   {
-    id: 'correct',
-    name: 'Fix a mix',
-    what: 'What to add when it came out too weak or too strong.',
+    id: 'inverse',
+    name: 'What to put in',
+    what: 'What the reservoir must hold so that the coil sees the strength you want.',
     fields: [
-      { id: 'volumeL', label: 'In the container now', start: { us: '1 gal', si: '4 L' } },
-      { id: 'madeWaterParts', label: 'It is', start: { us: '10:1', si: '10:1' } },
-      { id: 'targetWaterParts', label: 'It should be', start: { us: '4:1', si: '4:1' } },
-      { id: 'capacityL', label: 'The container holds', start: { us: '2 gal', si: '8 L' } },
+      { id: 'target', label: 'The coil should see', start: { us: '20:1', si: '20:1' } },
+      { id: 'dialWaterParts', label: 'Dial', start: { us: '4:1', si: '4:1' }, help: 'what it gives, not what it says: calibrate it' },
+      { id: 'reservoir', label: 'The reservoir holds', start: { us: '36 fl oz', si: '1 L' } },
     ],
     work: (values, system) => {
-      const input = {
-        volumeL: volume(values, 'volumeL', system),
-        madeWaterParts: parseRatio(values['madeWaterParts'] ?? '', 'madeWaterParts').waterParts,
-        targetWaterParts: parseRatio(values['targetWaterParts'] ?? '', 'targetWaterParts').waterParts,
-        capacityL: volume(values, 'capacityL', system),
-      };
-      const fix = correctMix(input);
+      const target = parseRatio(values['target'] ?? '', 'target').waterParts;
+      const dial = parseRatio(values['dialWaterParts'] ?? '', 'dialWaterParts', 'water').waterParts;
+      const reservoirL = volume(values, 'reservoir', system);
+      const { share, waterParts } = reservoirFor({ targetWaterParts: target, dialWaterParts: dial });
       return {
         lines: [
-          ...(fix.tipOutL > 1e-9 ? [{ label: 'First tip out', value: formatVolume(fix.tipOutL, system) }] : []),
-          {
-            label: fix.add === 'nothing' ? 'Add' : `Add ${fix.add}`,
-            value: fix.add === 'nothing' ? 'nothing, it is right' : formatVolume(fix.addL, system),
-          },
-          { label: 'Then it holds', value: formatVolume(fix.totalL, system) },
+          { label: 'Concentrate in', value: formatVolume(share * reservoirL, system) },
+          { label: 'Top up with water', value: formatVolume((1 - share) * reservoirL, system) },
+          { label: 'The reservoir is then', value: waterParts === 0 ? 'straight concentrate' : formatRatio(waterParts) },
         ],
         because: {
-          id: 'bench-correct',
-          title: 'Correcting a mix',
-          result: { label: `Add ${fix.add}`, quantity: { kind: 'volume', litres: fix.addL } },
+          id: 'bench-inverse',
+          title: 'What the reservoir must hold',
+          result: { label: 'Concentrate in', quantity: { kind: 'volume', litres: share * reservoirL } },
           inputs: [
-            { label: 'Now', quantity: { kind: 'volume', litres: input.volumeL } },
-            { label: 'It is', quantity: { kind: 'ratio', waterParts: input.madeWaterParts } },
-            { label: 'It should be', quantity: { kind: 'ratio', waterParts: input.targetWaterParts } },
+            { label: 'Wanted at the coil', quantity: { kind: 'ratio', waterParts: target } },
+            { label: 'Dial', quantity: { kind: 'ratio', waterParts: dial } },
           ],
-          rules: [
-            {
-              id: 'mix.correct',
-              because: 'Too weak: concentrate V(c1 − c0)/(1 − c1). Too strong: water V(c0/c1 − 1). c is the share of concentrate.',
-              source: arithmetic,
-            },
-          ],
-          changes: [],
+          rules: [{ id: 'mix.inverse', because: 'Share in the reservoir: (dial + 1) parts in (wanted + 1).', source: arithmetic }],
+          changes: ['A dial weaker than the strength wanted cannot be helped by the reservoir.'],
         },
       };
     },

@@ -1,4 +1,4 @@
-import { allGrades, BEAD_NAMES, BEADS, formatRatio, formatVolume, gradeFacts, nextDue, type Grade } from '@elm-mist/core';
+import { allGrades, BEAD_NAMES, BEADS, formatRatio, gradeFacts, nextDue, type Grade } from '@elm-mist/core';
 import { differenceInMinutes, parseISO } from 'date-fns';
 import { router } from 'expo-router';
 import { View } from 'react-native';
@@ -7,6 +7,7 @@ import { Act, Banner, Body, Companion, Field, GradeStrip, HazardBox, Heading, La
 import { longDay, ROLE_NAMES } from '../shared/words';
 import { FindingsPart } from '../findings/FindingsPart';
 import { goTo, VisitScreen } from '../visit/VisitScreen';
+import { UsedPart } from './UsedPart';
 
 const worst = (grades: Record<string, Grade[]> | undefined): string => {
   const all = Object.values(grades ?? {}).flat();
@@ -16,8 +17,7 @@ const worst = (grades: Record<string, Grade[]> | undefined): string => {
 };
 
 export function CloseBead() {
-  const { state, allCoils, detail, done, house, record, undo } = useVisit();
-  const { units } = house;
+  const { state, allCoils, detail, done, record, undo } = useVisit();
   const { visit, system } = detail;
   const surveyed = allCoils.map((coil) => state.surveys[coil.id]?.value).filter((survey) => survey !== undefined);
   const grades = surveyed.flatMap(allGrades);
@@ -50,7 +50,12 @@ export function CloseBead() {
         <ThumbBar>
           {state.closed ? (
             <>
-              {state.lastUndoable?.kind === 'visit.closed' ? <Companion title="Open again" onPress={() => undo()} /> : null}
+              {state.lastUndoable?.kind === 'visit.closed' ? (
+                <Companion title="Open again" onPress={() => undo()} testID="open-again" />
+              ) : null}
+              {state.lastUndoable?.kind === 'stock.used' ? (
+                <Companion title="Undo the amount" onPress={() => undo()} testID="undo-used" />
+              ) : null}
               <Act title="To its history" onPress={() => router.navigate(`/systems/${system.id}`)} testID="to-history" />
             </>
           ) : (
@@ -113,12 +118,12 @@ export function CloseBead() {
                   }
                 />
               ) : null}
-              {mix ? <Row label="Used" value={`${formatVolume(mix.concentrateL, units)} concentrate`} /> : null}
               {check?.note ? <Row label="Note" value={check.note} /> : null}
             </View>
           </Part>
         );
       })}
+      <UsedPart />
       <Part title={<Heading>When next</Heading>}>
         <Row label="Next due">
           <Why because={due.because}>

@@ -30,8 +30,10 @@ import {
   Part,
   Small,
   space,
+  Still,
   ThumbBar,
   Tick,
+  useStill,
   type CellPick,
 } from '@/ui';
 import { coilShort, ROLE_NAMES } from '../shared/words';
@@ -120,11 +122,13 @@ export function CoilPart({
   );
   const nothing = worstGrade(survey) === null;
   const [asked, setAsked] = useState(false);
+  const { held, hold } = useStill();
   const save = () => {
     if (nothing) {
       setAsked(true);
       return;
     }
+    hold();
     if (record({ kind: 'coil.surveyed', data: { coilId: coil.id, survey } })) {
       drop();
       if (next) show(next);
@@ -154,124 +158,126 @@ export function CoilPart({
         </ThumbBar>
       }
     >
-      {tabs}
-      <ClosedNote />
-      {setAside ? (
-        <Part first title={<Heading>Leave this coil for another day</Heading>}>
-          <Field label="Why" value={reason} onChange={setReason} help="It stands in the record" />
-          <Companion title="Leave it out of this visit" onPress={() => putAside()} disabled={reason.trim() === ''} />
+      <Still held={held}>
+        {tabs}
+        <ClosedNote />
+        {setAside ? (
+          <Part first title={<Heading>Leave this coil for another day</Heading>}>
+            <Field label="Why" value={reason} onChange={setReason} help="It stands in the record" />
+            <Companion title="Leave it out of this visit" onPress={() => putAside()} disabled={reason.trim() === ''} />
+          </Part>
+        ) : null}
+        {aside ? <Banner tone="info">{`Left out of this visit: ${aside.value}. Grade it to take it in again.`}</Banner> : null}
+        <Part first title={<Heading>How much light comes through?</Heading>}>
+          <Body ink="inkSoft">
+            {coil.geometry.rows > 1
+              ? 'Torch hard against one side, look from the other. Tap a face, then grade each row.'
+              : 'Torch hard against one side, look from the other. Tap a face, then grade it.'}
+          </Body>
+          <GradeStrip
+            faces={coil.geometry.faces}
+            rows={coil.geometry.rows}
+            grades={survey.grades}
+            picked={cell}
+            onPick={(pick) => {
+              setCell(pick);
+              setMoved(true);
+            }}
+          />
+          {asked && nothing ? <Banner tone="stop">Grade at least one face before going on.</Banner> : null}
         </Part>
-      ) : null}
-      {aside ? <Banner tone="info">{`Left out of this visit: ${aside.value}. Grade it to take it in again.`}</Banner> : null}
-      <Part first title={<Heading>How much light comes through?</Heading>}>
-        <Body ink="inkSoft">
-          {coil.geometry.rows > 1
-            ? 'Torch hard against one side, look from the other. Tap a face, then grade each row.'
-            : 'Torch hard against one side, look from the other. Tap a face, then grade it.'}
-        </Body>
-        <GradeStrip
-          faces={coil.geometry.faces}
-          rows={coil.geometry.rows}
-          grades={survey.grades}
-          picked={cell}
-          onPick={(pick) => {
-            setCell(pick);
-            setMoved(true);
-          }}
-        />
-        {asked && nothing ? <Banner tone="stop">Grade at least one face before going on.</Banner> : null}
-      </Part>
-      <View style={{ flexDirection: 'row', gap: space.s, flexWrap: 'wrap' }}>
-        {before ? (
+        <View style={{ flexDirection: 'row', gap: space.s, flexWrap: 'wrap' }}>
+          {before ? (
+            <Companion
+              title="As last time"
+              onPress={() => keep({ ...survey, grades: before.grades })}
+              disabled={closed}
+              testID="as-last-time"
+            />
+          ) : null}
           <Companion
-            title="As last time"
-            onPress={() => keep({ ...survey, grades: before.grades })}
+            title={alike ? 'Grade face by face' : 'All faces alike'}
+            onPress={() => setAlike(!alike)}
             disabled={closed}
-            testID="as-last-time"
+            testID="all-alike"
           />
+        </View>
+        {alike ? (
+          <Part title={<Heading>All faces and rows</Heading>}>
+            <GradePicker value={undefined} onPick={grade} />
+          </Part>
+        ) : cell && face ? (
+          <Part
+            title={
+              <Heading>{coil.geometry.rows > 1 ? `${face.name} · ${ROW_NAMES[coil.geometry.rows][cell.row] ?? ''}` : face.name}</Heading>
+            }
+          >
+            <GradePicker value={survey.grades[cell.faceId]?.[cell.row]} onPick={grade} />
+          </Part>
         ) : null}
-        <Companion
-          title={alike ? 'Grade face by face' : 'All faces alike'}
-          onPress={() => setAlike(!alike)}
-          disabled={closed}
-          testID="all-alike"
-        />
-      </View>
-      {alike ? (
-        <Part title={<Heading>All faces and rows</Heading>}>
-          <GradePicker value={undefined} onPick={grade} />
+        {!nothing && missing.length > 0 ? (
+          <Small ink="inkSoft">{`Still open: ${coil.geometry.faces
+            .filter((row) => missing.includes(row.id))
+            .map((row) => row.name)
+            .join(', ')}. Left open, the plan goes by the worst grade given.`}</Small>
+        ) : null}
+        <Part title={<Heading>What is on it</Heading>}>
+          <AnyOf
+            label="Soil"
+            options={soils.map((soil) => ({ value: soil, label: SOIL_TABLE[soil].name }))}
+            value={survey.soils}
+            onChange={(value) => set({ soils: value })}
+          />
         </Part>
-      ) : cell && face ? (
-        <Part
-          title={
-            <Heading>{coil.geometry.rows > 1 ? `${face.name} · ${ROW_NAMES[coil.geometry.rows][cell.row] ?? ''}` : face.name}</Heading>
-          }
-        >
-          <GradePicker value={survey.grades[cell.faceId]?.[cell.row]} onPick={grade} />
-        </Part>
-      ) : null}
-      {!nothing && missing.length > 0 ? (
-        <Small ink="inkSoft">{`Still open: ${coil.geometry.faces
-          .filter((row) => missing.includes(row.id))
-          .map((row) => row.name)
-          .join(', ')}. Left open, the plan goes by the worst grade given.`}</Small>
-      ) : null}
-      <Part title={<Heading>What is on it</Heading>}>
-        <AnyOf
-          label="Soil"
-          options={soils.map((soil) => ({ value: soil, label: SOIL_TABLE[soil].name }))}
-          value={survey.soils}
-          onChange={(value) => set({ soils: value })}
-        />
-      </Part>
-      <Part title={<Heading>State of the coil</Heading>}>
-        <Label>Corrosion</Label>
-        <OneOf
-          label="Corrosion"
-          options={[
-            { value: 'none' as const, label: 'None' },
-            { value: 'some' as const, label: 'Some' },
-            { value: 'severe' as const, label: 'Fins crumble' },
-          ]}
-          value={survey.corrosion}
-          onChange={(corrosion) => set({ corrosion })}
-        />
-        <Tick label="Oil stain, it may leak" value={survey.leakSuspected} onChange={(leakSuspected) => set({ leakSuspected })} danger />
-        <Tick label="Ice on the coil" value={survey.iced} onChange={(iced) => set({ iced })} danger />
-        {coil.geometry.rows > 1 ? (
+        <Part title={<Heading>State of the coil</Heading>}>
+          <Label>Corrosion</Label>
+          <OneOf
+            label="Corrosion"
+            options={[
+              { value: 'none' as const, label: 'None' },
+              { value: 'some' as const, label: 'Some' },
+              { value: 'severe' as const, label: 'Fins crumble' },
+            ]}
+            value={survey.corrosion}
+            onChange={(corrosion) => set({ corrosion })}
+          />
+          <Tick label="Oil stain, it may leak" value={survey.leakSuspected} onChange={(leakSuspected) => set({ leakSuspected })} danger />
+          <Tick label="Ice on the coil" value={survey.iced} onChange={(iced) => set({ iced })} danger />
+          {coil.geometry.rows > 1 ? (
+            <Tick
+              label="A mat can be seen between the rows"
+              value={survey.matBetweenRows}
+              onChange={(matBetweenRows) => set({ matBetweenRows })}
+            />
+          ) : null}
           <Tick
-            label="A mat can be seen between the rows"
-            value={survey.matBetweenRows}
-            onChange={(matBetweenRows) => set({ matBetweenRows })}
+            label="Weak cooling or long runs were complained of"
+            help="A face that passes the eye can still be blocked inside"
+            value={survey.coolingSymptom}
+            onChange={(coolingSymptom) => set({ coolingSymptom })}
           />
-        ) : null}
-        <Tick
-          label="Weak cooling or long runs were complained of"
-          help="A face that passes the eye can still be blocked inside"
-          value={survey.coolingSymptom}
-          onChange={(coolingSymptom) => set({ coolingSymptom })}
+          <Field label="Note" value={survey.note} onChange={(note) => set({ note })} multiline />
+        </Part>
+        <PhotoPart coilId={coil.id} when="before" />
+        <QuestionList
+          coil={coil}
+          configuration={detail.system.configuration}
+          answers={survey.answers}
+          onChange={(answers) => set({ answers })}
+          system={house.units}
+          draftKey={`answer.${detail.visit.id}.${coil.id}`}
         />
-        <Field label="Note" value={survey.note} onChange={(note) => set({ note })} multiline />
-      </Part>
-      <PhotoPart coilId={coil.id} when="before" />
-      <QuestionList
-        coil={coil}
-        configuration={detail.system.configuration}
-        answers={survey.answers}
-        onChange={(answers) => set({ answers })}
-        system={house.units}
-        draftKey={`answer.${detail.visit.id}.${coil.id}`}
-      />
-      <FindingsPart coilId={coil.id} />
-      <Part title={<Heading>How it is built</Heading>}>
-        <Body>{`${CONSTRUCTION_TABLE[coil.construction].name}: ${CONSTRUCTION_TABLE[coil.construction].howToKnow.toLowerCase()}.`}</Body>
-        <Small ink="inkSoft">{CONSTRUCTION_TABLE[coil.construction].handling}</Small>
-        <LinkRow
-          title="It is built otherwise"
-          under="What you have graded stays"
-          href={`/systems/${coil.systemId}/coil?coilId=${coil.id}`}
-        />
-      </Part>
+        <FindingsPart coilId={coil.id} />
+        <Part title={<Heading>How it is built</Heading>}>
+          <Body>{`${CONSTRUCTION_TABLE[coil.construction].name}: ${CONSTRUCTION_TABLE[coil.construction].howToKnow.toLowerCase()}.`}</Body>
+          <Small ink="inkSoft">{CONSTRUCTION_TABLE[coil.construction].handling}</Small>
+          <LinkRow
+            title="It is built otherwise"
+            under="What you have graded stays"
+            href={`/systems/${coil.systemId}/coil?coilId=${coil.id}`}
+          />
+        </Part>
+      </Still>
     </VisitScreen>
   );
 }

@@ -1,11 +1,13 @@
-import type { ApplicatorRecord, CoilRecord } from '@elm-mist/contract';
-import { BAND_WORDS, formatRatio, formatVolume, needsMix, strengthBand, trimDecimals, type CoilPlan, type Cleaner } from '@elm-mist/core';
+import type { ApplicatorRecord, CleanerRecord, CoilRecord } from '@elm-mist/contract';
+import { BAND_WORDS, formatMeasured, formatRatio, formatVolume, needsMix, trimDecimals, visitClashes, type CoilPlan } from '@elm-mist/core';
+import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { readText, writeDevice } from '@/device/memory';
-import { useVisit } from '@/data';
+import { dayQuery, useVisit } from '@/data';
 import {
   Act,
+  AnyOf,
   Banner,
   Body,
   Companion,
@@ -24,20 +26,21 @@ import {
   Tabs,
   ThumbBar,
   Why,
+  type JugLayer,
 } from '@/ui';
 import { ROLE_NAMES } from '../shared/words';
 import { goTo, NotYet, VisitScreen } from '../visit/VisitScreen';
-import { mixSheet } from './mixSheet';
+import { heldWarning, readHeld, writeHeld } from './held';
+import { MeasurePick, useMeasure } from './MeasurePick';
+import { MixFix } from './MixFix';
+import { trySheet, type MixSheet } from './mixSheet';
 
 const LAST_CONTAINER = 'container';
-
-/** What each container held last on this device, for the rinse-it-first warning. */
-const heldKey = (container: ApplicatorRecord) => `held.${container.id}`;
 
 interface MixJob {
   coil: CoilRecord;
   plan: CoilPlan;
-  cleaner: Cleaner;
+  cleaner: CleanerRecord;
 }
 
 export function MixBead() {
@@ -74,70 +77,120 @@ export function MixBead() {
   return <MixJobScreen key={job.coil.id} job={job} jobs={jobs} pick={setCoilId} />;
 }
 
+/** A can, or a bottle used as it comes, is its own container. */
+const ownPack = (cleaner: CleanerRecord): ApplicatorRecord => ({
+  id: `pack-${cleaner.id}`,
+  name: cleaner.name,
+  kind: 'hand-bottle',
+  capacityL: cleaner.packL,
+  dial: [],
+});
+
+/** Other coils of the day that take the same mix. */
+function useSameMix(job: MixJob, day: string) {
+  const { data } = useQuery(dayQuery(day));
+  return (data?.visits ?? []).flatMap(({ visit, place, needs }) =>
+    visit.standing === 'closed'
+      ? []
+      : needs.flatMap((need) =>
+          need.coilId !== job.coil.id &&
+          need.cleanerId === job.cleaner.id &&
+          need.solutionL !== null &&
+          need.waterParts !== null &&
+          Math.abs(need.waterParts - (job.plan.waterParts ?? -1)) < 1e-9
+            ? [{ coilId: need.coilId, litres: need.solutionL, label: `${place.name}, ${ROLE_NAMES[need.role].toLowerCase()}` }]
+            : [],
+        ),
+  );
+}
+
+function layersOf(sheet: MixSheet, cleaner: CleanerRecord): JugLayer[] {
+  const { pour } = sheet.batch;
+  if (pour.waterL === 0)
+    return [
+      { what: 'concentrate', litres: pour.concentrateL, words: sheet.way === 'as-it-comes' ? 'as it comes' : 'straight concentrate' },
+    ];
+  const water = (n: number): JugLayer => ({
+    what: 'water',
+    litres: pour.waterL,
+    words: n === 1 ? '1  water first, up to' : '2  water, up to',
+  });
+  const concentrate = (n: number): JugLayer => ({
+    what: 'concentrate',
+    litres: pour.concentrateL,
+    words: n === 1 ? '1  concentrate first, up to' : '2  concentrate, up to',
+  });
+  return cleaner.waterFirst ? [water(1), concentrate(2)] : [concentrate(1), water(2)];
+}
+
 function MixJobScreen({ job, jobs, pick }: { job: MixJob; jobs: readonly MixJob[]; pick: (coilId: string) => void }) {
   const { state, house, applicators, record, detail } = useVisit();
   const { coil, plan, cleaner } = job;
   const { units } = house;
+  const packed = cleaner.form !== 'concentrate';
+  const containers = packed ? [ownPack(cleaner)] : applicators;
   const [containerId, setContainerId] = useState(
     () => state.mixes[coil.id]?.at(-1)?.value.applicatorId ?? readText(LAST_CONTAINER) ?? 'pump-sprayer',
   );
-  const container = applicators.find((row) => row.id === containerId) ?? applicators[0];
+  const container = containers.find((row) => row.id === containerId) ?? containers[0];
+  const [also, setAlso] = useState<string[]>([]);
+  const [fixing, setFixing] = useState(false);
+  const picked = useMeasure(units);
+  const same = useSameMix(job, detail.visit.day);
   const wanted = plan.waterParts ?? 0;
-  const totalL = plan.solutionL ?? 1;
+  const ownL = plan.solutionL ?? 1;
   const why = (id: string) => plan.because.find((because) => because.id === id);
   const closed = state.closed !== null;
-  const others = jobs.filter((row) => row !== job && !state.mixes[row.coil.id]);
-  const next = others[0];
-  const mixed = state.mixes[coil.id]?.at(-1);
+  const next = jobs.find((row) => row !== job && !state.mixes[row.coil.id]);
+  const mixed = state.mixes[coil.id] ?? [];
+  const onward = () => (next ? pick(next.coil.id) : goTo(detail.visit.id, 'wash'));
   if (!container)
     return (
       <VisitScreen bead="mix">
-        <NotYet>There is no container on the shelf.</NotYet>
+        <NotYet>There is no container on the shelf. Put one there first, under Shelf.</NotYet>
       </VisitScreen>
     );
 
-  const asItComes = wanted === 0;
-  const sheet = mixSheet(wanted, totalL, container, cleaner.waterFirst, units);
-  const { pour, fillings, dial } = sheet;
-  const real = dial ?? pour.waterParts;
-  const made = dial === null ? pour.totalL : pour.concentrateL * (dial + 1);
-  const band = strengthBand(real, cleaner.chart);
-  const held = readText(heldKey(container));
-  const layers =
-    dial !== null || asItComes
-      ? [{ what: 'concentrate' as const, litres: pour.concentrateL, words: asItComes ? 'as it comes' : 'straight concentrate' }]
-      : cleaner.waterFirst
-        ? [
-            { what: 'water' as const, litres: pour.waterL, words: '1  water first, up to' },
-            { what: 'concentrate' as const, litres: pour.concentrateL, words: '2  concentrate, up to' },
-          ]
-        : [
-            { what: 'concentrate' as const, litres: pour.concentrateL, words: '1  concentrate first, up to' },
-            { what: 'water' as const, litres: pour.waterL, words: '2  water, up to' },
-          ];
+  const chosen = same.filter((row) => also.includes(row.coilId));
+  const allL = [ownL, ...chosen.map((row) => row.litres)];
+  const share = ownL / allL.reduce((sum, litres) => sum + litres, 0);
+  const answer = trySheet({ waterParts: wanted, litres: allL, container, cleaner, system: units, concentrateIn: picked.measure });
+  const sheet = 'sheet' in answer ? answer.sheet : null;
+  const held = packed ? null : heldWarning(readHeld(container.id), cleaner);
   const chooseContainer = (id: string) => {
     setContainerId(id);
     writeDevice(LAST_CONTAINER, id);
   };
-  const done = () => {
-    const ok = record({
+  const note = (concentrateL: number, waterL: number) =>
+    record({
       kind: 'mix.made',
-      data: {
-        coilId: coil.id,
-        cleanerId: cleaner.id,
-        targetWaterParts: wanted,
-        concentrateL: pour.concentrateL * fillings,
-        waterL: (dial === null ? pour.waterL : pour.concentrateL * dial) * fillings,
-        applicatorId: container.id,
-      },
+      data: { coilId: coil.id, cleanerId: cleaner.id, targetWaterParts: wanted, concentrateL, waterL, applicatorId: container.id },
     });
-    if (!ok) return;
-    writeDevice(heldKey(container), cleaner.name);
-    if (next) pick(next.coil.id);
-    else goTo(detail.visit.id, 'wash');
+  const made = (): boolean => {
+    if (!sheet) return false;
+    const { batch, dialParts } = sheet;
+    const { concentrateL, waterL } = batch.pour;
+    // A pack is used by what the coil needs of it; a filling by what was poured.
+    const poured = packed
+      ? note(ownL, 0)
+      : note(concentrateL * batch.fillings * share, (waterL + (concentrateL + waterL) * dialParts) * batch.fillings * share);
+    if (poured && !packed) writeHeld(container.id, cleaner);
+    return poured;
   };
-  const title = next ? `Mixed: ${ROLE_NAMES[next.coil.role].toLowerCase()} next` : 'Mixed: go to Wash';
+  const done = () => {
+    if (closed || mixed.length > 0 || made()) onward();
+  };
   const optional = !needsMix(plan, state.sections[coil.id] ?? {});
+  const result = packed ? 'At hand' : 'Mixed';
+  const where = next ? `${ROLE_NAMES[next.coil.role].toLowerCase()} next` : 'go to Wash';
+  const clashes = visitClashes(
+    jobs.map((row) => row.plan),
+    Object.values(state.surveys).map((survey) => survey.value),
+    house.drain,
+    detail.known.chemistries,
+  );
+  const usedSofar = mixed.reduce((sum, row) => ({ c: sum.c + row.value.concentrateL, w: sum.w + row.value.waterL }), { c: 0, w: 0 });
+  const canFix = !packed && !closed && wanted > 0;
   return (
     <VisitScreen
       bead="mix"
@@ -145,13 +198,27 @@ function MixJobScreen({ job, jobs, pick }: { job: MixJob; jobs: readonly MixJob[
       under={`${ROLE_NAMES[coil.role]} · ${cleaner.name}`}
       foot={
         <ThumbBar>
-          <Companion
-            title={optional || mixed ? 'Skip' : 'Plan'}
-            onPress={() =>
-              optional || mixed ? (next ? pick(next.coil.id) : goTo(detail.visit.id, 'wash')) : goTo(detail.visit.id, 'plan')
+          {optional && mixed.length === 0 ? (
+            <Companion title="Skip" onPress={onward} />
+          ) : canFix ? (
+            <Companion title={fixing ? 'Mix' : 'Fix mix'} onPress={() => setFixing(!fixing)} testID="fix-mix" />
+          ) : (
+            <Companion title="Plan" onPress={() => goTo(detail.visit.id, 'plan')} />
+          )}
+          <Act
+            title={
+              closed
+                ? 'Go on'
+                : mixed.length > 0
+                  ? next
+                    ? `Go on: ${ROLE_NAMES[next.coil.role].toLowerCase()}`
+                    : 'Go to Wash'
+                  : `${result}: ${where}`
             }
+            disabled={!sheet && !closed && mixed.length === 0}
+            onPress={() => done()}
+            testID="mix-done"
           />
-          <Act title={closed ? 'Go on' : title} onPress={() => (closed ? goTo(detail.visit.id, 'wash') : done())} testID="mix-done" />
         </ThumbBar>
       }
     >
@@ -166,73 +233,142 @@ function MixJobScreen({ job, jobs, pick }: { job: MixJob; jobs: readonly MixJob[
         }))}
       />
       {optional ? <Banner tone="info">Water first: mix this only if the torch still shows dark after plain water.</Banner> : null}
-      {mixed ? (
-        <Banner tone="done">{`Mixed: ${formatVolume(mixed.value.concentrateL, units)} concentrate, ${formatVolume(mixed.value.waterL, units)} water.`}</Banner>
+      {mixed.length > 0 ? (
+        <Banner tone="done">{`${result}: ${formatVolume(usedSofar.c, units)} ${packed ? 'to be used' : `concentrate, ${formatVolume(usedSofar.w, units)} water`}.`}</Banner>
       ) : null}
-      <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: space.xl, rowGap: space.s }}>
-        <View>
-          <Label ink="inkSoft">strength</Label>
-          <Why because={why('strength')} about="Strength">
-            <Gauge style={{ fontSize: 36, lineHeight: 40 }}>{asItComes ? 'as it is' : formatRatio(wanted)}</Gauge>
-          </Why>
-        </View>
-        {asItComes ? null : (
-          <View>
-            <Label ink="inkSoft">that is</Label>
-            <Gauge style={{ fontSize: 36, lineHeight: 48 }}>{`1 in ${trimDecimals(wanted + 1, 1)}`}</Gauge>
+      {clashes.map((clash) => (
+        <HazardBox key={clash.id + clash.a + clash.b} lead="Never together.">
+          {clash.text} Rinse between, or choose another.
+        </HazardBox>
+      ))}
+      {'trouble' in answer ? <Banner tone="stop">{answer.trouble}</Banner> : null}
+      {fixing && sheet ? (
+        <MixFix
+          draftKey={`fix.${detail.visit.id}.${coil.id}`}
+          container={container}
+          cleaner={cleaner}
+          targetWaterParts={sheet.way === 'dial' ? 0 : (wanted + 1) / (sheet.dialParts + 1) - 1}
+          dialParts={sheet.dialParts}
+          system={units}
+          onDone={(added) => {
+            if (note(added.concentrateL, added.waterL)) setFixing(false);
+          }}
+        />
+      ) : null}
+      {sheet && !fixing ? (
+        <>
+          <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: space.xl, rowGap: space.s }}>
+            <View>
+              <Label ink="inkSoft">strength</Label>
+              <Why because={why('strength')} about="Strength">
+                <Gauge style={{ fontSize: 36, lineHeight: 40 }}>{wanted === 0 ? 'as it is' : formatRatio(wanted)}</Gauge>
+              </Why>
+            </View>
+            {wanted === 0 ? null : (
+              <View>
+                <Label ink="inkSoft">that is</Label>
+                <Gauge style={{ fontSize: 36, lineHeight: 48 }}>{`1 in ${trimDecimals(wanted + 1, 1)}`}</Gauge>
+              </View>
+            )}
+            <View>
+              <Label ink="inkSoft">
+                {sheet.batch.fillings > 1 ? `in ${sheet.batch.fillings} ${packed ? 'cans' : 'fillings'}` : 'makes'}
+              </Label>
+              <Why because={why('solution-volume')} about="How much mix">
+                <Gauge style={{ fontSize: 36, lineHeight: 40 }}>{formatVolume(packed ? ownL : sheet.readyL, units)}</Gauge>
+              </Why>
+            </View>
           </View>
-        )}
-        <View>
-          <Label ink="inkSoft">{fillings > 1 ? `each of ${fillings} fillings` : 'makes'}</Label>
-          <Why because={why('solution-volume')} about="How much mix">
-            <Gauge style={{ fontSize: 36, lineHeight: 40 }}>{formatVolume(made, units)}</Gauge>
-          </Why>
-        </View>
-      </View>
-      <Jug
-        shape={container.kind}
-        capacityL={container.capacityL}
-        layers={layers}
-        system={units}
-        amounts={(layer) => (
-          <Why because={sheet.because} about={layer.what}>
-            <Gauge style={{ fontSize: 30, lineHeight: 34 }}>{formatVolume(layer.litres, units)}</Gauge>
-          </Why>
-        )}
-      />
-      {dial !== null ? (
-        <Banner tone="info">{`Set the dial to ${formatRatio(dial)}. The dial adds the water: put nothing but concentrate in the reservoir.`}</Banner>
+          <Jug
+            shape={packed ? 'can' : container.kind}
+            capacityL={container.capacityL}
+            layers={layersOf(sheet, cleaner)}
+            system={units}
+            amounts={(layer) => (
+              <Why because={sheet.because} about={layer.what}>
+                <Gauge style={{ fontSize: 30, lineHeight: 34 }}>
+                  {layer.what === 'water'
+                    ? formatMeasured(layer.litres, sheet.waterIn)
+                    : packed
+                      ? formatVolume(layer.litres, units)
+                      : formatMeasured(layer.litres, picked.measure)}
+                </Gauge>
+              </Why>
+            )}
+          />
+          {sheet.position ? (
+            <Banner tone="info">
+              {`Dial to ${sheet.position.mark}, which gives ${formatRatio(sheet.dialParts)}${sheet.position.measured ? '' : ' if the mark means parts of water: it has not been calibrated'}. ${
+                sheet.way === 'dial'
+                  ? 'Nothing but concentrate goes in the reservoir.'
+                  : 'No position gives the strength from straight concentrate, so the reservoir is cut as drawn.'
+              }`}
+            </Banner>
+          ) : null}
+          {packed ? null : <Small ink="inkSoft">Lukewarm water. Hot water flashes foam, very cold water slows it.</Small>}
+        </>
       ) : null}
-      {sheet.noDial ? (
-        <Banner tone="wait">{`No position of this dial gives ${formatRatio(wanted)}. Mixed in the reservoir instead: dial on the straight position.`}</Banner>
-      ) : null}
-      {asItComes ? null : <Small ink="inkSoft">Lukewarm water. Hot water flashes foam, very cold water slows it.</Small>}
       <HazardBox lead={cleaner.hazardWords || 'Read the label.'}>
         {cleaner.chemistry === 'alkaline-foam'
           ? 'Chemical gloves and sealed goggles on before the cap is off. Splash: water at once for 15 minutes, then the safety sheet.'
           : 'Gloves and goggles. Splash: water at once for 15 minutes, then the safety sheet.'}
-        {held && held !== cleaner.name ? ` Last in this container: ${held}. Rinse it first.` : ''}
+        {held && !held.never ? ` ${held.words}` : ''}
       </HazardBox>
-      <Part title={<Heading>Container</Heading>}>
-        <OneOf
-          label="Container"
-          options={applicators.map((row) => ({ value: row.id, label: row.name }))}
-          value={container.id}
-          onChange={chooseContainer}
-        />
-        <View>
-          {fillings > 1 ? <Row label="Fillings" value={`${fillings}, each as drawn`} /> : null}
-          <Row label="After rounding" value={`${formatRatio(real)} · ${BAND_WORDS[band]}`} />
-          <Row label="Label’s chart, light · medium · heavy">
-            <Strong>
-              {[cleaner.chart.light, cleaner.chart.medium, cleaner.chart.heavy]
-                .map((figure) => (figure === null ? 'none' : formatRatio(figure)))
-                .join(' · ')}
-            </Strong>
-          </Row>
-        </View>
-        <Body ink="inkSoft">After use run clear water through until it runs clean. Label what is left: product, ratio, date.</Body>
-      </Part>
+      {held?.never ? <HazardBox lead="Not into this container.">{held.words}</HazardBox> : null}
+      {fixing ? null : (
+        <Part title={<Heading>{packed ? 'From the shelf' : 'Container'}</Heading>}>
+          {packed ? null : (
+            <>
+              <OneOf
+                label="Container"
+                options={applicators.map((row) => ({ value: row.id, label: row.name }))}
+                value={container.id}
+                onChange={chooseContainer}
+              />
+              <MeasurePick picked={picked} system={units} />
+            </>
+          )}
+          {same.length > 0 && !packed ? (
+            <Part first title={<Label>Make it also for</Label>}>
+              <AnyOf
+                label="Make it also for"
+                options={same.map((row) => ({ value: row.coilId, label: row.label }))}
+                value={also}
+                onChange={setAlso}
+              />
+              {chosen.length > 0 ? (
+                <Small ink="inkSoft">Only this coil’s share is noted here. Note the rest at its own visit, and label what you carry.</Small>
+              ) : null}
+            </Part>
+          ) : null}
+          {sheet ? (
+            <View>
+              {packed ? <Row label="Packs to carry" value={String(sheet.batch.fillings)} /> : null}
+              {!packed && sheet.batch.fillings > 1 ? <Row label="Fillings" value={`${sheet.batch.fillings}, each as drawn`} /> : null}
+              {packed ? null : <Row label="After rounding" value={`${formatRatio(sheet.coilSees)} · ${BAND_WORDS[sheet.band]}`} />}
+              {packed ? null : (
+                <Row label="Label’s chart, light · medium · heavy">
+                  <Strong>
+                    {[cleaner.chart.light, cleaner.chart.medium, cleaner.chart.heavy]
+                      .map((figure) => (figure === null ? 'none' : formatRatio(figure)))
+                      .join(' · ')}
+                  </Strong>
+                </Row>
+              )}
+              {sheet.batch.leftoverL > 1e-9 && !packed ? (
+                <Row label="Left over" value={formatVolume(sheet.batch.leftoverL * (sheet.dialParts + 1), units)} />
+              ) : null}
+            </View>
+          ) : null}
+          {mixed.length > 0 && !closed ? (
+            <Companion title={packed ? 'Take as much again' : 'Note another batch'} onPress={() => void made()} />
+          ) : null}
+          <Body ink="inkSoft">
+            After use run clear water through until it runs clean. Use up what is left where the label allows, or take it back: never into a
+            storm drain. What stays in a bottle gets a label: product, ratio, date.
+          </Body>
+        </Part>
+      )}
     </VisitScreen>
   );
 }

@@ -1,37 +1,56 @@
-import { LITRES_PER_FL_OZ, LITRES_PER_GALLON } from '@elm-mist/core';
 import type { ApplicatorRecord } from '@elm-mist/contract';
-import { mixSheet } from './mixSheet';
+import { LITRES_PER_FL_OZ as FLOZ, LITRES_PER_GALLON as GAL, measureOf, type DialPosition } from '@elm-mist/core';
+import { mixSheet, trySheet } from './mixSheet';
 
-const sprayer: ApplicatorRecord = { id: 's', name: '2 gal pump sprayer', kind: 'pump-sprayer', capacityL: 2 * LITRES_PER_GALLON, dial: [] };
-const gun: ApplicatorRecord = {
-  id: 'g',
-  name: '36 fl oz foaming gun',
-  kind: 'foaming-gun',
-  capacityL: 36 * LITRES_PER_FL_OZ,
-  dial: [3, 4, 6, 8, 10],
-};
+const dial = [3, 4, 6, 8, 10].map((waterParts): DialPosition => ({ mark: String(waterParts), waterParts, measured: null }));
+const sprayer: ApplicatorRecord = { id: 's', name: '2 gal pump sprayer', kind: 'pump-sprayer', capacityL: 2 * GAL, dial: [] };
+const gun: ApplicatorRecord = { id: 'g', name: '36 fl oz foaming gun', kind: 'foaming-gun', capacityL: 36 * FLOZ, dial };
+const cleaner = { chart: { light: 20, medium: 6, heavy: 4 }, form: 'concentrate' as const, waterFirst: true };
+const input = (waterParts: number, litres: number[], container: ApplicatorRecord) => ({
+  waterParts,
+  litres,
+  container,
+  cleaner,
+  system: 'us' as const,
+  concentrateIn: measureOf('floz'),
+});
 
 test('a gallon and a quarter at 4:1 is one gallon of water and 32 fl oz, in one filling', () => {
-  const sheet = mixSheet(4, 1.25 * LITRES_PER_GALLON, sprayer, true, 'us');
-  expect(sheet).toMatchObject({ fillings: 1, dial: null, noDial: false });
-  expect(sheet.pour.concentrateL / LITRES_PER_FL_OZ).toBeCloseTo(32, 6);
-  expect(sheet.pour.waterL / LITRES_PER_GALLON).toBeCloseTo(1, 6);
+  const sheet = mixSheet(input(4, [1.25 * GAL], sprayer));
+  expect(sheet).toMatchObject({ way: 'hand', position: null, band: 'heavy', batch: { fillings: 1 } });
+  expect(sheet.batch.pour.concentrateL / FLOZ).toBeCloseTo(32, 6);
+  expect(sheet.batch.pour.waterL / GAL).toBeCloseTo(1, 6);
 });
 
 test('more than the container holds is split into equal fillings that fit', () => {
-  const sheet = mixSheet(4, 5 * LITRES_PER_GALLON, sprayer, true, 'us');
-  expect(sheet.fillings).toBe(3);
-  expect(sheet.pour.totalL).toBeLessThanOrEqual(sprayer.capacityL + 1e-9);
-  expect(sheet.pour.totalL * 3).toBeGreaterThanOrEqual(5 * LITRES_PER_GALLON * 0.98);
+  const { batch } = mixSheet(input(4, [5 * GAL], sprayer));
+  expect(batch.fillings).toBe(3);
+  expect(batch.pour.totalL).toBeLessThanOrEqual(sprayer.capacityL + 1e-9);
 });
 
-test('a gun with a dial takes straight concentrate and the dial that the strength needs', () => {
-  const sheet = mixSheet(6, 1 * LITRES_PER_GALLON, gun, true, 'us');
-  expect(sheet).toMatchObject({ dial: 6, noDial: false, fillings: 1 });
-  expect(sheet.pour.waterL).toBe(0);
-  expect(sheet.pour.concentrateL * 7).toBeGreaterThanOrEqual(LITRES_PER_GALLON * 0.98);
+test('a gun takes straight concentrate and the position that gives the strength, as calibrated', () => {
+  expect(mixSheet(input(6, [GAL], gun))).toMatchObject({
+    way: 'dial',
+    position: { mark: '6' },
+    dialParts: 6,
+    batch: { pour: { waterL: 0 } },
+  });
+  const calibrated = {
+    ...gun,
+    dial: dial.map((row) =>
+      row.mark === '8' ? { ...row, measured: { waterParts: 6, day: '2026-06-01' } } : { ...row, waterParts: row.waterParts + 3 },
+    ),
+  };
+  expect(mixSheet(input(6, [GAL], calibrated)).position?.waterParts).toBe(6);
 });
 
-test('a strength no position gives is mixed in the reservoir instead, and said', () => {
-  expect(mixSheet(20, 0.5, gun, true, 'us')).toMatchObject({ dial: null, noDial: true });
+test('weaker than any position: the reservoir is cut, and what the coil sees is what was wanted', () => {
+  const sheet = mixSheet(input(20, [GAL], gun));
+  expect(sheet).toMatchObject({ way: 'dial-cut', position: { mark: '10' } });
+  expect(Math.abs(sheet.coilSees - 20) / 21).toBeLessThan(0.05);
+});
+
+test('stronger than the dial can give is refused with a sentence', () => {
+  const weak = { ...gun, dial: dial.filter((row) => row.waterParts >= 8) };
+  expect(trySheet(input(4, [GAL], weak))).toEqual({ trouble: expect.stringMatching(/Choose another container/) });
 });

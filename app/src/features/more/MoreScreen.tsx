@@ -9,6 +9,7 @@ import {
   RINSE_SCHOOLS,
   SCHOOL_NAMES,
   SCREEN_SCHOOLS,
+  trimDecimals,
   type HouseRules,
 } from '@elm-mist/core';
 import { yupResolver } from '@hookform/resolvers/yup';
@@ -138,15 +139,20 @@ export function MoreScreen() {
 
 interface FigureForm {
   hourlyRate: string;
+  waterPrice: string;
   minimumOutdoorC: string;
   clearanceM: string;
 }
+
+/** What water is priced by. */
+const WATER_UNIT = { us: { label: '$ a 1,000 gal', m3: 3.785411784 }, si: { label: '$ a m³', m3: 1 } } as const;
 
 /** The shop's own numbers: price of an hour, coldest day, room to keep clear. */
 function RuleFigures({ rules, set }: { rules: HouseRules; set: (change: Partial<HouseRules>) => void }) {
   const { units } = rules;
   const schema = object({
     hourlyRate: typedFigure('An hour’s work', 'count', units, 0, 1000),
+    waterPrice: typedFigure('Water', 'count', units, 0, 1000),
     minimumOutdoorC: typedFigure('Coldest day', 'temperature', units, 0, 20),
     clearanceM: typedFigure('Room all round', 'length', units, 0, 3),
   });
@@ -154,6 +160,7 @@ function RuleFigures({ rules, set }: { rules: HouseRules; set: (change: Partial<
     resolver: yupResolver(schema),
     values: {
       hourlyRate: showFigure('count', rules.hourlyRate, units),
+      waterPrice: trimDecimals(rules.waterPricePerM3 * WATER_UNIT[units].m3, 2),
       minimumOutdoorC: showFigure('temperature', rules.minimumOutdoorC, units),
       clearanceM: showFigure('length', rules.clearanceM, units),
     },
@@ -161,6 +168,7 @@ function RuleFigures({ rules, set }: { rules: HouseRules; set: (change: Partial<
   const keep = handleSubmit((values) =>
     set({
       hourlyRate: readFigure(values.hourlyRate),
+      waterPricePerM3: readFigure(values.waterPrice) / WATER_UNIT[units].m3,
       minimumOutdoorC: toSi('temperature', values.minimumOutdoorC, units),
       clearanceM: toSi('length', values.clearanceM, units),
     }),
@@ -169,6 +177,7 @@ function RuleFigures({ rules, set }: { rules: HouseRules; set: (change: Partial<
     <Part first>
       <View style={{ flexDirection: 'row', gap: space.m, flexWrap: 'wrap' }}>
         <FormField control={control} name="hourlyRate" label="An hour’s work" unit="$" keyboard="decimal-pad" grow />
+        <FormField control={control} name="waterPrice" label="Water" unit={WATER_UNIT[units].label} keyboard="decimal-pad" grow />
         <FormField
           control={control}
           name="minimumOutdoorC"

@@ -41,7 +41,7 @@ import {
 import { EDGES, readFigure, showFigure, toSi, typedFigure } from '../shared/figures';
 import { FormField } from '../shared/formField';
 import { ROLE_NAMES } from '../shared/words';
-import { placeErrors } from './formTrouble';
+import { placeErrors } from '../shared/formTrouble';
 
 const SHAPE_WORDS: Record<CoilShape, string> = {
   wrap: 'Wrap-round',

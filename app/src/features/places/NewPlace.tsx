@@ -6,7 +6,7 @@ import { placeInputSchema } from '@elm-mist/contract';
 import { useAddPlace } from '@/data';
 import { Act, Banner, Companion, Screen, ScreenHead, ThumbBar } from '@/ui';
 import { FormField } from '../shared/formField';
-import { placeErrors } from './formTrouble';
+import { placeErrors } from '../shared/formTrouble';
 
 const formSchema = placeInputSchema.pick(['name', 'address', 'customerName', 'phone', 'note']);
 

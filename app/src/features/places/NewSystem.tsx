@@ -17,7 +17,7 @@ import { useAddSystem, useHouseRules } from '@/data';
 import { Act, Banner, Companion, Label, OneOf, Part, Screen, ScreenHead, Small, ThumbBar } from '@/ui';
 import { readFigure, typedFigure } from '../shared/figures';
 import { FormField } from '../shared/formField';
-import { placeErrors } from './formTrouble';
+import { placeErrors } from '../shared/formTrouble';
 
 const BTUH_PER_TON = 12000;
 

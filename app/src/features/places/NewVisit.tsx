@@ -9,7 +9,7 @@ import { Act, AnyOf, Banner, Companion, Label, Part, Screen, ScreenHead, ThumbBa
 import { readFigure, typedFigure } from '../shared/figures';
 import { FormField } from '../shared/formField';
 import { ROLE_NAMES } from '../shared/words';
-import { placeErrors } from './formTrouble';
+import { placeErrors } from '../shared/formTrouble';
 import { minuteOf } from './startTime';
 
 export function NewVisit() {

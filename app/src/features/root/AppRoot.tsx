@@ -4,6 +4,7 @@ import { useEffect, type ReactNode } from 'react';
 import { openOutbox, sendPhotos, persistOptions, queryClient, useHouseRules } from '@/data';
 import { BecauseRoot, Frame, ThemeRoot, useBecause, type Place } from '@/ui';
 import { PlaceList } from '../places/PlaceList';
+import { ShelfList } from '../shelf/ShelfList';
 import { DayList } from '../today/DayList';
 import { AwayBanner } from '../visit/AwayBanner';
 
@@ -15,7 +16,7 @@ const PLACES: readonly (Place & { under: readonly string[] })[] = [
   { id: 'more', name: 'More', icon: 'more', href: '/more', under: ['/more'] },
 ];
 
-const LISTS: Record<string, ReactNode> = { today: <DayList />, places: <PlaceList /> };
+const LISTS: Record<string, ReactNode> = { today: <DayList />, places: <PlaceList />, shelf: <ShelfList /> };
 
 function Framed({ children }: { children: ReactNode }) {
   const path = usePathname();

@@ -1,5 +1,0 @@
-import { ShelfScreen } from '@/features/shelf/ShelfScreen';
-
-export default function ShelfScreenRoute() {
-  return <ShelfScreen />;
-}

@@ -1,0 +1,5 @@
+import { CleanerPage } from '@/features/shelf/CleanerPage';
+
+export default function CleanerRoute() {
+  return <CleanerPage />;
+}

@@ -1,0 +1,5 @@
+import { ContainerForm } from '@/features/shelf/ContainerForm';
+
+export default function NewContainerRoute() {
+  return <ContainerForm />;
+}

@@ -1,0 +1,5 @@
+import { CostsScreen } from '@/features/shelf/CostsScreen';
+
+export default function CostsRoute() {
+  return <CostsScreen />;
+}

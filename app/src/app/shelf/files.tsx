@@ -1,0 +1,5 @@
+import { FilesScreen } from '@/features/shelf/FilesScreen';
+
+export default function FilesRoute() {
+  return <FilesScreen />;
+}

@@ -1,0 +1,5 @@
+import { CleanerForm } from '@/features/shelf/CleanerForm';
+
+export default function NewCleanerRoute() {
+  return <CleanerForm />;
+}

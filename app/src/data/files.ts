@@ -1,0 +1,75 @@
+import type { ErrorBody, ImportLine } from '@elm-mist/contract';
+import { AwayError, RefusedError } from './api';
+import { queryClient } from './client';
+
+export type ImportEnd = Extract<ImportLine, { done: true }>;
+
+export interface ImportChoice {
+  kind: 'products' | 'stock';
+  format: 'csv' | 'json';
+  onBad: 'refuse' | 'skip';
+  by: string;
+}
+
+/** Lines of an answer as they come. */
+async function* linesOf(body: ReadableStream<Uint8Array>): AsyncGenerator<string> {
+  const reader = body.getReader();
+  const decoder = new TextDecoder();
+  let rest = '';
+  for (;;) {
+    const { done, value } = await reader.read();
+    rest += decoder.decode(value ?? new Uint8Array(), { stream: !done });
+    const lines = rest.split('\n');
+    rest = lines.pop() ?? '';
+    for (const line of lines) if (line !== '') yield line;
+    if (done) return;
+  }
+}
+
+/**
+ * Sends a file to be imported. The server checks every row before it writes any.
+ * @param tell called with how many rows have been read
+ * @throws RefusedError when it is no such file · AwayError when the server cannot be reached or the answer breaks off
+ */
+export async function importFile(file: Blob, choice: ImportChoice, tell: (rows: number) => void, signal?: AbortSignal): Promise<ImportEnd> {
+  const query = new URLSearchParams({ ...choice });
+  let end: ImportEnd | null = null;
+  try {
+    const answer = await fetch(`/api/shelf/import?${query.toString()}`, { method: 'POST', body: file, ...(signal ? { signal } : {}) });
+    if (!answer.body) throw new AwayError();
+    for await (const line of linesOf(answer.body)) {
+      const said = JSON.parse(line) as ImportLine | ErrorBody;
+      if ('error' in said) throw new RefusedError(answer.ok ? 422 : answer.status, said.error);
+      if ('done' in said) end = said;
+      else tell(said.rows);
+    }
+  } catch (error) {
+    if (error instanceof RefusedError) throw error;
+    throw new AwayError();
+  }
+  if (!end) throw new AwayError();
+  if (end.imported) await queryClient.invalidateQueries();
+  return end;
+}
+
+/** Keeps a safety sheet, a PDF or a picture, with its cleaner. @throws RefusedError | AwayError */
+export async function sendSheet(cleanerId: string, file: Blob): Promise<void> {
+  let answer: Response;
+  try {
+    answer = await fetch(`/api/cleaners/${encodeURIComponent(cleanerId)}/sheet`, {
+      method: 'PUT',
+      headers: { 'Content-Type': file.type },
+      body: file,
+    });
+  } catch {
+    throw new AwayError();
+  }
+  if (!answer.ok) {
+    const body = (await answer.json().catch(() => null)) as ErrorBody | null;
+    throw body ? new RefusedError(answer.status, body.error) : new AwayError();
+  }
+  await queryClient.invalidateQueries();
+}
+
+export const sheetAddress = (cleanerId: string): string => `/api/cleaners/${encodeURIComponent(cleanerId)}/sheet`;
+export const fileAddress = (name: 'products.csv' | 'stock.csv' | 'reorder.csv' | 'shelf.json'): string => `/api/shelf/files/${name}`;

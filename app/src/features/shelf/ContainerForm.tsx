@@ -1,0 +1,196 @@
+import { yupResolver } from '@hookform/resolvers/yup';
+import type { ApplicatorRecord } from '@elm-mist/contract';
+import {
+  APPLICATOR_KINDS,
+  CoreError,
+  formatRatio,
+  LITRES_PER_GALLON,
+  NAME_LENGTH,
+  parseRatio,
+  trimDecimals,
+  type ApplicatorKind,
+  type DialPosition,
+} from '@elm-mist/core';
+import { useQuery } from '@tanstack/react-query';
+import { router, useLocalSearchParams } from 'expo-router';
+import { useState } from 'react';
+import { Controller, useForm, useWatch } from 'react-hook-form';
+import { View } from 'react-native';
+import { mixed, object, string } from 'yup';
+import { draftValues, shelfQuery, useFormDraft, useHouseRules, useSaveApplicator } from '@/data';
+import { Act, Banner, Companion, Heading, Jug, Label, LinkRow, OneOf, Part, Row, Screen, ScreenHead, Small, ThumbBar, Waiting } from '@/ui';
+import { FormField } from '../shared/formField';
+import { placeErrors } from '../shared/formTrouble';
+import { readAmount, typedAmount } from '../shared/typed';
+import { shortDay } from '../shared/words';
+
+export const KIND_WORDS: Record<ApplicatorKind, string> = {
+  'pump-sprayer': 'Pump sprayer',
+  'hand-bottle': 'Hand bottle',
+  'foaming-gun': 'Foaming gun',
+  bucket: 'Bucket',
+};
+
+const LIMITS = [0.05, 250] as const;
+
+interface FormValues {
+  name: string;
+  kind: ApplicatorKind;
+  capacity: string;
+  dial: string;
+}
+
+/** "3, 4, 6:1, 1 in 9" as positions. A bare number is parts of water. @throws CoreError `dial` */
+function readDial(text: string, before: readonly DialPosition[]): DialPosition[] {
+  return text
+    .split(/[,;\n]/)
+    .map((part) => part.trim())
+    .filter(Boolean)
+    .map((mark) => {
+      const old = before.find((position) => position.mark === mark);
+      return old ?? { mark, waterParts: parseRatio(mark, 'dial', 'water').waterParts, measured: null };
+    });
+}
+
+export function ContainerForm() {
+  const { containerId } = useLocalSearchParams<{ containerId?: string }>();
+  const { data } = useQuery(shelfQuery);
+  const container = data?.applicators.find((row) => row.id === containerId);
+  if (containerId && !container)
+    return (
+      <Screen head={<ScreenHead title="Container" />}>
+        <Waiting what="the container" />
+      </Screen>
+    );
+  return <ContainerFields key={containerId ?? 'new'} container={container} />;
+}
+
+function ContainerFields({ container }: { container: ApplicatorRecord | undefined }) {
+  const { units } = useHouseRules();
+  const save = useSaveApplicator();
+  const [trouble, setTrouble] = useState('');
+  const before = container?.dial ?? [];
+  const key = `container.${container?.id ?? 'new'}`;
+  const schema = object({
+    name: string()
+      .defined()
+      .trim()
+      .required('Give the container a name.')
+      .max(NAME_LENGTH, `The name may have ${NAME_LENGTH} characters at most.`),
+    kind: mixed<ApplicatorKind>().defined(),
+    capacity: typedAmount('What it holds', units, ...LIMITS),
+    dial: mixed<string>()
+      .defined()
+      .test('dial', '', (text, context) => {
+        try {
+          readDial(text ?? '', before);
+          return true;
+        } catch (error) {
+          if (!(error instanceof CoreError)) throw error;
+          return context.createError({ message: error.message });
+        }
+      }),
+  });
+  const { control, handleSubmit, setError, watch } = useForm<FormValues>({
+    resolver: yupResolver(schema),
+    defaultValues: draftValues(key, {
+      name: container?.name ?? '',
+      kind: container?.kind ?? 'pump-sprayer',
+      capacity: container
+        ? units === 'us'
+          ? `${trimDecimals(container.capacityL / LITRES_PER_GALLON, 4)} gal`
+          : `${trimDecimals(container.capacityL, 3)} L`
+        : '',
+      dial: before.map((position) => position.mark).join(', '),
+    }),
+  });
+  const { drop } = useFormDraft(key, watch);
+  const [kind, capacity] = useWatch({ control, name: ['kind', 'capacity'] });
+  const holds = readAmount(capacity, 'What it holds', units, ...LIMITS);
+  const keep = handleSubmit(async (values) => {
+    setTrouble('');
+    const read = readAmount(values.capacity, 'What it holds', units, ...LIMITS);
+    if ('trouble' in read) return;
+    const dial = values.kind === 'foaming-gun' ? readDial(values.dial, before) : [];
+    try {
+      await save.mutateAsync({
+        id: container?.id ?? null,
+        applicator: { name: values.name.trim(), kind: values.kind, capacityL: read.litres, dial },
+      });
+      drop();
+      router.replace('/shelf');
+    } catch (error) {
+      setTrouble(placeErrors(error, setError, { name: 'name', capacityL: 'capacity', dial: 'dial' }));
+    }
+  });
+  return (
+    <Screen
+      head={<ScreenHead title={container?.name ?? 'New container'} under="What a mix is made in" />}
+      foot={
+        <ThumbBar>
+          <Companion title="Back" onPress={() => router.replace('/shelf')} />
+          <Act title="Keep the container" onPress={() => void keep()} busy={save.isPending} testID="container-save" />
+        </ThumbBar>
+      }
+      page={container?.id ?? 'new'}
+      testID="container-form"
+    >
+      {trouble ? <Banner tone="stop">{trouble}</Banner> : null}
+      <FormField control={control} name="name" label="Name" />
+      <Part first title={<Label>Kind</Label>}>
+        <Controller
+          control={control}
+          name="kind"
+          render={({ field }) => (
+            <OneOf
+              label="Kind"
+              options={APPLICATOR_KINDS.map((id) => ({ value: id, label: KIND_WORDS[id] }))}
+              value={field.value}
+              onChange={field.onChange}
+            />
+          )}
+        />
+      </Part>
+      <FormField
+        control={control}
+        name="capacity"
+        label="It holds"
+        help={units === 'us' ? '2 gal, 36 fl oz' : '5 L, 800 mL'}
+        testID="container-capacity"
+      />
+      {'litres' in holds ? <Jug shape={kind} capacityL={holds.litres} layers={[]} system={units} small amounts={() => null} /> : null}
+      {kind === 'foaming-gun' ? (
+        <Part title={<Heading>Dial</Heading>}>
+          <FormField
+            control={control}
+            name="dial"
+            label="Positions, as marked"
+            help="3, 4, 6, 8, 10. A bare number is taken as parts of water until it is calibrated. Empty: no dial."
+            testID="container-dial"
+          />
+          {before.length > 0 ? (
+            <View>
+              {before.map((position) => (
+                <Row
+                  key={position.mark}
+                  label={`Mark ${position.mark}`}
+                  value={
+                    position.measured
+                      ? `${formatRatio(position.measured.waterParts)}, measured ${shortDay(position.measured.day)}`
+                      : `${formatRatio(position.waterParts)} by its mark`
+                  }
+                />
+              ))}
+              <LinkRow
+                title="Calibrate"
+                under="With a bucket and a watch"
+                href={`/bench?calculator=calibrate&gun=${container?.id ?? ''}`}
+              />
+            </View>
+          ) : null}
+          <Small ink="inkSoft">Marks may mean parts of water, or parts in all. Only the bucket knows.</Small>
+        </Part>
+      ) : null}
+    </Screen>
+  );
+}

@@ -1,0 +1,2 @@
+export * from './table';
+export * from './shelfTables';

@@ -1,0 +1,116 @@
+import { CoreError, requireNonNegative, requirePositive } from '../errors';
+
+/** Price of what was taken from a pack, in the shop's money. @throws CoreError out-of-range `litres` | `packL` | `packPrice` */
+export function productCost({ litres, packL, packPrice }: { litres: number; packL: number; packPrice: number }): number {
+  requireNonNegative('litres', litres);
+  requirePositive('packL', packL);
+  requireNonNegative('packPrice', packPrice);
+  return (litres / packL) * packPrice;
+}
+
+export interface VisitCost {
+  product: number;
+  water: number;
+  work: number;
+  total: number;
+}
+
+/**
+ * What a visit cost the shop: product, water and time.
+ * @param input.products what was taken of each pack · waterL · waterPricePerL · minutes · hourlyRate
+ * @throws CoreError out-of-range, naming the argument
+ */
+export function visitCost(input: {
+  products: readonly { litres: number; packL: number; packPrice: number }[];
+  waterL: number;
+  waterPricePerL: number;
+  minutes: number;
+  hourlyRate: number;
+}): VisitCost {
+  const product = input.products.reduce((sum, row) => sum + productCost(row), 0);
+  requireNonNegative('waterL', input.waterL);
+  requireNonNegative('waterPricePerL', input.waterPricePerL);
+  requireNonNegative('minutes', input.minutes);
+  requireNonNegative('hourlyRate', input.hourlyRate);
+  const water = input.waterL * input.waterPricePerL;
+  const work = (input.minutes / 60) * input.hourlyRate;
+  return { product, water, work, total: product + water + work };
+}
+
+/** One way of working: what it costs once, and for each job. Minutes are what it takes beyond the other way. */
+export interface Method {
+  buyOnce: number;
+  productPerJob: number;
+  minutesPerJob: number;
+}
+
+export interface BreakEven {
+  aerosolPerJob: number;
+  gunPerJob: number;
+  /** First whole job from which the gun has cost no more in all; null when it never does. */
+  jobs: number | null;
+  /** Running cost of both, from no job to `jobsShown`. */
+  points: { jobs: number; aerosol: number; gun: number }[];
+}
+
+const MOST_JOBS = 2000;
+
+/**
+ * Aerosols against a gun and concentrate: the gun costs more once and less for each job.
+ * @param input.jobs how many jobs of the season to lay out, 1–2000
+ * @throws CoreError out-of-range, naming the argument
+ */
+export function breakEven(input: { aerosol: Method; gun: Method; hourlyRate: number; jobs: number }): BreakEven {
+  for (const [name, method] of Object.entries({ aerosol: input.aerosol, gun: input.gun })) {
+    requireNonNegative(`${name}.buyOnce`, method.buyOnce);
+    requireNonNegative(`${name}.productPerJob`, method.productPerJob);
+    requireNonNegative(`${name}.minutesPerJob`, method.minutesPerJob);
+  }
+  requireNonNegative('hourlyRate', input.hourlyRate);
+  if (!Number.isInteger(input.jobs) || input.jobs < 1 || input.jobs > MOST_JOBS)
+    throw new CoreError('out-of-range', 'jobs', `jobs: a whole number from 1 to ${MOST_JOBS}.`);
+  const perJob = (method: Method) => method.productPerJob + (method.minutesPerJob / 60) * input.hourlyRate;
+  const aerosolPerJob = perJob(input.aerosol);
+  const gunPerJob = perJob(input.gun);
+  const extra = input.gun.buyOnce - input.aerosol.buyOnce;
+  const saved = aerosolPerJob - gunPerJob;
+  return {
+    aerosolPerJob,
+    gunPerJob,
+    jobs: extra <= 0 && saved >= 0 ? 0 : saved > 0 ? Math.ceil(extra / saved - 1e-9) : null,
+    points: Array.from({ length: input.jobs + 1 }, (_, jobs) => ({
+      jobs,
+      aerosol: input.aerosol.buyOnce + jobs * aerosolPerJob,
+      gun: input.gun.buyOnce + jobs * gunPerJob,
+    })),
+  };
+}
+
+export interface MixUse {
+  concentrateL: number;
+  /** Strength that was made, and that the plan asked for, parts of water to one. */
+  madeWaterParts: number;
+  neededWaterParts: number;
+  packL: number;
+  packPrice: number;
+}
+
+/**
+ * Concentrate, and money, that went into mixes made stronger than needed: c·(1 − (Wm+1)/(Wn+1)) of each.
+ * Mixes as strong as needed, or weaker, add nothing.
+ * @throws CoreError out-of-range, naming the argument
+ */
+export function strongerThanNeeded(uses: readonly MixUse[]): { litres: number; money: number } {
+  return uses.reduce(
+    (sum, use) => {
+      requireNonNegative('madeWaterParts', use.madeWaterParts);
+      requireNonNegative('neededWaterParts', use.neededWaterParts);
+      const litres = use.concentrateL * Math.max(0, 1 - (use.madeWaterParts + 1) / (use.neededWaterParts + 1));
+      return {
+        litres: sum.litres + litres,
+        money: sum.money + productCost({ litres, packL: use.packL, packPrice: use.packPrice }),
+      };
+    },
+    { litres: 0, money: 0 },
+  );
+}

@@ -1,0 +1,190 @@
+import fc from 'fast-check';
+import { LITRES_PER_FL_OZ, LITRES_PER_GALLON } from '../units';
+import {
+  batchFor,
+  calibrateDial,
+  correctContents,
+  dialOutcomes,
+  endRatio,
+  formatMeasured,
+  measureOf,
+  MEASURE_IDS,
+  pourAmounts,
+  reservoirFor,
+  stepOf,
+  type DialPosition,
+} from '.';
+
+const FLOZ = LITRES_PER_FL_OZ;
+const GAL = LITRES_PER_GALLON;
+const chart = { light: 10, medium: 6, heavy: 4 };
+const position = (waterParts: number, measured?: number): DialPosition => ({
+  mark: String(waterParts),
+  waterParts,
+  measured: measured === undefined ? null : { waterParts: measured, day: '2026-06-01' },
+});
+const ratio = fc.integer({ min: 0, max: 3000 }).map((n) => n / 100);
+
+describe('measures', () => {
+  test.each([
+    [25.5 * FLOZ, 'floz', '25½ fl oz'],
+    [GAL / 16, 'cup', '1 cup'],
+    [GAL / 16 / 2, 'cup', '½ cup'],
+    [1.125 * GAL, 'gal', '1⅛ gal'],
+    [0.3, 'L', '0.3 L'],
+    [0, 'cup', '0 cup'],
+  ] as const)('%d L in %s reads "%s"', (litres, id, text) => expect(formatMeasured(litres, measureOf(id))).toBe(text));
+
+  test('a cap has the size it is given, and none without one', () => {
+    expect(formatMeasured(0.0625, measureOf('cap', 0.025))).toBe('2½ caps');
+    expect(() => measureOf('cap')).toThrow(expect.objectContaining({ code: 'missing', field: 'capL' }));
+    expect(() => measureOf('cap', 0)).toThrow(expect.objectContaining({ code: 'out-of-range', field: 'capL' }));
+  });
+
+  test('a gallon and a quarter at 4:1 is four cups in one gallon', () => {
+    const pour = pourAmounts({
+      waterParts: 4,
+      totalL: 1.25 * GAL,
+      system: 'us',
+      concentrateIn: measureOf('cup'),
+      waterIn: measureOf('gal'),
+    });
+    expect([formatMeasured(pour.concentrateL, measureOf('cup')), formatMeasured(pour.waterL, measureOf('gal')), pour.waterParts]).toEqual([
+      '4 cups',
+      '1 gal',
+      4,
+    ]);
+  });
+
+  test('both amounts stand on marks, fit, and the strength told is the strength poured', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 20 }),
+        fc.double({ min: 2, max: 19, noNaN: true }),
+        fc.constantFrom(...MEASURE_IDS),
+        fc.constantFrom('gal' as const, 'L' as const, 'floz' as const),
+        (waterParts, totalL, concentrateId, waterId) => {
+          const concentrateIn = measureOf(concentrateId, 0.03);
+          const waterIn = measureOf(waterId);
+          const pour = pourAmounts({ waterParts, totalL, system: 'us', concentrateIn, waterIn, capacityL: totalL * 2 });
+          expect(pour.totalL).toBeLessThanOrEqual(totalL * 2 + 1e-9);
+          expect(pour.waterL / pour.concentrateL).toBeCloseTo(pour.waterParts, 9);
+          const steps = pour.concentrateL / stepOf(concentrateIn, totalL / (waterParts + 1));
+          const onMarks = Math.abs(steps - Math.round(steps)) < 1e-6;
+          // Off the marks only when no marked pair covers the need inside the container, and then exact.
+          if (!onMarks) expect(pour.waterParts).toBe(waterParts);
+          expect(pour.totalL).toBeGreaterThanOrEqual(totalL * 0.979);
+        },
+      ),
+    );
+  });
+});
+
+describe('through a dial', () => {
+  test('half a litre drawn while three are delivered is 5:1; as much as is delivered is straight', () => {
+    expect(calibrateDial({ drawnL: 0.5, deliveredL: 3 })).toBe(5);
+    expect(calibrateDial({ drawnL: 2, deliveredL: 2 })).toBe(0);
+    expect(() => calibrateDial({ drawnL: 3, deliveredL: 2 })).toThrow(expect.objectContaining({ field: 'deliveredL' }));
+    expect(() => calibrateDial({ drawnL: 0, deliveredL: 2 })).toThrow(expect.objectContaining({ field: 'drawnL' }));
+  });
+
+  test('compound and inverse agree: what the inverse says to put in comes out as wanted', () => {
+    fc.assert(
+      fc.property(ratio, ratio, (target, dial) => {
+        fc.pre(dial <= target);
+        const { share, waterParts } = reservoirFor({ targetWaterParts: target, dialWaterParts: dial });
+        expect(share).toBeGreaterThan(0);
+        expect(share).toBeLessThanOrEqual(1);
+        expect(waterParts).toBeCloseTo(1 / share - 1, 6);
+        expect(endRatio({ reservoirConcentrateL: share * 36, reservoirTotalL: 36, dialWaterParts: dial })).toBeCloseTo(target, 6);
+      }),
+    );
+  });
+
+  test('a dial already weaker than wanted cannot be helped by the reservoir, and says so', () => {
+    expect(() => reservoirFor({ targetWaterParts: 4, dialWaterParts: 6 })).toThrow(expect.objectContaining({ field: 'dialWaterParts' }));
+  });
+
+  test('a cut reservoir: 5:1 through 4:1 is 29:1, and no position reaches the label’s band', () => {
+    const { outcomes, reached } = dialOutcomes({
+      targetWaterParts: 6,
+      reservoirWaterParts: 5,
+      dial: [3, 4, 6, 8, 10].map((d) => position(d)),
+      chart,
+    });
+    expect(reached).toBeNull();
+    expect(outcomes.find((row) => row.position.waterParts === 4)).toMatchObject({ waterParts: 29, band: 'weaker-than-label' });
+  });
+
+  test('a calibrated position is taken for what it gives, not for its mark', () => {
+    const { reached } = dialOutcomes({ targetWaterParts: 6, reservoirWaterParts: 0, dial: [position(6, 8.5), position(4, 6.1)], chart });
+    expect(reached?.position.mark).toBe('4');
+    expect(reached?.waterParts).toBeCloseTo(6.1, 9);
+  });
+});
+
+describe('fixing what is in the container', () => {
+  test('6 oz put into a gallon for 4:1 wants 26 more; a full gallon jug must first lose some', () => {
+    // c = V·(c1 − c0)/(1 − c1) on V = 134 fl oz at 6/134.
+    const fix = correctContents({ concentrateL: 6, waterL: 128, targetWaterParts: 4 });
+    expect(fix).toMatchObject({ add: 'concentrate', tipOutL: 0 });
+    expect(fix.addL).toBeCloseTo(26, 9);
+    const full = correctContents({ concentrateL: 6, waterL: 128, targetWaterParts: 4, capacityL: 134 });
+    expect(full.tipOutL).toBeGreaterThan(0);
+    expect(full.totalL).toBeCloseTo(134, 9);
+  });
+
+  test('only concentrate, or only water, so far: the other is added to the target, inside the container', () => {
+    fc.assert(
+      fc.property(
+        fc.boolean(),
+        fc.double({ min: 0.1, max: 8, noNaN: true }),
+        fc.double({ min: 0.5, max: 20, noNaN: true }),
+        (straight, litres, target) => {
+          const fix = correctContents({
+            concentrateL: straight ? litres : 0,
+            waterL: straight ? 0 : litres,
+            targetWaterParts: target,
+            capacityL: 8,
+          });
+          const kept = litres - fix.tipOutL;
+          expect(fix.add).toBe(straight ? 'water' : 'concentrate');
+          expect(straight ? fix.addL / kept : kept / fix.addL).toBeCloseTo(target, 6);
+          expect(kept + fix.addL).toBeLessThanOrEqual(8 + 1e-9);
+          expect(kept).toBeGreaterThan(0);
+        },
+      ),
+    );
+  });
+
+  test('an empty container and one fuller than it holds are refused by name', () => {
+    expect(() => correctContents({ concentrateL: 0, waterL: 0, targetWaterParts: 4 })).toThrow(
+      expect.objectContaining({ field: 'concentrateL' }),
+    );
+    expect(() => correctContents({ concentrateL: 0, waterL: 9, targetWaterParts: 4, capacityL: 8 })).toThrow(
+      expect.objectContaining({ field: 'waterL' }),
+    );
+  });
+});
+
+describe('one batch for several coils', () => {
+  test('two coils of 40 fl oz at 4:1 are one filling of 16 and 64', () => {
+    const batch = batchFor({ litres: [40 * FLOZ, 40 * FLOZ], waterParts: 4, system: 'us', capacityL: 2 * GAL });
+    expect([batch.fillings, batch.pour.concentrateL / FLOZ, batch.pour.waterL / FLOZ].map((n) => +n.toFixed(6))).toEqual([1, 16, 64]);
+  });
+
+  test('what is made covers the need, every filling fits, and only what is over is left over', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.double({ min: 0.3, max: 6, noNaN: true }), { minLength: 1, maxLength: 4 }),
+        fc.integer({ min: 2, max: 20 }),
+        (litres, waterParts) => {
+          const batch = batchFor({ litres, waterParts, system: 'us', capacityL: 2 * GAL });
+          expect(batch.pour.totalL).toBeLessThanOrEqual(2 * GAL + 1e-9);
+          expect(batch.madeL).toBeGreaterThanOrEqual(batch.neededL * 0.979);
+          expect(batch.leftoverL).toBeCloseTo(Math.max(0, batch.madeL - batch.neededL), 9);
+        },
+      ),
+    );
+  });
+});
