@@ -87,7 +87,7 @@ test('the bench: a cut reservoir through a dial is 29 to 1, and a lone 4 is aske
   await expect(site.getByTestId('bench-result')).toContainText('weaker than the label’s lightest mix');
   await expectAccessible(site, 'Bench');
   await site.getByTestId('bench-dial').fill('4');
-  await expect(site.getByText(/could be 4:1 or 1 in 4/)).toBeVisible();
+  await expect(site.getByText(/could be 4:1 \(4 parts water.*or 3:1 \(1 part in 4/)).toBeVisible();
 });
 
 test('every other screen is within reach, in both lights, by keyboard too', async ({ site, server }) => {

@@ -60,7 +60,12 @@ export const visitQuery = (id: string) =>
     queryFn: () => request<VisitDetail>('GET', `/visits/${encodeURIComponent(id)}`),
     structuralSharing: keepEvents,
   });
-export const shelfQuery = queryOptions({ queryKey: keys.shelf, queryFn: () => request<ShelfRecord>('GET', '/shelf'), staleTime: 60_000 });
+/** Looked up anew whenever a screen opens: another phone, or this one before a reload, may have changed it. */
+export const shelfQuery = queryOptions({
+  queryKey: keys.shelf,
+  queryFn: () => request<ShelfRecord>('GET', '/shelf'),
+  refetchOnMount: 'always',
+});
 export const cleanerQuery = (id: string) =>
   queryOptions({ queryKey: keys.cleaner(id), queryFn: () => request<CleanerDetail>('GET', `/cleaners/${encodeURIComponent(id)}`) });
 export const costsQuery = (from: string, to: string) =>

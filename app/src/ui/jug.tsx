@@ -77,15 +77,15 @@ export function Jug({
   capacityL: number;
   layers: readonly JugLayer[];
   system: UnitSystem;
-  amounts: (layer: JugLayer) => ReactNode;
-  /** Half as tall, for two side by side. */
+  amounts?: (layer: JugLayer) => ReactNode;
+  /** Smaller, and without words beside it: for two side by side. */
   small?: boolean;
 }) {
   const tokens = useTokens();
   const id = useId().replace(/[^a-zA-Z0-9]/g, '');
   const outline = OUTLINES[shape];
   const scale = small ? 0.6 : 1;
-  const labelRoom = small ? 44 : LABEL_ROOM;
+  const labelRoom = LABEL_ROOM;
   const height = HEIGHT * scale;
   const room = outline.bottom - outline.top;
   const levelY = (litres: number) => outline.bottom - room * Math.min(1, litres / capacityL);
@@ -93,12 +93,15 @@ export function Jug({
     const from = done.at(-1)?.to ?? 0;
     return [...done, { layer, from, to: from + layer.litres }];
   }, []);
-  // Labels keep clear of each other: from the lowest line upwards, each at least a label's height above the one below.
-  const spots = stack.reduce<number[]>((done, { to }) => {
-    const wanted = levelY(to) * scale - labelRoom / 2 + 4;
-    const below = done.at(-1);
-    return [...done, Math.max(0, Math.min(height - labelRoom, below === undefined ? wanted : Math.min(wanted, below - labelRoom)))];
+  // Labels keep clear of each other: upwards from the lowest line, then down again from the top edge.
+  const upwards = stack.reduce<number[]>((done, { to }) => {
+    const wanted = Math.min(height - labelRoom, levelY(to) * scale - labelRoom / 2 + 4);
+    return [...done, Math.min(wanted, (done.at(-1) ?? Infinity) - labelRoom)];
   }, []);
+  const spots = upwards.reduceRight<number[]>(
+    (done, spot) => [Math.max(spot, done[0] === undefined ? 0 : done[0] + labelRoom), ...done],
+    [],
+  );
   const says = stack.map(({ layer, to }) => `${layer.words} ${formatVolume(to, system)}`).join(', then ');
   return (
     <View style={{ flexDirection: 'row', minHeight: height }}>
@@ -154,11 +157,11 @@ export function Jug({
           ))}
         </Svg>
       </View>
-      <View style={{ flex: 1 }}>
-        {stack.map(({ layer, to }, index) => (
+      <View style={{ flex: small ? 0 : 1 }}>
+        {(small ? [] : stack).map(({ layer, to }, index) => (
           <View key={layer.what} style={{ position: 'absolute', left: 6, right: 0, top: spots[index] ?? 0 }}>
             <Label ink={INKS[layer.what]}>{index === 0 ? layer.words : `${layer.words} ${formatVolume(to, system)}`}</Label>
-            {amounts(layer)}
+            {amounts?.(layer)}
           </View>
         ))}
       </View>

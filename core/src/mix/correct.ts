@@ -1,6 +1,9 @@
 import { CoreError } from '../errors';
 import { exact, exactNonNegative, exactPositive } from './exact';
 
+/** A brim-full container may measure a hair over, by the rounding of units. */
+const BRIM = exact('brim', 1.000001);
+
 export interface CorrectionInput {
   volumeL: number;
   /** Strength of what is in the container now. */
@@ -28,7 +31,7 @@ export function correctMix(input: CorrectionInput): Correction {
   const made = exactNonNegative('madeWaterParts', input.madeWaterParts).add(1).inverse();
   const target = exactNonNegative('targetWaterParts', input.targetWaterParts).add(1).inverse();
   const capacity = input.capacityL === undefined ? null : exactPositive('capacityL', input.capacityL);
-  if (capacity && volume.compare(capacity) > 0) {
+  if (capacity && volume.compare(capacity.mul(BRIM)) > 0) {
     throw new CoreError('out-of-range', 'volumeL', 'There is more in the container than it holds.');
   }
   const order = target.compare(made);
@@ -67,7 +70,7 @@ export function correctContents(input: { concentrateL: number; waterL: number; t
   if (water.compare(0) === 0) throw new CoreError('out-of-range', 'concentrateL', 'concentrateL: there is nothing in the container yet.');
   const target = exactPositive('targetWaterParts', input.targetWaterParts);
   const capacity = input.capacityL === undefined ? null : exactPositive('capacityL', input.capacityL);
-  if (capacity && water.compare(capacity) > 0)
+  if (capacity && water.compare(capacity.mul(BRIM)) > 0)
     throw new CoreError('out-of-range', 'waterL', 'waterL: there is more in the container than it holds.');
   const growth = target.inverse();
   const full = water.mul(growth.add(1));

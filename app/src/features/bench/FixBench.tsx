@@ -47,14 +47,7 @@ export function FixBench() {
         </Part>
       ) : null}
       {container && target !== null ? (
-        <MixFix
-          draftKey={`bench.fix.${units}.in`}
-          container={container}
-          cleaner={NO_CHART}
-          targetWaterParts={target}
-          dialParts={0}
-          system={units}
-        />
+        <MixFix draftKey={`bench.fix.${units}.in`} container={container} cleaner={NO_CHART} wanted={target} system={units} />
       ) : null}
     </View>
   );

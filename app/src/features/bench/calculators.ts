@@ -72,7 +72,7 @@ export const CALCULATORS: readonly Calculator[] = [
     work: (values, system) => {
       const concentrate = volume(values, 'reservoirConcentrateL', system);
       const total = volume(values, 'reservoirTotalL', system);
-      const dial = parseRatio(values['dial'] ?? '', 'dial', 'water').waterParts;
+      const dial = parseRatio(values['dial'] ?? '', 'dial').waterParts;
       const end = endRatio({ reservoirConcentrateL: concentrate, reservoirTotalL: total, dialWaterParts: dial });
       const usual = strengthBand(end, { light: 10, medium: 6, heavy: 4 });
       return {
@@ -106,7 +106,7 @@ export const CALCULATORS: readonly Calculator[] = [
     ],
     work: (values, system) => {
       const target = parseRatio(values['target'] ?? '', 'target').waterParts;
-      const dial = parseRatio(values['dialWaterParts'] ?? '', 'dialWaterParts', 'water').waterParts;
+      const dial = parseRatio(values['dialWaterParts'] ?? '', 'dialWaterParts').waterParts;
       const reservoirL = volume(values, 'reservoir', system);
       const { share, waterParts } = reservoirFor({ targetWaterParts: target, dialWaterParts: dial });
       return {

@@ -242,13 +242,12 @@ function MixJobScreen({ job, jobs, pick }: { job: MixJob; jobs: readonly MixJob[
         </HazardBox>
       ))}
       {'trouble' in answer ? <Banner tone="stop">{answer.trouble}</Banner> : null}
-      {fixing && sheet ? (
+      {fixing ? (
         <MixFix
           draftKey={`fix.${detail.visit.id}.${coil.id}`}
           container={container}
           cleaner={cleaner}
-          targetWaterParts={sheet.way === 'dial' ? 0 : (wanted + 1) / (sheet.dialParts + 1) - 1}
-          dialParts={sheet.dialParts}
+          wanted={wanted}
           system={units}
           onDone={(added) => {
             if (note(added.concentrateL, added.waterL)) setFixing(false);

@@ -1,8 +1,8 @@
 import type { ApplicatorRecord, CleanerRecord } from '@elm-mist/contract';
-import { BAND_WORDS, CoreError, formatRatio, formatVolume, strengthBand, type UnitSystem } from '@elm-mist/core';
+import { BAND_WORDS, CoreError, dialWaterParts, formatRatio, formatVolume, strengthBand, type UnitSystem } from '@elm-mist/core';
 import { View } from 'react-native';
 import { useDraft } from '@/data';
-import { Banner, Body, Companion, Field, Gauge, Heading, Jug, Label, OneOf, Part, Row, Small, space, type JugLayer } from '@/ui';
+import { Banner, Body, Companion, Field, Gauge, Heading, Jug, Label, OneOf, Part, Row, Small, space } from '@/ui';
 import { blankFix, fixOf, type FixDraft, type FixResult } from './fix';
 
 function attempt(work: () => FixResult): { result: FixResult } | { field: string; message: string } {
@@ -19,22 +19,23 @@ export function MixFix({
   draftKey,
   container,
   cleaner,
-  targetWaterParts,
-  dialParts,
+  wanted,
   system,
   onDone,
 }: {
   draftKey: string;
   container: ApplicatorRecord;
   cleaner: Pick<CleanerRecord, 'chart'>;
-  targetWaterParts: number;
-  dialParts: number;
+  /** At the coil, parts of water to one. */
+  wanted: number;
   system: UnitSystem;
   /** Left out where nothing is recorded. */
   onDone?: (added: { concentrateL: number; waterL: number }) => void;
 }) {
   const [draft, keep, drop] = useDraft<FixDraft>(draftKey, () => blankFix);
-  const answer = attempt(() => fixOf(draft, targetWaterParts, dialParts, container.capacityL, system));
+  const answer = attempt(() =>
+    fixOf(draft, { wanted, dial: container.dial, chart: cleaner.chart, capacityL: container.capacityL, system }),
+  );
   const typed = draft.know === 'poured' ? [draft.concentrate, draft.water] : [draft.volume, draft.strength];
   const begun = typed.every((text) => text.trim() !== '');
   const errorOf = (field: keyof FixDraft) => (begun && 'field' in answer && answer.field === field ? answer.message : undefined);
@@ -96,7 +97,7 @@ export function MixFix({
       {'result' in answer ? (
         <Answer
           result={answer.result}
-          {...{ container, cleaner, targetWaterParts, dialParts, system }}
+          {...{ container, cleaner, system }}
           {...(onDone
             ? {
                 onDone: (added) => {
@@ -120,59 +121,62 @@ function Answer({
   result,
   container,
   cleaner,
-  targetWaterParts,
-  dialParts,
   system,
   onDone,
-}: Pick<Parameters<typeof MixFix>[0], 'container' | 'cleaner' | 'targetWaterParts' | 'dialParts' | 'system' | 'onDone'> & {
-  result: FixResult;
-}) {
-  const { correction, concentrateL, waterL, isWaterParts, seesWaterParts } = result;
-  const totalL = concentrateL + waterL;
-  const keptL = totalL - correction.tipOutL;
-  const right = correction.add === 'nothing';
-  const layers: JugLayer[] = [
-    { what: 'mix', litres: keptL, words: correction.tipOutL > 1e-9 ? '1  tip out down to' : 'in it now' },
-    ...(right || correction.add === 'nothing'
-      ? []
-      : [
-          {
-            what: correction.add,
-            litres: correction.addL,
-            words: `${correction.tipOutL > 1e-9 ? '2' : '1'}  add ${correction.add}, up to`,
-          } satisfies JugLayer,
-        ]),
-  ];
+}: Pick<Parameters<typeof MixFix>[0], 'container' | 'cleaner' | 'system' | 'onDone'> & { result: FixResult }) {
+  const { correction, concentrateL, waterL, isWaterParts, seesWaterParts, position, targetWaterParts } = result;
   return (
     <View style={{ gap: space.m }} testID="fix-answer">
       <View>
-        {isWaterParts !== null ? <Row label="It is now" value={formatRatio(isWaterParts)} /> : null}
-        {seesWaterParts !== null && dialParts > 0 ? (
+        {isWaterParts !== null ? <Row label="It is now" value={isWaterParts === 0 ? 'straight' : formatRatio(isWaterParts)} /> : null}
+        {seesWaterParts !== null ? (
           <Row
-            label={`Through ${formatRatio(dialParts)} the coil sees`}
+            label={
+              position ? `With the dial at ${position.mark} (${formatRatio(dialWaterParts(position))}) the coil sees` : 'On this label'
+            }
             value={`${formatRatio(seesWaterParts)} · ${BAND_WORDS[strengthBand(seesWaterParts, cleaner.chart)]}`}
           />
-        ) : seesWaterParts !== null ? (
-          <Row label="On this label" value={BAND_WORDS[strengthBand(seesWaterParts, cleaner.chart)]} />
         ) : null}
-        <Row label="It should be" value={targetWaterParts === 0 ? 'straight concentrate' : formatRatio(targetWaterParts)} />
+        <Row
+          label={position ? 'The reservoir should be' : 'It should be'}
+          value={targetWaterParts === 0 ? 'straight concentrate' : formatRatio(targetWaterParts)}
+        />
       </View>
-      {right ? (
-        <Banner tone="done">It is right as it is. Nothing to add.</Banner>
+      {correction === null ? (
+        <Banner tone="stop">
+          It cannot be made straight concentrate again. Take it back or use it up where the label allows, rinse, and start with straight
+          concentrate.
+        </Banner>
+      ) : correction.add === 'nothing' ? (
+        <Banner tone="done">
+          {position ? `Right as it is, with the dial at ${position.mark}.` : 'It is right as it is. Nothing to add.'}
+        </Banner>
       ) : (
         <>
           <Jug
             shape={container.kind}
             capacityL={container.capacityL}
-            layers={layers}
+            layers={[
+              {
+                what: 'mix',
+                litres: concentrateL + waterL - correction.tipOutL,
+                words: correction.tipOutL > 1e-9 ? '1  tip out down to' : 'in it now',
+              },
+              {
+                what: correction.add,
+                litres: correction.addL,
+                words: `${correction.tipOutL > 1e-9 ? '2' : '1'}  add ${correction.add}, up to`,
+              },
+            ]}
             system={system}
             amounts={(layer) => <Gauge>{formatVolume(layer.litres, system)}</Gauge>}
           />
           <Body>
-            {correction.tipOutL > 1e-9
-              ? `First tip out ${formatVolume(correction.tipOutL, system)}, where the label allows it, then add ${formatVolume(correction.addL, system)} ${correction.add}.`
-              : `Add ${formatVolume(correction.addL, system)} ${correction.add}. Then it holds ${formatVolume(correction.totalL, system)}.`}
+            {`${correction.tipOutL > 1e-9 ? `First take out ${formatVolume(correction.tipOutL, system)}, then add` : 'Add'} ${formatVolume(correction.addL, system)} ${correction.add}. Then it holds ${formatVolume(correction.totalL, system)}${position ? `; dial at ${position.mark}` : ''}.`}
           </Body>
+          {correction.tipOutL > 1e-9 ? (
+            <Small ink="inkSoft">Into a labelled bottle for another coil, or as the label says. Never into a storm drain.</Small>
+          ) : null}
           <Label ink="brick">Gloves and goggles on before the cap is off.</Label>
           {onDone ? (
             <Companion

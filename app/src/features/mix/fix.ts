@@ -1,10 +1,15 @@
 import {
   correctContents,
   CoreError,
+  dialOutcomes,
+  dialWaterParts,
   endRatio,
   parseRatio,
   parseVolume,
+  reservoirFor,
   type Correction,
+  type DialPosition,
+  type LabelChart,
   type UnitSystem,
   type VolumeUnit,
 } from '@elm-mist/core';
@@ -26,9 +31,23 @@ export interface FixResult {
   waterL: number;
   /** Strength now, parts of water to one; null when there is only water. */
   isWaterParts: number | null;
-  /** What reaches the coil through the dial now; null without concentrate. */
+  /** Position to set; null without a dial. */
+  position: DialPosition | null;
+  /** What reaches the coil now, through that position; null without concentrate. */
   seesWaterParts: number | null;
-  correction: Correction;
+  /** Strength the container itself should have for that position. */
+  targetWaterParts: number;
+  /** What puts it right; null when it has to be started again, from straight concentrate. */
+  correction: Correction | null;
+}
+
+export interface FixFrame {
+  /** Wanted at the coil, parts of water to one. */
+  wanted: number;
+  dial: readonly DialPosition[];
+  chart: LabelChart;
+  capacityL: number;
+  system: UnitSystem;
 }
 
 const unit = (system: UnitSystem): VolumeUnit => (system === 'us' ? 'floz' : 'mL');
@@ -43,29 +62,50 @@ function contents(draft: FixDraft, system: UnitSystem): { concentrateL: number; 
   return { concentrateL: volumeL / (waterParts + 1), waterL: (volumeL * waterParts) / (waterParts + 1) };
 }
 
+const NOTHING: Correction = { add: 'nothing', addL: 0, tipOutL: 0, totalL: 0 };
+
+/** Position to go by: one that is right with the container as it is, else the strongest, for which it needs least concentrate. */
+function positionFor(isWaterParts: number | null, { wanted, dial, chart }: FixFrame): { position: DialPosition | null; right: boolean } {
+  if (dial.length === 0) return { position: null, right: false };
+  if (isWaterParts !== null) {
+    const { reached } = dialOutcomes({ targetWaterParts: wanted, reservoirWaterParts: isWaterParts, dial, chart });
+    if (reached) return { position: reached.position, right: true };
+  }
+  const strongest = [...dial].sort((a, b) => dialWaterParts(a) - dialWaterParts(b))[0] ?? null;
+  return { position: strongest, right: false };
+}
+
 const FIELDS: Record<string, string> = { concentrateL: 'concentrate', waterL: 'water', volumeL: 'volume' };
 
-/**
- * What puts a container right.
- * @param targetWaterParts strength wanted in the container itself
- * @param dialParts what the dial adds on the way to the coil; 0 without one
- * @throws CoreError naming the field of the draft
- */
-export function fixOf(draft: FixDraft, targetWaterParts: number, dialParts: number, capacityL: number, system: UnitSystem): FixResult {
-  const { concentrateL, waterL } = contents(draft, system);
+/** What a container is, what the coil sees of it, and what puts it right. @throws CoreError naming the field of the draft */
+export function fixOf(draft: FixDraft, frame: FixFrame): FixResult {
+  const { concentrateL, waterL } = contents(draft, frame.system);
+  const totalL = concentrateL + waterL;
   try {
-    const totalL = concentrateL + waterL;
+    const isWaterParts = concentrateL > 0 ? waterL / concentrateL : null;
+    const { position, right } = positionFor(isWaterParts, frame);
+    const dialParts = position ? dialWaterParts(position) : 0;
+    const targetWaterParts = position
+      ? reservoirFor({ targetWaterParts: frame.wanted, dialWaterParts: dialParts }).waterParts
+      : frame.wanted;
+    const startAgain = targetWaterParts === 0 && waterL > 0;
     return {
       concentrateL,
       waterL,
-      isWaterParts: concentrateL > 0 ? waterL / concentrateL : null,
+      isWaterParts,
+      position,
       seesWaterParts:
         concentrateL > 0 ? endRatio({ reservoirConcentrateL: concentrateL, reservoirTotalL: totalL, dialWaterParts: dialParts }) : null,
-      correction: correctContents({ concentrateL, waterL, targetWaterParts, capacityL }),
+      targetWaterParts,
+      correction: right
+        ? { ...NOTHING, totalL }
+        : startAgain
+          ? null
+          : correctContents({ concentrateL, waterL, targetWaterParts, capacityL: frame.capacityL }),
     };
   } catch (error) {
     if (!(error instanceof CoreError)) throw error;
-    const field = draft.know === 'strength' && error.field !== 'targetWaterParts' ? 'volume' : (FIELDS[error.field] ?? error.field);
-    throw new CoreError(error.code, field, error.message);
+    const field = draft.know === 'strength' && error.field in FIELDS ? 'volume' : (FIELDS[error.field] ?? error.field);
+    throw new CoreError(error.code, field, error.message.replace(/^\w+L: /, ''));
   }
 }

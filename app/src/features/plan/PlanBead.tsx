@@ -61,6 +61,9 @@ export function draftPlans(visit: OpenVisit): DraftPlan[] {
   });
 }
 
+const kitWords = ({ what, quantity }: { what: string; quantity: string }): string =>
+  quantity === '' || quantity === '1' ? what : `${what} (${quantity})`;
+
 const samePlan = (a: CoilPlan | undefined, b: CoilPlan | null): boolean => JSON.stringify(a) === JSON.stringify(b);
 
 const STEP_WORDS: Record<CautionStep, string> = {
@@ -318,14 +321,14 @@ export function PlanBead() {
           <Body>
             {kit
               .filter((item) => item.kind === 'protection')
-              .map((item) => item.what)
+              .map(kitWords)
               .join(' · ')}
           </Body>
           <Label ink="inkSoft">Carry</Label>
           <Body>
             {kit
               .filter((item) => item.kind === 'tool')
-              .map((item) => item.what)
+              .map(kitWords)
               .join(' · ')}
           </Body>
           {drafts.map(({ plan: row }) =>

@@ -1,9 +1,8 @@
 import {
   formatMeasured,
   formatRatio,
-  mixFor,
+  pourAmounts,
   usualMeasure,
-  waterMeasure,
   LITRES_PER_GALLON,
   type CountsAgainst,
   type RatioReading,
@@ -12,7 +11,8 @@ import {
 import { View } from 'react-native';
 import { Body, Companion, Gauge, Jug, Label, Small, space } from '@/ui';
 
-const BIG_JUG_L: Record<UnitSystem, number> = { us: LITRES_PER_GALLON, si: 4 };
+/** One jug of ready mix, to compare by. */
+const ONE_JUG_L: Record<UnitSystem, number> = { us: LITRES_PER_GALLON, si: 4 };
 
 /** A label that can be read two ways: both as jugs of the same size, one of them to be chosen. */
 export function TwoReadings({
@@ -26,36 +26,33 @@ export function TwoReadings({
   system: UnitSystem;
   onPick: (against: CountsAgainst) => void;
 }) {
-  const capacityL = BIG_JUG_L[system];
   return (
     <View style={{ gap: space.m }} testID="two-readings">
       <Body>{`"${text}" can be read two ways. Look at the label again, and choose. It is asked once.`}</Body>
-      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: space.l }}>
+      <View style={{ flexDirection: 'row', gap: space.l }}>
         {readings.map((reading) => {
-          const mix = mixFor({ waterParts: reading.waterParts, totalL: capacityL });
+          const { concentrateL, waterL } = pourAmounts({ waterParts: reading.waterParts, totalL: ONE_JUG_L[system], system });
           const against = reading.against;
+          const amount = (litres: number) => formatMeasured(litres, usualMeasure(system));
           return (
-            <View key={reading.readAs} style={{ gap: space.s, flexBasis: 280, flexGrow: 1, maxWidth: 420 }}>
+            <View key={reading.readAs} style={{ gap: space.s, flex: 1, maxWidth: 300 }}>
               <Gauge>{formatRatio(reading.waterParts)}</Gauge>
               <Small ink="inkSoft">{reading.readAs}</Small>
               <Jug
                 shape="bucket"
-                capacityL={capacityL}
+                capacityL={ONE_JUG_L[system] * 1.2}
                 layers={[
-                  { what: 'water', litres: mix.waterL, words: 'water, up to' },
-                  { what: 'concentrate', litres: mix.concentrateL, words: 'concentrate, up to' },
+                  { what: 'water', litres: waterL, words: 'water, up to' },
+                  { what: 'concentrate', litres: concentrateL, words: 'concentrate, up to' },
                 ]}
                 system={system}
                 small
-                amounts={(layer) => (
-                  <Label>
-                    {formatMeasured(layer.litres, layer.what === 'water' ? waterMeasure(layer.litres, system) : usualMeasure(system))}
-                  </Label>
-                )}
               />
+              <Label ink="elm">{`${amount(concentrateL)} concentrate`}</Label>
+              <Label ink="mist">{`${amount(waterL)} water`}</Label>
               {against ? (
                 <Companion
-                  title={against === 'water' ? 'Counted on the water' : 'Counted on the mix'}
+                  title={against === 'water' ? 'On the water' : 'On the mix'}
                   onPress={() => onPick(against)}
                   testID={`against-${against}`}
                 />

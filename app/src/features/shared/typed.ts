@@ -1,4 +1,15 @@
-import { CoreError, formatVolume, parseVolume, strengthReadings, type CountsAgainst, type UnitSystem } from '@elm-mist/core';
+import {
+  CoreError,
+  formatVolume,
+  parseVolume,
+  readableUnit,
+  strengthReadings,
+  trimDecimals,
+  volumeIn,
+  volumeLabel,
+  type CountsAgainst,
+  type UnitSystem,
+} from '@elm-mist/core';
 import { mixed } from 'yup';
 
 /** A typed volume with any unit, fl oz or mL when none is given, held between two limits; else the sentence what is wrong with it. */
@@ -18,6 +29,12 @@ export function readAmount(
     if (!(error instanceof CoreError)) throw error;
     return { trouble: error.message };
   }
+}
+
+/** An amount as it would be typed back without loss worth naming: gallons or fl oz, litres or mL. */
+export function writeAmount(litres: number, system: UnitSystem): string {
+  const unit = readableUnit(litres, system);
+  return `${trimDecimals(volumeIn(litres, unit), 4)} ${volumeLabel(unit)}`;
 }
 
 /** A form field for a typed volume. */

@@ -8,7 +8,6 @@ import {
   CONSTRUCTION_TABLE,
   CONSTRUCTIONS,
   CoreError,
-  LITRES_PER_GALLON,
   NAME_LENGTH,
   strengthReadings,
   trimDecimals,
@@ -48,7 +47,7 @@ import { readFigure, typedFigure } from '../shared/figures';
 import { FormField } from '../shared/formField';
 import { placeErrors } from '../shared/formTrouble';
 import { TwoReadings } from '../shared/TwoReadings';
-import { readAmount, typedAmount, typedStrength } from '../shared/typed';
+import { readAmount, typedAmount, typedStrength, writeAmount } from '../shared/typed';
 
 type YesNo = 'yes' | 'no' | 'silent';
 
@@ -82,9 +81,6 @@ const YES_NO: { value: YesNo; label: string }[] = [
   { value: 'silent', label: 'It does not say' },
 ];
 
-const amount = (litres: number, units: UnitSystem): string =>
-  units === 'us' ? `${trimDecimals(litres / LITRES_PER_GALLON, 4)} gal` : `${trimDecimals(litres, 4)} L`;
-
 function startValues(cleaner: CleanerRecord | undefined, units: UnitSystem): FormValues {
   const said = (gap: LabelGap) => cleaner !== undefined && !cleaner.assumed.includes(gap);
   const ratio = (figure: number | null | undefined) =>
@@ -108,9 +104,9 @@ function startValues(cleaner: CleanerRecord | undefined, units: UnitSystem): For
     hazardWords: said('hazard') ? (cleaner?.hazardWords ?? '') : '',
     phLow: number(cleaner?.phLow),
     phHigh: number(cleaner?.phHigh),
-    pack: cleaner ? amount(cleaner.packL, units) : '',
+    pack: cleaner ? writeAmount(cleaner.packL, units) : '',
     price: cleaner ? cleaner.packPrice.toFixed(2) : '',
-    low: cleaner && cleaner.lowL !== null ? amount(cleaner.lowL, units) : '',
+    low: cleaner && cleaner.lowL !== null ? writeAmount(cleaner.lowL, units) : '',
   };
 }
 
@@ -262,7 +258,7 @@ function CleanerFields({ cleaner }: { cleaner: CleanerRecord | undefined }) {
           render={({ field }) => (
             <OneOf
               label="Chemistry"
-              options={CHEMISTRIES.filter((id) => id !== 'water').map((id) => ({ value: id, label: CHEMISTRY_NAMES[id] }))}
+              options={CHEMISTRIES.filter((id) => id !== 'water' && id !== 'acid').map((id) => ({ value: id, label: CHEMISTRY_NAMES[id] }))}
               value={field.value}
               onChange={field.onChange}
             />

@@ -1,16 +1,6 @@
 import { yupResolver } from '@hookform/resolvers/yup';
 import type { ApplicatorRecord } from '@elm-mist/contract';
-import {
-  APPLICATOR_KINDS,
-  CoreError,
-  formatRatio,
-  LITRES_PER_GALLON,
-  NAME_LENGTH,
-  parseRatio,
-  trimDecimals,
-  type ApplicatorKind,
-  type DialPosition,
-} from '@elm-mist/core';
+import { APPLICATOR_KINDS, CoreError, formatRatio, NAME_LENGTH, parseRatio, type ApplicatorKind, type DialPosition } from '@elm-mist/core';
 import { useQuery } from '@tanstack/react-query';
 import { router, useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
@@ -21,7 +11,7 @@ import { draftValues, shelfQuery, useFormDraft, useHouseRules, useSaveApplicator
 import { Act, Banner, Companion, Heading, Jug, Label, LinkRow, OneOf, Part, Row, Screen, ScreenHead, Small, ThumbBar, Waiting } from '@/ui';
 import { FormField } from '../shared/formField';
 import { placeErrors } from '../shared/formTrouble';
-import { readAmount, typedAmount } from '../shared/typed';
+import { readAmount, typedAmount, writeAmount } from '../shared/typed';
 import { shortDay } from '../shared/words';
 
 export const KIND_WORDS: Record<ApplicatorKind, string> = {
@@ -96,11 +86,7 @@ function ContainerFields({ container }: { container: ApplicatorRecord | undefine
     defaultValues: draftValues(key, {
       name: container?.name ?? '',
       kind: container?.kind ?? 'pump-sprayer',
-      capacity: container
-        ? units === 'us'
-          ? `${trimDecimals(container.capacityL / LITRES_PER_GALLON, 4)} gal`
-          : `${trimDecimals(container.capacityL, 3)} L`
-        : '',
+      capacity: container ? writeAmount(container.capacityL, units) : '',
       dial: before.map((position) => position.mark).join(', '),
     }),
   });
@@ -158,7 +144,7 @@ function ContainerFields({ container }: { container: ApplicatorRecord | undefine
         help={units === 'us' ? '2 gal, 36 fl oz' : '5 L, 800 mL'}
         testID="container-capacity"
       />
-      {'litres' in holds ? <Jug shape={kind} capacityL={holds.litres} layers={[]} system={units} small amounts={() => null} /> : null}
+      {'litres' in holds ? <Jug shape={kind} capacityL={holds.litres} layers={[]} system={units} small /> : null}
       {kind === 'foaming-gun' ? (
         <Part title={<Heading>Dial</Heading>}>
           <FormField

@@ -3,7 +3,7 @@ import { useQuery } from '@tanstack/react-query';
 import { router, usePathname } from 'expo-router';
 import { View } from 'react-native';
 import { dayOf, shelfQuery, useHouseRules } from '@/data';
-import { Act, Banner, Companion, Empty, Heading, LinkRow, Part, Screen, ScreenHead, ThumbBar, Trouble, Waiting } from '@/ui';
+import { Act, Banner, Companion, Empty, Heading, LinkRow, Part, Screen, ScreenHead, ThumbBar, Trouble, Waiting, useWide } from '@/ui';
 import { leftOf, warningWords } from './shelfWords';
 
 /** What is on the shelf and how much of it: cleaners, containers, and what needs buying. */
@@ -11,6 +11,8 @@ export function ShelfList() {
   const answer = useQuery(shelfQuery);
   const { units } = useHouseRules();
   const path = usePathname();
+  // Beside a detail, whose own button is the filled one, this is only a list.
+  const New = useWide() ? Companion : Act;
   const data = answer.data;
   const warnings = data ? stockWarnings(data.cleaners, data.stock, dayOf(new Date())) : [];
   const urgent = warnings.filter((warning) => warning.kind !== 'expires-soon').length;
@@ -25,7 +27,7 @@ export function ShelfList() {
       foot={
         <ThumbBar>
           <Companion title="New container" onPress={() => router.push('/shelf/containers/new')} />
-          <Act title="New cleaner" onPress={() => router.push('/shelf/new')} testID="new-cleaner" />
+          <New title="New cleaner" onPress={() => router.push('/shelf/new')} testID="new-cleaner" grow />
         </ThumbBar>
       }
       testID="shelf"

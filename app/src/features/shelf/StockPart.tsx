@@ -1,6 +1,6 @@
 import { yupResolver } from '@hookform/resolvers/yup';
 import type { CleanerRecord, StockRecord } from '@elm-mist/contract';
-import { CLEANER_LIMITS, formatVolume, LITRES_PER_FL_OZ } from '@elm-mist/core';
+import { CLEANER_LIMITS, formatVolume } from '@elm-mist/core';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { View } from 'react-native';
@@ -10,7 +10,7 @@ import { Banner, Body, Companion, Field, Heading, Part, Small, space, Strong } f
 import { readFigure, typedFigure } from '../shared/figures';
 import { FormField } from '../shared/formField';
 import { placeErrors } from '../shared/formTrouble';
-import { readAmount, typedAmount, typedDay } from '../shared/typed';
+import { readAmount, typedAmount, typedDay, writeAmount } from '../shared/typed';
 import { shortDay } from '../shared/words';
 
 /** Level of a container as a bar: what is left of what it holds. */
@@ -111,7 +111,7 @@ function AddStock({ cleaner, done }: { cleaner: CleanerRecord; done: () => void 
     resolver: yupResolver(schema),
     defaultValues: {
       count: '1',
-      size: units === 'us' ? `${Number((cleaner.packL / LITRES_PER_FL_OZ).toFixed(2))} fl oz` : `${Number(cleaner.packL.toFixed(3))} L`,
+      size: writeAmount(cleaner.packL, units),
       lot: '',
       expires: '',
     },
