@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import {
+  batchFor,
   dryOut,
   emptySurvey,
   foldVisit,
@@ -11,10 +12,12 @@ import {
   parseRatio,
   planCoil,
   secondOpinion,
+  strengthReadings,
   type Cleaner,
   type CoilBuild,
   type VisitEvent,
 } from '../../core/src';
+import { importFigures } from './importRows.mts';
 import { planPaintMs } from './paint.mts';
 import { DEFAULT_HOUSE_RULES } from '../../core/src/method/houseRules';
 import { DEMO_CLEANERS } from '../../server/src/demo/shelf';
@@ -66,6 +69,8 @@ const plan = planCoil(coil, survey, context, shelf, DEFAULT_HOUSE_RULES);
 
 const mixRate = report('mixFor', () => mixFor({ waterParts: 4, totalL: 4.7 }));
 report('parseRatio', () => parseRatio('1 part in 5'));
+report('strengthReadings, two ways', () => strengthReadings('16 fl oz per gallon'));
+report('batchFor, two coils', () => batchFor({ litres: [1.2, 2.4], waterParts: 6, system: 'us', capacityL: 7.57 }));
 report('dryOut', () => dryOut({ filmKgM2: 0.1, dryBulbC: 35, rhPct: 30, windMs: 1, netRadiationWm2: 480, pressureKPa: 101.3 }));
 const planRate = report('planCoil with reasons and flips', () => planCoil(coil, survey, context, shelf, DEFAULT_HOUSE_RULES));
 const indoorCoil = DEMO_COILS.find((row) => row.id === 'quillon-split-in') as CoilBuild;
@@ -137,6 +142,13 @@ function firstScreenKb(): number {
 }
 
 await coldStart();
+const files = await importFigures();
+lines.push([
+  `import of ${files.rows.toLocaleString('en-US')} rows of stock, CSV`,
+  `${files.seconds.toFixed(1)} s, ${Math.round(files.rows / files.seconds).toLocaleString('en-US')} rows per s`,
+]);
+lines.push(['longest wait of another request meanwhile', `${Math.round(files.longestWaitMs)} ms`]);
+lines.push(['memory it took beyond the server at rest', files.memoryMb === null ? 'not told here' : `${Math.round(files.memoryMb)} MB`]);
 const paint = await planPaintMs(existsSync('/usr/bin/chromium') ? '/usr/bin/chromium' : (process.env['ELM_MIST_CHROMIUM'] ?? null));
 lines.push([
   'first paint of Plan after the last answer (limit 100 ms)',

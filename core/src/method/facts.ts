@@ -29,9 +29,33 @@ export function factsOf(coil: CoilBuild, given: CoilSurvey, context: MethodConte
   const configuration = CONFIGURATION_TABLE[context.configuration];
   const oily = survey.soils.some((soil) => SOIL_TABLE[soil].oily);
   const shift = (oily && grade > 0 ? 1 : 0) - (survey.corrosion === 'none' ? 0 : 1);
-  const { opening, ...answers } = survey.answers;
+  const { answers } = survey;
+  const wanted = answers.opening;
+  // Written out, not spread: an object this wide is slow to copy, and every neighbouring fact of a plan makes one.
   const facts: MethodFacts = {
-    ...answers,
+    disconnect: answers.disconnect,
+    finDamage: answers.finDamage,
+    weepHoles: answers.weepHoles,
+    linesInMud: answers.linesInMud,
+    debrisInside: answers.debrisInside,
+    clearanceM: answers.clearanceM,
+    surroundings: answers.surroundings,
+    pan: answers.pan,
+    primaryDrain: answers.primaryDrain,
+    secondaryWet: answers.secondaryWet,
+    floatSwitch: answers.floatSwitch,
+    wheel: answers.wheel,
+    filter: answers.filter,
+    airflow: answers.airflow,
+    accessPanel: answers.accessPanel,
+    trap: answers.trap,
+    filterSize: answers.filterSize,
+    stand: answers.stand,
+    boardNearby: answers.boardNearby,
+    finishedCeiling: answers.finishedCeiling,
+    bleachInDrain: answers.bleachInDrain,
+    panVolumeL: answers.panVolumeL,
+    drainLMin: answers.drainLMin,
     role: coil.role,
     group: chemistryGroup(coil.role, coil.construction),
     construction: coil.construction,
@@ -66,8 +90,9 @@ export function factsOf(coil: CoilBuild, given: CoilSurvey, context: MethodConte
     dryBulbC: context.site?.dryBulbC ?? null,
     sun: context.site?.sun ?? null,
   };
-  const chosen = opening !== null && isPossible(opening, facts) ? opening : proposedOpening(facts).then;
-  return { ...facts, opening: chosen, insideReached: OPENING_TABLE[chosen].inside };
+  facts.opening = wanted !== null && isPossible(wanted, facts) ? wanted : proposedOpening(facts).then;
+  facts.insideReached = OPENING_TABLE[facts.opening].inside;
+  return facts;
 }
 
 /** Whether this opening can be had on this coil: its own side, and no lifted top where none lifts. */

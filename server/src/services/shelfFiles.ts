@@ -1,6 +1,6 @@
-import { randomUUID } from 'node:crypto';
+import { v7 as uuidv7 } from 'uuid';
 import type { Readable } from 'node:stream';
-import { IMPORT_LIMIT, IMPORT_ROWS, type CleanerRecord, type ImportLine, type ImportProblem } from '@elm-mist/contract';
+import { IMPORT_LIMIT, IMPORT_ROWS, type CleanerRecord, type ImportLine, type ImportProblem, type StockMove } from '@elm-mist/contract';
 import {
   missingColumns,
   PRODUCT_TABLE,
@@ -22,7 +22,7 @@ import type { Db, Store } from '../store/open';
 import * as t from '../store/schema';
 import * as shelf from '../store/shelf';
 import { cleanerRow } from './shelf';
-import { writeMove } from './stock';
+import { writeStock } from './stock';
 
 export const FILE_KINDS = ['products', 'stock'] as const;
 export type FileKind = (typeof FILE_KINDS)[number];
@@ -119,7 +119,7 @@ function productSink(db: Db): Sink {
         const old = known.get(entry.name.toLowerCase());
         if (!old) {
           tx.insert(t.cleaner)
-            .values({ ...cleanerRow(entry), id: randomUUID() })
+            .values({ ...cleanerRow(entry), id: uuidv7() })
             .run();
           count.added += 1;
         } else if (
@@ -164,25 +164,25 @@ function stockSink(db: Db, by: string, at: string): Sink {
     },
     write: (tx) => {
       const count = { added: 0, changed: 0, same: 0 };
+      const items: (typeof t.stockItem.$inferSelect)[] = [];
+      const moves: Omit<StockMove, 'id'>[] = [];
       for (const { row, cleanerId } of ready) {
         const old = known.get(row.id);
         const leftL = row.leftL ?? old?.leftL ?? row.sizeL;
         const facts = { lot: row.lot, expires: row.expires, sizeL: row.sizeL };
-        const itemId = old ? old.id : row.id || randomUUID();
+        const itemId = old ? old.id : row.id || uuidv7();
         const moved = leftL - (old?.leftL ?? 0);
-        if (!old)
-          tx.insert(t.stockItem)
-            .values({ id: itemId, cleanerId, ...facts })
-            .run();
+        if (!old) items.push({ id: itemId, cleanerId, ...facts });
         else if (old.lot !== row.lot || old.expires !== row.expires || old.sizeL !== row.sizeL)
           tx.update(t.stockItem).set(facts).where(eq(t.stockItem.id, itemId)).run();
         else if (Math.abs(moved) < 1e-9) {
           count.same += 1;
           continue;
         }
-        if (Math.abs(moved) >= 1e-9) writeMove(tx, { itemId, cleanerId, visitId: null, litres: moved, why: 'imported', by, at });
+        if (Math.abs(moved) >= 1e-9) moves.push({ itemId, cleanerId, visitId: null, litres: moved, why: 'imported', by, at });
         count[old ? 'changed' : 'added'] += 1;
       }
+      writeStock(tx, items, moves);
       return count;
     },
   };

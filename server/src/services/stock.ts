@@ -1,6 +1,7 @@
-import { randomUUID } from 'node:crypto';
+import { v7 as uuidv7 } from 'uuid';
 import type { StockCount, StockInput, StockMove, StockRecord } from '@elm-mist/contract';
 import { drawDown, usedFromShelf, type VisitState } from '@elm-mist/core';
+import { sql } from 'drizzle-orm';
 import { notFound, Problem } from '../http/problem';
 import type { Db, Store } from '../store/open';
 import * as t from '../store/schema';
@@ -9,9 +10,24 @@ import * as shelf from '../store/shelf';
 /** Less than this is nothing, L. */
 const NOTHING_L = 1e-9;
 
+/**
+ * Many containers and moves at once, handed to SQLite as JSON in one statement each: a statement a row would hold up everybody else's
+ * requests for seconds.
+ */
+export function writeStock(db: Db, items: readonly (typeof t.stockItem.$inferSelect)[], moves: readonly Omit<StockMove, 'id'>[]): void {
+  db.run(sql`insert into ${t.stockItem} (id, cleaner_id, lot, expires, size_l)
+    select value ->> 'id', value ->> 'cleanerId', value ->> 'lot', value ->> 'expires', value ->> 'sizeL'
+    from json_each(${JSON.stringify(items)})`);
+  const rows = moves.map((move) => ({ ...move, id: uuidv7() }));
+  db.run(sql`insert into ${t.stockMove} (id, item_id, cleaner_id, visit_id, litres, why, "by", "at")
+    select value ->> 'id', value ->> 'itemId', value ->> 'cleanerId', value ->> 'visitId', value ->> 'litres', value ->> 'why',
+      value ->> 'by', value ->> 'at'
+    from json_each(${JSON.stringify(rows)})`);
+}
+
 export function writeMove(db: Db, move: Omit<StockMove, 'id'>): void {
   db.insert(t.stockMove)
-    .values({ ...move, id: randomUUID() })
+    .values({ ...move, id: uuidv7() })
     .run();
 }
 
@@ -21,7 +37,7 @@ export function addStock(store: Store, input: StockInput, by: string, at: string
     if (!shelf.findCleaner(db, input.cleanerId))
       throw new Problem(422, 'unknown', 'There is no such cleaner.', { cleanerId: `There is no cleaner "${input.cleanerId}".` });
     const made = Array.from({ length: input.count }, () => {
-      const item = { id: randomUUID(), cleanerId: input.cleanerId, lot: input.lot, expires: input.expires ?? null, sizeL: input.sizeL };
+      const item = { id: uuidv7(), cleanerId: input.cleanerId, lot: input.lot, expires: input.expires ?? null, sizeL: input.sizeL };
       const leftL = input.leftL ?? input.sizeL;
       db.insert(t.stockItem).values(item).run();
       writeMove(db, { itemId: item.id, cleanerId: item.cleanerId, visitId: null, litres: leftL, why: 'added', by, at });
