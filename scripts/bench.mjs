@@ -2,6 +2,6 @@
 import { checkNode, buildWeb, install, tool } from './lib/setup.mjs';
 
 checkNode();
-install();
-if (!buildWeb()) process.exit(1);
+await install();
+if (!(await buildWeb())) process.exit(1);
 process.exit(tool('tsx/dist/cli.mjs', ['scripts/bench/run.mts']));

@@ -4,8 +4,8 @@ import { join } from 'node:path';
 import { buildWeb, checkNode, install, ROOT, say, start } from './lib/setup.mjs';
 
 checkNode();
-install();
-if (!buildWeb()) process.exit(1);
+await install();
+if (!(await buildWeb())) process.exit(1);
 const port = process.env.PORT ?? '4310';
 const env = { ...process.env, PORT: port, ELM_MIST_DATA: process.env.ELM_MIST_DATA ?? join(ROOT, 'data') };
 const server = start(process.execPath, ['node_modules/tsx/dist/cli.mjs', 'watch', '--clear-screen=false', 'server/src/main.ts'], { env });
@@ -13,8 +13,8 @@ const server = start(process.execPath, ['node_modules/tsx/dist/cli.mjs', 'watch'
 let timer = null;
 const rebuild = () => {
   clearTimeout(timer);
-  timer = setTimeout(() => {
-    if (buildWeb()) say('interface built: reload the page');
+  timer = setTimeout(async () => {
+    if (await buildWeb()) say('interface built: reload the page');
   }, 300);
 };
 for (const folder of ['core/src', 'contract/src', 'app/src', 'app/public']) watch(join(ROOT, folder), { recursive: true }, rebuild);

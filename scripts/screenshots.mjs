@@ -3,10 +3,10 @@ import { join } from 'node:path';
 import { buildWeb, checkNode, chromium, install, ROOT, tool } from './lib/setup.mjs';
 
 checkNode();
-install();
-const browser = chromium();
+await install();
+const browser = await chromium();
 if (!browser) process.exit(1);
-if (!buildWeb()) process.exit(1);
+if (!(await buildWeb())) process.exit(1);
 process.exit(
   tool('@playwright/test/cli.js', ['test', '--project=screenshots'], {
     cwd: join(ROOT, 'e2e'),

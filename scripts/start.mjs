@@ -15,8 +15,8 @@ const free = await new Promise((done) => {
 });
 if (!free) giveUp(`Port ${port} is in use. Stop what runs there, or choose another: PORT=${port + 1} npm start`);
 
-install();
-if (!buildWeb()) process.exit(1);
+await install();
+if (!(await buildWeb())) process.exit(1);
 const data = process.env.ELM_MIST_DATA ?? join(ROOT, 'data');
 say(`starting; data in ${data}`);
 if (port > 0) say(`open http://localhost:${port}`);

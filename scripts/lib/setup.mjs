@@ -27,6 +27,13 @@ export const tool = (script, args, options = {}) => run(process.execPath, [join(
 
 export const start = (command, args, options = {}) => spawn(command, args, { cwd: ROOT, stdio: 'inherit', ...options });
 
+/** Waits for a started command. @returns its exit code */
+const ended = (child) =>
+  new Promise((done) => {
+    child.once('error', () => done(1));
+    child.once('exit', (code) => done(code ?? 1));
+  });
+
 const hashOf = (parts) => {
   const hash = createHash('sha256');
   for (const part of parts) hash.update(part);
@@ -35,13 +42,14 @@ const hashOf = (parts) => {
 const read = (file) => (existsSync(file) ? readFileSync(file, 'utf8') : '');
 
 /** Installs from the lock file when nothing is installed yet, or something else is. */
-export function install() {
+export async function install() {
   const stamp = join(ROOT, 'node_modules', '.elm-mist-installed');
   const wanted = hashOf([read(join(ROOT, 'package-lock.json')), process.versions.modules]);
   if (read(stamp) === wanted) return;
   say('installing packages (the database driver may be compiled, which takes a few minutes)');
   const npm = process.platform === 'win32' ? 'npm.cmd' : 'npm';
-  if (run(npm, ['ci', '--no-audit', '--no-fund']) !== 0) giveUp('the packages could not be installed; the lines above say why.');
+  if ((await ended(start(npm, ['ci', '--no-audit', '--no-fund']))) !== 0)
+    giveUp('the packages could not be installed; the lines above say why.');
   writeFileSync(stamp, wanted);
 }
 
@@ -53,8 +61,12 @@ function* filesUnder(folder) {
   }
 }
 
-/** Builds the interface when its sources changed since the last build. @returns false when it could not be built */
-export function buildWeb() {
+/**
+ * Builds the interface when its sources changed since the last build.
+ * @param through runs the builder and gives its exit code and output; by default its output is shown as it comes
+ * @returns false when it could not be built
+ */
+export async function buildWeb(through = async (script, args, options) => ({ code: tool(script, args, options), output: '' })) {
   const sources = ['core/src', 'contract/src', 'app/src', 'app/public'].flatMap((folder) => [...filesUnder(join(ROOT, folder))]);
   const settings = ['app/app.json', 'app/package.json', 'app/metro.config.js', 'app/babel.config.js', 'package-lock.json'].map((file) =>
     join(ROOT, file),
@@ -64,11 +76,12 @@ export function buildWeb() {
   const stamp = join(dist, '.built-from');
   if (read(stamp) === wanted) return true;
   say('building the interface (about a minute the first time)');
-  const status = tool('expo/bin/cli', ['export', '-p', 'web', '--output-dir', 'dist'], {
+  const { code, output } = await through('expo/bin/cli', ['export', '-p', 'web', '--output-dir', 'dist'], {
     cwd: join(ROOT, 'app'),
     env: { ...process.env, CI: '1', EXPO_NO_TELEMETRY: '1', EXPO_OFFLINE: '1', NODE_ENV: 'production' },
   });
-  if (status !== 0) {
+  if (code !== 0) {
+    if (output) console.log(output);
     console.error('elm-mist: the interface could not be built; the lines above say why.');
     return false;
   }
@@ -80,7 +93,7 @@ export function buildWeb() {
 const BROWSERS = ['/usr/bin/chromium', '/usr/bin/chromium-browser'];
 
 /** Path of a Chromium for the browser tests, installed with apt-get when it is missing and that is allowed; else null, having said what to install. */
-export function chromium() {
+export async function chromium() {
   const named = process.env.ELM_MIST_CHROMIUM;
   if (named) return existsSync(named) ? named : giveUp(`ELM_MIST_CHROMIUM names no file: ${named}`);
   const found = () => BROWSERS.find((path) => existsSync(path)) ?? null;
@@ -90,8 +103,10 @@ export function chromium() {
   if (root && apt) {
     say('installing Chromium for the browser tests');
     const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
-    run('apt-get', ['update', '-qq'], { env, stdio: 'ignore' });
-    run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], { env, stdio: ['ignore', 'ignore', 'inherit'] });
+    await ended(start('apt-get', ['update', '-qq'], { env, stdio: 'ignore' }));
+    await ended(
+      start('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], { env, stdio: ['ignore', 'ignore', 'inherit'] }),
+    );
     if (found()) return found();
   }
   console.error(
