@@ -1,0 +1,57 @@
+import { act, render, screen, fireEvent } from '@testing-library/react';
+import { draftValues, useDraft, useFormDraft } from './draft';
+
+function Typed({ id }: { id: string }) {
+  const [text, keep, drop] = useDraft(id, () => 'start');
+  return (
+    <>
+      <output>{text}</output>
+      <button onClick={() => keep(`${text}+`)}>type</button>
+      <button onClick={drop}>drop</button>
+    </>
+  );
+}
+const shown = () => document.querySelector('output')?.textContent;
+
+beforeEach(() => window.localStorage.clear());
+
+test('what was typed is there again after a reload, for its own key only', () => {
+  const { unmount, rerender } = render(<Typed id="a" />);
+  fireEvent.click(screen.getByText('type'));
+  fireEvent.click(screen.getByText('type'));
+  expect(shown()).toBe('start++');
+  rerender(<Typed id="b" />);
+  expect(shown()).toBe('start');
+  unmount();
+  render(<Typed id="a" />);
+  expect(shown()).toBe('start++');
+});
+
+test('a dropped draft is gone from the device, and a broken one is as good as none', () => {
+  const { unmount } = render(<Typed id="a" />);
+  fireEvent.click(screen.getByText('type'));
+  fireEvent.click(screen.getByText('drop'));
+  unmount();
+  render(<Typed id="a" />);
+  expect(shown()).toBe('start');
+  window.localStorage.setItem('elm-mist.draft.form', '{"broken');
+  expect(draftValues('form', { name: '' })).toEqual({ name: '' });
+});
+
+test('a form keeps what is typed until it is saved, and a late keystroke does not bring it back', () => {
+  let type: (values: unknown) => void = () => undefined;
+  let drop: () => void = () => undefined;
+  function Form() {
+    ({ drop } = useFormDraft('form', (listen) => {
+      type = listen;
+      return { unsubscribe: () => undefined };
+    }));
+    return null;
+  }
+  render(<Form />);
+  act(() => type({ name: 'Bram' }));
+  expect(draftValues('form', { name: '', price: '1' })).toEqual({ name: 'Bram', price: '1' });
+  act(() => drop());
+  act(() => type({ name: 'Bramble' }));
+  expect(draftValues('form', { name: '' })).toEqual({ name: '' });
+});

@@ -1,0 +1,60 @@
+const mockDisk = new Map<string, unknown>();
+jest.mock('idb-keyval', () => ({
+  get: async (key: string) => mockDisk.get(key),
+  set: async (key: string, value: unknown) => void mockDisk.set(key, value),
+  del: async (key: string) => void mockDisk.delete(key),
+  keys: async () => [...mockDisk.keys()],
+}));
+
+import { keepPhoto, sendPhotos, shrink } from './photos';
+
+const jpeg = (bytes: number) => new Blob([new Uint8Array(bytes)], { type: 'image/jpeg' });
+/** A canvas that gives a picture of so many bytes at each quality. */
+function pictures(sizeAt: (quality: number) => number, side = { width: 4000, height: 3000 }): { width: number; height: number }[] {
+  const drawn: { width: number; height: number }[] = [];
+  global.createImageBitmap = jest.fn(async () => side) as never;
+  jest.spyOn(document, 'createElement').mockImplementation((() => {
+    const canvas = {
+      width: 0,
+      height: 0,
+      getContext: () => ({ drawImage: () => drawn.push({ width: canvas.width, height: canvas.height }) }),
+      toBlob: (done: (blob: Blob) => void, _type: string, quality: number) => done(jpeg(sizeAt(quality))),
+    };
+    return canvas;
+  }) as never);
+  return drawn;
+}
+
+beforeEach(() => {
+  mockDisk.clear();
+  jest.restoreAllMocks();
+});
+
+test('a large picture is shrunk to 1600 px, in the best quality that fits', async () => {
+  const drawn = pictures((quality) => quality * 3_000_000);
+  const blob = await shrink(jpeg(9_000_000));
+  expect(drawn[0]).toEqual({ width: 1600, height: 1200 });
+  expect(blob.size).toBeCloseTo(0.55 * 3_000_000, -1);
+});
+
+test('one that never fits, and a file that is no picture, are refused with a sentence', async () => {
+  pictures(() => 5_000_000);
+  await expect(shrink(jpeg(1))).rejects.toThrow('too large');
+  global.createImageBitmap = jest.fn(async () => Promise.reject(new Error('bad'))) as never;
+  await expect(shrink(jpeg(1))).rejects.toThrow('not a picture');
+});
+
+test('a picture stays on the device until the server has it, whatever fails in between', async () => {
+  pictures(() => 1000);
+  global.fetch = jest.fn(async () => Promise.reject(new TypeError('network'))) as never;
+  const id = await keepPhoto('v1', jpeg(10));
+  await new Promise((done) => setTimeout(done, 0));
+  expect([...mockDisk.keys()]).toEqual([`elm-mist.photo.${id}`]);
+  global.fetch = jest.fn(async () => ({ ok: false })) as never;
+  await sendPhotos();
+  expect(mockDisk.size).toBe(1);
+  global.fetch = jest.fn(async () => ({ ok: true })) as never;
+  await sendPhotos();
+  expect(mockDisk.size).toBe(0);
+  expect(global.fetch).toHaveBeenCalledWith(`/api/visits/v1/photos/${id}`, expect.objectContaining({ method: 'PUT' }));
+});
