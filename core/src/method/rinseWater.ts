@@ -1,12 +1,12 @@
 import type { CoilRole } from '../equipment';
+import { FURTHER_PASS_SHARE } from '../mix';
 import type { CoilPlan } from './planCoil';
-import { RINSE_S_PER_M2 } from './sections';
 
-/** Water that leaves the nozzle, L/min: a garden hose outdoors, a low-pressure sprayer indoors. Common practice, no source. */
-export const RINSE_L_MIN: Record<CoilRole, number> = { condenser: 12, evaporator: 1.5 };
+/** Rinse water for each m² of face and row, L: a hose outdoors, a low-pressure sprayer indoors. Common practice, no source. */
+export const RINSE_L_PER_M2_ROW: Record<CoilRole, number> = { condenser: 8, evaporator: 2 };
 
-/** Rinse water of a plan, L: the rinsing time of every section and row, at the flow above. An estimate: nobody meters it. */
+/** Rinse water of a plan for all its passes, L. An estimate: nobody meters it. */
 export function rinseWaterL(plan: CoilPlan, coil: { role: CoilRole; rows: number }): number {
   const areaM2 = plan.sections.reduce((sum, section) => sum + section.areaM2, 0);
-  return ((areaM2 * RINSE_S_PER_M2 * coil.rows * plan.passes) / 60) * RINSE_L_MIN[coil.role];
+  return areaM2 * coil.rows * RINSE_L_PER_M2_ROW[coil.role] * (1 + FURTHER_PASS_SHARE * (plan.passes - 1));
 }

@@ -2,6 +2,7 @@ import type { Cleaner } from '../mix';
 import type { CoilSurvey } from '../survey';
 import type { CoilBuild, MethodContext } from './methodFacts';
 import type { HouseRules } from './houseRules';
+import { rinseWaterL } from './rinseWater';
 import { planCoil, type CoilPlan } from './planCoil';
 
 interface SchoolPreset {
@@ -47,15 +48,10 @@ export interface Opinion {
   /** What it changes in the house rules. */
   rules: SchoolPreset['change'];
   plan: CoilPlan;
-  /** Rinse water for all passes, L: about 8 L for each m² of face and row. Common practice, no source. */
+  /** Rinse water for all passes, L; an estimate. */
   rinseWaterL: number;
   risk: string;
 }
-
-const RINSE_L_PER_M2_ROW = 8;
-
-const rinseWater = (plan: CoilPlan, rows: number): number =>
-  plan.sections.reduce((sum, section) => sum + section.areaM2, 0) * rows * RINSE_L_PER_M2_ROW * (1 + 0.25 * (plan.passes - 1));
 
 /** How alike two plans are in what a technician would do. */
 const sameWork = (a: CoilPlan, b: CoilPlan): boolean =>
@@ -79,10 +75,10 @@ export function secondOpinion(
   shelf: readonly Cleaner[],
   house: HouseRules,
 ): Opinion[] {
-  const rows = coil.geometry.rows;
+  const build = { role: coil.role, rows: coil.geometry.rows };
   const own = planCoil(coil, survey, context, shelf, house);
   const opinions: Opinion[] = [
-    { id: 'own', name: 'This shop', own: true, rules: {}, plan: own, rinseWaterL: rinseWater(own, rows), risk: '' },
+    { id: 'own', name: 'This shop', own: true, rules: {}, plan: own, rinseWaterL: rinseWaterL(own, build), risk: '' },
   ];
   for (const preset of SCHOOL_PRESETS) {
     const plan = planCoil(coil, survey, context, shelf, { ...house, ...preset.change });
@@ -93,7 +89,7 @@ export function secondOpinion(
         own: false,
         rules: preset.change,
         plan,
-        rinseWaterL: rinseWater(plan, rows),
+        rinseWaterL: rinseWaterL(plan, build),
         risk: preset.risk,
       });
     }

@@ -4,7 +4,11 @@ import {
   dryOut,
   endRatio,
   reservoirFor,
+  FPI_RANGE,
   fromMemory,
+  METRES_PER_INCH,
+  solutionVolume,
+  USUAL_ROW_DEPTH_M,
   DRYING_MARGIN,
   formatDuration,
   formatRatio,
@@ -57,6 +61,15 @@ function figure(values: Record<string, string>, id: string, label: string, edge:
 }
 
 const SUN_CHOICES: Record<string, SunExposure> = { shade: 'shade', broken: 'broken', full: 'full' };
+
+const APPLIED: Record<string, 'foam' | 'wet'> = { foam: 'foam', wet: 'wet' };
+
+function whole(values: Record<string, string>, id: string, label: string, min: number, max: number): number {
+  const value = readFigure(values[id] ?? '');
+  if (!Number.isInteger(value) || value < min || value > max)
+    throw new CoreError('out-of-range', id, `${label}: a whole number from ${min} to ${max}.`);
+  return value;
+}
 
 /** Every calculation of the Bench: no visit needed, the same core as in a visit. */
 export const CALCULATORS: readonly Calculator[] = [
@@ -126,6 +139,46 @@ export const CALCULATORS: readonly Calculator[] = [
           rules: [{ id: 'mix.inverse', because: 'Share in the reservoir: (dial + 1) parts in (wanted + 1).', source: arithmetic }],
           changes: ['A dial weaker than the strength wanted cannot be helped by the reservoir.'],
         },
+      };
+    },
+  },
+  {
+    id: 'volume',
+    name: 'How much',
+    what: 'Ready mix for a coil, from its faces, rows and fins.',
+    fields: [
+      {
+        id: 'faceAreaM2',
+        label: 'All open faces',
+        edge: 'area',
+        start: { us: '14', si: '1.3' },
+        help: 'finned height × the length round the open faces',
+      },
+      { id: 'rows', label: 'Rows', start: { us: '1', si: '1' } },
+      { id: 'finsPerInch', label: 'Fins per inch', start: { us: '16', si: '16' } },
+      { id: 'applied', label: 'Carried as', start: { us: 'foam', si: 'foam' }, help: 'foam or wet' },
+      { id: 'passes', label: 'Passes', start: { us: '1', si: '1' } },
+    ],
+    work: (values, system) => {
+      const applied = APPLIED[(values['applied'] ?? '').trim().toLowerCase()];
+      if (!applied) throw new CoreError('unknown', 'applied', 'Carried as: type foam or wet.');
+      const area = figure(values, 'faceAreaM2', 'All open faces', 'area', system);
+      const rows = whole(values, 'rows', 'Rows', 1, 3);
+      const finsPerInch = figure(values, 'finsPerInch', 'Fins per inch', 'count', system);
+      if (finsPerInch < FPI_RANGE.min || finsPerInch > FPI_RANGE.max)
+        throw new CoreError('out-of-range', 'finsPerInch', `Fins per inch: between ${FPI_RANGE.min} and ${FPI_RANGE.max}.`);
+      if (area <= 0) throw new CoreError('out-of-range', 'faceAreaM2', 'All open faces: more than nothing.');
+      const finSurfaceM2 = area * rows * 2 * finsPerInch * (USUAL_ROW_DEPTH_M / METRES_PER_INCH);
+      const volumeOf = solutionVolume({ finSurfaceM2, applied, passes: whole(values, 'passes', 'Passes', 1, 4) });
+      return {
+        lines: [
+          { label: 'Ready mix', value: formatVolume(volumeOf.litres, system) },
+          {
+            label: 'The film alone, without waste',
+            value: `${formatVolume(volumeOf.lowL, system)} to ${formatVolume(volumeOf.highL, system)}`,
+          },
+        ],
+        because: volumeOf.because,
       };
     },
   },

@@ -142,6 +142,7 @@ function Answer({
           value={targetWaterParts === 0 ? 'straight concentrate' : formatRatio(targetWaterParts)}
         />
       </View>
+      {position && correction?.add !== 'nothing' ? <Body>No position of this dial makes it right as it is.</Body> : null}
       {correction === null ? (
         <Banner tone="stop">
           It cannot be made straight concentrate again. Take it back or use it up where the label allows, rinse, and start with straight

@@ -3,6 +3,7 @@ import {
   fahrenheitDiffFromC,
   fahrenheitFromC,
   LITRES_PER_GALLON,
+  M2_PER_FT2,
   METRES_PER_INCH,
   MS_PER_MPH,
   trimDecimals,
@@ -44,6 +45,12 @@ export const EDGES = {
     toSi: byUnit((v) => v * LITRES_PER_GALLON),
     fromSi: byUnit((v) => v / LITRES_PER_GALLON),
     digits: { us: 2, si: 1 },
+  },
+  area: {
+    unit: { us: 'ft²', si: 'm²' },
+    toSi: byUnit((v) => v * M2_PER_FT2),
+    fromSi: byUnit((v) => v / M2_PER_FT2),
+    digits: { us: 1, si: 2 },
   },
   percent: { unit: { us: '%', si: '%' }, toSi: same, fromSi: same, digits: { us: 0, si: 0 } },
   length: {
