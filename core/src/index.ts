@@ -8,5 +8,6 @@ export * from './formats';
 export * from './dryout';
 export * from './method';
 export * from './run';
+export * from './runsheet';
 export * from './interval';
 export * from './air';

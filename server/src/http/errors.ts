@@ -1,6 +1,7 @@
 import type { ErrorBody } from '@elm-mist/contract';
 import { ContractError } from '@elm-mist/contract';
 import { CoreError } from '@elm-mist/core';
+import type { IncomingMessage } from 'node:http';
 import type { Middleware } from 'koa';
 import type { Logger } from 'pino';
 import { Problem } from './problem';
@@ -20,28 +21,52 @@ function asProblem(error: unknown): Problem | null {
   return known ? new Problem(status as number, known.code, known.message, { body: known.message }) : null;
 }
 
+/** How much of a refused body is still let run out, bytes, and for how long, ms. */
+const RUN_OUT = { bytes: 64_000_000, ms: 15_000 };
+
+/** Reads a request to its end and forgets it, up to the limits above. */
+function runOut(request: IncomingMessage): Promise<void> {
+  if (request.readableEnded || request.destroyed) return Promise.resolve();
+  return new Promise((done) => {
+    let bytes = 0;
+    const timer = setTimeout(() => done(), RUN_OUT.ms);
+    const end = () => {
+      clearTimeout(timer);
+      done();
+    };
+    request.on('data', (chunk: Buffer) => {
+      bytes += chunk.length;
+      if (bytes > RUN_OUT.bytes) end();
+    });
+    request.once('end', end);
+    request.once('close', end);
+    request.resume();
+  });
+}
+
 /** Turns whatever was thrown into `{error: {code, message, fields}}` with the right status; what nobody foresaw is logged and hidden. */
 export const errorBody =
   (log: Logger): Middleware =>
   async (ctx, next) => {
-    const answer = (problem: Problem) => {
+    const answer = async (problem: Problem) => {
       const body: ErrorBody = { error: { code: problem.code, message: problem.message, fields: problem.fields } };
       ctx.status = problem.status;
       if (problem.status === 413) {
-        // What was not read is let run out, and the connection is not used again: its next request would be read from the middle of this body.
+        // A sender that is cut off in the middle of its body sees a broken line, not the answer: let it end first, within reason.
+        // The connection is not used again: its next request might be read from the middle of this body.
         ctx.set('Connection', 'close');
-        ctx.req.resume();
+        await runOut(ctx.req);
       }
       ctx.body = body;
     };
     try {
       await next();
       if (ctx.status === 404 && ctx.body === undefined && ctx.path.startsWith('/api')) {
-        answer(new Problem(404, 'not-found', 'There is nothing at this address.'));
+        await answer(new Problem(404, 'not-found', 'There is nothing at this address.'));
       }
     } catch (error) {
       const problem = asProblem(error);
       if (!problem) log.error({ err: error, path: ctx.path }, 'unforeseen error');
-      answer(problem ?? new Problem(500, 'internal', 'Something failed on the server. Nothing was written. Try again.'));
+      await answer(problem ?? new Problem(500, 'internal', 'Something failed on the server. Nothing was written. Try again.'));
     }
   };

@@ -1,0 +1,60 @@
+import { earliest, nodeOf, type Network } from './network';
+import type { Task } from './task';
+
+interface Job {
+  head: number;
+  seconds: number;
+  tail: number;
+}
+
+/**
+ * Least end of work for one pair of hands when any task may be broken off and taken up again: always the one with the longest way still to
+ * go. No true order ends sooner (Jackson's preemptive schedule; Carlier 1982, from memory).
+ */
+function preemptive(jobs: readonly Job[]): number {
+  const byHead = [...jobs].sort((a, b) => a.head - b.head);
+  const open: { left: number; tail: number }[] = [];
+  let time = 0;
+  let end = 0;
+  let next = 0;
+  while (next < byHead.length || open.length > 0) {
+    if (open.length === 0) time = Math.max(time, byHead[next]?.head ?? time);
+    while (next < byHead.length && (byHead[next] as Job).head <= time + 1e-9) {
+      const job = byHead[next] as Job;
+      open.push({ left: job.seconds, tail: job.tail });
+      next += 1;
+    }
+    open.sort((a, b) => a.tail - b.tail);
+    const job = open.at(-1);
+    if (!job) continue;
+    const until = next < byHead.length ? (byHead[next] as Job).head : Infinity;
+    const spent = Math.min(job.left, until - time);
+    time += spent;
+    job.left -= spent;
+    if (job.left <= 1e-9) {
+      end = Math.max(end, time + job.tail);
+      open.pop();
+    }
+  }
+  return end;
+}
+
+/** No schedule of this network with so many hands ends sooner, s: the longest chain, the work shared out, and for one person the preemptive order. */
+export function lowerBound(network: Network, tasks: readonly Task[], crew: number): number {
+  const { n, lags } = network;
+  const starts = earliest(network);
+  const chain = starts[n - 1] as number;
+  const jobs = tasks.flatMap((task, k): Job[] =>
+    task.handsOn && task.seconds > 0
+      ? [{ head: starts[nodeOf(k)] as number, seconds: task.seconds, tail: (lags[nodeOf(k) * n + n - 1] as number) - task.seconds }]
+      : [],
+  );
+  if (jobs.length === 0) return chain;
+  if (crew === 1) return Math.max(chain, preemptive(jobs));
+  const work = jobs.reduce((sum, job) => sum + job.seconds, 0);
+  const heads = jobs.map((job) => job.head).sort((a, b) => a - b);
+  const tails = jobs.map((job) => job.tail).sort((a, b) => a - b);
+  const first = heads.slice(0, crew).reduce((sum, head) => sum + head, 0);
+  const last = tails.slice(0, crew).reduce((sum, tail) => sum + tail, 0);
+  return Math.max(chain, jobs.length >= crew ? (first + work + last) / crew : chain);
+}

@@ -1,0 +1,3 @@
+export * from './task';
+export * from './scheduleRun';
+export * from './visitTasks';
