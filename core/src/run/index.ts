@@ -4,3 +4,4 @@ export * from './fold';
 export * from './clocks';
 export * from './beads';
 export * from './checkEvent';
+export * from './alarms';

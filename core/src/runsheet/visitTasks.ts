@@ -47,6 +47,9 @@ const STEP_TABLE: Record<string, StepRow> = {
   after: { stage: 'after', handsOff: true, once: true },
 };
 
+/** Done once foam is on: the gun is empty then, and the pan catches what drips from the coil. */
+const AFTER_FOAM = new Set(['gun', 'pan-in']);
+
 /** Wetting the coil before foam, s. Common practice, no source. */
 const PRE_RINSE_S = 120;
 /** Reading probes and writing down, s. Common practice, no source. */
@@ -97,7 +100,7 @@ export function visitTasks(coils: readonly RunCoil[]): Task[] {
     const opened = last;
     const washed = washTasks(coil, opened, put);
     const meanwhile = of('meanwhile').map((step) =>
-      put(own(step.id), `${coil.name}: ${step.text}`, step.seconds, follow(step.id === 'gun' ? washed.lastFoam : opened)),
+      put(own(step.id), `${coil.name}: ${step.text}`, step.seconds, follow(AFTER_FOAM.has(step.id) ? (washed.lastFoam ?? opened) : opened)),
     );
     let checked: string | undefined;
     for (const step of of('torch')) checked = put(own(step.id), `${coil.name}: ${step.text}`, step.seconds, follow(...washed.rinses));

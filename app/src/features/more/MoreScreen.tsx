@@ -33,10 +33,12 @@ import {
   Screen,
   ScreenHead,
   Small,
+  Tick,
   useThemeChoice,
   Trouble,
   Waiting,
 } from '@/ui';
+import { callOut, setSound, setSpeech, soundOn, speechOn } from '@/device/alarm';
 import { EDGES, readFigure, showFigure, toSi, typedFigure } from '../shared/figures';
 import { FormField } from '../shared/formField';
 
@@ -93,6 +95,27 @@ export function MoreScreen() {
             <Small ink="inkSoft">Every entry is kept with this name.</Small>
           </>
         ) : null}
+        <Label>Alarms</Label>
+        <Tick
+          label="Sound when foam is ready or must come off"
+          value={soundOn()}
+          onChange={(on) => {
+            setSound(on);
+            again((n) => n + 1);
+          }}
+          testID="alarm-sound"
+        />
+        <Tick
+          label="Say it aloud too"
+          help="In this browser’s own voice"
+          value={speechOn()}
+          onChange={(on) => {
+            setSpeech(on);
+            again((n) => n + 1);
+          }}
+          testID="alarm-speech"
+        />
+        <Companion title="Try the alarm" onPress={() => callOut('ready', 'Rinse section one now.')} />
       </Part>
       {!shown ? (
         answer.isError ? (

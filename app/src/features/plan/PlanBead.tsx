@@ -24,6 +24,7 @@ import {
   HazardBox,
   Heading,
   Label,
+  LinkRow,
   Part,
   Row,
   Sign,
@@ -315,6 +316,14 @@ export function PlanBead() {
         </HazardBox>
       ))}
       {plan ? <PlanSheet plan={plan} visit={visit} /> : null}
+      {painted && planned.some((row) => row.verdict === 'wash') ? (
+        <LinkRow
+          title="Run sheet"
+          under="Both coils in the shortest order, alone or with a helper"
+          href={`/visits/${detail.visit.id}/run-sheet`}
+          testID="to-run-sheet"
+        />
+      ) : null}
       {painted && kit.length > 0 ? (
         <Part title={<Heading>From the truck</Heading>}>
           <Label ink="inkSoft">Wear</Label>

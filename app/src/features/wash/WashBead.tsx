@@ -9,10 +9,9 @@ import {
   sectionClock,
   type CoilPlan,
   type PowerSource,
-  type SectionClock,
 } from '@elm-mist/core';
 import { format, parseISO } from 'date-fns';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { View } from 'react-native';
 import { useNow, useVisit, type Entry } from '@/data';
 import {
@@ -77,17 +76,6 @@ export function WashBead() {
   return <WashJobScreen key={job.coil.id} job={job} jobs={jobs} pick={setCoilId} washed={washed} />;
 }
 
-/** Clocks run on timestamps, so that sleep and reloads do not matter; the title says what is due when the page is not looked at. */
-function useTitle(due: SectionClock | undefined): void {
-  useEffect(() => {
-    const word = due ? (due.word === 'too long' ? 'RINSE: too long' : 'RINSE NOW') : null;
-    document.title = word ? `${word} · Elm Mist` : 'Elm Mist';
-    return () => {
-      document.title = 'Elm Mist';
-    };
-  }, [due]);
-}
-
 function WashJobScreen({
   job,
   jobs,
@@ -112,8 +100,6 @@ function WashJobScreen({
   const clocks = plan.sections.map((section) => sectionClock(plan, section.id, progress[section.id] ?? freshSection(), now));
   const action = nextAction(plan, coil.geometry.rows, progress, now);
   const words = nowWords(action, plan, progress, clocks);
-  const due = clocks.find((clock) => clock.word === 'rinse now' || clock.word === 'too long');
-  useTitle(due);
   const otherDue = jobs.find(
     (row) =>
       row !== job &&

@@ -1,5 +1,6 @@
 import { Slot, useLocalSearchParams } from 'expo-router';
 import { VisitRoot } from '@/data';
+import { AlarmWatch } from '@/features/wash/AlarmWatch';
 import { Screen, ScreenHead, Trouble, Waiting } from '@/ui';
 
 export default function VisitLayout() {
@@ -23,7 +24,9 @@ export default function VisitLayout() {
         </Screen>
       )}
     >
-      <Slot />
+      <AlarmWatch>
+        <Slot />
+      </AlarmWatch>
     </VisitRoot>
   );
 }

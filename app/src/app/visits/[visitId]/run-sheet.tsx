@@ -1,0 +1,5 @@
+import { RunSheetScreen } from '@/features/runsheet/RunSheetScreen';
+
+export default function RunSheetRoute() {
+  return <RunSheetScreen />;
+}

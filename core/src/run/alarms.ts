@@ -1,0 +1,67 @@
+import type { CoilPlan } from '../method';
+import { rinseBy } from './clocks';
+import type { SectionProgress } from './fold';
+
+export const ALARM_KINDS = ['ready', 'hurry', 'too-long'] as const;
+export type AlarmKind = (typeof ALARM_KINDS)[number];
+
+/** Something to be called out at a moment, whatever the screen is doing. */
+export interface Alarm {
+  /** The same for the same foam on the same section, on every device and after every reload. */
+  id: string;
+  kind: AlarmKind;
+  coilId: string;
+  sectionId: string;
+  sectionNumber: number;
+  /** When it is due, UTC ms. */
+  atMs: number;
+  /** What sets the limit that is near or past; null for `ready`. */
+  limit: 'dries' | 'label' | null;
+}
+
+/** Warning before the latest rinse, s; less where the window itself is shorter. Common practice, no source. */
+export const HURRY_S = 60;
+
+/**
+ * Every alarm of the sections that soak, earliest first: ready to rinse, a minute before foam has to be off, and past it.
+ * Derived from foam-on alone, so sleep, reloads and a second phone give the same.
+ */
+export function alarmsOf(
+  plans: readonly CoilPlan[],
+  sections: Readonly<Record<string, Readonly<Record<string, SectionProgress>>>>,
+): Alarm[] {
+  return plans
+    .flatMap((plan) =>
+      plan.sections.flatMap((section): Alarm[] => {
+        const state = sections[plan.coilId]?.[section.id];
+        if (state?.phase !== 'soaking' || state.appliedAtMs === null || !plan.dwell) return [];
+        const on = state.appliedAtMs;
+        const latest = rinseBy(plan);
+        const alarm = (kind: AlarmKind, seconds: number): Alarm => ({
+          id: `${plan.coilId}.${section.id}.${on}.${kind}`,
+          kind,
+          coilId: plan.coilId,
+          sectionId: section.id,
+          sectionNumber: section.number,
+          atMs: on + seconds * 1000,
+          limit: kind === 'ready' ? null : (latest?.limit ?? null),
+        });
+        const window = latest ? latest.seconds - plan.dwell.minS : 0;
+        return [
+          alarm('ready', plan.dwell.minS),
+          ...(latest && window > HURRY_S * 1.5 ? [alarm('hurry', latest.seconds - HURRY_S)] : []),
+          ...(latest ? [alarm('too-long', latest.seconds)] : []),
+        ];
+      }),
+    )
+    .sort((a, b) => a.atMs - b.atMs);
+}
+
+/** The newest due alarm of each section: an older one of the same foam says nothing any more. */
+export function dueAlarms(alarms: readonly Alarm[], nowMs: number): Alarm[] {
+  const newest = new Map<string, Alarm>();
+  // At the very second of its limit a section may still be rinsed, as its clock says.
+  for (const alarm of alarms)
+    if (alarm.kind === 'too-long' ? alarm.atMs < nowMs : alarm.atMs <= nowMs) newest.set(`${alarm.coilId}.${alarm.sectionId}`, alarm);
+  return [...newest.values()].sort((a, b) => ALARM_KINDS.indexOf(b.kind) - ALARM_KINDS.indexOf(a.kind) || a.atMs - b.atMs);
+}

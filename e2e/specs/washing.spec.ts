@@ -1,0 +1,84 @@
+import type { Page } from '@playwright/test';
+import { expectAccessible } from '../support/axe';
+import { expect, test } from '../support/fixtures';
+import { Technician } from '../support/technician';
+
+/** Counts what the device is asked to do, in place of a device that can do it. */
+const LISTEN = `
+  window.called = { buzzes: 0, tones: 0, locks: 0 };
+  Object.defineProperty(navigator, 'vibrate', { value: () => { window.called.buzzes += 1; return true; } });
+  Object.defineProperty(navigator, 'wakeLock', { value: { request: async () => { window.called.locks += 1; return { release: async () => undefined }; } } });
+  const start = OscillatorNode.prototype.start;
+  OscillatorNode.prototype.start = function (at) { window.called.tones += 1; return start.call(this, at); };
+`;
+const called = (page: Page) =>
+  page.evaluate(() => (window as unknown as { called: { buzzes: number; tones: number; locks: number } }).called);
+
+test('the alarm comes on time on any bead, once, and stands after a reload; past the limit it comes again', async ({ site, server }) => {
+  await site.addInitScript(LISTEN);
+  await site.goto(server.url);
+  const tech = new Technician(site);
+  await tech.openVisit('demo-visit-15');
+  await tech.noteAir('75', '60', '2');
+  await tech.next();
+  await tech.grade(3, 3, 2, 3, 1, 2);
+  await site.getByRole('checkbox', { name: 'Grease or oil film' }).click();
+  await tech.next();
+  await tech.grade(2, 2, 1, 1, 1, 1);
+  await tech.next();
+  await site.getByTestId('plan-follow').click();
+  await site.getByTestId('mix-done').click();
+  await site.getByTestId('mix-done').click();
+  await tech.bead('wash');
+  await tech.proveDead('outdoor-unit');
+  const act = site.getByTestId('wash-act');
+  await act.click();
+  await expect(act).toHaveText('Foam is on 1');
+  await act.click();
+  await expect(site.getByRole('img', { name: /^Section 1, Yard: soaking$/ })).toBeVisible();
+  expect((await called(site)).locks).toBeGreaterThan(0);
+
+  await site.getByRole('link', { name: /^Check/ }).click();
+  await tech.bead('check');
+  const bar = site.getByTestId('alarm-bar');
+  // A ten-minute school on a five-to-ten-minute label: ready at eight.
+  await site.clock.fastForward('07:50');
+  await expect(bar).toBeHidden();
+  expect(await called(site)).toMatchObject({ buzzes: 0, tones: 0 });
+  await site.clock.fastForward('00:20');
+  await expect(bar).toContainText('Rinse section 1, outdoor coil now.');
+  await expect.poll(() => called(site)).toMatchObject({ buzzes: 1, tones: 2 });
+  await expect.poll(() => site.title()).toContain('RINSE NOW');
+  await expectAccessible(site, 'Check, with an alarm');
+
+  await site.reload();
+  await expect(bar).toContainText('Rinse section 1');
+  expect((await called(site)).buzzes).toBe(0);
+  // As after a locked phone: the clock is past the limit when the page is looked at again.
+  await site.clock.fastForward('05:00');
+  await expect(bar).toContainText('Rinse section 1, outdoor coil at once');
+  await expect.poll(async () => (await called(site)).buzzes).toBe(1);
+  await bar.getByRole('link', { name: 'To Wash' }).click();
+  await tech.bead('wash');
+  await expect(bar).toBeHidden();
+  await act.click();
+  await expect.poll(() => site.title()).toBe('Elm Mist');
+});
+
+test('the run sheet: alone it is proven the shortest, a helper saves time, and every dwell window is kept', async ({ site, server }) => {
+  await site.goto(`${server.url}/visits/demo-visit-13/plan`);
+  await site.getByTestId('to-run-sheet').click();
+  const sheet = site.getByTestId('run-sheet');
+  await expect(site.getByText('Proven: no order of these tasks is shorter.')).toBeVisible();
+  const alone = await sheet.innerText();
+  await expectAccessible(site, 'Run sheet');
+  await site.getByRole('radio', { name: 'With a helper' }).click();
+  await expect(site.getByText(/^(Proven: no order|The shortest (found|so far)\. No order can be under)/)).toBeVisible();
+  await expect.poll(() => sheet.innerText()).not.toBe(alone);
+  const minutes = (text: string) => {
+    const [, hours = '0', rest = '0'] = /takes\s+(?:(\d+) h)?\s*(?:(\d+) min)?/.exec(text) ?? [];
+    return Number(hours) * 60 + Number(rest);
+  };
+  expect(minutes(await sheet.innerText())).toBeLessThan(minutes(alone));
+  await expect(site.getByText(/helper$/).first()).toBeVisible();
+});
