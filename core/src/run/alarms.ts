@@ -57,11 +57,17 @@ export function alarmsOf(
     .sort((a, b) => a.atMs - b.atMs);
 }
 
-/** The newest due alarm of each section: an older one of the same foam says nothing any more. */
+const rank = (alarm: Alarm): number => ALARM_KINDS.indexOf(alarm.kind);
+
+/** The most pressing due alarm of each section: a milder one of the same foam says nothing any more. */
 export function dueAlarms(alarms: readonly Alarm[], nowMs: number): Alarm[] {
-  const newest = new Map<string, Alarm>();
-  // At the very second of its limit a section may still be rinsed, as its clock says.
-  for (const alarm of alarms)
-    if (alarm.kind === 'too-long' ? alarm.atMs < nowMs : alarm.atMs <= nowMs) newest.set(`${alarm.coilId}.${alarm.sectionId}`, alarm);
-  return [...newest.values()].sort((a, b) => ALARM_KINDS.indexOf(b.kind) - ALARM_KINDS.indexOf(a.kind) || a.atMs - b.atMs);
+  const worst = new Map<string, Alarm>();
+  for (const alarm of alarms) {
+    // At the very second of its limit a section may still be rinsed, as its clock says.
+    const due = alarm.kind === 'too-long' ? alarm.atMs < nowMs : alarm.atMs <= nowMs;
+    const key = `${alarm.coilId}.${alarm.sectionId}`;
+    const before = worst.get(key);
+    if (due && (!before || rank(alarm) > rank(before))) worst.set(key, alarm);
+  }
+  return [...worst.values()].sort((a, b) => rank(b) - rank(a) || a.atMs - b.atMs);
 }
