@@ -11,6 +11,7 @@ import {
   METERING_DEVICES,
   NO_RINSE_SCHOOLS,
   OPENING_IDS,
+  PART_KINDS,
   POWER_SOURCES,
   REFRIGERANTS,
   RINSE_SCHOOLS,
@@ -19,6 +20,7 @@ import {
   SUN_EXPOSURES,
   SURROUNDINGS,
   SYMPTOMS,
+  WIRE_COLOURS,
   type EventKind,
   type VisitEvent,
 } from '@elm-mist/core';
@@ -188,6 +190,26 @@ const DATA_SCHEMAS: Record<EventKind, Schema<AnyObject | null | undefined>> = {
     step: oneOf('Step', GATE_STEPS),
     volts: figure('Volts', 0, 1000, 'V').nullable().defined('Volts are missing.').notRequired(),
   }),
+  'part.off': object({
+    kind: oneOf('Part', PART_KINDS),
+    which: optionalWords('Which', 60),
+    screws: num()
+      .required('Screws are missing.')
+      .integer('Screws must be a whole number.')
+      .min(0, 'Screws must not be below zero.')
+      .max(60, '60 screws at most.'),
+    note: optionalWords('The note', 300),
+  }),
+  'part.back': object({ partId: uuidField('The part') }),
+  'wire.noted': object({
+    plug: words('The plug', 60),
+    terminal: words('The terminal', 40),
+    unitSide: oneOf('Colour', WIRE_COLOURS),
+    otherSide: oneOf('The other side’s colour', WIRE_COLOURS).nullable().notRequired().default(null),
+    note: optionalWords('The note', 300),
+    photoId: uuidField('The photo').nullable().notRequired().default(null),
+  }),
+  'wire.back': object({ wireId: uuidField('The wire') }),
   'power.restored': object({ source: oneOf('Power source', POWER_SOURCES) }),
   'coil.wetted': object(coilOnly),
   'section.applied': object(sectionOf),

@@ -82,3 +82,61 @@ test('the run sheet: alone it is proven the shortest, a helper saves time, and e
   expect(minutes(await sheet.innerText())).toBeLessThan(minutes(alone));
   await expect(site.getByText(/helper$/).first()).toBeVisible();
 });
+
+test('takedown and wires: nothing but a guard before proven dead; replayed backwards, mirrored, and named at Close while open', async ({
+  site,
+  server,
+}) => {
+  const tech = new Technician(site);
+  await site.goto(`${server.url}/visits/demo-visit-13/plan`);
+  await site.getByTestId('plan-follow').click();
+  await site.waitForURL(/\/(mix|wash)$/);
+  await site.goto(`${server.url}/visits/demo-visit-13/takedown`);
+  await expect(site.getByText('Nothing has come off yet.')).toBeVisible();
+  const off = async (kind: string, screws: string, which = '') => {
+    await site.getByRole('radio', { name: kind, exact: true }).click();
+    await site.getByTestId('part-which').fill(which);
+    await site.getByTestId('part-screws').fill(screws);
+    await site.getByTestId('part-off').click();
+  };
+  await off('Panel', '6');
+  await expect(site.getByText('Isolate and prove dead before anything but a guard comes off.')).toBeVisible();
+  await off('Guard', '4', 'path side');
+  await expect(site.getByRole('heading', { name: 'Guard, path side, 4 screws' })).toBeVisible();
+
+  await site.goto(`${server.url}/visits/demo-visit-13/wash`);
+  await tech.proveDead('outdoor-unit');
+  await site.getByTestId('to-takedown').click();
+  await site.getByTestId('part-screws').fill('six');
+  await expect(site.getByText('Screws: a whole number up to 60.')).toBeVisible();
+  await off('Panel', '6');
+  await off('Top', '8');
+  await expect(site.getByRole('heading', { name: 'Top, 8 screws' })).toBeVisible();
+  await expectAccessible(site, 'Takedown');
+
+  await site.getByRole('tab', { name: /^Wires/ }).click();
+  await site.getByTestId('wire-note').click();
+  await expect(site.getByText('Say which plug or part.')).toBeVisible();
+  await site.getByTestId('wire-plug').fill('Fan plug');
+  await site.getByTestId('wire-terminal').fill('C');
+  await site.getByTestId('wire-unit').getByRole('radio', { name: 'brown' }).click();
+  await site.getByTestId('wire-other').getByRole('radio', { name: 'black' }).click();
+  await site.getByTestId('wire-note').click();
+  await expect(site.getByTestId('wire-back-C')).toBeVisible();
+  await expect(site.getByTestId('wire-plug')).toHaveValue('Fan plug');
+  await expectAccessible(site, 'Wires');
+
+  await site.goto(`${server.url}/visits/demo-visit-13/close`);
+  await expect(site.getByText('Not back yet: Top, 8 screws; Panel, 6 screws; Guard, path side, 4 screws; Fan plug C.')).toBeVisible();
+  await site.goto(`${server.url}/visits/demo-visit-13/takedown?side=wires`);
+  await site.getByTestId('wire-back-C').click();
+  await expect(site.getByText('Every wire that was noted is back.')).toBeVisible();
+  await site.getByRole('tab', { name: /^Parts/ }).click();
+  for (const words of ['Top is back on', 'Panel is back on', 'Guard is back on']) {
+    await expect(site.getByTestId('part-back')).toHaveText(words);
+    await site.getByTestId('part-back').click();
+  }
+  await expect(site.getByText('Everything is back on. Nothing left over.')).toBeVisible();
+  await site.getByTestId('takedown-undo').click();
+  await expect(site.getByRole('heading', { name: 'Guard, path side, 4 screws' })).toBeVisible();
+});

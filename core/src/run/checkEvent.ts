@@ -71,6 +71,22 @@ const CHECKS: { [K in EventKind]?: Check<K> } = {
   'stock.used': (_state, event, frame) => {
     knownCleaner(frame, event.data.cleanerId, 'data.cleanerId');
   },
+  'part.off': (state, event, frame) => {
+    // Covers hide live terminals: nothing comes off before one source at least has been proven dead, but what only guards the face may.
+    const order = gateStepsFor(frame.configuration);
+    const anyOpen = Object.values(state.gates).some((gate) => isGateOpen(gate, order));
+    if (!anyOpen && event.data.kind !== 'guard') refuse('data.kind', 'Isolate and prove dead before anything but a guard comes off.');
+  },
+  'part.back': (state, event) => {
+    const part = state.parts.find((row) => row.eventId === event.data.partId);
+    if (!part) throw new CoreError('unknown', 'data.partId', 'No such part came off on this visit.');
+    if (part.backAt !== null) refuse('data.partId', 'This part is back on already.');
+  },
+  'wire.back': (state, event) => {
+    const wire = state.wires.find((row) => row.eventId === event.data.wireId);
+    if (!wire) throw new CoreError('unknown', 'data.wireId', 'No such wire was noted on this visit.');
+    if (wire.backAt !== null) refuse('data.wireId', 'This wire is back already.');
+  },
   'gate.step': (_state, event, frame) => {
     const sources = Object.values(CONFIGURATION_TABLE[frame.configuration].sourceFor);
     if (!sources.includes(event.data.source))

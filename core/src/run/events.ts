@@ -2,6 +2,7 @@ import type { CoilRole, PowerSource, Refrigerant } from '../equipment';
 import type { CoilPlan, HouseRules } from '../method';
 import type { CoilSurvey, FaceGrades, EfficiencyEra, FindingKind, MeteringDevice, SiteConditions, VisitStory } from '../survey';
 import type { GateStep } from './gate';
+import type { PartOff, WireNoted } from './takedown';
 
 /** One set of air readings across the indoor coil. Null where not measured. */
 export interface DropReading {
@@ -72,6 +73,10 @@ export interface EventDataByKind {
   'mix.made': MixMade;
   'gate.step': { source: PowerSource; step: GateStep; volts: number | null };
   'power.restored': { source: PowerSource };
+  'part.off': PartOff;
+  'part.back': { partId: string };
+  'wire.noted': WireNoted;
+  'wire.back': { wireId: string };
   'coil.wetted': { coilId: string };
   'section.applied': { coilId: string; sectionId: string };
   'section.rinsed': { coilId: string; sectionId: string };
@@ -101,6 +106,10 @@ export const EVENT_KINDS = [
   'mix.made',
   'gate.step',
   'power.restored',
+  'part.off',
+  'part.back',
+  'wire.noted',
+  'wire.back',
   'coil.wetted',
   'section.applied',
   'section.rinsed',

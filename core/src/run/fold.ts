@@ -4,6 +4,8 @@ import type { CoilPlan } from '../method';
 import { completeStory, completeSurvey, type CoilSurvey, type FaceGrades, type SiteConditions, type VisitStory } from '../survey';
 import type { DropReading, Finding, Identity, MixMade, Photo, RulesChosen, VisitEvent } from './events';
 import { gateStepsFor, shutGate, stepGate, type GateProgress } from './gate';
+import type { Stamped } from './stamped';
+import type { PartOff, Refitted, WireNoted } from './takedown';
 
 export type SectionPhase = 'waits' | 'wet' | 'soaking' | 'rinsed' | 'clear' | 'again';
 
@@ -14,13 +16,6 @@ export interface SectionProgress {
   rinsedAtMs: number | null;
   /** Checks that found it still dirty. */
   failedChecks: number;
-}
-
-export interface Stamped<T> {
-  value: T;
-  at: string;
-  by: string;
-  eventId: string;
 }
 
 export interface VisitState {
@@ -40,6 +35,9 @@ export interface VisitState {
   plans: Record<string, Stamped<CoilPlan>>;
   mixes: Record<string, Stamped<MixMade>[]>;
   gates: Partial<Record<PowerSource, GateProgress>>;
+  /** What came off, in that order, and whether it is back. */
+  parts: Refitted<PartOff>[];
+  wires: Refitted<WireNoted>[];
   /** coil id → section id → progress. */
   sections: Record<string, Record<string, SectionProgress>>;
   checks: Record<string, Stamped<{ gradesAfter: FaceGrades; note: string }>>;
@@ -67,6 +65,8 @@ const emptyState = (visitId: string): VisitState => ({
   plans: {},
   mixes: {},
   gates: {},
+  parts: [],
+  wires: [],
   sections: {},
   checks: {},
   notes: [],
@@ -160,6 +160,18 @@ const REDUCERS: Reducers = {
   },
   'power.restored': (state, event) => {
     state.gates[event.data.source] = shutGate();
+  },
+  'part.off': (state, event) => {
+    state.parts.push({ ...stamp(event, event.data), backAt: null });
+  },
+  'part.back': (state, event) => {
+    for (const part of state.parts) if (part.eventId === event.data.partId) part.backAt = event.at;
+  },
+  'wire.noted': (state, event) => {
+    state.wires.push({ ...stamp(event, event.data), backAt: null });
+  },
+  'wire.back': (state, event) => {
+    for (const wire of state.wires) if (wire.eventId === event.data.wireId) wire.backAt = event.at;
   },
   'coil.wetted': (state, event) => {
     const coil = state.sections[event.data.coilId] ?? {};

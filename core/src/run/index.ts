@@ -1,3 +1,5 @@
+export * from './stamped';
+export * from './takedown';
 export * from './events';
 export * from './gate';
 export * from './fold';

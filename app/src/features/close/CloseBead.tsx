@@ -1,9 +1,37 @@
-import { allGrades, BEAD_NAMES, BEADS, formatRatio, gradeFacts, nextDue, type Grade } from '@elm-mist/core';
+import {
+  allGrades,
+  BEAD_NAMES,
+  BEADS,
+  formatRatio,
+  gradeFacts,
+  nextDue,
+  partWords,
+  refitOrder,
+  wiresOpen,
+  type Grade,
+} from '@elm-mist/core';
 import { differenceInMinutes, parseISO } from 'date-fns';
 import { router } from 'expo-router';
 import { View } from 'react-native';
 import { dayOf, useDraft, useVisit } from '@/data';
-import { Act, Banner, Body, Companion, Field, GradeStrip, HazardBox, Heading, Label, Part, Row, Small, Strong, ThumbBar, Why } from '@/ui';
+import {
+  Act,
+  Banner,
+  Body,
+  Companion,
+  Field,
+  GradeStrip,
+  HazardBox,
+  Heading,
+  Label,
+  LinkBox,
+  Part,
+  Row,
+  Small,
+  Strong,
+  ThumbBar,
+  Why,
+} from '@/ui';
 import { longDay, ROLE_NAMES } from '../shared/words';
 import { FindingsPart } from '../findings/FindingsPart';
 import { goTo, VisitScreen } from '../visit/VisitScreen';
@@ -33,6 +61,10 @@ export function CloseBead() {
   const minutes = state.startedAt
     ? differenceInMinutes(state.closed ? parseISO(state.closed.at) : new Date(), parseISO(state.startedAt))
     : 0;
+  const leftOver = [
+    ...refitOrder(state.parts).map((part) => partWords(part.value)),
+    ...wiresOpen(state.wires).map((wire) => `${wire.value.plug} ${wire.value.terminal}`),
+  ];
   const restart = Object.values(state.gates).some((gate) => gate && Object.keys(gate.done).length > 0);
   const advice = [...new Set(allCoils.flatMap((coil) => state.plans[coil.id]?.value.advice ?? []))];
   const close = () => {
@@ -70,6 +102,18 @@ export function CloseBead() {
       {state.closed ? <Banner tone="done">{`Done. Due again ${longDay(state.closed.value.nextDue)}.`}</Banner> : null}
       {!state.closed && open.length > 0 ? (
         <Banner tone="wait">{`Still open: ${open.map((bead) => BEAD_NAMES[bead]).join(', ')}. The visit can be closed all the same; the record will show it.`}</Banner>
+      ) : null}
+      {!state.closed && leftOver.length > 0 ? (
+        <Banner
+          tone="stop"
+          right={
+            <LinkBox href={`/visits/${visit.id}/takedown`} style={{ minHeight: 48, justifyContent: 'center', paddingHorizontal: 12 }}>
+              <Strong>Takedown</Strong>
+            </LinkBox>
+          }
+        >
+          {`Not back yet: ${leftOver.join('; ')}.`}
+        </Banner>
       ) : null}
       {!state.closed && restart ? (
         <HazardBox lead="Before power goes back.">

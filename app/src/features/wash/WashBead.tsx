@@ -6,7 +6,9 @@ import {
   isWashed,
   needsFoam,
   nextAction,
+  refitOrder,
   sectionClock,
+  wiresOpen,
   type CoilPlan,
   type PowerSource,
 } from '@elm-mist/core';
@@ -22,6 +24,7 @@ import {
   Companion,
   HazardBox,
   Label,
+  LinkRow,
   Part,
   Row,
   SectionStrip,
@@ -155,6 +158,12 @@ function WashJobScreen({
       state.lastUndoable.kind,
     ) &&
     !closed;
+  const off = refitOrder(state.parts).length;
+  const loose = wiresOpen(state.wires).length;
+  const takedownWords =
+    off + loose > 0
+      ? `${off} ${off === 1 ? 'part' : 'parts'} off, ${loose} ${loose === 1 ? 'wire' : 'wires'} open`
+      : 'What came off, which wire was where';
   const isolated = state.gates[source]?.done['meter-proved-again'];
   const foot = open ? (
     <ThumbBar>
@@ -249,6 +258,7 @@ function WashJobScreen({
           {plan.sections.some((section) => needsFoam(plan, progress[section.id] ?? freshSection())) ? (
             <Small ink="inkSoft">Stop rule: soil mostly out and light through everywhere beats a perfect-looking patch.</Small>
           ) : null}
+          <LinkRow title="Takedown and wires" under={takedownWords} href={`/visits/${detail.visit.id}/takedown`} testID="to-takedown" />
           {closed ? null : <PowerBack source={source} />}
         </View>
       ) : null}

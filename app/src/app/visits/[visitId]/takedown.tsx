@@ -1,0 +1,5 @@
+import { TakedownScreen } from '@/features/takedown/TakedownScreen';
+
+export default function TakedownRoute() {
+  return <TakedownScreen />;
+}

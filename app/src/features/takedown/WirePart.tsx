@@ -1,0 +1,182 @@
+import { WIRE_COLOURS, wiresOpen, type Refitted, type WireColour, type WireNoted } from '@elm-mist/core';
+import { useRef, useState } from 'react';
+import { Image, View } from 'react-native';
+import { keepPhoto, useDraft, usePhoto, useVisit } from '@/data';
+import { Banner, Body, Companion, Field, HazardBox, Heading, Label, OneOf, Part, Small, space, Strong, WireSwatch } from '@/ui';
+
+interface WireDraft {
+  plug: string;
+  terminal: string;
+  unitSide: WireColour | null;
+  otherSide: WireColour | null;
+  photoId: string | null;
+}
+const blank: WireDraft = { plug: '', terminal: '', unitSide: null, otherSide: null, photoId: null };
+
+function Picture({ photoId }: { photoId: string }) {
+  return (
+    <Image
+      source={{ uri: usePhoto(photoId) }}
+      accessibilityLabel="Photo of the wires"
+      style={{ width: 88, height: 88 }}
+      resizeMode="cover"
+    />
+  );
+}
+
+/** Terminal and colours; at reassembly mirrored, the terminal last, as hands come to it from the wire. */
+function WireLine({ wire, mirrored }: { wire: WireNoted; mirrored: boolean }) {
+  const ends = [
+    <Strong key="t">{`${wire.plug} · ${wire.terminal}`}</Strong>,
+    <WireSwatch key="u" colour={wire.unitSide} />,
+    ...(wire.otherSide ? [<WireSwatch key="o" colour={wire.otherSide} />] : []),
+  ];
+  return (
+    <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: space.m }}>
+      {mirrored ? [...ends].reverse() : ends}
+    </View>
+  );
+}
+
+/** The wire record: noted as it comes apart, shown again mirrored as a checklist as it goes together. */
+export function WirePart() {
+  const { state, detail, record } = useVisit();
+  const [draft, keep] = useDraft<WireDraft>(`wire.${detail.visit.id}`, () => blank);
+  const input = useRef<HTMLInputElement>(null);
+  const [trouble, setTrouble] = useState('');
+  const closed = state.closed !== null;
+  const set = (change: Partial<WireDraft>) => keep({ ...draft, ...change });
+  const open: Refitted<WireNoted>[] = wiresOpen(state.wires);
+  const missing =
+    draft.plug.trim() === ''
+      ? 'Say which plug or part.'
+      : draft.terminal.trim() === ''
+        ? 'Say which terminal.'
+        : draft.unitSide === null
+          ? 'Choose the colour.'
+          : '';
+  const save = () => {
+    if (missing || draft.unitSide === null) {
+      setTrouble(missing);
+      return;
+    }
+    setTrouble('');
+    const { plug, terminal, unitSide, otherSide, photoId } = draft;
+    // The plug and its photo stay for the next wire of it.
+    if (record({ kind: 'wire.noted', data: { plug: plug.trim(), terminal: terminal.trim(), unitSide, otherSide, note: '', photoId } }))
+      keep({ ...blank, plug, photoId });
+  };
+  const take = async (file: File | undefined) => {
+    if (!file) return;
+    try {
+      const photoId = await keepPhoto(detail.visit.id, file);
+      record({
+        kind: 'photo.added',
+        data: { photoId, coilId: null, findingId: null, when: 'before', caption: `Wires, ${draft.plug.trim() || 'as found'}` },
+      });
+      set({ photoId });
+    } catch (error) {
+      setTrouble(error instanceof Error ? error.message : 'The picture could not be kept.');
+    }
+  };
+  const colours = WIRE_COLOURS.map((colour) => ({ value: colour, label: colour, drawing: <WireSwatch colour={colour} /> }));
+  return (
+    <>
+      <HazardBox lead="Stored charge.">
+        Power proven dead first. A capacitor keeps its charge: it is discharged as the maker says, by who is licensed for it.
+      </HazardBox>
+      {open.length > 0 ? (
+        <Part title={<Heading>Back together: tick each off</Heading>}>
+          {open.map((wire) => (
+            <View key={wire.eventId} style={{ flexDirection: 'row', alignItems: 'center', gap: space.s }}>
+              <View style={{ flex: 1, gap: space.xs }}>
+                <WireLine wire={wire.value} mirrored />
+                {wire.value.photoId ? <Picture photoId={wire.value.photoId} /> : null}
+              </View>
+              {closed ? null : (
+                <Companion
+                  title="On"
+                  onPress={() => record({ kind: 'wire.back', data: { wireId: wire.eventId } })}
+                  wet
+                  testID={`wire-back-${wire.value.terminal}`}
+                />
+              )}
+            </View>
+          ))}
+        </Part>
+      ) : state.wires.length > 0 ? (
+        <Banner tone="done">Every wire that was noted is back.</Banner>
+      ) : (
+        <Body ink="inkSoft">
+          Note each wire before it is pulled, and take a photo. The colours on the two sides of a plug often differ.
+        </Body>
+      )}
+      {closed ? null : (
+        <Part title={<Heading>Note a wire</Heading>}>
+          <View style={{ flexDirection: 'row', gap: space.m }}>
+            <Field
+              label="Plug or part"
+              value={draft.plug}
+              onChange={(plug) => set({ plug })}
+              help="Contactor, fan plug"
+              grow
+              testID="wire-plug"
+            />
+            <Field
+              label="Terminal"
+              value={draft.terminal}
+              onChange={(terminal) => set({ terminal })}
+              help="C, T1, HERM"
+              grow
+              testID="wire-terminal"
+            />
+          </View>
+          <Label>Colour, unit side</Label>
+          <OneOf
+            label="Colour, unit side"
+            options={colours}
+            value={draft.unitSide}
+            onChange={(unitSide) => set({ unitSide })}
+            testID="wire-unit"
+          />
+          <Label>Colour, other side of the plug</Label>
+          <OneOf
+            label="Colour, other side"
+            options={[{ value: 'none' as const, label: 'No plug' }, ...colours]}
+            value={draft.otherSide ?? 'none'}
+            onChange={(colour) => set({ otherSide: colour === 'none' ? null : colour })}
+            testID="wire-other"
+          />
+          {draft.photoId ? <Picture photoId={draft.photoId} /> : null}
+          {trouble ? <Banner tone="stop">{trouble}</Banner> : null}
+          <View style={{ flexDirection: 'row', gap: space.s }}>
+            <Companion title={draft.photoId ? 'Another photo' : 'Photo'} onPress={() => input.current?.click()} />
+            <Companion title="Note this wire" onPress={save} grow wet testID="wire-note" />
+          </View>
+          <Small ink="inkSoft">The photo stays with the next wires until another is taken.</Small>
+          <input
+            ref={input}
+            type="file"
+            accept="image/*"
+            capture="environment"
+            aria-label="Photo of the wires"
+            data-testid="wire-photo"
+            style={{ position: 'absolute', width: 1, height: 1, opacity: 0 }}
+            tabIndex={-1}
+            onChange={(event) => {
+              void take(event.target.files?.[0]);
+              event.target.value = '';
+            }}
+          />
+        </Part>
+      )}
+      {state.wires.length > 0 ? (
+        <Part title={<Heading>As it was</Heading>}>
+          {state.wires.map((wire) => (
+            <WireLine key={wire.eventId} wire={wire.value} mirrored={false} />
+          ))}
+        </Part>
+      ) : null}
+    </>
+  );
+}

@@ -1,0 +1,56 @@
+import type { Stamped } from './stamped';
+
+/** What comes off a unit. Small things count: a gasket left over is a leak. */
+export const PART_KINDS = ['guard', 'panel', 'top', 'fan', 'clip', 'lead', 'jumper', 'gasket', 'other'] as const;
+export type PartKind = (typeof PART_KINDS)[number];
+export const PART_NAMES: Record<PartKind, string> = {
+  guard: 'Guard',
+  panel: 'Panel',
+  top: 'Top',
+  fan: 'Fan',
+  clip: 'Clip',
+  lead: 'Lead',
+  jumper: 'Jumper',
+  gasket: 'Gasket',
+  other: 'Other',
+};
+
+/** Colours of wire insulation, by name; a pair with a stripe is noted in words. */
+export const WIRE_COLOURS = ['black', 'white', 'red', 'blue', 'yellow', 'green', 'brown', 'orange', 'purple', 'grey', 'pink'] as const;
+export type WireColour = (typeof WIRE_COLOURS)[number];
+
+/** A part taken off, in the order of the events. */
+export interface PartOff {
+  kind: PartKind;
+  /** Which one, in words; empty when there is only one. */
+  which: string;
+  screws: number;
+  note: string;
+}
+
+/** One wire of a plug or terminal: its colour may differ on the two sides. */
+export interface WireNoted {
+  /** Plug or component, e.g. "Contactor". */
+  plug: string;
+  terminal: string;
+  unitSide: WireColour;
+  /** Null where there is no second side. */
+  otherSide: WireColour | null;
+  note: string;
+  photoId: string | null;
+}
+
+export type Refitted<T> = Stamped<T> & { backAt: string | null };
+
+/** Parts still off, in the order they go back on: the last off first. */
+export const refitOrder = (parts: readonly Refitted<PartOff>[]): Refitted<PartOff>[] =>
+  parts.filter((part) => part.backAt === null).reverse();
+
+/** Wires not yet put back, as they were noted. */
+export const wiresOpen = (wires: readonly Refitted<WireNoted>[]): Refitted<WireNoted>[] => wires.filter((wire) => wire.backAt === null);
+
+/** A part in words: "Guard, path side, 6 screws". */
+export const partWords = (part: PartOff): string =>
+  [PART_NAMES[part.kind], part.which, part.screws > 0 ? `${part.screws} ${part.screws === 1 ? 'screw' : 'screws'}` : '']
+    .filter(Boolean)
+    .join(', ');
