@@ -18,6 +18,12 @@ export const faceSchema = object({
   name: words('The face’s name', 40),
   widthM: num().typeError('Face width must be a number.').required('Face width is missing.'),
   wallSide: flag().default(false),
+  facesDeg: num()
+    .typeError('The direction must be a number.')
+    .min(0, 'The direction must be at least 0°.')
+    .max(360, 'The direction must be at most 360°.')
+    .nullable()
+    .optional(),
 });
 
 export const coilInputSchema = object({

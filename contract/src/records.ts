@@ -10,6 +10,7 @@ import type {
   DialPosition,
   FaceGrades,
   Finding,
+  HourAir,
   HouseRules,
   LabelGap,
   Refrigerant,
@@ -189,6 +190,15 @@ export interface TodayVisit {
   coils: CoilRecord[];
   bead: Bead;
   needs: CoilNeed[];
+}
+
+/** The answer for one day. */
+export interface DayRecord {
+  day: string;
+  visits: TodayVisit[];
+  next: VisitRecord | null;
+  /** A simulated feed in place of a weather service. */
+  weather: { simulated: true; hours: HourAir[] };
 }
 
 export interface PlaceSummary {

@@ -35,6 +35,11 @@ test('the server goes away in mid-wash: clocks go on, entries are kept, even ove
   await expect(site.getByText(/^No server\. 2 entries are kept/)).toBeVisible();
   await expectAccessible(site, 'Wash without a server');
 
+  // Long enough that looking the visit up again has failed, and that this has been written to the device.
+  await site.clock.fastForward('00:30');
+  await site.waitForTimeout(1500);
+  await site.clock.fastForward('00:05');
+  await site.waitForTimeout(1500);
   await site.reload();
   await tech.bead('wash');
   await expect(site.getByRole('img', { name: /^Section 1, Path: soaking$/ })).toBeVisible();

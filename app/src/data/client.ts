@@ -28,4 +28,6 @@ export const persistOptions: Omit<PersistQueryClientOptions, 'queryClient'> = {
   }),
   maxAge: 30 * DAY_MS,
   buster: '1',
+  // What was read stays kept when a later look-up fails: that is the very moment it is needed.
+  dehydrateOptions: { shouldDehydrateQuery: (query) => query.state.data !== undefined },
 };

@@ -6,6 +6,7 @@ import type {
   CleanerRecord,
   CoilInput,
   CoilRecord,
+  DayRecord,
   HouseRulesRecord,
   PlaceInput,
   PlaceRecord,
@@ -17,7 +18,6 @@ import type {
   SystemDetail,
   SystemInput,
   SystemRecord,
-  TodayVisit,
   VisitCostRecord,
   VisitDetail,
   VisitInput,
@@ -41,7 +41,7 @@ export const keys = {
 export const dayQuery = (day: string) =>
   queryOptions({
     queryKey: keys.day(day),
-    queryFn: () => request<{ day: string; visits: TodayVisit[]; next: VisitRecord | null }>('GET', `/days/${day}`),
+    queryFn: () => request<DayRecord>('GET', `/days/${day}`),
   });
 export const placesQuery = queryOptions({ queryKey: keys.places, queryFn: () => request<PlaceSummary[]>('GET', '/places') });
 export const systemQuery = (id: string) =>

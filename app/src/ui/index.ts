@@ -16,6 +16,7 @@ export * from './gradePicker';
 export * from './jug';
 export * from './soakBar';
 export * from './still';
+export * from './dayRibbon';
 export * from './wireSwatch';
 export * from './afterPaint';
 export * from './beadBar';

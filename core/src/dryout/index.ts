@@ -1,2 +1,4 @@
 export * from './vapour';
 export * from './dryOut';
+export * from './sun';
+export * from './ribbon';

@@ -23,6 +23,8 @@ export interface CoilFace {
   widthM: number;
   /** Stands against a wall, hard to reach. */
   wallSide: boolean;
+  /** Direction the face looks to, degrees clockwise from north; left out or null when nobody noted it. */
+  facesDeg?: number | null;
 }
 
 export interface CoilGeometry {

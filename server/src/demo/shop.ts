@@ -152,14 +152,23 @@ export const DEMO_SYSTEMS: SystemRecord[] = [
   }),
 ];
 
-const faces = (list: [id: string, name: string, widthIn: number, wall?: boolean][]): CoilFace[] =>
-  list.map(([id, name, widthIn, wall]) => ({ id, name, widthM: inches(widthIn), wallSide: wall ?? false }));
+const COMPASS: Record<string, number> = { North: 0, East: 90, South: 180, West: 270 };
+
+/** @param firstDeg direction the first face looks to; the next ones go on clockwise by quarters */
+const faces = (list: [id: string, name: string, widthIn: number, wall?: boolean][], firstDeg: number | null): CoilFace[] =>
+  list.map(([id, name, widthIn, wall], i) => ({
+    id,
+    name,
+    widthM: inches(widthIn),
+    wallSide: wall ?? false,
+    facesDeg: COMPASS[name] ?? (firstDeg === null ? null : (firstDeg + 90 * i) % 360),
+  }));
 
 const outdoor = (
   systemId: string,
-  over: Partial<CoilRecord> & { heightIn: number; rows?: 1 | 2; fpi?: number; list: Parameters<typeof faces>[0] },
+  over: Partial<CoilRecord> & { heightIn: number; rows?: 1 | 2; fpi?: number; looks?: number; list: Parameters<typeof faces>[0] },
 ): CoilRecord => {
-  const { heightIn, rows = 1, fpi = 18, list, ...build } = over;
+  const { heightIn, rows = 1, fpi = 18, looks = null, list, ...build } = over;
   return {
     id: `${systemId}-out`,
     systemId,
@@ -174,7 +183,7 @@ const outdoor = (
       rows,
       finsPerInch: fpi,
       rowDepthM: USUAL_ROW_DEPTH_M,
-      faces: faces(list),
+      faces: faces(list, looks),
     },
     ...build,
   };
@@ -214,6 +223,7 @@ const indoor = (
 
 export const DEMO_COILS: CoilRecord[] = [
   outdoor('fennick-hp', {
+    looks: 45,
     heightIn: 24,
     rows: 2,
     list: [
@@ -225,6 +235,7 @@ export const DEMO_COILS: CoilRecord[] = [
   }),
   indoor('fennick-hp', 'a-coil', 18, 20),
   outdoor('quillon-split', {
+    looks: 0,
     heightIn: 27,
     rows: 2,
     guards: 'louvre',
@@ -236,6 +247,7 @@ export const DEMO_COILS: CoilRecord[] = [
   }),
   indoor('quillon-split', 'a-coil', 20, 21, 3),
   outdoor('quillon-shop', {
+    looks: 90,
     heightIn: 26,
     construction: 'coated',
     guards: 'hinged',
@@ -246,6 +258,7 @@ export const DEMO_COILS: CoilRecord[] = [
   }),
   indoor('quillon-shop', 'slab', 24, 34),
   outdoor('marl-split', {
+    looks: 180,
     heightIn: 32,
     construction: 'microchannel',
     fpi: 22,
@@ -257,6 +270,7 @@ export const DEMO_COILS: CoilRecord[] = [
   }),
   indoor('marl-split', 'n-coil', 16, 17),
   outdoor('harrow-roof', {
+    looks: 90,
     heightIn: 30,
     construction: 'aluminium-plate-fin',
     guards: 'none',
@@ -267,6 +281,7 @@ export const DEMO_COILS: CoilRecord[] = [
   }),
   indoor('harrow-roof', 'slab', 28, 36, 3),
   outdoor('goosewater-cottage', {
+    looks: 0,
     heightIn: 24,
     construction: 'spine-fin-aluminium',
     fpi: 20,
@@ -279,6 +294,7 @@ export const DEMO_COILS: CoilRecord[] = [
   }),
   indoor('goosewater-cottage', 'a-coil', 16, 18),
   outdoor('goosewater-boathouse', {
+    looks: 90,
     heightIn: 20,
     construction: 'spine-fin-copper',
     fpi: 20,
@@ -289,6 +305,7 @@ export const DEMO_COILS: CoilRecord[] = [
   }),
   indoor('goosewater-boathouse', 'slab', 14, 18),
   outdoor('alder-studio', {
+    looks: 0,
     heightIn: 22,
     guards: 'wire',
     topOpens: false,
@@ -299,6 +316,7 @@ export const DEMO_COILS: CoilRecord[] = [
   }),
   indoor('alder-studio', 'wall-head', 28, 6),
   outdoor('alder-ground', {
+    looks: 0,
     heightIn: 24,
     guards: 'wire',
     topOpens: false,

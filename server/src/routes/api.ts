@@ -9,6 +9,7 @@ import {
   placeInputSchema,
   systemInputSchema,
   visitInputSchema,
+  type DayRecord,
 } from '@elm-mist/contract';
 import { notFound, Problem } from '../http/problem';
 import { appendEvents } from '../services/events';
@@ -16,6 +17,7 @@ import { addCoil, addPlace, addSystem, changeCoil, placeList } from '../services
 import { keepPhoto, readPhoto } from '../services/photos';
 import { addVisit, dayList, systemDetail, visitDetail } from '../services/visits';
 import type { Store } from '../store/open';
+import { simulatedDay } from '../standins/weather';
 import * as q from '../store/records';
 import { shelfRoutes } from './shelf';
 
@@ -39,7 +41,8 @@ export function apiRouter(store: Store, now: () => Date): Router {
   router.get('/days/:day', (ctx) => {
     const day = ctx.params['day'] ?? '';
     if (!DAY.test(day)) throw new Problem(422, 'unreadable', 'A day looks like 2026-06-11.', { day: 'A day looks like 2026-06-11.' });
-    ctx.body = { day, visits: dayList(db, day), next: q.nextVisitAfter(db, day) ?? null };
+    const weather = { simulated: true as const, hours: simulatedDay(day) };
+    ctx.body = { day, visits: dayList(db, day), next: q.nextVisitAfter(db, day) ?? null, weather } satisfies DayRecord;
   });
 
   router.get('/places', (ctx) => {

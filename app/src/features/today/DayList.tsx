@@ -1,14 +1,25 @@
-import type { TodayVisit } from '@elm-mist/contract';
-import { BEAD_NAMES, formatDuration, formatVolume, gradeFacts, type Grade, type UnitSystem } from '@elm-mist/core';
+import type { DayRecord, TodayVisit } from '@elm-mist/contract';
+import {
+  BEAD_NAMES,
+  formatDuration,
+  formatQuantity,
+  formatVolume,
+  gradeFacts,
+  type Grade,
+  type HouseRules,
+  type UnitSystem,
+} from '@elm-mist/core';
 import { useQuery } from '@tanstack/react-query';
 import { addDays, formatISO, parseISO } from 'date-fns';
 import { router, useGlobalSearchParams, usePathname } from 'expo-router';
+import { useMemo } from 'react';
 import { Pressable, View } from 'react-native';
 import { clockTime, dayQuery, today, useHouseRules } from '@/data';
 import {
   Banner,
   Body,
   Companion,
+  DayRibbon,
   Empty,
   Figure,
   Heading,
@@ -20,11 +31,13 @@ import {
   Sign,
   Small,
   space,
+  Strong,
   target,
   Trouble,
   useTokens,
   Waiting,
 } from '@/ui';
+import { ribbonOf } from './ribbonOf';
 import { longDay, ROLE_NAMES, STANDING_WORDS } from '../shared/words';
 
 /** What to expect and carry, in a line for each coil. */
@@ -40,6 +53,14 @@ export function needLine(need: TodayVisit['needs'][number], system: UnitSystem):
         ? ` · ${need.cleanerName.toLowerCase()} only`
         : ` · ${formatVolume(need.concentrateL, system)} ${need.cleanerName}`;
   return `${ROLE_NAMES[need.role]}: ${grade}${carry}`;
+}
+
+/** The warmest hour of the day in a line. */
+function airLine(weather: DayRecord['weather'] | undefined, system: UnitSystem): string {
+  const warmest = [...(weather?.hours ?? [])].sort((a, b) => b.dryBulbC - a.dryBulbC)[0];
+  return warmest
+    ? ` · up to ${formatQuantity({ kind: 'temperature', celsius: warmest.dryBulbC }, system)} · ${warmest.rhPct} % · ${formatQuantity({ kind: 'speed', ms: warmest.windMs }, system)}`
+    : '';
 }
 
 /** Where a visit stands, as a word in a box. */
@@ -67,8 +88,20 @@ export function StandingTag({ visit }: { visit: TodayVisit }) {
   );
 }
 
-function VisitEntry({ row, current, system }: { row: TodayVisit; current: boolean; system: UnitSystem }) {
+function VisitEntry({
+  row,
+  current,
+  house,
+  weather,
+}: {
+  row: TodayVisit;
+  current: boolean;
+  house: HouseRules;
+  weather: DayRecord['weather'] | undefined;
+}) {
   const tokens = useTokens();
+  const system = house.units;
+  const ribbon = useMemo(() => (row.visit.standing === 'closed' ? null : ribbonOf(row, weather, house)), [row, weather, house]);
   return (
     <LinkBox
       href={`/visits/${row.visit.id}`}
@@ -90,6 +123,12 @@ function VisitEntry({ row, current, system }: { row: TodayVisit; current: boolea
         <Figure>{`${clockTime(row.visit.startMinute)} · ${formatDuration(row.visit.durationMin * 60)}`}</Figure>
       </View>
       <Body ink="inkSoft">{`${row.system.name}${row.visit.purpose ? `, ${row.visit.purpose.toLowerCase()}` : ''} · ${row.place.address}`}</Body>
+      {ribbon ? (
+        <View style={{ gap: space.xs }} testID={`ribbon-${row.visit.id}`}>
+          <DayRibbon cells={ribbon.cells} window={ribbon.window} says={ribbon.says} />
+          {ribbon.advice ? <Strong ink="brick">{ribbon.advice}</Strong> : null}
+        </View>
+      ) : null}
       {row.visit.standing === 'closed' ? null : row.needs.map((need) => <Small key={need.coilId}>{needLine(need, system)}</Small>)}
       <StandingTag visit={row} />
     </LinkBox>
@@ -101,7 +140,7 @@ export function DayList() {
   const params = useGlobalSearchParams<{ day?: string; visitId?: string }>();
   const path = usePathname();
   const day = /^\d{4}-\d{2}-\d{2}$/.test(params.day ?? '') ? (params.day as string) : today();
-  const { units } = useHouseRules();
+  const house = useHouseRules();
   const answer = useQuery(dayQuery(day));
   const tokens = useTokens();
   const turn = (by: number) => {
@@ -141,7 +180,7 @@ export function DayList() {
       head={
         <ScreenHead
           title={longDay(day)}
-          under={under}
+          under={`${under}${airLine(answer.data?.weather, house.units)}`}
           right={
             <View style={{ flexDirection: 'row', gap: space.s }}>
               {step(-1, 'back', 'The day before')}
@@ -156,8 +195,17 @@ export function DayList() {
         visits.length > 0 ? (
           <View style={{ marginTop: -space.l }}>
             {visits.map((row) => (
-              <VisitEntry key={row.visit.id} row={row} system={units} current={path.startsWith(`/visits/${row.visit.id}`)} />
+              <VisitEntry
+                key={row.visit.id}
+                row={row}
+                house={house}
+                weather={answer.data?.weather}
+                current={path.startsWith(`/visits/${row.visit.id}`)}
+              />
             ))}
+            <Small ink="inkSoft">
+              Ribbon: minutes until foam dries, hour by hour. Bar: sun on the coil. Box: the good window. Weather simulated.
+            </Small>
           </View>
         ) : (
           <Empty title="Nothing planned for this day" action={<Companion title="Go to Places" onPress={() => router.push('/places')} />}>

@@ -1,0 +1,44 @@
+import { saturationVapourPressureKPa, type HourAir } from '@elm-mist/core';
+import { instantOn } from '../demo/day';
+
+/** First hour of the feed, and the last. */
+const HOURS = { from: 7, to: 18 } as const;
+
+/** A number from 0 to 1 that is always the same for the same words (FNV-1a, 32 bits). */
+function chance(words: string): number {
+  let hash = 0x811c9dc5;
+  for (const character of words) hash = Math.imul(hash ^ character.charCodeAt(0), 0x01000193) >>> 0;
+  return hash / 2 ** 32;
+}
+
+const DAY_MS = 86_400_000;
+
+/**
+ * A simulated hourly feed in place of a weather service: a prairie town at about 42° N with hot, dry, breezy summer afternoons. The same day always
+ * has the same weather. Shown as simulated wherever it is used.
+ * @param day ISO
+ * @returns one row for each hour from 7 to 18, at this machine's time
+ */
+export function simulatedDay(day: string): HourAir[] {
+  const dayOfYear = (Date.parse(`${day}T00:00:00Z`) - Date.parse(`${day.slice(0, 4)}-01-01T00:00:00Z`)) / DAY_MS;
+  const meanC = 11 + 14 * Math.cos((2 * Math.PI * (dayOfYear - 200)) / 365) + 5 * (chance(`${day} mean`) - 0.5);
+  const swingC = 7 + 3 * chance(`${day} swing`);
+  const cloudy = chance(`${day} cloud`) ** 2;
+  const breeze = 1.5 + 3 * chance(`${day} wind`);
+  const vapourKPa = saturationVapourPressureKPa(meanC - swingC - 3);
+  return Array.from({ length: HOURS.to - HOURS.from + 1 }, (_, i) => {
+    const hour = HOURS.from + i;
+    // Coolest at four, warmest at sixteen.
+    const warmth = Math.sin((Math.PI * (hour - 10)) / 12);
+    const dryBulbC = meanC + swingC * warmth;
+    const flicker = chance(`${day} ${hour}`) - 0.5;
+    const clamp = (value: number, low: number, high: number) => Math.min(high, Math.max(low, value));
+    return {
+      atMs: instantOn(day, hour * 60).getTime(),
+      dryBulbC: Number(dryBulbC.toFixed(1)),
+      rhPct: Math.round(clamp((vapourKPa / saturationVapourPressureKPa(dryBulbC)) * 100, 5, 98)),
+      windMs: Number(clamp(breeze * (0.6 + 0.5 * Math.max(0, warmth)) + flicker, 0.2, 15).toFixed(1)),
+      cloud: Number(clamp(cloudy + 0.3 * flicker, 0, 1).toFixed(2)),
+    };
+  });
+}
