@@ -44,6 +44,10 @@ test('the server goes away in mid-wash: clocks go on, entries are kept, even ove
   await tech.bead('wash');
   await expect(site.getByRole('img', { name: /^Section 1, Path: soaking$/ })).toBeVisible();
   await expect(site.getByRole('img', { name: /^Section 2, Hedge: soaking$/ })).toBeVisible();
+  // The day is still there too, though it was not on the screen when the signal went.
+  await site.getByRole('link', { name: 'Leave the visit, back to the day' }).click();
+  await expect(site.getByText('Quillon bakery flat')).toBeVisible();
+  await tech.openVisit('demo-visit-14');
 
   await server.start();
   await site.clock.fastForward('00:05');

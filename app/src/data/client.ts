@@ -4,15 +4,19 @@ import type { PersistQueryClientOptions } from '@tanstack/react-query-persist-cl
 import { del, get, set } from 'idb-keyval';
 import { AwayError } from './api';
 
-const DAY_MS = 86_400_000;
+/**
+ * How long what was read is kept, ms: twenty days. A timer cannot wait longer than 2^31 − 1 ms, some 24.8 days; one set for more goes off
+ * at once, and would throw away everything that is not on the screen.
+ */
+export const KEPT_MS = 20 * 86_400_000;
 
-/** What was read stays on the device for a month, so that the day's work opens with no signal. */
+/** What was read stays on the device for weeks, so that the day's work opens with no signal. */
 export const queryClient = new QueryClient({
   defaultOptions: {
     queries: {
       networkMode: 'always',
       staleTime: 5_000,
-      gcTime: 30 * DAY_MS,
+      gcTime: KEPT_MS,
       retry: (failures, error) => error instanceof AwayError && failures < 2,
       retryDelay: 800,
     },
@@ -26,7 +30,7 @@ export const persistOptions: Omit<PersistQueryClientOptions, 'queryClient'> = {
     throttleTime: 500,
     storage: { getItem: async (key) => (await get<string>(key)) ?? null, setItem: (key, value) => set(key, value), removeItem: del },
   }),
-  maxAge: 30 * DAY_MS,
+  maxAge: KEPT_MS,
   buster: '1',
   // What was read stays kept when a later look-up fails: that is the very moment it is needed.
   dehydrateOptions: { shouldDehydrateQuery: (query) => query.state.data !== undefined },
