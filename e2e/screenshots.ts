@@ -34,9 +34,6 @@ test('pictures', async ({ site, server }) => {
   await expect(site.getByTestId('break-even-chart')).toBeVisible();
   await site.waitForTimeout(300);
   await shoot(site, 'break-even');
-  await site.goto(`${server.url}/more`);
-  await expect(site.getByText('In this shop')).toBeVisible();
-  await shoot(site, 'house-rules');
   await site.goto(server.url);
 
   await tech.openVisit('demo-visit-14');
@@ -54,7 +51,6 @@ test('pictures', async ({ site, server }) => {
   await shoot(site, 'plan');
   await site.getByRole('button', { name: /^strength.*Why\?$/ }).click();
   await expect(site.getByTestId('because')).toBeVisible();
-  await shoot(site, 'because');
   await tech.press('Close');
   await site.getByTestId('second-opinion').scrollIntoViewIfNeeded();
   await shoot(site, 'second-opinion');
@@ -64,6 +60,11 @@ test('pictures', async ({ site, server }) => {
   await shoot(site, 'wide-because');
   await site.getByTestId('because').getByRole('button', { name: 'Close' }).click();
   await site.setViewportSize({ width: 390, height: 844 });
+  await site.getByTestId('to-run-sheet').click();
+  await expect(site.getByText(/^(Proven|The shortest found)/)).toBeVisible();
+  await shoot(site, 'run-sheet');
+  await site.getByRole('button', { name: 'Plan', exact: true }).click();
+  await tech.bead('plan');
   await site.getByTestId('plan-follow').click();
   await tech.bead('mix');
   await shoot(site, 'mix');
@@ -96,6 +97,18 @@ test('pictures', async ({ site, server }) => {
   await act.click();
   await site.waitForTimeout(100);
   await shoot(site, 'wash');
+  await site.getByTestId('to-takedown').click();
+  for (const [kind, screws] of [
+    ['Guard', '4'],
+    ['Top', '8'],
+  ] as const) {
+    await site.getByRole('radio', { name: kind, exact: true }).click();
+    await site.getByTestId('part-screws').fill(screws);
+    await site.getByTestId('part-off').click();
+  }
+  await shoot(site, 'takedown');
+  await site.getByRole('button', { name: 'Back to Wash' }).click();
+  await tech.bead('wash');
   await site.setViewportSize({ width: 1280, height: 800 });
   await site.waitForTimeout(200);
   await shoot(site, 'wide-wash');

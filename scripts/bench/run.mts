@@ -19,6 +19,7 @@ import {
 } from '../../core/src';
 import { importFigures } from './importRows.mts';
 import { planPaintMs } from './paint.mts';
+import { runSheetFigures } from './runSheets.mts';
 import { DEFAULT_HOUSE_RULES } from '../../core/src/method/houseRules';
 import { DEMO_CLEANERS } from '../../server/src/demo/shelf';
 import { DEMO_COILS } from '../../server/src/demo/shop';
@@ -141,6 +142,13 @@ function firstScreenKb(): number {
   return [...new Set([...named, ...routes])].reduce((sum, file) => sum + gzipSync(readFileSync(join(dist, file))).length, 0) / 1000;
 }
 
+for (const crew of [1, 2]) {
+  const figures = runSheetFigures(crew);
+  lines.push([
+    `run sheets of ${figures.visits} visits, ${crew === 1 ? 'one person' : 'two people'} (limit 200 ms to the first)`,
+    `first within ${figures.slowestFirstMs.toFixed(0)} ms, ${Math.round(figures.provenShare * 100)} % proven, ${figures.worstGapPct.toFixed(1)} % from the bound at worst`,
+  ]);
+}
 await coldStart();
 const files = await importFigures();
 lines.push([

@@ -19,8 +19,8 @@ const INSULATION: Record<WireColour, string> = {
   pink: '#E9A3B8',
 };
 
-/** A piece of wire in its colour, and the colour's name. */
-export function WireSwatch({ colour }: { colour: WireColour }) {
+/** A piece of wire in its colour, and the colour's name. @param named false only where the name stands beside it already */
+export function WireSwatch({ colour, named = true }: { colour: WireColour; named?: boolean }) {
   const tokens = useTokens();
   return (
     <View style={{ flexDirection: 'row', alignItems: 'center', gap: space.xs }}>
@@ -34,7 +34,7 @@ export function WireSwatch({ colour }: { colour: WireColour }) {
           backgroundColor: INSULATION[colour],
         }}
       />
-      <Small ink="ink">{colour}</Small>
+      {named ? <Small ink="ink">{colour}</Small> : null}
     </View>
   );
 }

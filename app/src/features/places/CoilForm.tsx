@@ -70,9 +70,18 @@ interface FormFace {
   name: string;
   width: string;
   wallSide: boolean;
+  /** Degrees clockwise from north; null when nobody noted it. */
+  facesDeg: number | null;
 }
 
-const facesFor = (shape: CoilShape): FormFace[] => FACE_NAMES[shape].map((name) => ({ name, width: '', wallSide: false }));
+/** Near enough for the sun on a face: eight directions. */
+const DIRECTIONS = ['North', 'North-east', 'East', 'South-east', 'South', 'South-west', 'West', 'North-west'].map((label, i) => ({
+  value: i * 45,
+  label,
+}));
+const nearest = (degrees: number): number => (Math.round(degrees / 45) % 8) * 45;
+
+const facesFor = (shape: CoilShape): FormFace[] => FACE_NAMES[shape].map((name) => ({ name, width: '', wallSide: false, facesDeg: null }));
 
 export function CoilForm() {
   const { systemId, coilId, role } = useLocalSearchParams<{ systemId: string; coilId?: string; role?: string }>();
@@ -128,6 +137,7 @@ function CoilFields({
         name: string().defined().trim().required('Name the face.'),
         width: typedFigure('Width', 'length', units, 0.05, 6),
         wallSide: boolean().defined(),
+        facesDeg: number().nullable().defined(),
       }),
     ).defined(),
   });
@@ -143,7 +153,12 @@ function CoilFields({
       topOpens: coil?.topOpens ?? role === 'condenser',
       makerWaterOnly: coil?.makerWaterOnly ?? false,
       faces: coil
-        ? coil.geometry.faces.map((face) => ({ name: face.name, width: showFigure('length', face.widthM, units), wallSide: face.wallSide }))
+        ? coil.geometry.faces.map((face) => ({
+            name: face.name,
+            width: showFigure('length', face.widthM, units),
+            wallSide: face.wallSide,
+            facesDeg: typeof face.facesDeg === 'number' ? nearest(face.facesDeg) : null,
+          }))
         : facesFor(firstShape),
     },
   });
@@ -175,6 +190,7 @@ function CoilFields({
         name: face.name,
         widthM: toSi('length', face.width, units),
         wallSide: face.wallSide,
+        ...(role === 'condenser' ? { facesDeg: face.facesDeg } : {}),
       })),
       guards: values.guards,
       topOpens: values.topOpens,
@@ -293,11 +309,27 @@ function CoilFields({
               />
             </View>
             {role === 'condenser' ? (
-              <Controller
-                control={control}
-                name={`faces.${index}.wallSide`}
-                render={({ field: wall }) => <Tick label="Wall side, hard to reach" value={wall.value} onChange={wall.onChange} />}
-              />
+              <>
+                <Controller
+                  control={control}
+                  name={`faces.${index}.facesDeg`}
+                  render={({ field: looks }) => (
+                    <Part first title={<Label>Looks to, for the sun on it</Label>}>
+                      <OneOf
+                        label={`Face ${index + 1} looks to`}
+                        options={[...DIRECTIONS, { value: -1, label: 'Not noted' }]}
+                        value={looks.value ?? -1}
+                        onChange={(value) => looks.onChange(value === -1 ? null : value)}
+                      />
+                    </Part>
+                  )}
+                />
+                <Controller
+                  control={control}
+                  name={`faces.${index}.wallSide`}
+                  render={({ field: wall }) => <Tick label="Wall side, hard to reach" value={wall.value} onChange={wall.onChange} />}
+                />
+              </>
             ) : null}
           </View>
         ))}
@@ -309,7 +341,9 @@ function CoilFields({
             {faces.fields.length < allowed.max ? (
               <Companion
                 title="One face more"
-                onPress={() => faces.append({ name: FACE_NAMES[shape][faces.fields.length] ?? '', width: '', wallSide: false })}
+                onPress={() =>
+                  faces.append({ name: FACE_NAMES[shape][faces.fields.length] ?? '', width: '', wallSide: false, facesDeg: null })
+                }
               />
             ) : null}
           </View>

@@ -29,7 +29,8 @@ export function Timeline({
   const lanes = crew + 1;
   const height = TOP + lanes * (LANE + GAP);
   const every = stepOf(endS) * 60;
-  const marks = Array.from({ length: Math.floor(endS / every) + 1 }, (_, i) => i * every);
+  // A mark too near the right edge would lose its words.
+  const marks = Array.from({ length: Math.floor(endS / every) + 1 }, (_, i) => i * every).filter((mark) => x(mark) < width - 44);
   return (
     <View onLayout={(event) => setWidth(event.nativeEvent.layout.width)}>
       {width > 0 ? (
@@ -38,7 +39,7 @@ export function Timeline({
             {marks.map((mark) => (
               <G key={mark}>
                 <Line x1={x(mark)} x2={x(mark)} y1={TOP - 4} y2={height} stroke={tokens.rule} strokeWidth={1} />
-                <SvgText x={Math.min(x(mark) + 2, width - 30)} y={14} fontFamily={font.figure} fontSize={13} fill={tokens.inkSoft}>
+                <SvgText x={x(mark) + 2} y={14} fontFamily={font.figure} fontSize={13} fill={tokens.inkSoft}>
                   {`${mark / 60} min`}
                 </SvgText>
               </G>

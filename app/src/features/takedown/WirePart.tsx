@@ -79,7 +79,7 @@ export function WirePart() {
       setTrouble(error instanceof Error ? error.message : 'The picture could not be kept.');
     }
   };
-  const colours = WIRE_COLOURS.map((colour) => ({ value: colour, label: colour, drawing: <WireSwatch colour={colour} /> }));
+  const colours = WIRE_COLOURS.map((colour) => ({ value: colour, label: colour, drawing: <WireSwatch colour={colour} named={false} /> }));
   return (
     <>
       <HazardBox lead="Stored charge.">

@@ -1,0 +1,94 @@
+import { searchRun, type RunSheet, type Task } from '../../core/src';
+
+/** A number from 0 to 1 by a seed, the same in every run (mulberry32). */
+function chances(seed: number): () => number {
+  let state = seed;
+  return () => {
+    state = (state + 0x6d2b79f5) | 0;
+    let t = Math.imul(state ^ (state >>> 15), 1 | state);
+    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
+    return ((t ^ (t >>> 14)) >>> 0) / 2 ** 32;
+  };
+}
+
+/** A made-up visit of two coils, alike in kind to real ones: chains, sections with dwell windows, things to do meanwhile, waits. */
+function visit(seed: number): Task[] {
+  const chance = chances(seed);
+  const between = (low: number, high: number) => Math.round(low + chance() * (high - low));
+  const tasks: Task[] = [];
+  const put = (id: string, seconds: number, after: Task['after'], handsOn = true) => {
+    tasks.push({ id, name: id, seconds, handsOn, after });
+    return id;
+  };
+  const then = (id: string) => [{ id, minS: 0, maxS: null }];
+  const ends: string[] = [];
+  for (const coil of ['out', 'in']) {
+    let last = put(`${coil}.isolate`, 300, []);
+    last = put(`${coil}.open`, between(300, 1500), then(last));
+    last = put(`${coil}.wet`, 120, then(last));
+    const opened = last;
+    const rinses: string[] = [];
+    const sections = between(2, 5);
+    const dwell = between(180, 600);
+    for (let i = 0; i < sections; i += 1) {
+      last = put(`${coil}.foam${i}`, between(12, 40), then(last));
+      rinses.push(put(`${coil}.rinse${i}`, between(60, 150), [{ id: last, minS: dwell, maxS: dwell + between(120, 400) }]));
+    }
+    const meanwhile = [put(`${coil}.gun`, 180, then(last)), put(`${coil}.pan`, between(200, 600), then(opened))];
+    const torch = put(
+      `${coil}.torch`,
+      240,
+      rinses.map((id) => ({ id, minS: 0, maxS: null })),
+    );
+    ends.push(
+      put(
+        `${coil}.close`,
+        between(300, 1200),
+        [torch, ...meanwhile].map((id) => ({ id, minS: 0, maxS: null })),
+      ),
+    );
+    ends.push(put(`${coil}.drip`, 300, then(torch), false));
+  }
+  const on = put(
+    'restart',
+    300,
+    ends.map((id) => ({ id, minS: 0, maxS: null })),
+  );
+  put('readings', 120, then(put('steady', 900, then(on), false)));
+  return tasks;
+}
+
+export interface RunSheetFigures {
+  visits: number;
+  provenShare: number;
+  /** Longest time to a first sheet, ms. */
+  slowestFirstMs: number;
+  /** Largest gap between what was found and what is proven to be impossible, percent. */
+  worstGapPct: number;
+}
+
+const THINK_MS = 400;
+
+/** Fifty made-up visits for one and for two people: how soon there is a sheet, how often it is proven, and how far off it can be. */
+export function runSheetFigures(crew: number): RunSheetFigures {
+  const visits = 50;
+  let proven = 0;
+  let slowestFirstMs = 0;
+  let worstGapPct = 0;
+  for (let seed = 1; seed <= visits; seed += 1) {
+    const search = searchRun(visit(seed), crew);
+    const started = performance.now();
+    let best: RunSheet | null = null;
+    for (;;) {
+      const step = search.next();
+      const found = step.done ? ('placed' in step.value ? step.value : null) : step.value.best;
+      if (found && !best) slowestFirstMs = Math.max(slowestFirstMs, performance.now() - started);
+      best = found ?? best;
+      if (step.done || performance.now() - started > THINK_MS) break;
+    }
+    if (!best) throw new Error(`no sheet for visit ${seed}`);
+    if (best.proven) proven += 1;
+    worstGapPct = Math.max(worstGapPct, (best.endS / best.boundS - 1) * 100);
+  }
+  return { visits, provenShare: proven / visits, slowestFirstMs, worstGapPct };
+}
