@@ -44,14 +44,7 @@ test('a reservoir too weak at the dial is put right, a mix corrected, and the st
   server,
 }) => {
   const tech = new Technician(site);
-  await tech.openVisit('demo-visit-15');
-  await tech.noteAir('91', '30', '3');
-  await tech.next();
-  await tech.grade(3, 3, 2, 3, 1, 2);
-  await site.getByRole('checkbox', { name: 'Grease or oil film' }).click();
-  await tech.next();
-  await tech.grade(2, 2, 1, 1, 1, 1);
-  await tech.next();
+  await tech.lookAtBakery('91', '30', '3');
   await site.getByTestId('plan-follow').click();
   await tech.bead('mix');
 

@@ -18,14 +18,7 @@ test('the alarm comes on time on any bead, once, and stands after a reload; past
   await site.addInitScript(LISTEN);
   await site.goto(server.url);
   const tech = new Technician(site);
-  await tech.openVisit('demo-visit-15');
-  await tech.noteAir('75', '60', '2');
-  await tech.next();
-  await tech.grade(3, 3, 2, 3, 1, 2);
-  await site.getByRole('checkbox', { name: 'Grease or oil film' }).click();
-  await tech.next();
-  await tech.grade(2, 2, 1, 1, 1, 1);
-  await tech.next();
+  await tech.lookAtBakery('75', '60', '2');
   await site.getByTestId('plan-follow').click();
   await site.getByTestId('mix-done').click();
   await site.getByTestId('mix-done').click();

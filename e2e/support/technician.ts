@@ -31,6 +31,19 @@ export class Technician {
     await this.page.waitForURL((url) => url.href !== here);
   }
 
+  /** The bakery flat, greasy and two rows deep, from the day to the plan on the screen: Bramble at 4 : 1 outdoors, Sedge indoors. */
+  async lookAtBakery(air: string, humidity: string, wind: string): Promise<void> {
+    await this.openVisit('demo-visit-15');
+    await this.noteAir(air, humidity, wind);
+    await this.next();
+    await this.grade(3, 3, 2, 3, 1, 2);
+    await this.page.getByRole('checkbox', { name: 'Grease or oil film' }).click();
+    await this.next();
+    await this.grade(2, 2, 1, 1, 1, 1);
+    await this.next();
+    await this.bead('plan');
+  }
+
   async bead(name: 'look' | 'plan' | 'mix' | 'wash' | 'check' | 'close'): Promise<void> {
     await expect(this.page.getByTestId(`bead-${name}`)).toBeVisible();
   }

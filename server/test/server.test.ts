@@ -3,6 +3,7 @@ import { existsSync, mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type {
   CoilRecord,
+  DayRecord,
   PlaceRecord,
   PlaceSummary,
   ShelfRecord,
@@ -80,6 +81,26 @@ describe('the demo shop', () => {
     expect(closed.some((visit) => (visit.dropAfterK ?? 0) > (visit.dropBeforeK ?? 0))).toBe(true);
     expect(closed.every((visit) => visit.nextDue !== null && visit.nextDue > visit.day)).toBe(true);
   });
+});
+
+test('the simulated weather is the same for the same day, hour by hour, and is marked as simulated', async () => {
+  const ask = async (day: string) => (await server.call<DayRecord>('GET', `/days/${day}`)).body.weather;
+  const today = await ask(DAY);
+  expect(await ask(DAY)).toEqual(today);
+  expect(today.simulated).toBe(true);
+  expect(today.hours).toHaveLength(12);
+  for (const [i, hour] of today.hours.entries()) {
+    if (i > 0) expect(hour.atMs - (today.hours[i - 1]?.atMs ?? 0)).toBe(3_600_000);
+    expect(hour.rhPct).toBeGreaterThanOrEqual(5);
+    expect(hour.rhPct).toBeLessThanOrEqual(100);
+    expect(hour.cloud).toBeGreaterThanOrEqual(0);
+    expect(hour.cloud).toBeLessThanOrEqual(1);
+  }
+  const warmest = Math.max(...today.hours.map((hour) => hour.dryBulbC));
+  expect(today.hours.findIndex((hour) => hour.dryBulbC === warmest)).toBeGreaterThanOrEqual(8);
+  // Winter on the prairie is colder than June, and another day is another sky.
+  expect(Math.max(...(await ask('2026-01-15')).hours.map((hour) => hour.dryBulbC))).toBeLessThan(warmest - 10);
+  expect((await ask('2026-06-12')).hours.map((hour) => hour.cloud)).not.toEqual(today.hours.map((hour) => hour.cloud));
 });
 
 describe('a visit', () => {

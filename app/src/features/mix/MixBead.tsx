@@ -1,10 +1,8 @@
-import type { ApplicatorRecord, CleanerRecord, CoilRecord } from '@elm-mist/contract';
-import { BAND_WORDS, formatMeasured, formatRatio, formatVolume, needsMix, trimDecimals, visitClashes, type CoilPlan } from '@elm-mist/core';
-import { useQuery } from '@tanstack/react-query';
+import { BAND_WORDS, formatMeasured, formatRatio, formatVolume, needsMix, trimDecimals, visitClashes } from '@elm-mist/core';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { readText, writeDevice } from '@/device/memory';
-import { dayQuery, useVisit } from '@/data';
+import { useVisit } from '@/data';
 import {
   Act,
   AnyOf,
@@ -26,22 +24,16 @@ import {
   Tabs,
   ThumbBar,
   Why,
-  type JugLayer,
 } from '@/ui';
 import { ROLE_NAMES } from '../shared/words';
 import { goTo, NotYet, VisitScreen } from '../visit/VisitScreen';
 import { heldWarning, readHeld, writeHeld } from './held';
 import { MeasurePick, useMeasure } from './MeasurePick';
 import { MixFix } from './MixFix';
-import { trySheet, type MixSheet } from './mixSheet';
+import { layersOf, ownPack, useSameMix, type MixJob } from './mixJob';
+import { trySheet } from './mixSheet';
 
 const LAST_CONTAINER = 'container';
-
-interface MixJob {
-  coil: CoilRecord;
-  plan: CoilPlan;
-  cleaner: CleanerRecord;
-}
 
 export function MixBead() {
   const visit = useVisit();
@@ -75,52 +67,6 @@ export function MixBead() {
     );
   }
   return <MixJobScreen key={job.coil.id} job={job} jobs={jobs} pick={setCoilId} />;
-}
-
-/** A can, or a bottle used as it comes, is its own container. */
-const ownPack = (cleaner: CleanerRecord): ApplicatorRecord => ({
-  id: `pack-${cleaner.id}`,
-  name: cleaner.name,
-  kind: 'hand-bottle',
-  capacityL: cleaner.packL,
-  dial: [],
-});
-
-/** Other coils of the day that take the same mix. */
-function useSameMix(job: MixJob, day: string) {
-  const { data } = useQuery(dayQuery(day));
-  return (data?.visits ?? []).flatMap(({ visit, place, needs }) =>
-    visit.standing === 'closed'
-      ? []
-      : needs.flatMap((need) =>
-          need.coilId !== job.coil.id &&
-          need.cleanerId === job.cleaner.id &&
-          need.solutionL !== null &&
-          need.waterParts !== null &&
-          Math.abs(need.waterParts - (job.plan.waterParts ?? -1)) < 1e-9
-            ? [{ coilId: need.coilId, litres: need.solutionL, label: `${place.name}, ${ROLE_NAMES[need.role].toLowerCase()}` }]
-            : [],
-        ),
-  );
-}
-
-function layersOf(sheet: MixSheet, cleaner: CleanerRecord): JugLayer[] {
-  const { pour } = sheet.batch;
-  if (pour.waterL === 0)
-    return [
-      { what: 'concentrate', litres: pour.concentrateL, words: sheet.way === 'as-it-comes' ? 'as it comes' : 'straight concentrate' },
-    ];
-  const water = (n: number): JugLayer => ({
-    what: 'water',
-    litres: pour.waterL,
-    words: n === 1 ? '1  water first, up to' : '2  water, up to',
-  });
-  const concentrate = (n: number): JugLayer => ({
-    what: 'concentrate',
-    litres: pour.concentrateL,
-    words: n === 1 ? '1  concentrate first, up to' : '2  concentrate, up to',
-  });
-  return cleaner.waterFirst ? [water(1), concentrate(2)] : [concentrate(1), water(2)];
 }
 
 function MixJobScreen({ job, jobs, pick }: { job: MixJob; jobs: readonly MixJob[]; pick: (coilId: string) => void }) {

@@ -42,6 +42,8 @@ import { EDGES, readFigure, showFigure, toSi, typedFigure } from '../shared/figu
 import { FormField } from '../shared/formField';
 import { ROLE_NAMES } from '../shared/words';
 import { placeErrors } from '../shared/formTrouble';
+import { nearest, type CoilFormValues, type FormFace } from './coilFormValues';
+import { FaceFields } from './FaceFields';
 
 const SHAPE_WORDS: Record<CoilShape, string> = {
   wrap: 'Wrap-round',
@@ -65,21 +67,6 @@ const FACE_NAMES: Record<CoilShape, string[]> = {
 
 /** Usual finned height of an outdoor coil, 28 in. Common practice, no source. */
 const USUAL_HEIGHT_M = 28 * METRES_PER_INCH;
-
-interface FormFace {
-  name: string;
-  width: string;
-  wallSide: boolean;
-  /** Degrees clockwise from north; null when nobody noted it. */
-  facesDeg: number | null;
-}
-
-/** Near enough for the sun on a face: eight directions. */
-const DIRECTIONS = ['North', 'North-east', 'East', 'South-east', 'South', 'South-west', 'West', 'North-west'].map((label, i) => ({
-  value: i * 45,
-  label,
-}));
-const nearest = (degrees: number): number => (Math.round(degrees / 45) % 8) * 45;
 
 const facesFor = (shape: CoilShape): FormFace[] => FACE_NAMES[shape].map((name) => ({ name, width: '', wallSide: false, facesDeg: null }));
 
@@ -141,7 +128,7 @@ function CoilFields({
       }),
     ).defined(),
   });
-  const { control, handleSubmit, setError, watch, setValue, getValues } = useForm({
+  const { control, handleSubmit, setError, watch, setValue, getValues } = useForm<CoilFormValues>({
     resolver: yupResolver(schema),
     defaultValues: {
       construction: coil?.construction ?? 'unknown',
@@ -296,42 +283,7 @@ function CoilFields({
           )
         ) : null}
         {faces.fields.map((field, index) => (
-          <View key={field.id} style={{ gap: space.xs }}>
-            <View style={{ flexDirection: 'row', gap: space.m, flexWrap: 'wrap' }}>
-              <FormField control={control} name={`faces.${index}.name`} label="Name" grow />
-              <FormField
-                control={control}
-                name={`faces.${index}.width`}
-                label="Width"
-                unit={EDGES.length.unit[units]}
-                keyboard="decimal-pad"
-                grow
-              />
-            </View>
-            {role === 'condenser' ? (
-              <>
-                <Controller
-                  control={control}
-                  name={`faces.${index}.facesDeg`}
-                  render={({ field: looks }) => (
-                    <Part first title={<Label>Looks to, for the sun on it</Label>}>
-                      <OneOf
-                        label={`Face ${index + 1} looks to`}
-                        options={[...DIRECTIONS, { value: -1, label: 'Not noted' }]}
-                        value={looks.value ?? -1}
-                        onChange={(value) => looks.onChange(value === -1 ? null : value)}
-                      />
-                    </Part>
-                  )}
-                />
-                <Controller
-                  control={control}
-                  name={`faces.${index}.wallSide`}
-                  render={({ field: wall }) => <Tick label="Wall side, hard to reach" value={wall.value} onChange={wall.onChange} />}
-                />
-              </>
-            ) : null}
-          </View>
+          <FaceFields key={field.id} control={control} index={index} role={role} units={units} />
         ))}
         {allowed.min < allowed.max ? (
           <View style={{ flexDirection: 'row', gap: space.s }}>
