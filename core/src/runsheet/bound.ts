@@ -39,16 +39,39 @@ function preemptive(jobs: readonly Job[]): number {
   return end;
 }
 
-/** No schedule of this network with so many hands ends sooner, s: the longest chain, the work shared out, and for one person the preemptive order. */
-export function lowerBound(network: Network, tasks: readonly Task[], crew: number): number {
+const jobsOf = (network: Network, tasks: readonly Task[]): Job[] => {
   const { n, lags } = network;
   const starts = earliest(network);
-  const chain = starts[n - 1] as number;
-  const jobs = tasks.flatMap((task, k): Job[] =>
+  return tasks.flatMap((task, k): Job[] =>
     task.handsOn && task.seconds > 0
       ? [{ head: starts[nodeOf(k)] as number, seconds: task.seconds, tail: (lags[nodeOf(k) * n + n - 1] as number) - task.seconds }]
       : [],
   );
+};
+
+/**
+ * A closer look at the same network, too slow for every step of a search: for any set of tasks that can start no sooner than one moment and
+ * have at least so long still to go after them, that moment, their work shared out, and that rest.
+ */
+export function closeBound(network: Network, tasks: readonly Task[], crew: number): number {
+  const jobs = jobsOf(network, tasks);
+  const heads = [...new Set(jobs.map((job) => job.head))];
+  const tails = [...new Set(jobs.map((job) => job.tail))];
+  let bound = lowerBound(network, tasks, crew);
+  for (const head of heads)
+    for (const tail of tails) {
+      const work = jobs.reduce((sum, job) => (job.head >= head && job.tail >= tail ? sum + job.seconds : sum), 0);
+      if (work > 0) bound = Math.max(bound, head + work / crew + tail);
+    }
+  return bound;
+}
+
+/** No schedule of this network with so many hands ends sooner, s: the longest chain, the work shared out, and for one person the preemptive order. */
+export function lowerBound(network: Network, tasks: readonly Task[], crew: number): number {
+  const { n } = network;
+  const starts = earliest(network);
+  const chain = starts[n - 1] as number;
+  const jobs = jobsOf(network, tasks);
   if (jobs.length === 0) return chain;
   if (crew === 1) return Math.max(chain, preemptive(jobs));
   const work = jobs.reduce((sum, job) => sum + job.seconds, 0);

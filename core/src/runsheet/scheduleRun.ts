@@ -1,4 +1,4 @@
-import { lowerBound } from './bound';
+import { closeBound, lowerBound } from './bound';
 import { earliest, networkOf, nodeOf, withArc, type Network } from './network';
 import { checkTasks, type Placed, type Task } from './task';
 
@@ -70,7 +70,7 @@ export function* searchRun(tasks: readonly Task[], crew: number): Generator<Sear
   checkTasks(tasks, crew);
   const root = networkOf(tasks);
   if ('clash' in root) return { clash: root.clash, byWindows: true };
-  const boundS = lowerBound(root, tasks, crew);
+  const boundS = closeBound(root, tasks, crew);
   let best: RunSheet | null = null;
   let nodes = 0;
   const stack: { network: Network; bound: number }[] = [{ network: root, bound: boundS }];
