@@ -1,0 +1,76 @@
+import fc from 'fast-check';
+import { planCoil } from '../method';
+import { rinseBy } from '../run';
+import { anyHouse, coil, graded, house, mildDay, shelf } from '../testing/fixtures';
+import type { Grade } from '../survey';
+import { checkTasks, scheduleRun, visitTasks, type RunCoil } from '.';
+
+const outdoor = (grade: Grade, rules = house()): RunCoil => ({
+  id: 'out',
+  name: 'Outdoor',
+  rows: 1,
+  source: 'outdoor-unit',
+  plan: planCoil(coil(), graded(grade), mildDay, shelf, rules),
+});
+const indoor = (grade: Grade, source = 'air-handler', rules = house()): RunCoil => ({
+  id: 'in',
+  name: 'Indoor',
+  rows: 1,
+  source,
+  plan: {
+    ...planCoil(coil('copper-plate-fin', { role: 'evaporator', id: 'in', topOpens: false }), graded(grade), mildDay, shelf, rules),
+    coilId: 'in',
+  },
+});
+
+test('each section has its window: no rinse before the dwell, none after the label or the drying', () => {
+  const run = outdoor(3);
+  const result = scheduleRun(visitTasks([run]), 1);
+  if (!result || 'clash' in result) throw new Error('no run');
+  const at = new Map(result.placed.map((row) => [row.id, row]));
+  const latest = rinseBy(run.plan)!.seconds;
+  for (const { id } of run.plan.sections) {
+    const soaked = at.get(`out.rinse.${id}`)!.startS - at.get(`out.foam.${id}`)!.startS;
+    expect(soaked).toBeGreaterThanOrEqual(run.plan.dwell!.minS - 1);
+    expect(soaked).toBeLessThanOrEqual(latest + 1);
+  }
+});
+
+test('one source is isolated once, two sources each; power comes back once, after everything', () => {
+  const isolations = (coils: RunCoil[]) => visitTasks(coils).filter((task) => task.id.startsWith('isolate'));
+  expect(isolations([outdoor(2), indoor(2)])).toHaveLength(2);
+  expect(isolations([outdoor(2), indoor(2, 'outdoor-unit')])).toHaveLength(1);
+  const tasks = visitTasks([outdoor(3), indoor(2)]);
+  const result = scheduleRun(tasks, 2, 20);
+  if (!result || 'clash' in result) throw new Error('no run');
+  const restart = result.placed.find((row) => row.id === 'restart')!;
+  for (const row of result.placed)
+    if (!['restart', 'steady', 'readings'].includes(row.id)) expect(row.endS).toBeLessThanOrEqual(restart.startS + 1e-9);
+  expect(tasks.find((task) => task.id === 'steady')?.handsOn).toBe(false);
+});
+
+test('nothing is wetted before its own source is proven dead', () => {
+  const result = scheduleRun(visitTasks([outdoor(3), indoor(3)]), 2, 20);
+  if (!result || 'clash' in result) throw new Error('no run');
+  for (const [prefix, source] of [
+    ['out.', 'outdoor-unit'],
+    ['in.', 'air-handler'],
+  ] as const) {
+    const dead = result.placed.find((row) => row.id === `isolate.${source}`)!.endS;
+    for (const row of result.placed) if (row.id.startsWith(prefix)) expect(row.startS).toBeGreaterThanOrEqual(dead - 1e-9);
+  }
+});
+
+test('whatever is planned makes tasks that can be done, alone or with a helper, and a helper never makes it longer', () => {
+  fc.assert(
+    fc.property(fc.integer({ min: 0, max: 4 }), fc.integer({ min: 1, max: 4 }), anyHouse, (a, b, rules) => {
+      const tasks = visitTasks([outdoor(a as Grade, rules), indoor(b as Grade, 'air-handler', rules)]);
+      checkTasks(tasks, 2);
+      const alone = scheduleRun(tasks, 1, 10);
+      const helped = scheduleRun(tasks, 2, 10);
+      if (!alone || 'clash' in alone || !helped || 'clash' in helped) throw new Error('no run');
+      expect(helped.endS).toBeLessThanOrEqual(alone.endS + 1e-9);
+    }),
+    { numRuns: 25 },
+  );
+});
