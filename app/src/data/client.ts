@@ -31,7 +31,8 @@ export const persistOptions: Omit<PersistQueryClientOptions, 'queryClient'> = {
     storage: { getItem: async (key) => (await get<string>(key)) ?? null, setItem: (key, value) => set(key, value), removeItem: del },
   }),
   maxAge: KEPT_MS,
-  buster: '1',
+  // Counted up whenever the shape of what is read changes: an older copy is let go rather than misread.
+  buster: '2',
   // What was read stays kept when a later look-up fails: that is the very moment it is needed.
   dehydrateOptions: { shouldDehydrateQuery: (query) => query.state.data !== undefined },
 };
