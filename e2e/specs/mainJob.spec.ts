@@ -5,6 +5,9 @@ import { Technician } from '../support/technician';
 test('one dirty system, from the day to the logbook', async ({ site, server }) => {
   const tech = new Technician(site);
   await expect(site.getByRole('heading', { name: 'Thursday 11 June' })).toBeVisible();
+  await expect(
+    site.getByTestId('ribbon-demo-visit-13').getByRole('img', { name: /^Minutes until foam dries, simulated: good from / }),
+  ).toBeVisible();
   await expectAccessible(site, 'Today');
 
   await test.step('Look: the air, then both coils', async () => {
