@@ -85,6 +85,15 @@ test.each([
   ['an id that is no UUID', { ...event, id: '7' }, 'events[0].id'],
   ['a time with an offset', { ...event, at: '2026-06-11T14:30:00+02:00' }, 'events[0].at'],
   [
+    'a mix of nothing',
+    {
+      ...event,
+      kind: 'mix.made',
+      data: { coilId: 'c', cleanerId: 'x', targetWaterParts: 4, concentrateL: 0, waterL: 0, applicatorId: 'a' },
+    },
+    'events[0].data.concentrateL',
+  ],
+  [
     'a grade of 7',
     { ...event, kind: 'coil.checked', data: { coilId: 'c', gradesAfter: { a: [7] }, note: '' } },
     'events[0].data.gradesAfter.a[0]',

@@ -184,7 +184,11 @@ const DATA_SCHEMAS: Record<EventKind, Schema<AnyObject | null | undefined>> = {
     concentrateL: figure('Concentrate', 0, 500, 'L'),
     waterL: figure('Water', 0, 2000, 'L'),
     applicatorId: recordId('The container'),
-  }),
+  }).test('something', '', (value, context) =>
+    value.concentrateL === 0 && value.waterL === 0
+      ? context.createError({ path: `${context.path}.concentrateL`, message: 'A mix holds concentrate, water or both.' })
+      : true,
+  ),
   'gate.step': object({
     source: oneOf('Power source', POWER_SOURCES),
     step: oneOf('Step', GATE_STEPS),

@@ -68,7 +68,7 @@ test('a reservoir too weak at the dial is put right, a mix corrected, and the st
     await site.getByTestId('fix-water').fill('128');
     await expect(site.getByText(/Add 26 fl oz concentrate\. Then it holds 1\.25 gal\./)).toBeVisible();
     await site.getByTestId('fix-done').click();
-    await expect(site.getByText(/Mixed: 26 fl oz concentrate/)).toBeVisible();
+    await expect(site.getByText(/Mixed: 32 fl oz concentrate, 1 gal water/)).toBeVisible();
     await site.getByTestId('mix-done').click();
     await expect(site.getByText('Indoor coil · Sedge evaporator foam')).toBeVisible();
   });
@@ -83,7 +83,7 @@ test('a reservoir too weak at the dial is put right, a mix corrected, and the st
     await expect(site.getByText('Taken from the shelf')).toBeVisible();
     await site.getByTestId('close-visit').click();
     await expect(site.getByText(/^Done\. Due again/)).toBeVisible();
-    await expect.poll(() => left('bramble')).toBeCloseTo(before - 26, 6);
+    await expect.poll(() => left('bramble')).toBeCloseTo(before - 32, 6);
     await site.getByTestId('used-bramble').click();
     await site.getByTestId('used-amount').fill('lots');
     await site.getByTestId('used-keep').click();
@@ -92,7 +92,7 @@ test('a reservoir too weak at the dial is put right, a mix corrected, and the st
     await site.getByTestId('used-keep').click();
     await expect.poll(() => left('bramble')).toBeCloseTo(before - 20, 6);
     await site.getByTestId('undo-used').click();
-    await expect.poll(() => left('bramble')).toBeCloseTo(before - 26, 6);
+    await expect.poll(() => left('bramble')).toBeCloseTo(before - 32, 6);
     await site.getByTestId('open-again').click();
     await expect.poll(() => left('bramble')).toBeCloseTo(before, 6);
   });

@@ -255,3 +255,51 @@ test('what visits cost is added up from what they did', async () => {
   }
   expect((await server.call('GET', '/costs?from=june&to=2026-06-11')).body.error.fields).toHaveProperty('from');
 });
+
+test('a mix put right is not called stronger than needed; one made twice as strong is, by what it wasted', async () => {
+  const visitId = 'demo-visit-13';
+  let tick = 0;
+  const event = (kind: VisitEvent['kind'], data: unknown) => {
+    tick += 1;
+    return {
+      id: randomUUID(),
+      visitId,
+      at: new Date(Date.parse(`${DAY}T20:00:00Z`) + tick * 1000).toISOString(),
+      by: 'Ives Vane',
+      kind,
+      data,
+    };
+  };
+  const send = async (...events: unknown[]) =>
+    expect((await server.call('POST', `/visits/${visitId}/events`, { events })).status).toBe(200);
+  const cost = async () =>
+    (await server.call<VisitCostRecord[]>('GET', `/costs?from=${DAY}&to=${DAY}`)).body.find((row) => row.visitId === visitId)!;
+  const { coils, events } = (await server.call<VisitDetail>('GET', `/visits/${visitId}`)).body;
+  const house = (await server.call<HouseRules>('GET', '/house-rules')).body;
+  const coil = coils.find((row) => row.role === 'evaporator')!;
+  const survey = events.find((row) => row.kind === 'coil.surveyed' && row.data.coilId === coil.id) as VisitEvent<'coil.surveyed'>;
+  const context = { configuration: 'split-cool', refrigerant: 'R-454B', site: null, pressureKPa: 92, sensitiveOccupants: false } as const;
+  const plan = planCoil(coil, survey.data.survey, context, (await shelf()).cleaners, house);
+  const mix = (concentrateL: number, waterL: number) =>
+    event('mix.made', {
+      coilId: coil.id,
+      cleanerId: plan.cleanerId,
+      targetWaterParts: plan.waterParts,
+      concentrateL,
+      waterL,
+      applicatorId: 'pump-sprayer',
+    });
+  const wanted = plan.waterParts!;
+  // Half as strong at first, then as much concentrate again, straight: right in all.
+  await send(event('plan.made', { coilId: coil.id, plan }), mix(0.1, 0.2 * wanted), mix(0.1, 0));
+  await send(event('visit.closed', { nextDue: '2027-06-01', why: '', note: '' }));
+  expect((await cost()).stronger).toEqual({ litres: 0, money: 0 });
+  const closed = (await server.call<VisitDetail>('GET', `/visits/${visitId}`)).body.events.at(-1)!;
+  await send(
+    event('event.undone', { eventId: closed.id }),
+    mix(0.2, 0),
+    event('visit.closed', { nextDue: '2027-06-01', why: '', note: '' }),
+  );
+  // 0.4 L in 0.4 + 0.2 W: what it needed was a (W + 1)th of it.
+  expect((await cost()).stronger.litres).toBeCloseTo(0.4 - (0.4 + 0.2 * wanted) / (wanted + 1), 9);
+});

@@ -1,5 +1,14 @@
-import type { VisitCostRecord } from '@elm-mist/contract';
-import { foldVisit, mixFor, rinseWaterL, strongerThanNeeded, visitCost, usedFromShelf, type VisitState } from '@elm-mist/core';
+import type { CleanerRecord, VisitCostRecord } from '@elm-mist/contract';
+import {
+  foldVisit,
+  rinseWaterL,
+  strongerThanNeeded,
+  visitCost,
+  usedFromShelf,
+  type MixMade,
+  type MixUse,
+  type VisitState,
+} from '@elm-mist/core';
 import { and, asc, eq, gte, lte } from 'drizzle-orm';
 import type { Db } from '../store/open';
 import * as q from '../store/records';
@@ -11,6 +20,27 @@ const LITRES_PER_M3 = 1000;
 
 const minutesOf = (state: VisitState): number =>
   state.startedAt && state.closed ? Math.max(0, Math.round((Date.parse(state.closed.at) - Date.parse(state.startedAt)) / 60_000)) : 0;
+
+/** Rounding to marks is no waste worth naming: only what is beyond three parts in a hundred. Common practice, no source. */
+const WORTH_NAMING = 1.03;
+
+/**
+ * What one coil got of each cleaner, all its batches and corrections together: a correction alone is straight concentrate or plain water, and says
+ * nothing of the strength. Only what came out stronger than planned is returned.
+ */
+function usesOf(batches: readonly MixMade[], cleaners: ReadonlyMap<string, CleanerRecord>): MixUse[] {
+  return [...new Set(batches.map((batch) => batch.cleanerId))].flatMap((cleanerId): MixUse[] => {
+    const own = batches.filter((batch) => batch.cleanerId === cleanerId);
+    const concentrateL = own.reduce((sum, batch) => sum + batch.concentrateL, 0);
+    const waterL = own.reduce((sum, batch) => sum + batch.waterL, 0);
+    const cleaner = cleaners.get(cleanerId);
+    const neededWaterParts = own.at(-1)?.targetWaterParts ?? 0;
+    const neededL = (concentrateL + waterL) / (neededWaterParts + 1);
+    return cleaner && concentrateL > neededL * WORTH_NAMING
+      ? [{ concentrateL, madeWaterParts: waterL / concentrateL, neededWaterParts, packL: cleaner.packL, packPrice: cleaner.packPrice }]
+      : [];
+  });
+}
 
 /** What each visit closed between two days took and cost, oldest first. @param from, to ISO days, both counted */
 export function visitCosts(db: Db, from: string, to: string): VisitCostRecord[] {
@@ -48,23 +78,12 @@ export function visitCosts(db: Db, from: string, to: string): VisitCostRecord[] 
       minutes,
       cost: visitCost({ products, waterL, waterPricePerL: house.waterPricePerM3 / LITRES_PER_M3, minutes, hourlyRate: house.hourlyRate }),
       stronger: strongerThanNeeded(
-        mixes.flatMap(({ value: mix }) => {
-          const cleaner = cleaners.get(mix.cleanerId);
-          const madeWaterParts = mix.waterL / mix.concentrateL;
-          // Rounding to marks is no waste worth naming: only what is beyond three parts in a hundred.
-          const needed = mixFor({ waterParts: mix.targetWaterParts, totalL: mix.concentrateL + mix.waterL }).concentrateL;
-          return cleaner && mix.concentrateL > needed * 1.03
-            ? [
-                {
-                  concentrateL: mix.concentrateL,
-                  madeWaterParts,
-                  neededWaterParts: mix.targetWaterParts,
-                  packL: cleaner.packL,
-                  packPrice: cleaner.packPrice,
-                },
-              ]
-            : [];
-        }),
+        Object.values(state.mixes).flatMap((batches) =>
+          usesOf(
+            batches.map((batch) => batch.value),
+            cleaners,
+          ),
+        ),
       ),
     };
   });

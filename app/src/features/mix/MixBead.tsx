@@ -27,6 +27,7 @@ import {
 } from '@/ui';
 import { ROLE_NAMES } from '../shared/words';
 import { goTo, NotYet, VisitScreen } from '../visit/VisitScreen';
+import { notedOf } from './fix';
 import { heldWarning, readHeld, writeHeld } from './held';
 import { MeasurePick, useMeasure } from './MeasurePick';
 import { MixFix } from './MixFix';
@@ -195,8 +196,14 @@ function MixJobScreen({ job, jobs, pick }: { job: MixJob; jobs: readonly MixJob[
           cleaner={cleaner}
           wanted={wanted}
           system={units}
-          onDone={(added) => {
-            if (note(added.concentrateL, added.waterL)) setFixing(false);
+          onDone={(fixed) => {
+            const { concentrateL, waterL } = notedOf(fixed, mixed.length > 0);
+            const taken = note(concentrateL, waterL);
+            if (taken) {
+              writeHeld(container.id, cleaner);
+              setFixing(false);
+            }
+            return taken;
           }}
         />
       ) : null}

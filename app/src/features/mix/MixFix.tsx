@@ -3,7 +3,7 @@ import { BAND_WORDS, CoreError, dialWaterParts, formatRatio, formatVolume, stren
 import { View } from 'react-native';
 import { useDraft } from '@/data';
 import { Banner, Body, Companion, Field, Gauge, Heading, Jug, Label, OneOf, Part, Row, Small, space } from '@/ui';
-import { blankFix, fixOf, type FixDraft, type FixResult } from './fix';
+import { blankFix, fixOf, type FixDraft, type Fixed, type FixResult } from './fix';
 
 function attempt(work: () => FixResult): { result: FixResult } | { field: string; message: string } {
   try {
@@ -30,7 +30,7 @@ export function MixFix({
   wanted: number;
   system: UnitSystem;
   /** Left out where nothing is recorded. */
-  onDone?: (added: { concentrateL: number; waterL: number }) => void;
+  onDone?: (fixed: Fixed) => boolean;
 }) {
   const [draft, keep, drop] = useDraft<FixDraft>(draftKey, () => blankFix);
   const answer = attempt(() =>
@@ -100,10 +100,14 @@ export function MixFix({
           {...{ container, cleaner, system }}
           {...(onDone
             ? {
-                onDone: (added) => {
-                  keep(blankFix);
-                  drop();
-                  onDone(added);
+                onDone: (fixed) => {
+                  // What was typed goes only once it has been taken.
+                  const taken = onDone(fixed);
+                  if (taken) {
+                    keep(blankFix);
+                    drop();
+                  }
+                  return taken;
                 },
               }
             : {})}
@@ -183,9 +187,13 @@ function Answer({
             <Companion
               title="Put right"
               onPress={() =>
-                onDone({
-                  concentrateL: correction.add === 'concentrate' ? correction.addL : 0,
-                  waterL: correction.add === 'water' ? correction.addL : 0,
+                void onDone({
+                  inIt: { concentrateL, waterL },
+                  added: {
+                    concentrateL: correction.add === 'concentrate' ? correction.addL : 0,
+                    waterL: correction.add === 'water' ? correction.addL : 0,
+                  },
+                  dialParts: position ? dialWaterParts(position) : 0,
                 })
               }
               testID="fix-done"

@@ -1,5 +1,5 @@
 import { LITRES_PER_FL_OZ as FLOZ, type DialPosition } from '@elm-mist/core';
-import { blankFix, fixOf, type FixFrame } from './fix';
+import { blankFix, fixOf, notedOf, type FixFrame } from './fix';
 
 const dial = [3, 4, 6].map((waterParts): DialPosition => ({ mark: String(waterParts), waterParts, measured: null }));
 const frame: FixFrame = { wanted: 4, dial: [], chart: { light: 10, medium: 6, heavy: 4 }, capacityL: 256 * FLOZ, system: 'us' };
@@ -37,4 +37,14 @@ test.each([
   [{ ...blankFix, know: 'strength' as const, volume: '1 gal', strength: '4' }, 'strength'],
 ])('what cannot be read or held is an error at its own line (%#)', (draft, field) => {
   expect(() => fixOf(draft, frame)).toThrow(expect.objectContaining({ field }));
+});
+
+test('all that went in is noted once: what was in it only when no batch had been noted, and a dial’s water with it', () => {
+  const fixed = { inIt: { concentrateL: 6, waterL: 128 }, added: { concentrateL: 26, waterL: 0 }, dialParts: 0 };
+  expect(notedOf(fixed, false)).toEqual({ concentrateL: 32, waterL: 128 });
+  expect(notedOf(fixed, true)).toEqual({ concentrateL: 26, waterL: 0 });
+  expect(notedOf({ inIt: { concentrateL: 1, waterL: 1 }, added: { concentrateL: 2, waterL: 0 }, dialParts: 3 }, false)).toEqual({
+    concentrateL: 3,
+    waterL: 13,
+  });
 });

@@ -109,3 +109,21 @@ export function fixOf(draft: FixDraft, frame: FixFrame): FixResult {
     throw new CoreError(error.code, field, error.message.replace(/^\w+L: /, ''));
   }
 }
+
+/** A container put right: what was in it, and what was added. */
+export interface Fixed {
+  inIt: { concentrateL: number; waterL: number };
+  added: { concentrateL: number; waterL: number };
+  /** What the dial adds on the way to the coil; 0 without one. */
+  dialParts: number;
+}
+
+/**
+ * What a put-right container adds to the record: all that went into it, or, when the batch had been noted already, only what was added. Water
+ * that a dial adds counts as water of the mix, as it does for a batch.
+ */
+export function notedOf({ inIt, added, dialParts }: Fixed, notedBefore: boolean): { concentrateL: number; waterL: number } {
+  const concentrateL = added.concentrateL + (notedBefore ? 0 : inIt.concentrateL);
+  const waterL = added.waterL + (notedBefore ? 0 : inIt.waterL);
+  return { concentrateL, waterL: waterL + (concentrateL + waterL) * dialParts };
+}
