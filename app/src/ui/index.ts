@@ -8,6 +8,7 @@ export * from './linkBox';
 export * from './row';
 export * from './choice';
 export * from './field';
+export * from './filePick';
 export * from './notice';
 export * from './hatch';
 export * from './coilStrip';

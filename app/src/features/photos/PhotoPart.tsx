@@ -1,7 +1,7 @@
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { Image, View } from 'react-native';
 import { keepPhoto, usePhoto, useVisit } from '@/data';
-import { Banner, Companion, Label, Part, Small, space } from '@/ui';
+import { Banner, FilePick, Label, Part, Small, space } from '@/ui';
 
 function Picture({ photoId, caption, when }: { photoId: string; caption: string; when: string }) {
   const address = usePhoto(photoId);
@@ -29,14 +29,12 @@ export function PhotoPart({
   findingId?: string | null;
 }) {
   const { state, detail, record } = useVisit();
-  const input = useRef<HTMLInputElement>(null);
   const [trouble, setTrouble] = useState('');
   const [busy, setBusy] = useState(false);
   const photos = state.photos
     .filter((photo) => photo.value.coilId === coilId && photo.value.findingId === findingId)
     .sort((a, b) => (a.value.when === b.value.when ? 0 : a.value.when === 'before' ? -1 : 1));
-  const take = async (file: File | undefined) => {
-    if (!file) return;
+  const take = async (file: File) => {
     setBusy(true);
     setTrouble('');
     try {
@@ -59,23 +57,15 @@ export function PhotoPart({
       ) : null}
       {trouble ? <Banner tone="stop">{trouble}</Banner> : null}
       {state.closed ? null : (
-        <View>
-          <input
-            ref={input}
-            type="file"
-            accept="image/*"
-            capture="environment"
-            aria-label={findingId ? 'Photo of the finding' : 'Photo of the coil'}
-            data-testid={findingId ? 'finding-photo-file' : 'photo-file'}
-            style={{ position: 'absolute', width: 1, height: 1, opacity: 0 }}
-            tabIndex={-1}
-            onChange={(event) => {
-              void take(event.target.files?.[0]);
-              event.target.value = '';
-            }}
-          />
-          <Companion title={findingId ? 'Take a photo of it' : `Take a photo ${when}`} onPress={() => input.current?.click()} busy={busy} />
-        </View>
+        <FilePick
+          title={findingId ? 'Take a photo of it' : `Take a photo ${when}`}
+          label={findingId ? 'Photo of the finding' : 'Photo of the coil'}
+          accept="image/*"
+          camera
+          onPick={(file) => void take(file)}
+          busy={busy}
+          testID={findingId ? 'finding-photo-file' : 'photo-file'}
+        />
       )}
     </Part>
   );

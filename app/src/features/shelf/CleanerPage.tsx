@@ -11,10 +11,26 @@ import {
 import { useQuery } from '@tanstack/react-query';
 import { format, parseISO } from 'date-fns';
 import { router, useLocalSearchParams } from 'expo-router';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { Linking, View } from 'react-native';
 import { cleanerQuery, dayOf, RefusedError, sendSheet, sheetAddress, shelfQuery, useHouseRules } from '@/data';
-import { Act, Banner, Body, Companion, HazardBox, Heading, Part, Row, Screen, ScreenHead, Small, ThumbBar, Trouble, Waiting } from '@/ui';
+import {
+  Act,
+  Banner,
+  Body,
+  Companion,
+  FilePick,
+  HazardBox,
+  Heading,
+  Part,
+  Row,
+  Screen,
+  ScreenHead,
+  Small,
+  ThumbBar,
+  Trouble,
+  Waiting,
+} from '@/ui';
 import { allowedLine, chartLine, money, warningWords, whereLine } from './shelfWords';
 import { StockPart } from './StockPart';
 
@@ -119,11 +135,9 @@ const BackFoot = () => (
 
 /** The safety sheet as a PDF or a photo of it. */
 function SheetPart({ cleaner }: { cleaner: CleanerRecord }) {
-  const input = useRef<HTMLInputElement>(null);
   const [busy, setBusy] = useState(false);
   const [trouble, setTrouble] = useState('');
-  const keep = async (file: File | undefined) => {
-    if (!file) return;
+  const keep = async (file: File) => {
     setBusy(true);
     setTrouble('');
     try {
@@ -145,22 +159,16 @@ function SheetPart({ cleaner }: { cleaner: CleanerRecord }) {
             onPress={() => void Linking.openURL(sheetAddress(cleaner.id))}
           />
         ) : null}
-        <Companion title={cleaner.sheet ? 'Replace it' : 'Keep a safety sheet'} onPress={() => input.current?.click()} busy={busy} />
+        <FilePick
+          title={cleaner.sheet ? 'Replace it' : 'Keep a safety sheet'}
+          label="Safety sheet"
+          accept="application/pdf,image/jpeg,image/png"
+          onPick={(file) => void keep(file)}
+          busy={busy}
+          testID="sheet-file"
+        />
       </View>
       <Small ink="inkSoft">5 MB at most.</Small>
-      <input
-        ref={input}
-        type="file"
-        accept="application/pdf,image/jpeg,image/png"
-        aria-label="Safety sheet"
-        data-testid="sheet-file"
-        style={{ position: 'absolute', width: 1, height: 1, opacity: 0 }}
-        tabIndex={-1}
-        onChange={(event) => {
-          void keep(event.target.files?.[0]);
-          event.target.value = '';
-        }}
-      />
     </Part>
   );
 }

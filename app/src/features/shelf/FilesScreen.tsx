@@ -2,7 +2,7 @@ import { useRef, useState } from 'react';
 import { router } from 'expo-router';
 import { Linking, View } from 'react-native';
 import { AwayError, fileAddress, importFile, RefusedError, useHouseRules, whoIsThis, type ImportEnd } from '@/data';
-import { Act, Banner, Body, Companion, Heading, OneOf, Part, Row, Screen, ScreenHead, Small, Strong, ThumbBar } from '@/ui';
+import { Act, Banner, Body, Companion, FilePick, Heading, OneOf, Part, Row, Screen, ScreenHead, Small, Strong, ThumbBar } from '@/ui';
 
 const count = (n: number, one: string, many: string): string => `${n.toLocaleString('en-US')} ${n === 1 ? one : many}`;
 
@@ -39,7 +39,6 @@ function ImportPart() {
   const { crew } = useHouseRules();
   const [kind, setKind] = useState<'products' | 'stock'>('products');
   const [stage, setStage] = useState<Stage>({ at: 'idle' });
-  const input = useRef<HTMLInputElement>(null);
   const stop = useRef<AbortController | null>(null);
   const send = async (file: File, onBad: 'refuse' | 'skip') => {
     const aborter = new AbortController();
@@ -91,23 +90,15 @@ function ImportPart() {
           <Companion title="Stop" onPress={() => stop.current?.abort()} />
         </View>
       ) : (
-        <Companion title={stage.at === 'ended' ? 'Choose another file' : 'Choose a file'} onPress={() => input.current?.click()} />
+        <FilePick
+          title={stage.at === 'ended' ? 'Choose another file' : 'Choose a file'}
+          label="File to import"
+          accept=".csv,.json,.txt,text/csv,application/json"
+          onPick={(file) => void send(file, 'refuse')}
+          testID="import-file"
+        />
       )}
       <Small ink="inkSoft">CSV with commas, semicolons or tabs, or JSON. Headings as in the file that goes out.</Small>
-      <input
-        ref={input}
-        type="file"
-        accept=".csv,.json,.txt,text/csv,application/json"
-        aria-label="File to import"
-        data-testid="import-file"
-        style={{ position: 'absolute', width: 1, height: 1, opacity: 0 }}
-        tabIndex={-1}
-        onChange={(event) => {
-          const file = event.target.files?.[0];
-          event.target.value = '';
-          if (file) void send(file, 'refuse');
-        }}
-      />
       {stage.at === 'failed' ? <Banner tone="stop">{stage.words}</Banner> : null}
       {stage.at === 'ended' ? <Ended end={stage.end} skip={() => void send(stage.file, 'skip')} /> : null}
     </Part>

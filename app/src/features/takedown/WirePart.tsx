@@ -1,8 +1,8 @@
 import { WIRE_COLOURS, wiresOpen, type Refitted, type WireColour, type WireNoted } from '@elm-mist/core';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { Image, View } from 'react-native';
 import { keepPhoto, useDraft, usePhoto, useVisit } from '@/data';
-import { Banner, Body, Companion, Field, HazardBox, Heading, Label, OneOf, Part, Small, space, Strong, WireSwatch } from '@/ui';
+import { Banner, Body, Companion, Field, FilePick, HazardBox, Heading, Label, OneOf, Part, Small, space, Strong, WireSwatch } from '@/ui';
 
 interface WireDraft {
   plug: string;
@@ -42,7 +42,6 @@ function WireLine({ wire, mirrored }: { wire: WireNoted; mirrored: boolean }) {
 export function WirePart() {
   const { state, detail, record } = useVisit();
   const [draft, keep] = useDraft<WireDraft>(`wire.${detail.visit.id}`, () => blank);
-  const input = useRef<HTMLInputElement>(null);
   const [trouble, setTrouble] = useState('');
   const closed = state.closed !== null;
   const set = (change: Partial<WireDraft>) => keep({ ...draft, ...change });
@@ -66,8 +65,7 @@ export function WirePart() {
     if (record({ kind: 'wire.noted', data: { plug: plug.trim(), terminal: terminal.trim(), unitSide, otherSide, note: '', photoId } }))
       keep({ ...blank, plug, photoId });
   };
-  const take = async (file: File | undefined) => {
-    if (!file) return;
+  const take = async (file: File) => {
     try {
       const photoId = await keepPhoto(detail.visit.id, file);
       record({
@@ -150,24 +148,17 @@ export function WirePart() {
           {draft.photoId ? <Picture photoId={draft.photoId} /> : null}
           {trouble ? <Banner tone="stop">{trouble}</Banner> : null}
           <View style={{ flexDirection: 'row', gap: space.s }}>
-            <Companion title={draft.photoId ? 'Another photo' : 'Photo'} onPress={() => input.current?.click()} />
+            <FilePick
+              title={draft.photoId ? 'Another photo' : 'Photo'}
+              label="Photo of the wires"
+              accept="image/*"
+              camera
+              onPick={(file) => void take(file)}
+              testID="wire-photo"
+            />
             <Companion title="Note this wire" onPress={save} grow wet testID="wire-note" />
           </View>
           <Small ink="inkSoft">The photo stays with the next wires until another is taken.</Small>
-          <input
-            ref={input}
-            type="file"
-            accept="image/*"
-            capture="environment"
-            aria-label="Photo of the wires"
-            data-testid="wire-photo"
-            style={{ position: 'absolute', width: 1, height: 1, opacity: 0 }}
-            tabIndex={-1}
-            onChange={(event) => {
-              void take(event.target.files?.[0]);
-              event.target.value = '';
-            }}
-          />
         </Part>
       )}
       {state.wires.length > 0 ? (
