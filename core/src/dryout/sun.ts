@@ -36,6 +36,13 @@ export interface Shade {
   distanceM: number;
 }
 
+/** The house wall before a wall-side face that nobody measured, m. Common practice, no source. */
+export const HOUSE_WALL: Shade = { heightM: 3, distanceM: 0.5 };
+
+/** What shades a face: the wall or fence that was noted, else the house wall where it stands against one. */
+export const shadeOf = (face: { wallSide: boolean; screen?: Shade | null }): Shade | null =>
+  face.screen ?? (face.wallSide ? HOUSE_WALL : null);
+
 export interface FaceSun {
   /** On the face itself, W/m². */
   totalWm2: number;

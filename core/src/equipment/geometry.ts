@@ -25,6 +25,14 @@ export interface CoilFace {
   wallSide: boolean;
   /** Direction the face looks to, degrees clockwise from north; left out or null when nobody noted it. */
   facesDeg?: number | null;
+  /** Wall or fence before the face that keeps the sun off; left out or null when nobody noted one. */
+  screen?: FaceScreen | null;
+}
+
+/** What stands before a face: so high, so far off, seen from the middle of the face. */
+export interface FaceScreen {
+  heightM: number;
+  distanceM: number;
 }
 
 export interface CoilGeometry {
@@ -44,7 +52,7 @@ export const USUAL_ROW_DEPTH_M = 0.866 * METRES_PER_INCH;
 
 /**
  * Refuses a geometry that cannot be: sizes not above zero, rows not 1–3, fins per inch outside 8–30, wrong number of faces.
- * @throws CoreError out-of-range | not-a-number, naming `finnedHeightM`, `rows`, `finsPerInch`, `rowDepthM`, `faces` or `faces[i].widthM`
+ * @throws CoreError out-of-range | not-a-number, naming `finnedHeightM`, `rows`, `finsPerInch`, `rowDepthM`, `faces`, `faces[i].widthM` or `faces[i].screen`
  */
 export function checkGeometry(geometry: CoilGeometry): void {
   requirePositive('finnedHeightM', geometry.finnedHeightM);
@@ -62,6 +70,10 @@ export function checkGeometry(geometry: CoilGeometry): void {
   geometry.faces.forEach((face, index) => {
     requirePositive(`faces[${index}].widthM`, face.widthM);
     requireInRange(`faces[${index}].widthM`, face.widthM, 0.05, 6, 'm');
+    if (face.screen) {
+      requireInRange(`faces[${index}].screen.heightM`, face.screen.heightM, 0, 20, 'm');
+      requireInRange(`faces[${index}].screen.distanceM`, face.screen.distanceM, 0.05, 30, 'm');
+    }
   });
 }
 

@@ -1,15 +1,14 @@
 import { fromHouseRule, type RuleRef } from '../because';
-import { DRYING_MARGIN, dryOut, SKIN_FILM_KG_M2 } from '../dryout';
 import { CHEMISTRY_NAMES, type Chemistry, type Cleaner } from '../mix';
-import { SUN_TABLE, type Grade } from '../survey';
 import { CoreError } from '../errors';
 import { CHEMISTRY_CHART, type ChartChoice } from './chemistryChart';
-import { dwellWindow, type DwellWindow } from './dwell';
+import type { DwellWindow } from './dwell';
+import { driesFirst, faceDrying, type FaceDrying } from './faceDrying';
 import type { CoilBuild, MethodContext, MethodFacts } from './methodFacts';
 import type { HouseRules } from './houseRules';
+import { BALANCE, keepWet, type DryTrouble } from './keepWet';
 import { RINSE_RULES, RINSE_SCHOOL_TABLE, type Rinse } from './rinse';
 import { firstMatch, refOf, type Rule } from './rule';
-import { canCut, largestSectionM2 } from './sections';
 import { STOPS, type Stop, type Verdict } from './stops';
 import { chemistryVetoes, labelVetoes } from './vetoes';
 
@@ -32,10 +31,15 @@ export interface Decision {
   passes: number;
   rinse: Rinse;
   outlook: string;
-  /** Time until the outer skin is dry at the typed-in conditions, s; null indoors or when they are unknown. */
+  /** Time until the outer skin of the face that dries first is dry, s; null indoors or when no air was noted. */
   drySeconds: number | null;
-  /** Largest section that stays wet, m²; Infinity when drying does not limit it. */
-  largestSectionM2: number;
+  drying: FaceDrying[];
+  /** Largest section that stays wet, m² by face id; a face that drying does not limit is not there. */
+  largestM2: Record<string, number>;
+  /** How often foam has to be wetted again during the dwell. */
+  mists: number;
+  /** The first choice of cleaner cannot be kept wet by cutting small alone; null when it can. */
+  dryTrouble: DryTrouble | null;
   rejected: Rejected[];
   rules: Record<'verdict' | 'chemistry' | 'strength' | 'dwell' | 'dryLift' | 'passes' | 'rinse' | 'sections', RuleRef[]>;
 }
@@ -183,61 +187,56 @@ export function decide(
       source: { kind: 'common-practice', name: '' },
     });
 
-  const school = cleaner && facts.chemistryGrade > 0 ? dwellWindow(cleaner, facts.chemistryGrade as Exclude<Grade, 0>, house.dwell) : null;
-  let dwell: DwellWindow | null = school && { minS: school.minS, maxS: school.maxS };
-  const dwellRules: RuleRef[] = school ? school.rules : [];
-
-  const outdoors = facts.role === 'condenser';
-  const drySeconds =
-    outdoors && context.site
-      ? dryOut({
-          filmKgM2: SKIN_FILM_KG_M2,
-          dryBulbC: context.site.dryBulbC,
-          rhPct: context.site.rhPct,
-          windMs: context.site.windMs,
-          netRadiationWm2: SUN_TABLE[context.site.sun].netRadiationWm2,
-          pressureKPa: context.pressureKPa,
-        }).seconds
-      : null;
-  let largest = Infinity;
+  const drying = faceDrying(coil, context, facts.keepWet === 'shade');
+  const drySeconds = driesFirst(drying);
   const sectionRules: RuleRef[] = [
     { id: 'sections.face', because: 'Each face is a section of its own.', source: { kind: 'common-practice', name: '' } },
+    ...(coil.geometry.faces.length > 1
+      ? [
+          {
+            id: 'sections.order',
+            because:
+              'Before the sun comes round, then what is in shade; the wall side after its like, since its slow rinse holds up the next.',
+            source: { kind: 'common-practice', name: '' },
+          } as const,
+        ]
+      : []),
   ];
-  if (cleaner && dwell && drySeconds !== null && Number.isFinite(drySeconds)) {
-    const usable = drySeconds * DRYING_MARGIN;
-    const fits = (dwellMinS: number) => {
-      const area = largestSectionM2(usable, dwellMinS, facts.rows);
-      return area !== null && canCut(coil.geometry, area) ? area : null;
-    };
-    let area = fits(dwell.minS);
-    if (area === null && dwell.minS > cleaner.dwellMinS) {
-      area = fits(cleaner.dwellMinS);
-      if (area !== null) {
-        dwell = { minS: cleaner.dwellMinS, maxS: dwell.maxS };
-        dwellRules.push({
-          id: 'dwell.drying',
-          because: 'Foam would dry before the school’s dwell is over: the label’s shortest is used.',
-          source: { kind: 'memory', name: 'Surface energy balance with the natatorium wind function, ASHRAE Handbook — HVAC Applications' },
-        });
-      }
-    }
-    if (area === null) {
-      chemistryRules.push({
-        id: 'dry.too-fast',
-        because: 'Foam would dry on the coil before the label’s shortest dwell: water only, or another hour, or shade.',
-        source: { kind: 'memory', name: 'Surface energy balance with the natatorium wind function, ASHRAE Handbook — HVAC Applications' },
-      });
-      picked.rejected.push({ name: cleaner.name, why: 'It would dry before the label’s shortest dwell.' });
-      cleaner = null;
-      dwell = null;
-    } else {
-      largest = area;
+  const kept = cleaner
+    ? keepWet(cleaner, coil, facts, context, house, drying, (without) =>
+        pickCleaner(schoolLadder(choice, house, facts), coil, facts, without(shelf), house.preferredCleaners),
+      )
+    : null;
+  if (cleaner && kept && kept.cleaner !== cleaner) {
+    picked.rejected.push({ name: cleaner.name, why: 'It would dry before the label’s shortest dwell.' });
+    cleaner = kept.cleaner;
+  }
+  const soaking = kept?.soak ?? null;
+  const dwellRules: RuleRef[] = soaking ? soaking.rules : [];
+  let dwell: DwellWindow | null = soaking?.dwell ?? null;
+  const fit = soaking?.fit ?? null;
+  if (cleaner && soaking && !fit) {
+    chemistryRules.push({
+      id: 'dry.too-fast',
+      because: 'Foam would dry on the coil before the label’s shortest dwell: water only, or another hour, or shade.',
+      source: BALANCE,
+    });
+    picked.rejected.push({ name: cleaner.name, why: 'It would dry before the label’s shortest dwell.' });
+    cleaner = null;
+    dwell = null;
+  } else if (fit && Object.keys(fit.largestM2).length > 0) {
+    sectionRules.push({
+      id: 'sections.drying',
+      because:
+        'Foaming, soaking and rinsing one section must end before its first patch dries, with 30 % kept back; each face in its own sun.',
+      source: BALANCE,
+    });
+    if (fit.mists > 0)
       sectionRules.push({
-        id: 'sections.drying',
-        because: 'Foaming, soaking and rinsing one section must end before its first patch dries, with 30 % kept back.',
-        source: { kind: 'memory', name: 'Surface energy balance with the natatorium wind function, ASHRAE Handbook — HVAC Applications' },
+        id: 'sections.mist',
+        because: 'Wetted again in time, foam stays wet once more as long; twice at most, since water dilutes it.',
+        source: { kind: 'common-practice', name: '' },
       });
-    }
   }
 
   const strength = cleaner ? strengthOf(cleaner, choice) : null;
@@ -271,7 +270,10 @@ export function decide(
         : rinse,
     outlook: choice.outlook,
     drySeconds,
-    largestSectionM2: largest,
+    drying,
+    largestM2: fit?.largestM2 ?? {},
+    mists: fit?.mists ?? 0,
+    dryTrouble: kept?.trouble ?? null,
     rejected: picked.rejected,
     rules: {
       verdict: stop ? [refOf(stop)] : [],
@@ -286,7 +288,7 @@ export function decide(
             ...(rinseRule.then ? [] : [{ id: `rinse.school.${house.rinse}`, because: rinse.direction, source: fromHouseRule }]),
           ]
         : [],
-      sections: cleaner ? sectionRules : [sectionRules[0] as RuleRef],
+      sections: cleaner ? sectionRules : sectionRules.filter((rule) => !['sections.drying', 'sections.mist'].includes(rule.id)),
     },
   };
 }

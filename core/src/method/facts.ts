@@ -56,6 +56,7 @@ export function factsOf(coil: CoilBuild, given: CoilSurvey, context: MethodConte
     bleachInDrain: answers.bleachInDrain,
     panVolumeL: answers.panVolumeL,
     drainLMin: answers.drainLMin,
+    keepWet: answers.keepWet,
     role: coil.role,
     group: chemistryGroup(coil.role, coil.construction),
     construction: coil.construction,

@@ -11,6 +11,8 @@ export * from './chemistryChart';
 export * from './vetoes';
 export * from './cautions';
 export * from './sections';
+export * from './faceDrying';
+export * from './wetOffers';
 export * from './stops';
 export type { Rinse } from './rinse';
 export * from './rinseWater';

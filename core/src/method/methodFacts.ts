@@ -1,3 +1,4 @@
+import type { HourAir } from '../dryout';
 import type { ChemistryGroup, CoilGeometry, CoilRole, Configuration, Construction, Refrigerant } from '../equipment';
 import type {
   ArrivalHazard,
@@ -31,12 +32,24 @@ export interface CoilBuild {
   sizeEstimated?: boolean;
 }
 
+/** Where and when the air was noted, so that the sun on each face can be told, and what the rest of the day will bring. */
+export interface Sky {
+  /** When the air was noted, UTC ms. */
+  atMs: number;
+  latitudeDeg: number;
+  longitudeDeg: number;
+  /** Hourly feed of the day; empty when there is none. */
+  hours: readonly HourAir[];
+}
+
 /** The visit around the coil. */
 export interface MethodContext {
   configuration: Configuration;
   refrigerant: Refrigerant;
   /** Null until conditions have been typed in. */
   site: SiteConditions | null;
+  /** Null or left out: every face is taken to stand in the sun that was typed. */
+  sky?: Sky | null;
   /** Barometric pressure at the site, kPa. */
   pressureKPa: number;
   /** Asthma, infants, birds or the like in the occupied space. */

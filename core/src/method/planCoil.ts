@@ -2,7 +2,7 @@ import type { Because } from '../because';
 import { checkGeometry, finSurface } from '../equipment';
 import { formatRatio } from '../units';
 import { LABEL_GAP_NAMES, CHEMISTRY_NAMES, solutionVolume, type Chemistry, type Cleaner } from '../mix';
-import { completeSurvey, ungradedFaces, type CoilSurvey, type Grade, type OpeningId } from '../survey';
+import { completeSurvey, ungradedFaces, type CoilSurvey, type Grade, type KeepWet, type OpeningId } from '../survey';
 import { adviceFor } from './advice';
 import { kitFor, type KitItem } from './kit';
 import { openingsFor, proposedOpening } from './openings';
@@ -12,16 +12,18 @@ import { allMatches } from './rule';
 import { CAUTIONS, type Caution } from './cautions';
 import { decide, type Rejected } from './decide';
 import type { DwellWindow } from './dwell';
+import { workOrder } from './faceDrying';
 import { factsOf, isPossible } from './facts';
 import type { CoilBuild, MethodContext, MethodFacts } from './methodFacts';
 import { SCHOOL_NAMES, type HouseRules } from './houseRules';
 import type { Rinse } from './rinse';
 import { APPLY_S_PER_M2, cutSections, RINSE_S_PER_M2, type Section } from './sections';
 import type { Stop, Verdict } from './stops';
+import { coldOffers, wetOffers, type WetOffer } from './wetOffers';
 import { workSteps, type WorkStep } from './workSteps';
 
 /** Raised whenever the same facts could give another plan; stored plans keep the version that made them. */
-export const ENGINE_VERSION = '3';
+export const ENGINE_VERSION = '4';
 
 /** One way to open this coil, priced against opening the least. */
 export interface OpeningChoice {
@@ -69,6 +71,10 @@ export interface CoilPlan {
   passes: number;
   rinse: Rinse;
   sections: Section[];
+  /** How often foam is wetted again during the dwell; left out by plans of before misting. */
+  mists?: number;
+  /** What can be done about foam that would dry, or the cold, and which was chosen; left out where there is no trouble. */
+  wet?: { chosen: KeepWet; cleanerName: string; offers: WetOffer[] };
   /** Ready mix needed, L; null when no cleaner is used. */
   solutionL: number | null;
   steps: WorkStep[];
@@ -107,7 +113,10 @@ export function planCoil(
   const facts = factsOf(coil, survey, context);
   const decision = decide(coil, facts, context, shelf, house);
   const { cleaner, dwell } = decision;
-  const sections = decision.verdict === 'wash' ? cutSections(coil.geometry, decision.largestSectionM2) : [];
+  const sections =
+    decision.verdict === 'wash'
+      ? cutSections(coil.geometry, workOrder(coil.geometry.faces, decision.drying), decision.largestM2, decision.drying)
+      : [];
   const surface = finSurface(coil.geometry);
   const solution = cleaner ? solutionVolume({ finSurfaceM2: surface, applied: 'foam', passes: decision.passes }) : null;
   const wash = washSeconds(sections, dwell, coil.geometry.rows);
@@ -115,6 +124,13 @@ export function planCoil(
   const complete = completeSurvey(survey);
   const proposed = proposedOpening(facts);
   const dose = panDoseOf(coil, complete);
+  const trouble = decision.dryTrouble;
+  const wet =
+    decision.stop?.verdict === 'postpone' && facts.dryBulbC !== null && facts.dryBulbC < house.minimumOutdoorC
+      ? { chosen: 'none' as const, cleanerName: '', offers: coldOffers(coil, context, house.minimumOutdoorC) }
+      : trouble && washes
+        ? { chosen: facts.keepWet, cleanerName: trouble.cleaner.name, offers: wetOffers(coil, context, trouble, house.minimumOutdoorC) }
+        : null;
   const steps = washes
     ? workSteps(facts, {
         usesCleaner: cleaner !== null,
@@ -152,6 +168,8 @@ export function planCoil(
     passes: decision.passes,
     rinse: decision.rinse,
     sections,
+    mists: decision.mists,
+    ...(wet ? { wet } : {}),
     solutionL: solution?.litres ?? null,
     steps,
     totalSeconds: steps.reduce((sum, step) => sum + step.seconds, 0),

@@ -39,6 +39,23 @@ export function openingBecause(facts: MethodFacts, proposed: Rule<OpeningId>): B
   };
 }
 
+/** How long foam stays wet on each face where the sun makes them differ; else once for all. */
+function dryByFace(coil: CoilBuild, decision: Decision): BecauseInput[] {
+  if (decision.drySeconds === null) return [];
+  const known = decision.drying.filter((row) => row.drySeconds !== null);
+  const differ = known.some((row) => row.drySeconds !== decision.drySeconds);
+  const trusted: BecauseInput = { label: 'Of which trusted', quantity: { kind: 'percent', percent: DRYING_MARGIN * 100 } };
+  if (!differ) return [{ label: 'Foam dries in', quantity: { kind: 'duration', seconds: decision.drySeconds } }, trusted];
+  const nameOf = (id: string) => coil.geometry.faces.find((face) => face.id === id)?.name ?? id;
+  return [
+    ...known.map((row) => ({
+      label: `Foam on ${nameOf(row.faceId)} dries in`,
+      quantity: { kind: 'duration' as const, seconds: row.drySeconds ?? 0 },
+    })),
+    trusted,
+  ];
+}
+
 /** The reasons of every decision in a plan, each with its inputs, its rules and what would flip it. */
 export function becauseOf(
   coil: CoilBuild,
@@ -154,7 +171,7 @@ export function becauseOf(
       'sections',
       'Into how many sections',
       { label: 'Sections', quantity: { kind: 'count', value: sections.length } },
-      [{ label: 'Open faces', quantity: { kind: 'count', value: coil.geometry.faces.length } }, ...dry],
+      [{ label: 'Open faces', quantity: { kind: 'count', value: coil.geometry.faces.length } }, ...dryByFace(coil, decision)],
       decision.rules.sections,
     );
     add(

@@ -1,4 +1,6 @@
-import { faceAreaOf, type CoilGeometry } from '../equipment';
+import { DRYING_MARGIN } from '../dryout';
+import { faceAreaOf, type CoilFace, type CoilGeometry } from '../equipment';
+import type { FaceDrying } from './faceDrying';
 
 /** A piece of a face that is foamed and rinsed as one. `number` counts in the order of work from 1. */
 export interface Section {
@@ -8,6 +10,8 @@ export interface Section {
   faceName: string;
   areaM2: number;
   wallSide: boolean;
+  /** Time until foam on its face dries, s, without margin; null when unknown. Plans of before the sun of each face have none. */
+  drySeconds?: number | null;
 }
 
 /** Seconds for each m² of face. Common practice, no source: a 3.5 ft² face takes about 15 s to foam and half a minute to rinse, per row. */
@@ -24,12 +28,21 @@ export function largestSectionM2(usableS: number, dwellMinS: number, rows: numbe
   return area >= SMALLEST_SECTION_M2 ? area : null;
 }
 
-/** Cuts every face into equal pieces no larger than `largestM2`, numbered face by face in the order given. */
-export function cutSections(geometry: CoilGeometry, largestM2: number): Section[] {
+/**
+ * Cuts each face, in the order given, into equal pieces no larger than its own limit; pieces of a face lie side by side, never one above the
+ * other, so that what runs down from one stays on it.
+ * @param largestM2 by face id; a face that is not there is one piece
+ */
+export function cutSections(
+  geometry: CoilGeometry,
+  order: readonly CoilFace[],
+  largestM2: Readonly<Record<string, number>>,
+  drying: readonly FaceDrying[],
+): Section[] {
   const sections: Section[] = [];
-  for (const face of geometry.faces) {
+  for (const face of order) {
     const area = faceAreaOf(geometry, face);
-    const pieces = Math.min(MOST_SECTIONS_PER_FACE, Math.max(1, Math.ceil(area / largestM2 - 1e-9)));
+    const pieces = Math.min(MOST_SECTIONS_PER_FACE, Math.max(1, Math.ceil(area / (largestM2[face.id] ?? Infinity) - 1e-9)));
     for (let piece = 1; piece <= pieces; piece += 1) {
       sections.push({
         id: pieces === 1 ? face.id : `${face.id}.${piece}`,
@@ -38,13 +51,46 @@ export function cutSections(geometry: CoilGeometry, largestM2: number): Section[
         faceName: face.name,
         areaM2: area / pieces,
         wallSide: face.wallSide,
+        drySeconds: drying.find((row) => row.faceId === face.id)?.drySeconds ?? null,
       });
     }
   }
   return sections;
 }
 
-/** Whether every face can be cut small enough within the most pieces allowed. */
-export function canCut(geometry: CoilGeometry, largestM2: number): boolean {
-  return geometry.faces.every((face) => faceAreaOf(geometry, face) / MOST_SECTIONS_PER_FACE <= largestM2 + 1e-9);
+/** Pieces that stay wet: the largest of each face, and how often they have to be misted for it. */
+export interface WetFit {
+  largestM2: Record<string, number>;
+  mists: number;
+}
+
+/** Water on foam dilutes it: once or twice, no more. Common practice, no source. */
+export const MOST_MISTS = 2;
+
+/**
+ * The largest pieces of every face whose apply + dwell + rinse ends before their first patch dries, with the margin kept back.
+ * @param mostMists how often foam may be wetted again, each time for as long as it stays wet by itself
+ * @returns null when even the smallest piece of a face cannot be kept wet
+ */
+export function fitSections(geometry: CoilGeometry, drying: readonly FaceDrying[], dwellMinS: number, mostMists = 0): WetFit | null {
+  for (let mists = 0; mists <= mostMists; mists += 1) {
+    const largestM2: Record<string, number> = {};
+    const all = geometry.faces.every((face) => {
+      const dry = drying.find((row) => row.faceId === face.id)?.drySeconds ?? null;
+      if (dry === null || !Number.isFinite(dry)) return true;
+      const largest = largestSectionM2(dry * DRYING_MARGIN * (mists + 1), dwellMinS, geometry.rows);
+      if (largest === null || faceAreaOf(geometry, face) / MOST_SECTIONS_PER_FACE > largest + 1e-9) return false;
+      largestM2[face.id] = largest;
+      return true;
+    });
+    if (all) return { largestM2, mists };
+  }
+  return null;
+}
+
+/** Least time that foam has to stay wet on this coil, s: the smallest pieces of its largest face, foamed, soaked and rinsed. */
+export function leastWetSeconds(geometry: CoilGeometry, dwellMinS: number): number {
+  const largest = Math.max(...geometry.faces.map((face) => faceAreaOf(geometry, face)));
+  const piece = Math.max(SMALLEST_SECTION_M2, largest / MOST_SECTIONS_PER_FACE);
+  return dwellMinS + piece * (APPLY_S_PER_M2 + RINSE_S_PER_M2 * geometry.rows);
 }

@@ -1,8 +1,10 @@
 import type { CoilPlan } from '../method';
-import { rinseBy } from './clocks';
+import { mistBy, MIST_LEAD_S, rinseBy } from './clocks';
 import type { SectionProgress } from './fold';
+import { powerClocks, type PowerUp } from './powerUp';
 
-export const ALARM_KINDS = ['ready', 'hurry', 'too-long'] as const;
+/** From the mildest to the most pressing. */
+export const ALARM_KINDS = ['steady', 'rested', 'ready', 'mist', 'hurry', 'too-long'] as const;
 export type AlarmKind = (typeof ALARM_KINDS)[number];
 
 /** Something to be called out at a moment, whatever the screen is doing. */
@@ -10,12 +12,13 @@ export interface Alarm {
   /** The same for the same foam on the same section, on every device and after every reload. */
   id: string;
   kind: AlarmKind;
+  /** Empty for the clocks of a restart, which belong to no coil. */
   coilId: string;
   sectionId: string;
   sectionNumber: number;
   /** When it is due, UTC ms. */
   atMs: number;
-  /** What sets the limit that is near or past; null for `ready`. */
+  /** What sets the limit that is near or past; null for the others. */
   limit: 'dries' | 'label' | null;
 }
 
@@ -36,25 +39,46 @@ export function alarmsOf(
         const state = sections[plan.coilId]?.[section.id];
         if (state?.phase !== 'soaking' || state.appliedAtMs === null || !plan.dwell) return [];
         const on = state.appliedAtMs;
-        const latest = rinseBy(plan);
+        const latest = rinseBy(plan, section, state);
+        const mist = mistBy(plan, section, state);
         const alarm = (kind: AlarmKind, seconds: number): Alarm => ({
-          id: `${plan.coilId}.${section.id}.${on}.${kind}`,
+          // Wetted again, its limits are new ones; it is ready when it always was.
+          id: `${plan.coilId}.${section.id}.${on}.${kind === 'ready' ? kind : `${state.mists}.${kind}`}`,
           kind,
           coilId: plan.coilId,
           sectionId: section.id,
           sectionNumber: section.number,
           atMs: on + seconds * 1000,
-          limit: kind === 'ready' ? null : (latest?.limit ?? null),
+          limit: kind === 'ready' || kind === 'mist' ? null : (latest?.limit ?? null),
         });
         const window = latest ? latest.seconds - plan.dwell.minS : 0;
         return [
           alarm('ready', plan.dwell.minS),
+          ...(mist === null ? [] : [alarm('mist', Math.max(0, mist - MIST_LEAD_S))]),
           ...(latest && window > HURRY_S * 1.5 ? [alarm('hurry', latest.seconds - HURRY_S)] : []),
           ...(latest ? [alarm('too-long', latest.seconds)] : []),
         ];
       }),
     )
     .sort((a, b) => a.atMs - b.atMs);
+}
+
+/** The alarms of a restart: the compressor has rested, and the system has run steady. */
+export function powerAlarmsOf(up: PowerUp): Alarm[] {
+  const { restUntilMs, steadyAtMs } = powerClocks(up);
+  const alarm = (kind: AlarmKind, atMs: number): Alarm => ({
+    id: `power.${kind}.${atMs}`,
+    kind,
+    coilId: '',
+    sectionId: kind,
+    sectionNumber: 0,
+    atMs,
+    limit: null,
+  });
+  return [
+    ...(restUntilMs === null ? [] : [alarm('rested', restUntilMs)]),
+    ...(steadyAtMs === null || up.done.steady ? [] : [alarm('steady', steadyAtMs)]),
+  ];
 }
 
 const rank = (alarm: Alarm): number => ALARM_KINDS.indexOf(alarm.kind);

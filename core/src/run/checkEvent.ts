@@ -1,10 +1,11 @@
 import { CoreError } from '../errors';
 import { CONFIGURATION_TABLE, POWER_SOURCE_NAMES, type Configuration } from '../equipment';
 import type { Cleaner } from '../mix';
-import type { CoilPlan } from '../method';
+import { MOST_MISTS, type CoilPlan } from '../method';
 import type { EventKind, VisitCoil, VisitEvent } from './events';
 import type { VisitState } from './fold';
-import { gateStepsFor, isGateOpen, sourceOf } from './gate';
+import { gateStepsFor, isGateOpen, LEAST_REASON, sourceOf } from './gate';
+import { POWER_STEPS, POWER_TABLE } from './powerUp';
 
 export interface VisitFrame {
   configuration: Configuration;
@@ -39,7 +40,7 @@ function gateOpenFor(state: VisitState, coilId: string, frame: VisitFrame): void
 
 function sectionCheck(
   state: VisitState,
-  event: VisitEvent<'section.applied' | 'section.rinsed' | 'section.checked'>,
+  event: VisitEvent<'section.applied' | 'section.misted' | 'section.rinsed' | 'section.checked'>,
   frame: VisitFrame,
 ): void {
   const plan = planFor(state, event.data.coilId);
@@ -48,6 +49,20 @@ function sectionCheck(
   }
   gateOpenFor(state, event.data.coilId, frame);
   if (event.kind === 'section.applied' && !plan.dwell) refuse('data.sectionId', 'This plan uses water only: nothing is to be foamed.');
+}
+
+/** A step of a gate that this system has. */
+function gateSource(event: VisitEvent<'gate.step' | 'gate.skipped'>, frame: VisitFrame): void {
+  const sources = Object.values(CONFIGURATION_TABLE[frame.configuration].sourceFor);
+  if (!sources.includes(event.data.source))
+    refuse('data.source', `This system has no ${POWER_SOURCE_NAMES[event.data.source].toLowerCase()}.`);
+  if (!gateStepsFor(frame.configuration).includes(event.data.step)) refuse('data.step', 'This system has no such step.');
+}
+
+/** Pan, drain and float are those of an indoor coil. */
+function indoorCheck(_state: VisitState, event: VisitEvent<'pan.poured' | 'drain.tested' | 'float.tested'>, frame: VisitFrame): void {
+  const coil = frame.coils.find((row) => row.id === event.data.coilId);
+  if (coil && coil.role !== 'evaporator') refuse('data.coilId', 'Only an indoor coil has a pan and a drain.');
 }
 
 const CHECKS: { [K in EventKind]?: Check<K> } = {
@@ -87,17 +102,36 @@ const CHECKS: { [K in EventKind]?: Check<K> } = {
     if (!wire) throw new CoreError('unknown', 'data.wireId', 'No such wire was noted on this visit.');
     if (wire.backAt !== null) refuse('data.wireId', 'This wire is back already.');
   },
-  'gate.step': (_state, event, frame) => {
-    const sources = Object.values(CONFIGURATION_TABLE[frame.configuration].sourceFor);
-    if (!sources.includes(event.data.source))
-      refuse('data.source', `This system has no ${POWER_SOURCE_NAMES[event.data.source].toLowerCase()}.`);
-    if (!gateStepsFor(frame.configuration).includes(event.data.step)) refuse('data.step', 'This system has no such step.');
-  },
+  'gate.step': (_state, event, frame) => gateSource(event, frame),
   'coil.wetted': (state, event, frame) => {
     planFor(state, event.data.coilId);
     gateOpenFor(state, event.data.coilId, frame);
   },
+  'gate.skipped': (state, event, frame) => {
+    gateSource(event, frame);
+    if (event.data.reason.trim().length < LEAST_REASON)
+      refuse('data.reason', `Say why, in ${LEAST_REASON} characters at least: it stands on the report.`);
+    const done = state.gates[event.data.source]?.done ?? {};
+    const before = gateStepsFor(frame.configuration).find((step) => !done[step]);
+    if (before !== event.data.step) refuse('data.step', 'Take the steps of the gate in their order.');
+  },
+  'power.step': (state, event) => {
+    const { step } = event.data;
+    const due = POWER_STEPS.slice(0, POWER_STEPS.indexOf(step)).find((earlier) => !state.powerUp.done[earlier]);
+    if (due) refuse('data.step', `First: ${POWER_TABLE[due].name.toLowerCase()}.`);
+    const soaks = Object.values(state.sections).some((coil) => Object.values(coil).some((section) => section.phase === 'soaking'));
+    if (step === 'power-on' && soaks) refuse('data.step', 'Foam still soaks: rinse it before power goes back.');
+  },
+  'pan.poured': indoorCheck,
+  'drain.tested': indoorCheck,
+  'float.tested': indoorCheck,
   'section.applied': sectionCheck,
+  'section.misted': (state, event, frame) => {
+    sectionCheck(state, event, frame);
+    const section = state.sections[event.data.coilId]?.[event.data.sectionId];
+    if (section?.phase !== 'soaking') refuse('data.sectionId', 'There is no foam on this section to be misted.');
+    if ((section?.mists ?? 0) >= MOST_MISTS) refuse('data.sectionId', 'Misted twice already: more water would only thin it. Rinse it.');
+  },
   'section.rinsed': sectionCheck,
   'section.checked': sectionCheck,
 };

@@ -1,9 +1,9 @@
 import { DRYING_MARGIN } from '../dryout';
-import { APPLY_S_PER_M2, RINSE_S_PER_M2, type CoilPlan, type Section } from '../method';
+import { APPLY_S_PER_M2, MOST_MISTS, RINSE_S_PER_M2, type CoilPlan, type Section } from '../method';
 import { freshSection, type SectionProgress } from './fold';
 
 /** How a section stands right now, as one word for the strip. */
-export type SectionWord = 'waits' | 'wet' | 'soaking' | 'rinse now' | 'too long' | 'check' | 'clear' | 'again';
+export type SectionWord = 'waits' | 'wet' | 'soaking' | 'mist now' | 'rinse now' | 'too long' | 'check' | 'clear' | 'again';
 
 export interface SectionClock {
   sectionId: string;
@@ -16,34 +16,74 @@ export interface SectionClock {
   rinseByS: number | null;
   /** What sets `rinseByS`. */
   limit: 'dries' | 'label' | null;
+  /** Seconds from foam on by which it has to be wetted again; null when it need not, or may not. */
+  mistByS: number | null;
 }
 
 const phaseWords = { waits: 'waits', wet: 'wet', rinsed: 'check', clear: 'clear', again: 'again' } as const;
 
-/** Latest rinse after foam on, s, and what sets it. Null when the plan uses no cleaner. */
-export function rinseBy(plan: Pick<CoilPlan, 'dwell' | 'drySeconds'>): { seconds: number; limit: 'dries' | 'label' } | null {
+interface LastRinse {
+  /** From foam on, s. */
+  seconds: number;
+  limit: 'dries' | 'label';
+}
+
+/** Warning before foam has to be misted, s: enough to put the gun down and take the hose. Common practice, no source. */
+export const MIST_LEAD_S = 45;
+
+/** How long foam on a section stays wet by itself, s, with the margin kept back; Infinity when nothing is known of it. */
+const wetSeconds = (plan: Pick<CoilPlan, 'drySeconds'>, section: Pick<Section, 'drySeconds'> | undefined): number => {
+  const dry = section?.drySeconds ?? plan.drySeconds;
+  return dry === null ? Infinity : dry * DRYING_MARGIN;
+};
+
+/** Latest rinse of a section as it is planned, misted as often as the plan says, and what sets it. Null when the plan uses no cleaner. */
+export function plannedRinseBy(plan: CoilPlan, section?: Section): LastRinse | null {
   if (!plan.dwell) return null;
-  const dries = plan.drySeconds === null ? Infinity : plan.drySeconds * DRYING_MARGIN;
+  const dries = wetSeconds(plan, section) * ((plan.mists ?? 0) + 1);
   return dries < plan.dwell.maxS ? { seconds: dries, limit: 'dries' } : { seconds: plan.dwell.maxS, limit: 'label' };
+}
+
+/** Latest rinse of a section as it stands: foam wetted again counts from then, the label from foam on. */
+export function rinseBy(plan: CoilPlan, section: Section | undefined, progress: SectionProgress): LastRinse | null {
+  if (!plan.dwell) return null;
+  const wettedS = progress.mistedAtMs !== null && progress.appliedAtMs !== null ? (progress.mistedAtMs - progress.appliedAtMs) / 1000 : 0;
+  const dries = wettedS + wetSeconds(plan, section);
+  return dries < plan.dwell.maxS ? { seconds: dries, limit: 'dries' } : { seconds: plan.dwell.maxS, limit: 'label' };
+}
+
+/** When foam has to be wetted again to last its shortest dwell, s from foam on; null when it lasts, or may not be wetted any more. */
+export function mistBy(plan: CoilPlan, section: Section | undefined, progress: SectionProgress): number | null {
+  const latest = rinseBy(plan, section, progress);
+  return latest?.limit === 'dries' && latest.seconds < (plan.dwell?.minS ?? 0) && progress.mists < MOST_MISTS ? latest.seconds : null;
 }
 
 /** The clock of one section. @param nowMs UTC ms; a device whose clock runs behind the event is taken as at foam-on */
 export function sectionClock(plan: CoilPlan, sectionId: string, progress: SectionProgress, nowMs: number): SectionClock {
   if (progress.phase !== 'soaking' || progress.appliedAtMs === null) {
     const word = progress.phase === 'soaking' ? 'soaking' : phaseWords[progress.phase];
-    return { sectionId, word, soakedS: null, readyAtS: null, rinseByS: null, limit: null };
+    return { sectionId, word, soakedS: null, readyAtS: null, rinseByS: null, limit: null, mistByS: null };
   }
+  const section = plan.sections.find((row) => row.id === sectionId);
   const soakedS = Math.max(0, (nowMs - progress.appliedAtMs) / 1000);
-  const latest = rinseBy(plan);
+  const latest = rinseBy(plan, section, progress);
   const readyAtS = plan.dwell?.minS ?? 0;
   const rinseByS = latest?.seconds ?? null;
-  const word = rinseByS !== null && soakedS > rinseByS ? 'too long' : soakedS >= readyAtS ? 'rinse now' : 'soaking';
-  return { sectionId, word, soakedS, readyAtS, rinseByS, limit: latest?.limit ?? null };
+  const mistByS = mistBy(plan, section, progress);
+  const word: SectionWord =
+    rinseByS !== null && soakedS > rinseByS
+      ? 'too long'
+      : soakedS >= readyAtS
+        ? 'rinse now'
+        : mistByS !== null && soakedS >= mistByS - MIST_LEAD_S
+          ? 'mist now'
+          : 'soaking';
+  return { sectionId, word, soakedS, readyAtS, rinseByS, limit: latest?.limit ?? null, mistByS };
 }
 
 export type NextAction =
   | { kind: 'wet-coil' }
-  | { kind: 'apply' | 'rinse' | 'check'; section: Section }
+  | { kind: 'apply' | 'mist' | 'rinse' | 'check'; section: Section }
   | { kind: 'wait'; section: Section; seconds: number }
   | { kind: 'done' };
 
@@ -57,8 +97,8 @@ export const applySeconds = (section: Section): number => section.areaM2 * APPLY
 export const rinseSeconds = (section: Section, rows: number): number => section.areaM2 * RINSE_S_PER_M2 * rows;
 
 /**
- * The next best thing to do on one coil. A section past its minimum dwell is rinsed first, the one nearest its limit
- * before others; then torch checks; then the next section, but only if foaming it leaves time to rinse every soaking
+ * The next best thing to do on one coil. Foam about to dry is misted first; then a section past its minimum dwell is rinsed, the one nearest
+ * its limit before others; then torch checks; then the next section, but only if foaming it leaves time to rinse every soaking
  * section, and it, before their limits; else wait.
  */
 export function nextAction(plan: CoilPlan, rows: number, progress: Record<string, SectionProgress>, nowMs: number): NextAction {
@@ -70,7 +110,11 @@ export function nextAction(plan: CoilPlan, rows: number, progress: Record<string
     return { kind: 'wet-coil' };
 
   const soaking = rows_.filter(({ state }) => state.phase === 'soaking').sort((a, b) => (b.clock.soakedS ?? 0) - (a.clock.soakedS ?? 0));
-  const ready = soaking.find(({ clock }) => clock.word !== 'soaking');
+  const drying = soaking.find(({ clock }) => clock.word === 'mist now');
+  if (drying) return { kind: 'mist', section: drying.section };
+  const ready = soaking
+    .filter(({ clock }) => clock.word !== 'soaking')
+    .sort((a, b) => (a.clock.rinseByS ?? 0) - (a.clock.soakedS ?? 0) - (b.clock.rinseByS ?? 0) + (b.clock.soakedS ?? 0))[0];
   if (ready) return { kind: 'rinse', section: ready.section };
 
   const toCheck = rows_.find(({ state }) => state.phase === 'rinsed');
@@ -85,22 +129,25 @@ export function nextAction(plan: CoilPlan, rows: number, progress: Record<string
       return { kind: 'apply', section: next.section };
     }
   }
-  const first = soaking[0];
-  if (first)
-    return { kind: 'wait', section: first.section, seconds: Math.max(0, (first.clock.readyAtS ?? 0) - (first.clock.soakedS ?? 0)) };
+  const first = soaking
+    .map(({ section, clock }) => {
+      const due = clock.mistByS === null ? (clock.readyAtS ?? 0) : clock.mistByS - MIST_LEAD_S;
+      return { section, seconds: Math.max(0, due - (clock.soakedS ?? 0)) };
+    })
+    .sort((a, b) => a.seconds - b.seconds)[0];
+  if (first) return { kind: 'wait', ...first };
   return { kind: 'done' };
 }
 
 /** Whether one more section can be foamed now without any soaking section running past its limit. Times are from now, s. */
 function fits(plan: CoilPlan, rows: number, soaking: { section: Section; clock: SectionClock }[], next: Section): boolean {
-  const latest = rinseBy(plan)?.seconds ?? Infinity;
   const applied = applySeconds(next);
   const queue = [...soaking.map(({ section, clock }) => ({ section, foamOn: -(clock.soakedS ?? 0) })), { section: next, foamOn: 0 }];
   let handsFree = applied;
   for (const { section, foamOn } of queue) {
     const start = Math.max(handsFree, foamOn + (plan.dwell?.minS ?? 0));
     handsFree = start + rinseSeconds(section, rows);
-    if (start > foamOn + latest) return false;
+    if (start > foamOn + (plannedRinseBy(plan, section)?.seconds ?? Infinity)) return false;
   }
   return true;
 }

@@ -2,6 +2,8 @@ import type { CoilRole, PowerSource, Refrigerant } from '../equipment';
 import type { CoilPlan, HouseRules } from '../method';
 import type { CoilSurvey, FaceGrades, EfficiencyEra, FindingKind, MeteringDevice, SiteConditions, VisitStory } from '../survey';
 import type { GateStep } from './gate';
+import type { PowerStep } from './powerUp';
+import type { RinseSign, Spot } from './rinseSigns';
 import type { PartOff, WireNoted } from './takedown';
 
 /** One set of air readings across the indoor coil. Null where not measured. */
@@ -72,15 +74,29 @@ export interface EventDataByKind {
   'plan.made': { coilId: string; plan: CoilPlan };
   'mix.made': MixMade;
   'gate.step': { source: PowerSource; step: GateStep; volts: number | null };
+  /** A step of the gate left out, with why; it stands on the report. */
+  'gate.skipped': { source: PowerSource; step: GateStep; reason: string };
   'power.restored': { source: PowerSource };
+  'power.step': { step: PowerStep; ok: boolean };
   'part.off': PartOff;
   'part.back': { partId: string };
   'wire.noted': WireNoted;
   'wire.back': { wireId: string };
   'coil.wetted': { coilId: string };
   'section.applied': { coilId: string; sectionId: string };
+  /** Water on the foam, so that it stays wet. */
+  'section.misted': { coilId: string; sectionId: string };
   'section.rinsed': { coilId: string; sectionId: string };
-  'section.checked': { coilId: string; sectionId: string; clear: boolean };
+  /** `failed` and `where` say what is still wrong, and where, when it is not clear. */
+  'section.checked': { coilId: string; sectionId: string; clear: boolean; failed?: RinseSign[]; where?: Spot };
+  'pan.poured': { coilId: string; litres: number };
+  'drain.tested': { coilId: string; litres: number; seconds: number };
+  'float.tested': { coilId: string; stops: boolean };
+  /** A task of the run sheet that is not a step of gate or wash, by its id there. */
+  'task.begun': { taskId: string };
+  'task.done': { taskId: string };
+  /** So many people are at work from now on. */
+  'crew.changed': { people: number };
   'coil.checked': { coilId: string; gradesAfter: FaceGrades; note: string };
   'note.added': { text: string };
   /** What the visit took from the shelf of one cleaner, in place of the sum of its mixes. */
@@ -105,15 +121,24 @@ export const EVENT_KINDS = [
   'plan.made',
   'mix.made',
   'gate.step',
+  'gate.skipped',
   'power.restored',
+  'power.step',
   'part.off',
   'part.back',
   'wire.noted',
   'wire.back',
   'coil.wetted',
   'section.applied',
+  'section.misted',
   'section.rinsed',
   'section.checked',
+  'pan.poured',
+  'drain.tested',
+  'float.tested',
+  'task.begun',
+  'task.done',
+  'crew.changed',
   'coil.checked',
   'note.added',
   'stock.used',

@@ -3,7 +3,10 @@ import type { Configuration, PowerSource } from '../equipment';
 import type { CoilPlan } from '../method';
 import { completeStory, completeSurvey, type CoilSurvey, type FaceGrades, type SiteConditions, type VisitStory } from '../survey';
 import type { DropReading, Finding, Identity, MixMade, Photo, RulesChosen, VisitEvent } from './events';
-import { gateStepsFor, shutGate, stepGate, type GateProgress } from './gate';
+import type { DrainTest } from './drain';
+import { gateStepsFor, shutGate, stepGate, type GateProgress, type GateStep } from './gate';
+import { notPowered, powerTaken, stepPower, type PowerUp } from './powerUp';
+import type { RinseSign, Spot } from './rinseSigns';
 import type { Stamped } from './stamped';
 import type { PartOff, Refitted, WireNoted } from './takedown';
 
@@ -16,6 +19,11 @@ export interface SectionProgress {
   rinsedAtMs: number | null;
   /** Checks that found it still dirty. */
   failedChecks: number;
+  /** Water put on the foam of this pass, and when last, UTC ms. */
+  mists: number;
+  mistedAtMs: number | null;
+  /** What the last check found wrong, and where; null when it was clear or nothing was said. */
+  stillWrong: { signs: RinseSign[]; where: Spot } | null;
 }
 
 export interface VisitState {
@@ -35,6 +43,18 @@ export interface VisitState {
   plans: Record<string, Stamped<CoilPlan>>;
   mixes: Record<string, Stamped<MixMade>[]>;
   gates: Partial<Record<PowerSource, GateProgress>>;
+  /** Every step of a gate that was left out, whatever came after. */
+  gateSkips: Stamped<{ source: PowerSource; step: GateStep; reason: string }>[];
+  powerUp: PowerUp;
+  /** Water poured over each indoor coil, L a pour. */
+  pours: Record<string, Stamped<number>[]>;
+  drainTests: Record<string, Stamped<DrainTest>[]>;
+  /** Whether lifting the float stops the unit, by coil. */
+  floatTests: Record<string, Stamped<boolean>>;
+  /** Tasks of the run sheet that were begun or done, by their id there. */
+  tasks: Record<string, { begunAt: string | null; doneAt: string | null }>;
+  /** People at work; null until somebody said so. */
+  crew: number | null;
   /** What came off, in that order, and whether it is back. */
   parts: Refitted<PartOff>[];
   wires: Refitted<WireNoted>[];
@@ -65,6 +85,13 @@ const emptyState = (visitId: string): VisitState => ({
   plans: {},
   mixes: {},
   gates: {},
+  gateSkips: [],
+  powerUp: notPowered(),
+  pours: {},
+  drainTests: {},
+  floatTests: {},
+  tasks: {},
+  crew: null,
   parts: [],
   wires: [],
   sections: {},
@@ -75,7 +102,15 @@ const emptyState = (visitId: string): VisitState => ({
   lastUndoable: null,
 });
 
-export const freshSection = (): SectionProgress => ({ phase: 'waits', appliedAtMs: null, rinsedAtMs: null, failedChecks: 0 });
+export const freshSection = (): SectionProgress => ({
+  phase: 'waits',
+  appliedAtMs: null,
+  rinsedAtMs: null,
+  failedChecks: 0,
+  mists: 0,
+  mistedAtMs: null,
+  stillWrong: null,
+});
 
 /** Events in the order they happened: by time, then by id, so that two devices agree. Repeats of one id count once. */
 export function inOrder(events: readonly VisitEvent[]): VisitEvent[] {
@@ -156,7 +191,21 @@ const REDUCERS: Reducers = {
   },
   'gate.step': (state, event, configuration) => {
     const { source, step, volts } = event.data;
-    state.gates[source] = stepGate(state.gates[source] ?? shutGate(), gateStepsFor(configuration), step, volts, event.at);
+    const entry = { at: event.at, by: event.by, volts, skipped: null };
+    state.gates[source] = stepGate(state.gates[source] ?? shutGate(), gateStepsFor(configuration), step, entry);
+    if (step === 'isolated') state.powerUp = powerTaken(state.powerUp);
+  },
+  'gate.skipped': (state, event, configuration) => {
+    const { source, step, reason } = event.data;
+    const entry = { at: event.at, by: event.by, volts: null, skipped: reason };
+    state.gates[source] = stepGate(state.gates[source] ?? shutGate(), gateStepsFor(configuration), step, entry);
+    state.gateSkips.push(stamp(event, event.data));
+  },
+  'power.step': (state, event) => {
+    const { step, ok } = event.data;
+    state.powerUp = stepPower(state.powerUp, step, ok, event.at);
+    // Power back shuts every gate.
+    if (step === 'power-on' && state.powerUp.done['power-on']) state.gates = {};
   },
   'power.restored': (state, event) => {
     state.gates[event.data.source] = shutGate();
@@ -183,7 +232,13 @@ const REDUCERS: Reducers = {
       phase: 'soaking',
       appliedAtMs: Date.parse(event.at),
       rinsedAtMs: null,
+      mists: 0,
+      mistedAtMs: null,
     })),
+  'section.misted': (state, event) =>
+    changeSection(state, event.data.coilId, event.data.sectionId, (from) =>
+      from.phase === 'soaking' ? { mists: from.mists + 1, mistedAtMs: Date.parse(event.at) } : {},
+    ),
   'section.rinsed': (state, event) =>
     changeSection(state, event.data.coilId, event.data.sectionId, () => ({
       phase: 'rinsed',
@@ -192,8 +247,34 @@ const REDUCERS: Reducers = {
     })),
   'section.checked': (state, event) =>
     changeSection(state, event.data.coilId, event.data.sectionId, (from) =>
-      event.data.clear ? { phase: 'clear' } : { phase: 'again', failedChecks: from.failedChecks + 1 },
+      event.data.clear
+        ? { phase: 'clear', stillWrong: null }
+        : {
+            phase: 'again',
+            failedChecks: from.failedChecks + 1,
+            stillWrong: event.data.failed ? { signs: event.data.failed, where: event.data.where ?? 'all' } : null,
+          },
     ),
+  'pan.poured': (state, event) => {
+    (state.pours[event.data.coilId] ??= []).push(stamp(event, event.data.litres));
+  },
+  'drain.tested': (state, event) => {
+    const { coilId, litres, seconds } = event.data;
+    (state.drainTests[coilId] ??= []).push(stamp(event, { litres, seconds }));
+  },
+  'float.tested': (state, event) => {
+    state.floatTests[event.data.coilId] = stamp(event, event.data.stops);
+  },
+  'task.begun': (state, event) => {
+    const task = state.tasks[event.data.taskId];
+    state.tasks[event.data.taskId] = { begunAt: task?.begunAt ?? event.at, doneAt: task?.doneAt ?? null };
+  },
+  'task.done': (state, event) => {
+    state.tasks[event.data.taskId] = { begunAt: state.tasks[event.data.taskId]?.begunAt ?? null, doneAt: event.at };
+  },
+  'crew.changed': (state, event) => {
+    state.crew = event.data.people;
+  },
   'coil.checked': (state, event) => {
     state.checks[event.data.coilId] = stamp(event, { gradesAfter: event.data.gradesAfter, note: event.data.note });
   },

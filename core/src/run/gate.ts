@@ -1,6 +1,7 @@
 import type { Configuration, PowerSource } from '../equipment';
 import { CONFIGURATION_TABLE } from '../equipment';
 import type { CoilRole } from '../equipment';
+import type { CoilAnswers } from '../survey';
 
 export const GATE_STEPS = [
   'thermostat-off',
@@ -12,6 +13,7 @@ export const GATE_STEPS = [
   'l1-ground',
   'l2-ground',
   'meter-proved-again',
+  'capacitor',
 ] as const;
 export type GateStep = (typeof GATE_STEPS)[number];
 
@@ -59,7 +61,63 @@ export const GATE_TABLE: Record<GateStep, GateStepFacts> = {
     help: 'It still reads live, so the zeros were true.',
     reads: 'live',
   },
+  capacitor: {
+    step: 'capacitor',
+    name: 'Across the capacitor',
+    help: 'It holds charge with the power off. Discharge it only as the maker says, and only if you are licensed to; else leave its compartment shut and say so.',
+    reads: 'dead',
+  },
 };
+
+/** How each kind of disconnect is opened and kept open. Common practice, no source. */
+const DISCONNECTS: Record<CoilAnswers['disconnect'], Pick<Record<GateStep, string>, 'isolated' | 'tagged'>> = {
+  unknown: {
+    isolated: 'Pull-out, lever or breaker. A loose plug is no proof.',
+    tagged: 'Close the cover over a pulled block. Whoever pulled it puts it back.',
+  },
+  'pull-out': {
+    isolated: 'Pull the block straight out; many show OFF when put back turned round. A loose plug is no proof.',
+    tagged: 'Block in your pocket, cover shut over the slot so that spray stays out. Whoever pulled it puts it back.',
+  },
+  lever: {
+    isolated: 'Lever right down to OFF, and look whether the blades have parted if there is a window.',
+    tagged: 'Padlock or tag on the lever. Whoever locked it takes it off.',
+  },
+  breaker: {
+    isolated: 'Both poles of the breaker at the unit to OFF. A tripped one is not an open one: off first, then look why.',
+    tagged: 'Clip or tag on the breaker: anyone can close it. Whoever opened it closes it.',
+  },
+  panel: {
+    isolated: 'The breaker in the panel to OFF. It is out of your sight: prove dead at the unit itself.',
+    tagged: 'Lock or tag on the panel, and tell whoever is in the house. Whoever opened it closes it.',
+  },
+};
+
+/** What a source other than a plain outdoor unit asks besides. Common practice, no source. */
+const SOURCES: Partial<Record<PowerSource, Partial<Record<GateStep, string>>>> = {
+  'air-handler': {
+    isolated: 'The switch or breaker of the air handler. The outdoor disconnect does not feed it.',
+    'l1-l2': 'Load side. On a 120 V air handler this is line to neutral.',
+    'l2-ground': 'On a 120 V air handler this is neutral to ground.',
+  },
+  'package-unit': {
+    isolated: 'Every circuit: many package units have two, and two fans. One dead circuit says nothing of the other.',
+    'l1-l2': 'Load side of each circuit in turn; note the highest reading.',
+    'l1-ground': 'On each circuit; note the highest reading.',
+    'l2-ground': 'On each circuit; note the highest reading.',
+  },
+  'wall-head': {
+    isolated: 'The outdoor unit feeds it. Open that disconnect, or the breaker of the pair.',
+  },
+};
+
+/** What to mind at a step, by the source and by how its disconnect is made. */
+export function gateHelp(step: GateStep, source: PowerSource, disconnect: CoilAnswers['disconnect']): string {
+  const own = SOURCES[source]?.[step];
+  const made = source === 'outdoor-unit' || source === 'package-unit' ? DISCONNECTS[disconnect] : DISCONNECTS.unknown;
+  const plain = step === 'isolated' || step === 'tagged' ? made[step] : GATE_TABLE[step].help;
+  return own ? (source === 'package-unit' && step === 'isolated' ? `${plain} ${own}` : own) : plain;
+}
 
 /** The steps that open the gate for this kind of system, in order. */
 export function gateStepsFor(configuration: Configuration): GateStep[] {
@@ -79,8 +137,17 @@ export function readingPasses(step: GateStep, volts: number | null): boolean {
   return reads === 'live' ? volts >= LIVE_VOLTS : volts <= DEAD_VOLTS;
 }
 
+/** A step as it was taken. */
+export interface GateEntry {
+  at: string;
+  by: string;
+  volts: number | null;
+  /** Why it was left out; null when it was done. */
+  skipped: string | null;
+}
+
 export interface GateProgress {
-  done: Partial<Record<GateStep, { at: string; volts: number | null }>>;
+  done: Partial<Record<GateStep, GateEntry>>;
   /** A step whose reading did not pass; everything from isolation on is to be done again. */
   failed: { step: GateStep; volts: number | null; at: string } | null;
 }
@@ -88,20 +155,27 @@ export interface GateProgress {
 export const shutGate = (): GateProgress => ({ done: {}, failed: null });
 
 /**
- * The gate after one more step. A reading that fails, or a step out of order, never opens anything: a failed reading
- * drops isolation and all that follows; a step whose predecessors are missing is not counted.
+ * The gate after one more step. A reading that fails, or a step out of order, never opens anything: a failed reading drops isolation and all
+ * that follows; a step whose predecessors are missing is not counted. A step left out with a reason counts as taken, and keeps the reason.
  */
-export function stepGate(gate: GateProgress, order: readonly GateStep[], step: GateStep, volts: number | null, at: string): GateProgress {
+export function stepGate(gate: GateProgress, order: readonly GateStep[], step: GateStep, entry: GateEntry): GateProgress {
   const index = order.indexOf(step);
   if (index < 0 || order.slice(0, index).some((earlier) => !gate.done[earlier])) return gate;
-  if (!readingPasses(step, volts)) {
+  if (entry.skipped === null && !readingPasses(step, entry.volts)) {
     const kept = order.slice(0, Math.min(index, order.indexOf('isolated')));
-    return { done: Object.fromEntries(kept.map((name) => [name, gate.done[name]])), failed: { step, volts, at } };
+    return { done: Object.fromEntries(kept.map((name) => [name, gate.done[name]])), failed: { step, volts: entry.volts, at: entry.at } };
   }
   // Doing a step over drops what was proved after it.
   const kept = order.slice(0, index);
-  return { done: { ...Object.fromEntries(kept.map((name) => [name, gate.done[name]])), [step]: { at, volts } }, failed: null };
+  return { done: { ...Object.fromEntries(kept.map((name) => [name, gate.done[name]])), [step]: entry }, failed: null };
 }
 
 export const isGateOpen = (gate: GateProgress | undefined, order: readonly GateStep[]): boolean =>
   gate !== undefined && order.every((step) => gate.done[step] !== undefined);
+
+/** When the gate was opened: the time of its last step; null while it is shut. */
+export const gateOpenedAt = (gate: GateProgress | undefined, order: readonly GateStep[]): string | null =>
+  gate && isGateOpen(gate, order) ? (gate.done[order.at(-1) as GateStep]?.at ?? null) : null;
+
+/** Shortest reason that says anything, characters. */
+export const LEAST_REASON = 8;

@@ -7,3 +7,6 @@ export * from './clocks';
 export * from './beads';
 export * from './checkEvent';
 export * from './alarms';
+export * from './powerUp';
+export * from './rinseSigns';
+export * from './drain';

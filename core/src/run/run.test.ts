@@ -5,7 +5,9 @@ import {
   beadsDone,
   checkEvent,
   currentBead,
+  GATE_TABLE,
   foldVisit,
+  freshSection,
   gateStepsFor,
   isGateOpen,
   isWashed,
@@ -37,7 +39,7 @@ function happened<K extends EventKind>(kind: K, data: EventDataByKind[K], atS: n
   } as VisitEvent;
 }
 const fold = (events: readonly VisitEvent[]) => foldVisit('v1', 'split-cool', events);
-const volts = (step: GateStep) => (step.startsWith('meter') ? 121 : step.startsWith('l') ? 0 : null);
+const volts = (step: GateStep) => ({ live: 121, dead: 0, none: null })[GATE_TABLE[step].reads ?? 'none'];
 const openGate = (atS: number) =>
   gateStepsFor('split-cool').map((step, i) => happened('gate.step', { source: 'outdoor-unit', step, volts: volts(step) }, atS + i));
 
@@ -109,7 +111,8 @@ describe('the run is a fold', () => {
 
 describe('the safety gate', () => {
   const order = gateStepsFor('split-cool');
-  const walk = (steps: [GateStep, number | null][]) => steps.reduce((gate, [step, v]) => stepGate(gate, order, step, v, 't'), shutGate());
+  const walk = (steps: [GateStep, number | null][]) =>
+    steps.reduce((gate, [step, v]) => stepGate(gate, order, step, { volts: v, at: 't', by: 'Wren', skipped: null }), shutGate());
   const proper = order.map((step): [GateStep, number | null] => [step, volts(step)]);
 
   test('opens only after every step, in order', () => {
@@ -143,7 +146,7 @@ describe('clocks and the next best action', () => {
   const dwellMin = plan.dwell?.minS ?? 0;
 
   test('a soaking section is ready at the label’s minimum and too long after its limit', () => {
-    const soaking = { phase: 'soaking' as const, appliedAtMs: START, rinsedAtMs: null, failedChecks: 0 };
+    const soaking = { ...freshSection(), phase: 'soaking' as const, appliedAtMs: START };
     const word = (s: number) => sectionClock(plan, section(0), soaking, START + s * 1000).word;
     expect([0, dwellMin - 1, dwellMin, (plan.dwell?.maxS ?? 0) + 1].map(word)).toEqual(['soaking', 'soaking', 'rinse now', 'too long']);
     expect(sectionClock(plan, section(0), soaking, START - 5000).soakedS).toBe(0);
@@ -160,10 +163,7 @@ describe('clocks and the next best action', () => {
           const progress = fold(events).sections['coil-1'] ?? {};
           const action = nextAction(plan, 1, progress, now);
           for (const row of plan.sections)
-            expect(
-              sectionClock(plan, row.id, progress[row.id] ?? { phase: 'waits', appliedAtMs: null, rinsedAtMs: null, failedChecks: 0 }, now)
-                .word,
-            ).not.toBe('too long');
+            expect(sectionClock(plan, row.id, progress[row.id] ?? freshSection(), now).word).not.toBe('too long');
           if (action.kind === 'done') break;
           const where = 'section' in action ? { coilId: 'coil-1', sectionId: action.section.id } : { coilId: 'coil-1', sectionId: '' };
           if (action.kind === 'wet-coil') events.push(happened('coil.wetted', { coilId: 'coil-1' }, at()));
@@ -185,7 +185,7 @@ describe('clocks and the next best action', () => {
     const waterFirst = planCoil(coil(), graded(2), mildDay, shelf, house());
     expect(waterFirst.waterFirst).toBe(true);
     expect(nextAction(waterFirst, 1, {}, START).kind).toBe('rinse');
-    const failedOnce = { [section(0)]: { phase: 'again' as const, appliedAtMs: null, rinsedAtMs: START, failedChecks: 1 } };
+    const failedOnce = { [section(0)]: { ...freshSection(), phase: 'again' as const, rinsedAtMs: START, failedChecks: 1 } };
     expect(nextAction(waterFirst, 1, failedOnce, START)).toMatchObject({ kind: 'apply', section: { id: section(0) } });
   });
 });

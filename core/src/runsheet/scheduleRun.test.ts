@@ -33,13 +33,16 @@ function faults(tasks: readonly Task[], sheet: RunSheet, crew: number): string[]
       if (one.id < other.id && one.person === other.person && one.startS < other.endS - 1e-9 && other.startS < one.endS - 1e-9)
         found.push(`${one.id} and ${other.id} share hands`);
   if (hands.some((row) => (row.person ?? 0) >= crew)) found.push('a person who is not there');
+  for (const row of tasks)
+    if (row.leadOnly && row.seconds > 0 && at.get(row.id)?.person !== 0) found.push(`${row.id} is not with the one who isolates`);
   return found;
 }
 
-/** Shortest end by trying every start up to a horizon; null when there is none. Small cases only. */
+/** Shortest end by trying every start and every person up to a horizon; null when there is none. Small cases only. */
 function bruteForce(tasks: readonly Task[], crew: number, horizon: number): number | null {
   let best: number | null = null;
   const starts: number[] = [];
+  const persons: number[] = [];
   const index = new Map(tasks.map((row, k) => [row.id, k]));
   const fits = (k: number): boolean => {
     const row = tasks[k]!;
@@ -51,13 +54,16 @@ function bruteForce(tasks: readonly Task[], crew: number, horizon: number): numb
     };
     for (let i = 0; i <= k; i += 1)
       for (const after of tasks[i]!.after) if ((i === k || index.get(after.id) === k) && !meets(tasks[i]!, starts[i]!, after)) return false;
-    for (let i = 0; i <= k; i += 1) {
-      const t = starts[i]!;
-      let busy = 0;
-      for (let j = 0; j <= k; j += 1)
-        if (tasks[j]!.handsOn && tasks[j]!.seconds > 0 && starts[j]! <= t && t < starts[j]! + tasks[j]!.seconds) busy += 1;
-      if (busy > crew) return false;
-    }
+    const works = (i: number) => tasks[i]!.handsOn && tasks[i]!.seconds > 0;
+    if (works(k))
+      for (let j = 0; j < k; j += 1)
+        if (
+          works(j) &&
+          persons[j] === persons[k] &&
+          starts[j]! < starts[k]! + tasks[k]!.seconds &&
+          starts[k]! < starts[j]! + tasks[j]!.seconds
+        )
+          return false;
     return true;
   };
   const go = (k: number, end: number): void => {
@@ -66,10 +72,13 @@ function bruteForce(tasks: readonly Task[], crew: number, horizon: number): numb
       best = end;
       return;
     }
-    for (let t = 0; t <= horizon; t += 1) {
-      starts[k] = t;
-      if (fits(k)) go(k + 1, Math.max(end, t + tasks[k]!.seconds));
-    }
+    const able = !tasks[k]!.handsOn || tasks[k]!.leadOnly ? 1 : crew;
+    for (let t = 0; t <= horizon; t += 1)
+      for (let who = 0; who < able; who += 1) {
+        starts[k] = t;
+        persons[k] = who;
+        if (fits(k)) go(k + 1, Math.max(end, t + tasks[k]!.seconds));
+      }
   };
   go(0, 0);
   return best;
@@ -81,6 +90,7 @@ const anyTasks = (most: number, longest: number): fc.Arbitrary<Task[]> =>
       fc.record({
         seconds: fc.integer({ min: 0, max: longest }),
         handsOn: fc.boolean(),
+        leadOnly: fc.boolean(),
         follows: fc.array(
           fc.record({
             back: fc.integer({ min: 1, max: 3 }),
@@ -93,8 +103,9 @@ const anyTasks = (most: number, longest: number): fc.Arbitrary<Task[]> =>
       { minLength: 1, maxLength: most },
     )
     .map((rows) =>
-      rows.map((row, k) =>
-        task(
+      rows.map((row, k) => ({
+        ...(row.leadOnly && row.handsOn ? { leadOnly: true } : {}),
+        ...task(
           `t${k}`,
           row.seconds,
           [
@@ -109,7 +120,7 @@ const anyTasks = (most: number, longest: number): fc.Arbitrary<Task[]> =>
           ],
           row.handsOn,
         ),
-      ),
+      })),
     );
 
 test('a soak is used: the gun is flushed while section one soaks', () => {
@@ -136,6 +147,20 @@ test('two people halve what can be shared, and a run-in needs nobody', () => {
   const two = sheetOf(tasks, 2);
   expect(two.endS).toBe(1060);
   expect(two.placed.find((row) => row.id === 'run')?.person).toBeNull();
+});
+
+test('what only the one who isolates may do waits for those hands, even where another pair is free', () => {
+  const own = (id: string, seconds: number, after: [string, number, number | null][] = []): Task => ({
+    ...task(id, seconds, after),
+    leadOnly: true,
+  });
+  expect(sheetOf([own('a', 100), own('b', 100)], 2).endS).toBe(200);
+  expect(sheetOf([own('a', 100), task('b', 100)], 2).endS).toBe(100);
+  // Never more than two at once, yet p and q overlap while the lead is wanted before p and after q: one of them has to give.
+  const chained = [own('first', 4), task('p', 10, [['first', -0, 0]]), task('q', 10, [['first', 1, 1]]), own('last', 4, [['first', 7, 7]])];
+  const sheet = scheduleRun(chained, 2);
+  expect(sheet).toMatchObject({ byWindows: false });
+  expect(sheetOf(chained, 3).endS).toBe(15);
 });
 
 test('windows that contradict each other name the two tasks', () => {

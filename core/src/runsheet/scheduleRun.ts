@@ -42,18 +42,83 @@ function overload(tasks: readonly Task[], starts: Float64Array, crew: number): n
   return null;
 }
 
-/** Gives each task that takes hands a person free at its start, the one who was busy last if there is a choice. */
+/** Two tasks that only the one who isolates may do, wanted at one moment; null when there are none. */
+function leadTwice(tasks: readonly Task[], starts: Float64Array): [number, number] | null {
+  const own = tasks
+    .flatMap((task, k) => (task.leadOnly && task.handsOn && task.seconds > 0 ? [k] : []))
+    .sort((a, b) => (starts[nodeOf(a)] as number) - (starts[nodeOf(b)] as number));
+  for (let i = 1; i < own.length; i += 1) {
+    const [a, b] = [own[i - 1] as number, own[i] as number];
+    if ((starts[nodeOf(a)] as number) + (tasks[a] as Task).seconds > (starts[nodeOf(b)] as number) + 1e-9) return [a, b];
+  }
+  return null;
+}
+
+/**
+ * Gives each task that takes hands a person, person 0 those that only the one who isolates may do; looks at every way to share the rest out.
+ * @returns persons by task index, null where a task takes no hands; or null when no way of sharing keeps every task with one person
+ */
+function share(tasks: readonly Task[], starts: Float64Array, crew: number): (number | null)[] | null {
+  const order = tasks
+    .flatMap((task, k) => (task.handsOn && task.seconds > 0 ? [k] : []))
+    .sort((a, b) => (starts[nodeOf(a)] as number) - (starts[nodeOf(b)] as number) || a - b);
+  const persons = tasks.map((task): number | null => (task.handsOn ? 0 : null));
+  const failed = new Set<string>();
+  const place = (i: number, free: readonly number[]): boolean => {
+    const k = order[i];
+    if (k === undefined) return true;
+    const start = starts[nodeOf(k)] as number;
+    const task = tasks[k] as Task;
+    // Those beside the lead are alike, so only when they come free matters.
+    const key = `${i}|${Math.max(start, free[0] as number)}|${free
+      .slice(1)
+      .map((until) => Math.max(start, until))
+      .sort((a, b) => a - b)
+      .join(',')}`;
+    if (failed.has(key)) return false;
+    // The one who was busy last goes on, so that nobody changes over without need.
+    const able = free
+      .flatMap((until, person) => (until <= start + 1e-9 && (!task.leadOnly || person === 0) ? [{ until, person }] : []))
+      .sort((a, b) => b.until - a.until || a.person - b.person);
+    for (const { person } of able) {
+      persons[k] = person;
+      if (
+        place(
+          i + 1,
+          free.map((until, who) => (who === person ? start + task.seconds : until)),
+        )
+      )
+        return true;
+    }
+    failed.add(key);
+    return false;
+  };
+  return place(0, Array<number>(crew).fill(-Infinity)) ? persons : null;
+}
+
+/** Pairs of tasks of which one has to wait for the other; null when the starts can be kept by this crew as they are. */
+function conflict(tasks: readonly Task[], starts: Float64Array, crew: number): [number, number][] | null {
+  const pairsOf = (crowd: readonly number[]): [number, number][] =>
+    crowd.flatMap((a) => crowd.flatMap((b): [number, number][] => (a === b ? [] : [[a, b]])));
+  const crowd = overload(tasks, starts, crew) ?? leadTwice(tasks, starts);
+  if (crowd) return pairsOf(crowd);
+  if (!tasks.some((task) => task.leadOnly) || crew === 1 || share(tasks, starts, crew)) return null;
+  // Enough hands at every moment, yet no way to share: as long as the same tasks overlap there is none, so one overlap has to go.
+  const hands = tasks.flatMap((task, k) => (task.handsOn && task.seconds > 0 ? [k] : []));
+  const meets = (a: number, b: number) =>
+    (starts[nodeOf(a)] as number) < (starts[nodeOf(b)] as number) + (tasks[b] as Task).seconds - 1e-9 &&
+    (starts[nodeOf(b)] as number) < (starts[nodeOf(a)] as number) + (tasks[a] as Task).seconds - 1e-9;
+  return pairsOf(hands).filter(([a, b]) => meets(a, b));
+}
+
 function placedOf(tasks: readonly Task[], starts: Float64Array, crew: number): Placed[] {
-  const free = Array<number>(crew).fill(-Infinity);
-  const rows = tasks.map((task, k) => ({ task, startS: starts[nodeOf(k)] as number })).sort((a, b) => a.startS - b.startS);
-  return rows.map(({ task, startS }) => {
-    const endS = startS + task.seconds;
-    if (!task.handsOn) return { id: task.id, startS, endS, person: null };
-    const able = free.flatMap((until, person) => (until <= startS + 1e-9 ? [{ until, person }] : []));
-    const person = able.sort((a, b) => b.until - a.until || a.person - b.person)[0]?.person ?? 0;
-    if (task.seconds > 0) free[person] = endS;
-    return { id: task.id, startS, endS, person };
-  });
+  const persons = share(tasks, starts, crew);
+  return tasks
+    .map((task, k) => {
+      const startS = starts[nodeOf(k)] as number;
+      return { id: task.id, startS, endS: startS + task.seconds, person: persons?.[k] ?? (task.handsOn ? 0 : null) };
+    })
+    .sort((a, b) => a.startS - b.startS);
 }
 
 /** How many nodes of the search are looked at between two chances to stop. */
@@ -79,8 +144,8 @@ export function* searchRun(tasks: readonly Task[], crew: number): Generator<Sear
     nodes += 1;
     if (nodes % BREATH === 0) yield { best, nodes };
     const starts = earliest(node.network);
-    const crowd = overload(tasks, starts, crew);
-    if (!crowd) {
+    const pairs = conflict(tasks, starts, crew);
+    if (!pairs) {
       const endS = starts[node.network.n - 1] as number;
       if (!best || endS < best.endS - 1e-9) {
         best = { placed: placedOf(tasks, starts, crew), endS, boundS, proven: endS <= boundS + 1e-9 };
@@ -90,14 +155,11 @@ export function* searchRun(tasks: readonly Task[], crew: number): Generator<Sear
       continue;
     }
     const children: { network: Network; bound: number }[] = [];
-    for (const a of crowd) {
-      for (const b of crowd) {
-        if (a === b) continue;
-        const network = withArc(node.network, nodeOf(a), nodeOf(b), (tasks[a] as Task).seconds);
-        if (!network) continue;
-        const bound = lowerBound(network, tasks, crew);
-        if (!best || bound < best.endS - 1e-9) children.push({ network, bound });
-      }
+    for (const [a, b] of pairs) {
+      const network = withArc(node.network, nodeOf(a), nodeOf(b), (tasks[a] as Task).seconds);
+      if (!network) continue;
+      const bound = lowerBound(network, tasks, crew);
+      if (!best || bound < best.endS - 1e-9) children.push({ network, bound });
     }
     // Most promising on top of the stack.
     children.sort((x, y) => y.bound - x.bound);

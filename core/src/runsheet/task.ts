@@ -1,3 +1,4 @@
+import type { PowerSource } from '../equipment';
 import { CoreError, requireInRange } from '../errors';
 
 /** How a task follows another: so long after its end, and no longer. */
@@ -9,6 +10,13 @@ export interface After {
   maxS: number | null;
 }
 
+/** What a task is in the visit, so that what has happened can be told from what is still to do. */
+export type TaskWhat =
+  | { is: 'step'; stepId: string; coilId: string | null }
+  | { is: 'gate'; source: PowerSource }
+  | { is: 'wet' | 'rinse-all'; coilId: string }
+  | { is: 'foam' | 'rinse'; coilId: string; sectionId: string };
+
 /** One piece of work of a visit. */
 export interface Task {
   id: string;
@@ -16,14 +24,19 @@ export interface Task {
   seconds: number;
   /** Takes somebody's hands while it lasts; a soak, a drip or a run-in does not. */
   handsOn: boolean;
+  /** Only the one who isolated may do it: power is given back by whoever took it. Left out: anybody. */
+  leadOnly?: boolean;
   after: readonly After[];
+  what?: TaskWhat;
+  /** How many of the shop's own runs its time was learned from; left out when it is the usual one. */
+  learnedFrom?: number;
 }
 
 export interface Placed {
   id: string;
   startS: number;
   endS: number;
-  /** Whose hands, from 0; null when it takes none. */
+  /** Whose hands, from 0, the one who isolates; null when it takes none. */
   person: number | null;
 }
 

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { planCoil } from '../method';
-import { rinseBy } from '../run';
+import type { PowerSource } from '../equipment';
+import { plannedRinseBy } from '../run';
 import { anyHouse, coil, graded, house, mildDay, shelf } from '../testing/fixtures';
 import type { Grade } from '../survey';
 import { checkTasks, scheduleRun, visitTasks, type RunCoil } from '.';
@@ -12,7 +13,7 @@ const outdoor = (grade: Grade, rules = house()): RunCoil => ({
   source: 'outdoor-unit',
   plan: planCoil(coil(), graded(grade), mildDay, shelf, rules),
 });
-const indoor = (grade: Grade, source = 'air-handler', rules = house()): RunCoil => ({
+const indoor = (grade: Grade, source: PowerSource = 'air-handler', rules = house()): RunCoil => ({
   id: 'in',
   name: 'Indoor',
   rows: 1,
@@ -28,7 +29,7 @@ test('each section has its window: no rinse before the dwell, none after the lab
   const result = scheduleRun(visitTasks([run]), 1);
   if (!result || 'clash' in result) throw new Error('no run');
   const at = new Map(result.placed.map((row) => [row.id, row]));
-  const latest = rinseBy(run.plan)!.seconds;
+  const latest = plannedRinseBy(run.plan)!.seconds;
   for (const { id } of run.plan.sections) {
     const soaked = at.get(`out.rinse.${id}`)!.startS - at.get(`out.foam.${id}`)!.startS;
     expect(soaked).toBeGreaterThanOrEqual(run.plan.dwell!.minS - 1);

@@ -1,13 +1,17 @@
 import type { CoilPlan } from '../method';
 import { APPLY_S_PER_M2, RINSE_S_PER_M2 } from '../method';
-import { rinseBy } from '../run';
-import type { After, Task } from './task';
+import type { PowerSource } from '../equipment';
+import { plannedRinseBy } from '../run';
+import type { Learned } from './learned';
+import type { After, Task, TaskWhat } from './task';
 
 /** Where a step of the order of work stands among the others of its coil. */
 type Stage = 'before' | 'isolate' | 'open' | 'prepare' | 'wash' | 'meanwhile' | 'torch' | 'mend' | 'close' | 'drip' | 'restart' | 'after';
 
 interface StepRow {
   stage: Stage;
+  /** Only for the one who isolates. */
+  lead?: boolean;
   /** A wait, not work. */
   handsOff?: boolean;
   /** Once for the visit, not for each coil. */
@@ -17,7 +21,7 @@ interface StepRow {
 /** What each step of `method/workSteps` is to a run sheet. A step that is not here is prepared work. */
 const STEP_TABLE: Record<string, StepRow> = {
   baseline: { stage: 'before', handsOff: true, once: true },
-  isolate: { stage: 'isolate' },
+  isolate: { stage: 'isolate', lead: true },
   gas: { stage: 'open', once: true },
   wires: { stage: 'open' },
   guards: { stage: 'open' },
@@ -43,7 +47,7 @@ const STEP_TABLE: Record<string, StepRow> = {
   'close-in': { stage: 'close' },
   'close-wheel': { stage: 'close' },
   drip: { stage: 'drip', handsOff: true },
-  restart: { stage: 'restart', once: true },
+  restart: { stage: 'restart', once: true, lead: true },
   after: { stage: 'after', handsOff: true, once: true },
 };
 
@@ -51,7 +55,7 @@ const STEP_TABLE: Record<string, StepRow> = {
 const AFTER_FOAM = new Set(['gun', 'pan-in']);
 
 /** Wetting the coil before foam, s. Common practice, no source. */
-const PRE_RINSE_S = 120;
+export const PRE_RINSE_S = 120;
 /** Reading probes and writing down, s. Common practice, no source. */
 const READ_S = 120;
 
@@ -61,22 +65,46 @@ export interface RunCoil {
   name: string;
   rows: number;
   /** Coils fed from one source are isolated once. */
-  source: string;
+  source: PowerSource;
   plan: CoilPlan;
 }
 
 const follow = (...ids: (string | undefined)[]): After[] =>
   [...new Set(ids.filter((id): id is string => id !== undefined))].map((id) => ({ id, minS: 0, maxS: null }));
 
+interface Put {
+  id: string;
+  name: string;
+  /** The usual time, s. */
+  seconds: number;
+  /** What it is learned under, and how often that is counted here: m² for what goes by area. */
+  learn?: [id: string, share: number];
+  after: After[];
+  handsOn?: boolean;
+  lead?: boolean;
+  what: TaskWhat;
+}
+
 /**
  * The tasks of a visit, both coils, from the plans that were made: which follow which, the dwell windows of each section, and the waits.
  * A section's rinse starts no sooner than its dwell and no later than its label or its drying allows.
  * @param coils those that are washed, outdoor first
+ * @param learned times of the shop's own past runs; where there are none, the usual ones
  */
-export function visitTasks(coils: readonly RunCoil[]): Task[] {
+export function visitTasks(coils: readonly RunCoil[], learned: Readonly<Record<string, Learned>> = {}): Task[] {
   const tasks: Task[] = [];
-  const put = (id: string, name: string, seconds: number, after: After[], handsOn = true): string => {
-    tasks.push({ id, name, seconds: Math.round(seconds), handsOn, after });
+  const put = ({ id, name, seconds, learn, after, handsOn = true, lead = false, what }: Put): string => {
+    const known = learn && learned[learn[0]];
+    tasks.push({
+      id,
+      name,
+      seconds: Math.round(known ? known.seconds * learn[1] : seconds),
+      handsOn,
+      ...(lead ? { leadOnly: true } : {}),
+      after,
+      what,
+      ...(known ? { learnedFrom: known.runs } : {}),
+    });
     return id;
   };
   const isolated = new Map<string, string>();
@@ -87,36 +115,66 @@ export function visitTasks(coils: readonly RunCoil[]): Task[] {
   for (const coil of coils) {
     const steps = coil.plan.steps.map((step) => ({ ...step, ...(STEP_TABLE[step.id] ?? { stage: 'prepare' as const }) }));
     const of = (stage: Stage) => steps.filter((step) => step.stage === stage);
-    const own = (id: string) => `${coil.id}.${id}`;
-    for (const step of of('before')) before ??= put(step.id, step.text, step.seconds, [], false);
+    const putStep = (step: (typeof steps)[number], after: After[], handsOn = true): string =>
+      put({
+        id: step.once ? step.id : `${coil.id}.${step.id}`,
+        name: step.once ? step.text : `${coil.name}: ${step.text}`,
+        seconds: step.seconds,
+        ...(handsOn ? { learn: [step.id, 1] as [string, number] } : {}),
+        after,
+        handsOn,
+        what: { is: 'step', stepId: step.id, coilId: step.once ? null : coil.id },
+      });
+    for (const step of of('before')) before ??= putStep(step, [], false);
     for (const step of of('isolate'))
       if (!isolated.has(coil.source))
-        isolated.set(coil.source, put(`isolate.${coil.source}`, `${coil.name}: ${step.text.toLowerCase()}`, step.seconds, follow(before)));
+        isolated.set(
+          coil.source,
+          put({
+            id: `isolate.${coil.source}`,
+            name: `${coil.name}: ${step.text.toLowerCase()}`,
+            seconds: step.seconds,
+            learn: [step.id, 1],
+            after: follow(before),
+            lead: true,
+            what: { is: 'gate', source: coil.source },
+          }),
+        );
     // Opening and preparing go one after the other.
     let last = isolated.get(coil.source);
     for (const step of [...of('open'), ...of('prepare')])
-      if (!step.once || !tasks.some((task) => task.id === step.id))
-        last = put(step.once ? step.id : own(step.id), step.once ? step.text : `${coil.name}: ${step.text}`, step.seconds, follow(last));
+      if (!step.once || !tasks.some((task) => task.id === step.id)) last = putStep(step, follow(last));
     const opened = last;
     const washed = washTasks(coil, opened, put);
-    const meanwhile = of('meanwhile').map((step) =>
-      put(own(step.id), `${coil.name}: ${step.text}`, step.seconds, follow(AFTER_FOAM.has(step.id) ? (washed.lastFoam ?? opened) : opened)),
-    );
+    const meanwhile = of('meanwhile').map((step) => putStep(step, follow(AFTER_FOAM.has(step.id) ? (washed.lastFoam ?? opened) : opened)));
     let checked: string | undefined;
-    for (const step of of('torch')) checked = put(own(step.id), `${coil.name}: ${step.text}`, step.seconds, follow(...washed.rinses));
-    for (const step of of('mend')) checked = put(own(step.id), `${coil.name}: ${step.text}`, step.seconds, follow(checked));
+    for (const step of of('torch')) checked = putStep(step, follow(...washed.rinses));
+    for (const step of of('mend')) checked = putStep(step, follow(checked));
     last = checked;
-    for (const step of of('close'))
-      last = put(own(step.id), `${coil.name}: ${step.text}`, step.seconds, follow(last, ...(last === checked ? meanwhile : [])));
-    for (const step of of('drip')) ends.push(put(own(step.id), `${coil.name}: ${step.text}`, step.seconds, follow(checked), false));
+    for (const step of of('close')) last = putStep(step, follow(last, ...(last === checked ? meanwhile : [])));
+    for (const step of of('drip')) ends.push(putStep(step, follow(checked), false));
     ends.push(...(last ? [last] : []), ...meanwhile);
     for (const step of of('restart')) restart ??= { name: step.text, seconds: step.seconds };
     for (const step of of('after')) readings ??= { name: step.text, seconds: step.seconds };
   }
-  const on = restart ? put('restart', restart.name, restart.seconds, follow(...ends)) : undefined;
+  const on = restart
+    ? put({ ...restart, id: 'restart', after: follow(...ends), lead: true, what: { is: 'step', stepId: 'restart', coilId: null } })
+    : undefined;
   if (readings) {
-    const steady = put('steady', readings.name, readings.seconds, follow(...(on ? [on] : ends)), false);
-    put('readings', 'Take the after readings', READ_S, follow(steady));
+    const steady = put({
+      ...readings,
+      id: 'steady',
+      after: follow(...(on ? [on] : ends)),
+      handsOn: false,
+      what: { is: 'step', stepId: 'steady', coilId: null },
+    });
+    put({
+      id: 'readings',
+      name: 'Take the after readings',
+      seconds: READ_S,
+      after: follow(steady),
+      what: { is: 'step', stepId: 'readings', coilId: null },
+    });
   }
   return tasks;
 }
@@ -125,38 +183,50 @@ export function visitTasks(coils: readonly RunCoil[]): Task[] {
 function washTasks(
   coil: RunCoil,
   opened: string | undefined,
-  put: (id: string, name: string, seconds: number, after: After[]) => string,
+  put: (row: Put) => string,
 ): { rinses: string[]; lastFoam: string | undefined } {
-  const { plan } = coil;
-  const latest = plan.waterFirst ? null : rinseBy(plan);
-  if (!plan.dwell || !latest) {
+  const { plan, id: coilId } = coil;
+  if (!plan.dwell || plan.waterFirst) {
     const areaM2 = plan.sections.reduce((sum, section) => sum + section.areaM2, 0);
-    const rinse = put(
-      `${coil.id}.rinse`,
-      `${coil.name}: rinse ${plan.sections.length} sections`,
-      areaM2 * RINSE_S_PER_M2 * coil.rows,
-      follow(opened),
-    );
+    const rinse = put({
+      id: `${coilId}.rinse`,
+      name: `${coil.name}: rinse ${plan.sections.length} sections`,
+      seconds: areaM2 * RINSE_S_PER_M2 * coil.rows,
+      learn: ['rinse-area', areaM2 * coil.rows],
+      after: follow(opened),
+      what: { is: 'rinse-all', coilId },
+    });
     return { rinses: [rinse], lastFoam: undefined };
   }
-  const { minS } = plan.dwell;
-  let lastFoam = put(`${coil.id}.wet`, `${coil.name}: pre-rinse`, PRE_RINSE_S, follow(opened));
+  const { minS, maxS } = plan.dwell;
+  let lastFoam = put({
+    id: `${coilId}.wet`,
+    name: `${coil.name}: pre-rinse`,
+    seconds: PRE_RINSE_S,
+    after: follow(opened),
+    what: { is: 'wet', coilId },
+  });
   const rinses = plan.sections.map((section) => {
     const applyS = section.areaM2 * APPLY_S_PER_M2;
-    lastFoam = put(`${coil.id}.foam.${section.id}`, `${coil.name}: foam ${section.number}, ${section.faceName}`, applyS, follow(lastFoam));
+    lastFoam = put({
+      id: `${coilId}.foam.${section.id}`,
+      name: `${coil.name}: foam ${section.number}, ${section.faceName}`,
+      seconds: applyS,
+      learn: ['foam-area', section.areaM2],
+      after: follow(lastFoam),
+      what: { is: 'foam', coilId, sectionId: section.id },
+    });
+    const latestS = plannedRinseBy(plan, section)?.seconds ?? maxS;
     // The dwell counts from foam on, the window from its end.
-    return put(
-      `${coil.id}.rinse.${section.id}`,
-      `${coil.name}: rinse ${section.number}, ${section.faceName}`,
-      section.areaM2 * RINSE_S_PER_M2 * coil.rows,
-      [
-        {
-          id: lastFoam,
-          minS: Math.max(0, minS - Math.round(applyS)),
-          maxS: Math.max(0, minS - Math.round(applyS), Math.floor(latest.seconds - applyS)),
-        },
-      ],
-    );
+    const soonest = Math.max(0, minS - Math.round(applyS));
+    return put({
+      id: `${coilId}.rinse.${section.id}`,
+      name: `${coil.name}: rinse ${section.number}, ${section.faceName}`,
+      seconds: section.areaM2 * RINSE_S_PER_M2 * coil.rows,
+      learn: ['rinse-area', section.areaM2 * coil.rows],
+      after: [{ id: lastFoam, minS: soonest, maxS: Math.max(soonest, Math.floor(latestS - applyS)) }],
+      what: { is: 'rinse', coilId, sectionId: section.id },
+    });
   });
   return { rinses, lastFoam };
 }

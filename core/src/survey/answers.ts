@@ -7,6 +7,10 @@ export type Surrounding = (typeof SURROUNDINGS)[number];
 export const OPENING_IDS = ['exterior', 'guards-off', 'top-open', 'deep', 'panel', 'coil-and-pan', 'wheel-out'] as const;
 export type OpeningId = (typeof OPENING_IDS)[number];
 
+/** What is done about foam that would dry too soon, where the technician chose; `none` leaves it to water. */
+export const KEEP_WET = ['none', 'mist', 'shade', 'gentler'] as const;
+export type KeepWet = (typeof KEEP_WET)[number];
+
 /** What else was seen at one coil. Every answer has a state for "nobody looked", and that is what it starts as. */
 export interface CoilAnswers {
   disconnect: 'unknown' | 'pull-out' | 'lever' | 'breaker' | 'panel';
@@ -41,6 +45,7 @@ export interface CoilAnswers {
   drainLMin: number | null;
   /** How far the technician wants to open; null leaves it to the plan. */
   opening: OpeningId | null;
+  keepWet: KeepWet;
 }
 
 export const noAnswers = (): CoilAnswers => ({
@@ -68,6 +73,7 @@ export const noAnswers = (): CoilAnswers => ({
   panVolumeL: null,
   drainLMin: null,
   opening: null,
+  keepWet: 'none',
 });
 
 export type AnswerId = keyof CoilAnswers;

@@ -1,0 +1,80 @@
+import { ABSORBED_SHARE, dryOut, faceSun, shadeOf, SKIN_FILM_KG_M2, sunPosition } from '../dryout';
+import type { CoilFace } from '../equipment';
+import { SUN_TABLE, type SunExposure } from '../survey';
+import type { CoilBuild, MethodContext } from './methodFacts';
+
+/** How fast one face dries. */
+export interface FaceDrying {
+  faceId: string;
+  /** Time until foam on it is dry in the air as noted, s, without margin; null indoors or when no air was noted. */
+  drySeconds: number | null;
+  /** The same an hour later in the same air, as the sun will stand then, s. */
+  laterSeconds: number | null;
+}
+
+/** Share of the sky that is clouded for a plain description of the sun. Common practice, no source. */
+const CLOUD: Record<Exclude<SunExposure, 'shade'>, number> = { broken: 0.5, full: 0 };
+const HOUR_MS = 3_600_000;
+
+/**
+ * Net radiation that the wet skin of one face takes up, W/m². With the hour, the place and the direction of the face it is the sun on that
+ * face; without them, what stands for the sun that was typed. A shaded coil takes up none.
+ */
+function faceRadiation(face: CoilFace, context: MethodContext, shaded: boolean, laterMs: number): number {
+  const sun = context.site?.sun ?? 'shade';
+  if (shaded || sun === 'shade') return 0;
+  const { sky } = context;
+  if (!sky || typeof face.facesDeg !== 'number') return SUN_TABLE[sun].netRadiationWm2;
+  const position = sunPosition(sky.atMs + laterMs, sky.latitudeDeg, sky.longitudeDeg);
+  return faceSun({ sun: position, facesDeg: face.facesDeg, cloud: CLOUD[sun], shade: shadeOf(face) }).totalWm2 * ABSORBED_SHARE;
+}
+
+/**
+ * Drying time of every face of an outdoor coil, each in its own sun.
+ * @param shaded a sheet or board keeps the sun off all of them
+ * @throws CoreError out-of-range, naming the part of the air that is out of range
+ */
+export function faceDrying(coil: CoilBuild, context: MethodContext, shaded = false): FaceDrying[] {
+  const { site } = context;
+  return coil.geometry.faces.map((face) => {
+    if (coil.role !== 'condenser' || !site) return { faceId: face.id, drySeconds: null, laterSeconds: null };
+    const at = (laterMs: number) =>
+      dryOut({
+        filmKgM2: SKIN_FILM_KG_M2,
+        dryBulbC: site.dryBulbC,
+        rhPct: site.rhPct,
+        windMs: site.windMs,
+        netRadiationWm2: faceRadiation(face, context, shaded, laterMs),
+        pressureKPa: context.pressureKPa,
+      }).seconds;
+    const drySeconds = at(0);
+    const turns = context.sky && site.sun !== 'shade' && !shaded && typeof face.facesDeg === 'number';
+    return { faceId: face.id, drySeconds, laterSeconds: turns ? at(HOUR_MS) : drySeconds };
+  });
+}
+
+/** The shortest of them, s; null when none is known. */
+export const driesFirst = (faces: readonly FaceDrying[]): number | null => {
+  const known = faces.flatMap((face) => (face.drySeconds === null ? [] : [face.drySeconds]));
+  return known.length > 0 ? Math.min(...known) : null;
+};
+
+/**
+ * Faces in the order to work them: first those that the sun is coming round to, then those in shade, then those in sun that will leave it; the
+ * wall side after its like, since its slow rinse would hold up the next one's clock. Common practice, no source.
+ */
+export function workOrder(faces: readonly CoilFace[], drying: readonly FaceDrying[]): CoilFace[] {
+  const keyOf = (face: CoilFace): [number, number, number] => {
+    const row = drying.find((each) => each.faceId === face.id);
+    if (!row || row.drySeconds === null || row.laterSeconds === null) return [0, 0, face.wallSide ? 1 : 0];
+    const coming = row.laterSeconds < row.drySeconds * 0.8 ? -1 : row.laterSeconds > row.drySeconds * 1.25 ? 1 : 0;
+    // Minutes are as fine as the difference between two faces matters.
+    return [coming, -Math.round(Math.min(row.drySeconds, HOUR_MS / 1000) / 60), face.wallSide ? 1 : 0];
+  };
+  const keys = new Map(faces.map((face) => [face.id, keyOf(face)]));
+  return [...faces].sort((a, b) => {
+    const x = keys.get(a.id) as [number, number, number];
+    const y = keys.get(b.id) as [number, number, number];
+    return x[0] - y[0] || x[1] - y[1] || x[2] - y[2];
+  });
+}

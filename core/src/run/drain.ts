@@ -1,0 +1,29 @@
+import { requirePositive } from '../errors';
+import type { Stamped } from './stamped';
+
+/** A known volume timed through the drain. */
+export interface DrainTest {
+  litres: number;
+  seconds: number;
+}
+
+/** What the drain takes, L/min. @throws CoreError out-of-range `litres` | `seconds` @example drainRateLMin({ litres: 1, seconds: 40 }) // 1.5 */
+export function drainRateLMin({ litres, seconds }: DrainTest): number {
+  requirePositive('litres', litres);
+  requirePositive('seconds', seconds);
+  return (litres / seconds) * 60;
+}
+
+/**
+ * How much water a pan has been given, and when it has drained enough for the next pour.
+ * @param pauseS wait after each pour, s; 0 when the drain keeps up
+ * @returns poured, L; readyAtMs, UTC ms, null before the first pour or when there is no wait
+ */
+export function panClock(pours: readonly Stamped<number>[], pauseS: number): { pouredL: number; pours: number; readyAtMs: number | null } {
+  const last = pours.at(-1);
+  return {
+    pouredL: pours.reduce((sum, pour) => sum + pour.value, 0),
+    pours: pours.length,
+    readyAtMs: last && pauseS > 0 ? Date.parse(last.at) + pauseS * 1000 : null,
+  };
+}

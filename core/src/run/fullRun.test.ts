@@ -1,0 +1,56 @@
+import fc from 'fast-check';
+import { fullRun, fullRunCoils } from '../testing/fullRun';
+import { shelf } from '../testing/fixtures';
+import { beadsDone, checkEvent, foldVisit, isGateOpen, gateStepsFor, type VisitEvent, type VisitFrame } from '.';
+
+const events = fullRun('v1');
+const fold = (some: readonly VisitEvent[]) => foldVisit('v1', 'split-cool', some);
+const frame: VisitFrame = { configuration: 'split-cool', coils: fullRunCoils, shelf };
+
+test('a full run of two coils: every event is accepted in its turn and every bead ends done', () => {
+  events.forEach((event, i) => expect(() => checkEvent(fold(events.slice(0, i)), event, frame)).not.toThrow());
+  const end = fold(events);
+  expect(Object.values(beadsDone(end, fullRunCoils))).toEqual(Array(6).fill(true));
+  expect(end.powerUp.done.steady).toBeDefined();
+  expect(end.gateSkips.map((skip) => skip.value)).toEqual([
+    { source: 'air-handler', step: 'capacitor', reason: 'No capacitor in this cabinet.' },
+  ]);
+  // Power is back: every gate is shut.
+  for (const gate of Object.values(end.gates)) expect(isGateOpen(gate, gateStepsFor('split-cool'))).toBe(false);
+});
+
+test('stopped and taken up again at any event, from what was stored, the state is the same', () => {
+  const whole = fold(events);
+  for (let cut = 0; cut <= events.length; cut += 1) {
+    const stored = JSON.parse(JSON.stringify(events.slice(0, cut))) as VisitEvent[];
+    expect(fold(stored)).toEqual(fold(events.slice(0, cut)));
+    expect(fold([...stored, ...events.slice(cut)])).toEqual(whole);
+  }
+});
+
+test('two phones that got the events in any order, some twice, agree', () => {
+  const whole = fold(events);
+  fc.assert(
+    fc.property(fc.shuffledSubarray(events, { minLength: events.length }), fc.subarray(events), (shuffled, again) => {
+      expect(fold([...shuffled, ...again])).toEqual(whole);
+    }),
+    { numRuns: 40 },
+  );
+});
+
+test('an undo of any event, and its own undo, leave the state as it was', () => {
+  const whole = fold(events);
+  for (const event of events) {
+    if (event.kind === 'event.undone') continue;
+    const later = (n: number, eventId: string): VisitEvent => ({
+      id: `z${n}${event.id}`,
+      visitId: 'v1',
+      at: '2026-06-12T00:00:00.000Z',
+      by: 'Wren',
+      kind: 'event.undone',
+      data: { eventId },
+    });
+    const undo = later(1, event.id);
+    expect(fold([...events, undo, later(2, undo.id)])).toEqual(whole);
+  }
+});

@@ -1,0 +1,105 @@
+import fc from 'fast-check';
+import { scribe } from '../testing/fullRun';
+import { GATE_STEPS, GATE_TABLE, gateHelp, LEAST_REASON, readingPasses } from './gate';
+import {
+  alarmsOf,
+  checkEvent,
+  dueAlarms,
+  drainRateLMin,
+  nextPowerStep,
+  notPowered,
+  panClock,
+  POWER_STEPS,
+  powerAlarmsOf,
+  powerClocks,
+  stepPower,
+} from '.';
+import { fullRunCoils } from '../testing/fullRun';
+import { shelf } from '../testing/fixtures';
+
+const T0 = Date.parse('2026-06-11T15:00:00.000Z');
+const iso = (s: number) => new Date(T0 + s * 1000).toISOString();
+const walk = (steps: readonly (typeof POWER_STEPS)[number][], from = notPowered()) =>
+  steps.reduce((up, step, i) => stepPower(up, step, true, iso(i * 10)), from);
+
+test('the restart goes in order; a step out of turn is not counted', () => {
+  expect(nextPowerStep(walk(POWER_STEPS))).toBeNull();
+  for (let skip = 0; skip < POWER_STEPS.length - 1; skip += 1)
+    expect(nextPowerStep(walk(POWER_STEPS.filter((_, i) => i !== skip)))).toBe(POWER_STEPS[skip]);
+});
+
+test('what rubs or blows the wrong way takes the power off again: from there on everything is done over', () => {
+  const before = walk(POWER_STEPS.slice(0, 5));
+  const bad = stepPower(before, 'fan-right', false, iso(100));
+  expect(bad.failed?.step).toBe('fan-right');
+  expect(nextPowerStep(bad)).toBe('power-on');
+  expect(stepPower(bad, 'power-on', true, iso(200)).failed).toBeNull();
+});
+
+test('the compressor rests five minutes after power, and readings wait fifteen from the call', () => {
+  const on = walk(POWER_STEPS.slice(0, 4));
+  expect(powerClocks(on)).toEqual({ restUntilMs: T0 + 30_000 + 300_000, steadyAtMs: null });
+  const called = stepPower(on, 'called', true, iso(400));
+  expect(powerClocks(called)).toEqual({ restUntilMs: null, steadyAtMs: T0 + 400_000 + 900_000 });
+  expect(dueAlarms(powerAlarmsOf(on), T0 + 329_000)).toEqual([]);
+  expect(dueAlarms(powerAlarmsOf(on), T0 + 330_000)).toMatchObject([{ kind: 'rested', coilId: '' }]);
+  expect(dueAlarms(powerAlarmsOf(called), T0 + 1_300_000)).toMatchObject([{ kind: 'steady' }]);
+  expect(powerAlarmsOf(walk(POWER_STEPS))).toEqual([]);
+  expect(alarmsOf([], {})).toEqual([]);
+});
+
+test('power may not go back while foam soaks, nor out of turn', () => {
+  const run = scribe('v1');
+  const frame = { configuration: 'split-cool' as const, coils: fullRunCoils, shelf };
+  const out = fullRunCoils[0]!.id;
+  run.happen('section.applied', { coilId: out, sectionId: 'path' });
+  for (const step of ['blades-free', 'closed-up', 'told'] as const) run.happen('power.step', { step, ok: true });
+  const state = run.state();
+  const on = run.happen('power.step', { step: 'power-on', ok: true });
+  expect(() => checkEvent(state, on, frame)).toThrow('Foam still soaks');
+  const called = run.happen('power.step', { step: 'called', ok: true });
+  expect(() => checkEvent(state, called, frame)).toThrow('First: power back');
+});
+
+describe('the gate', () => {
+  test('says how each kind of disconnect is opened, and what another source asks', () => {
+    const ways = (['pull-out', 'lever', 'breaker', 'panel'] as const).map((made) => gateHelp('isolated', 'outdoor-unit', made));
+    expect(new Set(ways).size).toBe(4);
+    expect(gateHelp('isolated', 'package-unit', 'lever')).toMatch(/Lever right down.*Every circuit/);
+    expect(gateHelp('isolated', 'air-handler', 'lever')).toMatch(/air handler/);
+    for (const step of GATE_STEPS) expect(gateHelp(step, 'outdoor-unit', 'unknown').length).toBeGreaterThan(10);
+    expect(readingPasses('capacitor', 0.4)).toBe(true);
+    expect(readingPasses('capacitor', 30)).toBe(false);
+    expect(GATE_TABLE.capacitor.help).toMatch(/licensed/);
+  });
+
+  test('a step is left out only in its turn and with a reason, and the reason stays', () => {
+    const run = scribe('v1');
+    const frame = { configuration: 'split-cool' as const, coils: fullRunCoils, shelf };
+    const skip = (step: (typeof GATE_STEPS)[number], reason: string) =>
+      run.happen('gate.skipped', { source: 'outdoor-unit', step, reason });
+    const fresh = run.state();
+    expect(() => checkEvent(fresh, skip('thermostat-off', 'no'), frame)).toThrow(`${LEAST_REASON} characters`);
+    expect(() => checkEvent(fresh, skip('l1-l2', 'Cannot be reached'), frame)).toThrow('in their order');
+    run.events.length = 0;
+    const good = skip('thermostat-off', 'No thermostat in this house.');
+    expect(() => checkEvent(fresh, good, frame)).not.toThrow();
+    expect(run.state().gates['outdoor-unit']?.done['thermostat-off']).toMatchObject({
+      skipped: 'No thermostat in this house.',
+      by: 'Wren',
+    });
+  });
+});
+
+test('a pan has its pours and pauses; a drain its rate', () => {
+  const pour = (s: number) => ({ value: 1.5, at: iso(s), by: 'Wren', eventId: `p${s}` });
+  expect(panClock([], 60)).toEqual({ pouredL: 0, pours: 0, readyAtMs: null });
+  expect(panClock([pour(0), pour(100)], 60)).toEqual({ pouredL: 3, pours: 2, readyAtMs: T0 + 160_000 });
+  expect(panClock([pour(0)], 0).readyAtMs).toBeNull();
+  fc.assert(
+    fc.property(fc.double({ min: 0.1, max: 20, noNaN: true }), fc.double({ min: 1, max: 600, noNaN: true }), (litres, seconds) => {
+      expect((drainRateLMin({ litres, seconds }) / 60) * seconds).toBeCloseTo(litres, 9);
+    }),
+  );
+  expect(() => drainRateLMin({ litres: 1, seconds: 0 })).toThrow(expect.objectContaining({ field: 'seconds' }));
+});

@@ -1,0 +1,99 @@
+/** From everything rinsed to running steady, in order. */
+export const POWER_STEPS = ['blades-free', 'closed-up', 'told', 'power-on', 'called', 'fan-right', 'sounds-right', 'steady'] as const;
+export type PowerStep = (typeof POWER_STEPS)[number];
+
+export interface PowerStepFacts {
+  step: PowerStep;
+  name: string;
+  help: string;
+  /** What is said when it is not so, and stops the restart; null where it cannot go wrong. */
+  bad: string | null;
+}
+
+/** Common practice, no source; the maker's manual outranks it. */
+export const POWER_TABLE: Record<PowerStep, PowerStepFacts> = {
+  'blades-free': {
+    step: 'blades-free',
+    name: 'Fan spun by hand, power still off',
+    help: 'It turns free, no blade is bent or near the shroud, no lead lies in its way.',
+    bad: 'It rubs or is bent',
+  },
+  'closed-up': {
+    step: 'closed-up',
+    name: 'Compartment dry, everything back on',
+    help: 'Wiped dry, wires as noted, panels shut, nothing left over.',
+    bad: null,
+  },
+  told: { step: 'told', name: 'Occupant told, hands clear', help: 'Nobody at the unit, ladder and hose away from the fan.', bad: null },
+  'power-on': {
+    step: 'power-on',
+    name: 'Power back',
+    help: 'Whoever pulled the block puts it back. The thermostat stays off: the compressor rests first.',
+    bad: null,
+  },
+  called: {
+    step: 'called',
+    name: 'Thermostat calls for cooling',
+    help: 'After the rest, so that pressures have equalised and the compressor does not start against them.',
+    bad: 'It does not start',
+  },
+  'fan-right': {
+    step: 'fan-right',
+    name: 'Fan blows the right way',
+    help: 'Air leaves where it should, at full strength.',
+    bad: 'Wrong way',
+  },
+  'sounds-right': {
+    step: 'sounds-right',
+    name: 'No rubbing, normal sound',
+    help: 'Listen for a blade that touches, a loose panel, a compressor that labours.',
+    bad: 'It rubs or labours',
+  },
+  steady: { step: 'steady', name: 'Steady for 15 min', help: 'Readings taken sooner do not count.', bad: null },
+};
+
+/** Rest of the compressor between power and its first start, s. Common practice, no source; the maker's manual outranks it. */
+export const HOLD_OFF_S = 300;
+/** Running time before readings count, s. Common practice, no source. */
+export const STEADY_S = 900;
+
+export interface PowerUp {
+  done: Partial<Record<PowerStep, { at: string }>>;
+  /** A step that was found wrong; from power on, everything is to be done again. */
+  failed: { step: PowerStep; at: string } | null;
+}
+
+export const notPowered = (): PowerUp => ({ done: {}, failed: null });
+
+const keep = (up: PowerUp, steps: readonly PowerStep[]): PowerUp['done'] =>
+  Object.fromEntries(steps.flatMap((step) => (up.done[step] ? [[step, up.done[step]]] : [])));
+
+/** The restart after one more step. A step out of order is not counted; a bad one drops itself, power on and all after it. */
+export function stepPower(up: PowerUp, step: PowerStep, ok: boolean, at: string): PowerUp {
+  const index = POWER_STEPS.indexOf(step);
+  if (POWER_STEPS.slice(0, index).some((earlier) => !up.done[earlier])) return up;
+  if (!ok) return { done: keep(up, POWER_STEPS.slice(0, Math.min(index, POWER_STEPS.indexOf('power-on')))), failed: { step, at } };
+  return { done: { ...keep(up, POWER_STEPS.slice(0, index)), [step]: { at } }, failed: null };
+}
+
+/** Isolated again after power: what came with the power is to be done again. */
+export const powerTaken = (up: PowerUp): PowerUp => ({ ...up, done: keep(up, POWER_STEPS.slice(0, POWER_STEPS.indexOf('power-on'))) });
+
+/** The step that is due; null when all are done. */
+export const nextPowerStep = (up: PowerUp): PowerStep | null => POWER_STEPS.find((step) => !up.done[step]) ?? null;
+
+export interface PowerClocks {
+  /** The compressor may start then, UTC ms; null before power and once it was called. */
+  restUntilMs: number | null;
+  /** Readings count from then, UTC ms; null until the thermostat called. */
+  steadyAtMs: number | null;
+}
+
+/** The two clocks of a restart, from when its steps were done alone. */
+export function powerClocks(up: PowerUp): PowerClocks {
+  const { 'power-on': on, called } = up.done;
+  return {
+    restUntilMs: on && !called ? Date.parse(on.at) + HOLD_OFF_S * 1000 : null,
+    steadyAtMs: called ? Date.parse(called.at) + STEADY_S * 1000 : null,
+  };
+}

@@ -1,0 +1,148 @@
+import type { CoilPlan } from '../method';
+import {
+  freshSection,
+  isGateOpen,
+  gateStepsFor,
+  mistBy,
+  plannedRinseBy,
+  powerClocks,
+  rinseBy,
+  type SectionProgress,
+  type VisitState,
+} from '../run';
+import type { Configuration } from '../equipment';
+import type { After, Task } from './task';
+
+/** The moment of looking, as a task that takes no time: what runs already is counted from it. */
+export const NOW_TASK = 'now';
+
+const OVER = ['rinsed', 'clear'];
+
+/** Whether a task by itself has been done, from what happened. */
+function isDone(task: Task, state: VisitState, configuration: Configuration, nowMs: number): boolean {
+  if (state.tasks[task.id]?.doneAt) return true;
+  const { what } = task;
+  if (!what) return false;
+  const { done: power } = state.powerUp;
+  const sectionsOf = (coilId: string): SectionProgress[] => Object.values(state.sections[coilId] ?? {});
+  switch (what.is) {
+    case 'gate':
+      return isGateOpen(state.gates[what.source], gateStepsFor(configuration)) || power['power-on'] !== undefined;
+    case 'wet':
+      return sectionsOf(what.coilId).some((section) => section.phase !== 'waits');
+    case 'foam':
+    case 'rinse': {
+      const phase = state.sections[what.coilId]?.[what.sectionId]?.phase ?? 'waits';
+      return OVER.includes(phase) || (what.is === 'foam' && phase === 'soaking');
+    }
+    case 'rinse-all': {
+      const all = sectionsOf(what.coilId);
+      return all.length > 0 && all.every((section) => OVER.includes(section.phase));
+    }
+    case 'step': {
+      const { stepId, coilId } = what;
+      if (stepId === 'baseline') return state.readings.some((row) => row.value.when === 'before') || Object.keys(state.gates).length > 0;
+      if (stepId === 'restart') return power['sounds-right'] !== undefined;
+      if (stepId === 'steady') {
+        const at = powerClocks(state.powerUp).steadyAtMs;
+        return power.steady !== undefined || (at !== null && at <= nowMs);
+      }
+      if (stepId === 'readings') return state.readings.some((row) => row.value.when === 'after');
+      if ((stepId === 'torch' || stepId === 'second') && coilId) {
+        const all = sectionsOf(coilId);
+        return all.length > 0 && all.every((section) => section.phase === 'clear');
+      }
+      return false;
+    }
+  }
+}
+
+/** Ids of the tasks that are done: by what happened, or because something that had to follow them is. */
+export function doneTasks(tasks: readonly Task[], state: VisitState, configuration: Configuration, nowMs: number): Set<string> {
+  const done = new Set(tasks.filter((task) => isDone(task, state, configuration, nowMs)).map((task) => task.id));
+  const byId = new Map(tasks.map((task) => [task.id, task]));
+  const queue = [...done];
+  for (let id = queue.pop(); id !== undefined; id = queue.pop())
+    for (const { id: before } of byId.get(id)?.after ?? [])
+      if (!done.has(before)) {
+        done.add(before);
+        queue.push(before);
+      }
+  return done;
+}
+
+/** The window of a section that soaks already, from now, s. One that is past its limit is due at once. */
+function runningWindow(plan: CoilPlan, sectionId: string, progress: SectionProgress, nowMs: number): After {
+  const section = plan.sections.find((row) => row.id === sectionId);
+  const soakedS = Math.max(0, (nowMs - (progress.appliedAtMs ?? nowMs)) / 1000);
+  const left = (seconds: number) => Math.max(0, Math.round(seconds - soakedS));
+  // What can still be misted lasts as planned.
+  const latestS = Math.max(
+    rinseBy(plan, section, progress)?.seconds ?? 0,
+    mistBy(plan, section, progress) === null ? 0 : (plannedRinseBy(plan, section)?.seconds ?? 0),
+  );
+  const minS = left(plan.dwell?.minS ?? 0);
+  return { id: NOW_TASK, minS, maxS: latestS <= soakedS ? null : Math.max(minS, left(latestS)) };
+}
+
+/**
+ * What is still to do of a visit at a moment: the tasks that are not done, with what soaks or runs already counted from now.
+ * @returns tasks for `scheduleRun`, the moment itself among them as a task without time; empty when all is done
+ */
+export function remainingTasks(tasks: readonly Task[], state: VisitState, configuration: Configuration, nowMs: number): Task[] {
+  const done = doneTasks(tasks, state, configuration, nowMs);
+  const left = tasks.filter((task) => !done.has(task.id));
+  if (left.length === 0) return [];
+  const { restUntilMs, steadyAtMs } = powerClocks(state.powerUp);
+  const begun = (task: Task): number => {
+    const { what } = task;
+    if (what?.is === 'step' && what.stepId === 'steady' && steadyAtMs !== null) return Math.max(0, Math.round((steadyAtMs - nowMs) / 1000));
+    if (what?.is === 'step' && what.stepId === 'restart' && restUntilMs !== null)
+      return Math.max(task.seconds, Math.round((restUntilMs - nowMs) / 1000));
+    const at = state.tasks[task.id]?.begunAt;
+    return at ? Math.max(0, Math.round(task.seconds - (nowMs - Date.parse(at)) / 1000)) : task.seconds;
+  };
+  return [
+    { id: NOW_TASK, name: 'Now', seconds: 0, handsOn: false, after: [] },
+    ...left.map((task) => {
+      const after: After[] = [{ id: NOW_TASK, minS: 0, maxS: null }, ...task.after.filter(({ id }) => !done.has(id))];
+      const { what } = task;
+      if (what?.is === 'rinse') {
+        const progress = state.sections[what.coilId]?.[what.sectionId] ?? freshSection();
+        const plan = state.plans[what.coilId]?.value;
+        if (plan && progress.phase === 'soaking') after[0] = runningWindow(plan, what.sectionId, progress, nowMs);
+      }
+      return { ...task, seconds: begun(task), after };
+    }),
+  ];
+}
+
+/** A task that can be taken up while something soaks. */
+export interface Meanwhile {
+  task: Task;
+  /** It has to be dropped then, s from now: a section is due. */
+  dropByS: number;
+  /** It will be done by then. */
+  fits: boolean;
+}
+
+/**
+ * What one person does with a wait on a coil: the first task that the sheet gives to these hands before a section is due, other than the washing
+ * of that coil, which has its own clocks; and when it has to be dropped.
+ * @param coilId the coil that soaks
+ * @param waitS until a section of it is due, s
+ */
+export function meanwhileOf(
+  tasks: readonly Task[],
+  placed: readonly { id: string; startS: number; person: number | null }[],
+  person: number,
+  coilId: string,
+  waitS: number,
+): Meanwhile | null {
+  const own = placed
+    .filter((row) => row.person === person && row.startS < waitS)
+    .sort((a, b) => a.startS - b.startS)
+    .flatMap((row) => tasks.find((task) => task.id === row.id && task.handsOn && task.seconds > 0) ?? [])
+    .find(({ what }) => !what || what.is === 'step' || what.is === 'gate' || what.coilId !== coilId);
+  return own ? { task: own, dropByS: waitS, fits: own.seconds <= waitS } : null;
+}

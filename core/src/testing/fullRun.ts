@@ -1,0 +1,154 @@
+import { planCoil, type CoilPlan } from '../method';
+import {
+  foldVisit,
+  GATE_TABLE,
+  gateStepsFor,
+  nextAction,
+  POWER_STEPS,
+  type EventDataByKind,
+  type EventKind,
+  type VisitEvent,
+  type VisitState,
+} from '../run';
+import type { PowerSource } from '../equipment';
+import { coil, graded, house, mildDay, shelf } from './fixtures';
+
+export const RUN_START = Date.parse('2026-06-11T14:30:00.000Z');
+
+const outdoor = coil();
+const indoor = coil('copper-plate-fin', { id: 'coil-2', role: 'evaporator', topOpens: false, guards: 'none' });
+export const fullRunPlans: [CoilPlan, CoilPlan] = [
+  planCoil(outdoor, graded(3), mildDay, shelf, house()),
+  planCoil(indoor, graded(2), mildDay, shelf, house()),
+];
+export const fullRunCoils = [outdoor, indoor];
+
+/** Makes the events of one visit one after another, with ids that sort as they came. */
+export function scribe(visitId: string, idOf: (n: number) => string = (n) => `e${String(n).padStart(4, '0')}`) {
+  const events: VisitEvent[] = [];
+  let nowMs = RUN_START;
+  return {
+    events,
+    now: () => nowMs,
+    wait: (seconds: number) => {
+      nowMs += seconds * 1000;
+    },
+    state: (): VisitState => foldVisit(visitId, 'split-cool', events),
+    happen<K extends EventKind>(kind: K, data: EventDataByKind[K], by = 'Wren'): VisitEvent {
+      nowMs += 5_000;
+      const event = { id: idOf(events.length + 1), visitId, at: new Date(nowMs).toISOString(), by, kind, data } as VisitEvent;
+      events.push(event);
+      return event;
+    },
+  };
+}
+
+/**
+ * A visit from the first question to the closing, both coils, as one person would go through it: a reading that does not prove dead, a step left
+ * out with its reason, foam misted, a section that fails its first check, pours, tests, parts and wires, and an undo.
+ */
+export function fullRun(visitId: string, idOf?: (n: number) => string): VisitEvent[] {
+  const run = scribe(visitId, idOf);
+  const { happen } = run;
+  const [out, inn] = fullRunPlans;
+  happen('visit.started', {});
+  happen('site.noted', { dryBulbC: 24, rhPct: 55, windMs: 1, sun: 'shade' });
+  happen('coil.surveyed', { coilId: out.coilId, survey: graded(3) });
+  happen('coil.surveyed', { coilId: inn.coilId, survey: graded(2) });
+  happen('reading.taken', { when: 'before', returnC: 24, supplyC: 16, outdoorC: 24 });
+  happen('plan.made', { coilId: out.coilId, plan: out });
+  happen('plan.made', { coilId: inn.coilId, plan: inn });
+  happen('crew.changed', { people: 2 });
+  for (const plan of [out, inn])
+    happen('mix.made', {
+      coilId: plan.coilId,
+      cleanerId: plan.cleanerId ?? '',
+      targetWaterParts: plan.waterParts ?? 0,
+      concentrateL: 0.5,
+      waterL: 2,
+      applicatorId: 'gun',
+    });
+
+  const order = gateStepsFor('split-cool');
+  const read = (source: PowerSource, wrongAt?: string) => {
+    for (const step of order) {
+      const { reads } = GATE_TABLE[step];
+      const volts = reads === null ? null : reads === 'live' ? 121 : step === wrongAt ? 118 : 0;
+      if (step === 'capacitor' && source === 'air-handler')
+        happen('gate.skipped', { source, step, reason: 'No capacitor in this cabinet.' });
+      else happen('gate.step', { source, step, volts });
+      if (step === wrongAt) return;
+    }
+  };
+  read('outdoor-unit', 'l1-ground');
+  // From isolation on it is done again.
+  for (const step of order.slice(order.indexOf('isolated')))
+    happen('gate.step', { source: 'outdoor-unit', step, volts: { live: 121, dead: 0, none: null }[GATE_TABLE[step].reads ?? 'none'] });
+  const panel = happen('part.off', { kind: 'panel', which: 'path side', screws: 6, note: '' });
+  const wire = happen('wire.noted', {
+    plug: 'Fan plug',
+    terminal: 'C',
+    unitSide: 'brown',
+    otherSide: 'black',
+    note: '',
+    photoId: null,
+  });
+  happen('task.begun', { taskId: `${out.coilId}.lift` });
+  run.wait(600);
+  happen('task.done', { taskId: `${out.coilId}.lift` });
+  read('air-handler');
+  happen('drain.tested', { coilId: inn.coilId, litres: 1, seconds: 40 });
+  happen('float.tested', { coilId: inn.coilId, stops: true });
+
+  for (const plan of [out, inn]) {
+    let failed = false;
+    for (let turn = 0; turn < 200; turn += 1) {
+      const action = nextAction(plan, 1, run.state().sections[plan.coilId] ?? {}, run.now());
+      if (action.kind === 'done') break;
+      if (action.kind === 'wait') {
+        run.wait(Math.max(5, action.seconds));
+        continue;
+      }
+      if (action.kind === 'wet-coil') {
+        happen('coil.wetted', { coilId: plan.coilId });
+        continue;
+      }
+      const where = { coilId: plan.coilId, sectionId: action.section.id };
+      if (action.kind === 'apply') {
+        happen('section.applied', where);
+        if (!failed && plan === out) happen('section.misted', where, 'Ives');
+      } else if (action.kind === 'mist') happen('section.misted', where);
+      else if (action.kind === 'rinse') {
+        happen('section.rinsed', where);
+        if (plan === inn) happen('pan.poured', { coilId: plan.coilId, litres: 1 });
+      } else if (failed || plan === inn) happen('section.checked', { ...where, clear: true });
+      else {
+        happen('section.checked', { ...where, clear: false, failed: ['torch'], where: 'bottom-band' });
+        failed = true;
+      }
+    }
+  }
+  happen('task.done', { taskId: `${out.coilId}.gun` });
+  const slip = happen('wire.back', { wireId: wire.id });
+  happen('event.undone', { eventId: slip.id });
+  happen('wire.back', { wireId: wire.id });
+  happen('part.back', { partId: panel.id });
+  for (const step of POWER_STEPS) {
+    if (step === 'called') run.wait(300);
+    if (step === 'fan-right') {
+      // The first start rubs: power off, put right, and from power on again.
+      happen('power.step', { step, ok: false });
+      read('outdoor-unit');
+      happen('power.step', { step: 'power-on', ok: true });
+      run.wait(300);
+      happen('power.step', { step: 'called', ok: true });
+    }
+    if (step === 'steady') run.wait(900);
+    happen('power.step', { step, ok: true });
+  }
+  happen('reading.taken', { when: 'after', returnC: 24, supplyC: 13.5, outdoorC: 24 });
+  for (const plan of [out, inn]) happen('coil.checked', { coilId: plan.coilId, gradesAfter: { path: [0], hedge: [0] }, note: '' });
+  happen('stock.used', { cleanerId: 'alkaline', litres: 0.6 });
+  happen('visit.closed', { nextDue: '2027-06-11', why: 'yearly', note: '' });
+  return run.events;
+}
