@@ -13,6 +13,7 @@ import type {
   HourAir,
   HouseRules,
   LabelGap,
+  Learned,
   Refrigerant,
   SiteConditions,
   Soil,
@@ -197,8 +198,7 @@ export interface DayRecord {
   day: string;
   visits: TodayVisit[];
   next: VisitRecord | null;
-  /** A simulated feed in place of a weather service. */
-  weather: { simulated: true; hours: HourAir[] };
+  weather: WeatherRecord;
 }
 
 export interface PlaceSummary {
@@ -234,6 +234,14 @@ export interface KnownBefore {
   washesSinceOpened: Record<string, number>;
   /** The air noted last at any place on the same day, to start from. */
   air: SiteConditions | null;
+  /** What each piece of work took in the shop's last closed visits. */
+  taken: Record<string, Learned>;
+}
+
+/** The air of one day, hour by hour: a simulated feed in place of a weather service. */
+export interface WeatherRecord {
+  simulated: true;
+  hours: HourAir[];
 }
 
 export interface VisitDetail {
@@ -243,7 +251,12 @@ export interface VisitDetail {
   coils: CoilRecord[];
   events: VisitEvent[];
   known: KnownBefore;
+  /** Of the visit's day. */
+  weather: WeatherRecord;
 }
+
+/** Header of every answer of the interface: the shop's clock at that moment, UTC ms. */
+export const TIME_HEADER = 'Elm-Mist-Time';
 
 export const PHOTO_TYPES = ['image/jpeg', 'image/png'] as const;
 /** Largest photo that is kept, bytes; devices shrink before sending. */

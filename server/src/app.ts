@@ -3,6 +3,8 @@ import Koa from 'koa';
 import compress from 'koa-compress';
 import helmet from 'koa-helmet';
 import type { Logger } from 'pino';
+import { TIME_HEADER } from '@elm-mist/contract';
+import type { Changes } from './http/changes';
 import { errorBody } from './http/errors';
 import { webBuild } from './http/webBuild';
 import { apiRouter } from './routes/api';
@@ -14,6 +16,9 @@ export interface AppOptions {
   /** Folder of the built interface. */
   webRoot: string;
   now: () => Date;
+  changes: Changes;
+  /** Whether answers carry the shop's time, by which phones put theirs right. */
+  tellsTime?: boolean;
 }
 
 /** Everything comes from this one origin: no script, font or picture is fetched from elsewhere. */
@@ -40,7 +45,7 @@ const SECURITY = {
 /** A page that was closed or reloaded in the middle of an answer is no failure of ours. */
 const LEFT = new Set(['ERR_STREAM_PREMATURE_CLOSE', 'EPIPE', 'ECONNRESET']);
 
-export function createApp({ store, log, webRoot, now }: AppOptions): Koa {
+export function createApp({ store, log, webRoot, now, changes, tellsTime = true }: AppOptions): Koa {
   const app = new Koa();
   app.on('error', (err: NodeJS.ErrnoException) =>
     LEFT.has(err.code ?? '') ? log.debug({ err }, 'the browser left') : log.error({ err }, 'request failed'),
@@ -48,6 +53,7 @@ export function createApp({ store, log, webRoot, now }: AppOptions): Koa {
   app.use(async (ctx, next) => {
     const started = performance.now();
     await next();
+    if (tellsTime && ctx.path.startsWith('/api')) ctx.set(TIME_HEADER, String(now().getTime()));
     if (ctx.path.startsWith('/api') && ctx.path !== '/api/health') {
       log.info({ method: ctx.method, path: ctx.path, status: ctx.status, ms: Math.round(performance.now() - started) }, 'request');
     }
@@ -65,7 +71,7 @@ export function createApp({ store, log, webRoot, now }: AppOptions): Koa {
       },
     }),
   );
-  const router = apiRouter(store, now);
+  const router = apiRouter(store, now, changes);
   app.use(router.routes()).use(router.allowedMethods());
   app.use(webBuild(webRoot));
   return app;

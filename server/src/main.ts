@@ -3,6 +3,7 @@ import { dirname, join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import pino from 'pino';
 import { createApp } from './app';
+import { Changes } from './http/changes';
 import { seedDemoOnce } from './demo/seed';
 import { localDay } from './demo/day';
 import { openStore } from './store/open';
@@ -24,7 +25,8 @@ if (process.env['ELM_MIST_DEMO'] !== 'off') {
   if (seeded) log.info({ visits: seeded.visits }, 'demo data seeded');
 }
 
-const app = createApp({ store, log, webRoot, now: () => new Date() });
+const changes = new Changes();
+const app = createApp({ store, log, webRoot, now: () => new Date(), changes, tellsTime: process.env['ELM_MIST_CLOCK'] !== 'off' });
 const server = app.listen(port, () => {
   const address = server.address() as AddressInfo;
   log.info({ port: address.port, data: dataFolder }, `Elm Mist is at http://localhost:${address.port}`);
@@ -50,6 +52,7 @@ function stop(signal: string): void {
     store.close();
     process.exit(0);
   });
+  changes.close();
   server.closeIdleConnections();
 }
 process.on('SIGTERM', () => stop('SIGTERM'));

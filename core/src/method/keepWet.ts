@@ -1,6 +1,5 @@
 import type { RuleRef } from '../because';
 import { CHEMISTRIES, type Cleaner } from '../mix';
-import type { Grade } from '../survey';
 import { dwellWindow, type DwellWindow } from './dwell';
 import { faceDrying, type FaceDrying } from './faceDrying';
 import type { HouseRules } from './houseRules';
@@ -23,7 +22,7 @@ export interface Soak {
 /** The dwell of a cleaner and the pieces that stay wet through it: the school's dwell, or the label's shortest where drying asks for it. */
 export function soak(cleaner: Cleaner, coil: CoilBuild, facts: MethodFacts, house: HouseRules, drying: readonly FaceDrying[]): Soak {
   if (facts.chemistryGrade === 0) return { dwell: null, rules: [], fit: { largestM2: {}, mists: 0 } };
-  const school = dwellWindow(cleaner, facts.chemistryGrade as Exclude<Grade, 0>, house.dwell);
+  const school = dwellWindow(cleaner, facts.chemistryGrade, house.dwell);
   const dwell = { minS: school.minS, maxS: school.maxS };
   const mostMists = facts.keepWet === 'mist' ? MOST_MISTS : 0;
   const fit = fitSections(coil.geometry, drying, dwell.minS);
@@ -79,11 +78,12 @@ export function keepWet(
   const inTheSun = facts.keepWet === 'shade' ? faceDrying(coil, context) : drying;
   if (soak(first, coil, bare, house, inTheSun).fit) return own;
   const out = new Set([first.id]);
-  let gentler: Cleaner | null = null;
-  for (;;) {
-    gentler = next((shelf) => shelf.filter((row) => !out.has(row.id))).cleaner;
-    if (!gentler || (strengthRank(gentler) <= strengthRank(first) && soak(gentler, coil, bare, house, inTheSun).fit)) break;
+  const fits = (cleaner: Cleaner) =>
+    strengthRank(cleaner) <= strengthRank(first) && soak(cleaner, coil, bare, house, inTheSun).fit !== null;
+  let gentler = next((shelf) => shelf.filter((row) => !out.has(row.id))).cleaner;
+  while (gentler && !fits(gentler)) {
     out.add(gentler.id);
+    gentler = next((shelf) => shelf.filter((row) => !out.has(row.id))).cleaner;
   }
   const trouble = { cleaner: first, needS: leastWetSeconds(coil.geometry, first.dwellMinS), gentler: gentler?.name ?? null };
   if (facts.keepWet === 'gentler' && gentler) return { cleaner: gentler, soak: soak(gentler, coil, bare, house, drying), trouble };

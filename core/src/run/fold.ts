@@ -128,6 +128,13 @@ function undoneIds(ordered: readonly VisitEvent[]): Set<string> {
   return undone;
 }
 
+/** Events in order, without those that were taken back and the taking back itself. */
+export function standingEvents(events: readonly VisitEvent[]): VisitEvent[] {
+  const ordered = inOrder(events);
+  const undone = undoneIds(ordered);
+  return ordered.filter((event) => !undone.has(event.id) && event.kind !== 'event.undone');
+}
+
 type Reducers = { [K in VisitEvent['kind']]: (state: VisitState, event: VisitEvent<K>, configuration: Configuration) => void };
 
 const stamp = <T>(event: VisitEvent, value: T): Stamped<T> => ({ value, at: event.at, by: event.by, eventId: event.id });
@@ -298,14 +305,11 @@ const REDUCERS: Reducers = {
 export function foldVisit(visitId: string, configuration: Configuration, events: readonly VisitEvent[]): VisitState {
   const stranger = events.find((event) => event.visitId !== visitId);
   if (stranger) throw new CoreError('not-allowed', 'visitId', `Event ${stranger.id} belongs to another visit.`);
-  const ordered = inOrder(events);
-  const undone = undoneIds(ordered);
   const state = emptyState(visitId);
-  for (const event of ordered) {
-    if (undone.has(event.id)) continue;
+  for (const event of standingEvents(events)) {
     const reduce = REDUCERS[event.kind] as (s: VisitState, e: VisitEvent, c: Configuration) => void;
     reduce(state, event, configuration);
-    if (event.kind !== 'event.undone' && event.kind !== 'visit.started') state.lastUndoable = { eventId: event.id, kind: event.kind };
+    if (event.kind !== 'visit.started') state.lastUndoable = { eventId: event.id, kind: event.kind };
   }
   return state;
 }

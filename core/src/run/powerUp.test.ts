@@ -51,7 +51,7 @@ test('the compressor rests five minutes after power, and readings wait fifteen f
 test('power may not go back while foam soaks, nor out of turn', () => {
   const run = scribe('v1');
   const frame = { configuration: 'split-cool' as const, coils: fullRunCoils, shelf };
-  const out = fullRunCoils[0]!.id;
+  const out = fullRunCoils[0].id;
   run.happen('section.applied', { coilId: out, sectionId: 'path' });
   for (const step of ['blades-free', 'closed-up', 'told'] as const) run.happen('power.step', { step, ok: true });
   const state = run.state();

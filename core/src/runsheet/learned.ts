@@ -1,5 +1,5 @@
 import { APPLY_S_PER_M2, RINSE_S_PER_M2, type CoilPlan } from '../method';
-import { inOrder, type VisitEvent } from '../run';
+import { standingEvents, type VisitEvent } from '../run';
 
 /** What a piece of work took in the shop's own past runs: the middle of them. */
 export interface Learned {
@@ -28,7 +28,7 @@ const isWork = (taken: Taken): boolean => taken.seconds >= SHORTEST_S && taken.s
 /**
  * The times that one visit tells: tasks between begun and done; each gate from its first step to its last; foaming and rinsing from what the same
  * person did just before, where that is near the usual.
- * @param events of one visit, with none that were undone
+ * @param events of one visit
  */
 export function takenTimes(events: readonly VisitEvent[]): Taken[] {
   const taken: Taken[] = [];
@@ -44,7 +44,7 @@ export function takenTimes(events: readonly VisitEvent[]): Taken[] {
     const each = seconds(before, event.at) / (section.areaM2 * rows);
     if (each >= usualS * NEAR_USUAL.least && each <= usualS * NEAR_USUAL.most) add(id, each);
   };
-  for (const event of inOrder(events)) {
+  for (const event of standingEvents(events)) {
     switch (event.kind) {
       case 'plan.made':
         plans.set(event.data.coilId, event.data.plan);

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { gateStepsFor, GATE_TABLE, nextAction, POWER_STEPS, type VisitEvent } from '../run';
+import { gateStepsFor, GATE_TABLE, nextAction, POWER_STEPS } from '../run';
 import { fullRun, fullRunPlans, RUN_START, scribe } from '../testing/fullRun';
 import {
   doneTasks,
@@ -168,7 +168,7 @@ describe('times of past runs', () => {
     run.happen('section.applied', { coilId: out.coilId, sectionId: id });
     run.wait(595);
     run.happen('section.rinsed', { coilId: out.coilId, sectionId: id });
-    const taken = takenTimes(run.events as VisitEvent[]);
+    const taken = takenTimes(run.events);
     expect(taken).toEqual([{ id: 'foam-area', seconds: 20 / areaM2 }]);
   });
 });

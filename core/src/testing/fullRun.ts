@@ -1,4 +1,6 @@
-import { planCoil, type CoilPlan } from '../method';
+import type { PowerSource } from '../equipment';
+import { planCoil, type CoilBuild, type CoilPlan } from '../method';
+import type { Cleaner } from '../mix';
 import {
   foldVisit,
   GATE_TABLE,
@@ -10,18 +12,24 @@ import {
   type VisitEvent,
   type VisitState,
 } from '../run';
-import type { PowerSource } from '../equipment';
-import { coil, graded, house, mildDay, shelf } from './fixtures';
+import { emptySurvey, type CoilSurvey, type Grade } from '../survey';
+import { coil, house, mildDay, shelf } from './fixtures';
 
 export const RUN_START = Date.parse('2026-06-11T14:30:00.000Z');
 
-const outdoor = coil();
-const indoor = coil('copper-plate-fin', { id: 'coil-2', role: 'evaporator', topOpens: false, guards: 'none' });
-export const fullRunPlans: [CoilPlan, CoilPlan] = [
-  planCoil(outdoor, graded(3), mildDay, shelf, house()),
-  planCoil(indoor, graded(2), mildDay, shelf, house()),
+export const fullRunCoils: [CoilBuild, CoilBuild] = [
+  coil(),
+  coil('copper-plate-fin', { id: 'coil-2', role: 'evaporator', topOpens: false, guards: 'none' }),
 ];
-export const fullRunCoils = [outdoor, indoor];
+const gradedAll = (of: CoilBuild, grade: Grade): CoilSurvey => ({
+  ...emptySurvey(),
+  grades: Object.fromEntries(of.geometry.faces.map((face) => [face.id, Array<Grade>(of.geometry.rows).fill(grade)])),
+});
+const plansOf = ([out, inn]: readonly [CoilBuild, CoilBuild], cleaners: readonly Cleaner[]): [CoilPlan, CoilPlan] => [
+  planCoil(out, gradedAll(out, 3), mildDay, cleaners, house()),
+  planCoil(inn, gradedAll(inn, 2), mildDay, cleaners, house()),
+];
+export const fullRunPlans = plansOf(fullRunCoils, shelf);
 
 /** Makes the events of one visit one after another, with ids that sort as they came. */
 export function scribe(visitId: string, idOf: (n: number) => string = (n) => `e${String(n).padStart(4, '0')}`) {
@@ -34,7 +42,7 @@ export function scribe(visitId: string, idOf: (n: number) => string = (n) => `e$
       nowMs += seconds * 1000;
     },
     state: (): VisitState => foldVisit(visitId, 'split-cool', events),
-    happen<K extends EventKind>(kind: K, data: EventDataByKind[K], by = 'Wren'): VisitEvent {
+    happen: <K extends EventKind>(kind: K, data: EventDataByKind[K], by = 'Wren'): VisitEvent => {
       nowMs += 5_000;
       const event = { id: idOf(events.length + 1), visitId, at: new Date(nowMs).toISOString(), by, kind, data } as VisitEvent;
       events.push(event);
@@ -47,14 +55,19 @@ export function scribe(visitId: string, idOf: (n: number) => string = (n) => `e$
  * A visit from the first question to the closing, both coils, as one person would go through it: a reading that does not prove dead, a step left
  * out with its reason, foam misted, a section that fails its first check, pours, tests, parts and wires, and an undo.
  */
-export function fullRun(visitId: string, idOf?: (n: number) => string): VisitEvent[] {
+export function fullRun(
+  visitId: string,
+  idOf?: (n: number) => string,
+  coils: readonly [CoilBuild, CoilBuild] = fullRunCoils,
+  cleaners: readonly Cleaner[] = shelf,
+): VisitEvent[] {
   const run = scribe(visitId, idOf);
   const { happen } = run;
-  const [out, inn] = fullRunPlans;
+  const [out, inn] = plansOf(coils, cleaners);
   happen('visit.started', {});
   happen('site.noted', { dryBulbC: 24, rhPct: 55, windMs: 1, sun: 'shade' });
-  happen('coil.surveyed', { coilId: out.coilId, survey: graded(3) });
-  happen('coil.surveyed', { coilId: inn.coilId, survey: graded(2) });
+  happen('coil.surveyed', { coilId: out.coilId, survey: gradedAll(coils[0], 3) });
+  happen('coil.surveyed', { coilId: inn.coilId, survey: gradedAll(coils[1], 2) });
   happen('reading.taken', { when: 'before', returnC: 24, supplyC: 16, outdoorC: 24 });
   happen('plan.made', { coilId: out.coilId, plan: out });
   happen('plan.made', { coilId: inn.coilId, plan: inn });
@@ -66,7 +79,7 @@ export function fullRun(visitId: string, idOf?: (n: number) => string): VisitEve
       targetWaterParts: plan.waterParts ?? 0,
       concentrateL: 0.5,
       waterL: 2,
-      applicatorId: 'gun',
+      applicatorId: 'pump-sprayer',
     });
 
   const order = gateStepsFor('split-cool');
@@ -103,7 +116,7 @@ export function fullRun(visitId: string, idOf?: (n: number) => string): VisitEve
   for (const plan of [out, inn]) {
     let failed = false;
     for (let turn = 0; turn < 200; turn += 1) {
-      const action = nextAction(plan, 1, run.state().sections[plan.coilId] ?? {}, run.now());
+      const action = nextAction(plan, plan.facts.rows, run.state().sections[plan.coilId] ?? {}, run.now());
       if (action.kind === 'done') break;
       if (action.kind === 'wait') {
         run.wait(Math.max(5, action.seconds));
@@ -147,8 +160,8 @@ export function fullRun(visitId: string, idOf?: (n: number) => string): VisitEve
     happen('power.step', { step, ok: true });
   }
   happen('reading.taken', { when: 'after', returnC: 24, supplyC: 13.5, outdoorC: 24 });
-  for (const plan of [out, inn]) happen('coil.checked', { coilId: plan.coilId, gradesAfter: { path: [0], hedge: [0] }, note: '' });
-  happen('stock.used', { cleanerId: 'alkaline', litres: 0.6 });
+  for (const build of coils) happen('coil.checked', { coilId: build.id, gradesAfter: gradedAll(build, 0).grades, note: '' });
+  happen('stock.used', { cleanerId: out.cleanerId ?? '', litres: 0.6 });
   happen('visit.closed', { nextDue: '2027-06-11', why: 'yearly', note: '' });
   return run.events;
 }

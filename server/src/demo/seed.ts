@@ -10,6 +10,7 @@ import {
   pressureAtAltitudeKPa,
   sourceOf,
   standingOf,
+  type CoilPlan,
   type EventDataByKind,
   type EventKind,
   type FaceGrades,
@@ -112,7 +113,16 @@ function eventsOf(visitId: string, day: string, diary: DiaryVisit, number: numbe
     for (const step of order)
       add(0.5, 'gate.step', { source, step, volts: { live: 121, dead: 0, none: null }[GATE_TABLE[step].reads ?? 'none'] });
   }
+  // Each visit a little quicker or slower than the usual, always the same for the same visit.
+  const pace = 0.8 + ((number * 7) % 5) / 10;
+  const doTasks = (coilId: string, plan: CoilPlan, ids: readonly string[]) => {
+    for (const step of plan.steps.filter((row) => ids.includes(row.id))) {
+      add(0, 'task.begun', { taskId: `${coilId}.${step.id}` });
+      add((step.seconds / 60) * pace, 'task.done', { taskId: `${coilId}.${step.id}` });
+    }
+  };
   for (const { coil, plan, entry } of washed) {
+    doTasks(coil.id, plan, ['guards-wire', 'lift', 'shield']);
     const foams = plan.dwell && !plan.waterFirst ? plan.dwell : null;
     if (foams) add(3, 'coil.wetted', { coilId: coil.id });
     for (const { id: sectionId } of plan.sections) {
@@ -120,6 +130,7 @@ function eventsOf(visitId: string, day: string, diary: DiaryVisit, number: numbe
       add(foams ? foams.minS / 60 + 0.5 : 2, 'section.rinsed', { coilId: coil.id, sectionId });
       add(1, 'section.checked', { coilId: coil.id, sectionId, clear: true });
     }
+    doTasks(coil.id, plan, ['pan-in', 'gun', 'torch']);
     add(2, 'coil.checked', { coilId: coil.id, gradesAfter: gradesOf(coil, entry.after), note: '' });
   }
   if (diary.drop) add(15, 'reading.taken', { when: 'after', returnC: 25, supplyC: 25 - diary.drop[1], outdoorC: dryBulbC });

@@ -11,6 +11,7 @@ import {
   visitInputSchema,
   type DayRecord,
 } from '@elm-mist/contract';
+import type { Changes } from '../http/changes';
 import { notFound, Problem } from '../http/problem';
 import { appendEvents } from '../services/events';
 import { addCoil, addPlace, addSystem, changeCoil, placeList } from '../services/places';
@@ -24,7 +25,7 @@ import { shelfRoutes } from './shelf';
 const DAY = /^\d{4}-\d{2}-\d{2}$/;
 
 /** Every route of the program: judge the input, call a service, answer. */
-export function apiRouter(store: Store, now: () => Date): Router {
+export function apiRouter(store: Store, now: () => Date, changes: Changes): Router {
   const { db } = store;
   const router = new Router({ prefix: '/api' });
   const id = (params: Record<string, string | undefined>): string => params['id'] ?? '';
@@ -81,7 +82,13 @@ export function apiRouter(store: Store, now: () => Date): Router {
   });
   router.post('/visits/:id/events', (ctx) => {
     const { events } = parseInput(eventsInputSchema, body(ctx));
-    ctx.body = appendEvents(store, id(ctx.params), events, now().toISOString());
+    const appended = appendEvents(store, id(ctx.params), events, now().toISOString());
+    ctx.body = appended;
+    if (appended.added > 0) changes.tell(id(ctx.params), appended.added);
+  });
+  router.get('/visits/:id/changes', (ctx) => {
+    if (!q.findVisit(db, id(ctx.params))) throw notFound('visit', id(ctx.params));
+    changes.follow(ctx, id(ctx.params));
   });
 
   router.put('/visits/:id/photos/:photoId', async (ctx) => {

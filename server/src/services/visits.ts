@@ -16,10 +16,12 @@ import {
   CoreError,
   currentBead,
   foldVisit,
+  learnedTimes,
   mixFor,
   OPENING_TABLE,
   planCoil,
   pressureAtAltitudeKPa,
+  takenTimes,
   worstGrade,
   type Cleaner,
   type CoilPlan,
@@ -27,6 +29,7 @@ import {
   type VisitState,
 } from '@elm-mist/core';
 import { notFound, Problem } from '../http/problem';
+import { simulatedDay } from '../standins/weather';
 import type { Db, Store } from '../store/open';
 import * as q from '../store/records';
 import * as t from '../store/schema';
@@ -44,7 +47,12 @@ export function visitFrame(db: Db, visitId: string) {
 
 export function visitDetail(db: Db, visitId: string): VisitDetail {
   const frame = visitFrame(db, visitId);
-  return { ...frame, events: q.eventsOf(db, visitId), known: knownBefore(db, frame.visit, frame.system.configuration) };
+  return {
+    ...frame,
+    events: q.eventsOf(db, visitId),
+    known: knownBefore(db, frame.visit, frame.system.configuration),
+    weather: { simulated: true, hours: simulatedDay(frame.visit.day) },
+  };
 }
 
 /** Visits of a system folded, oldest first, without those that have not begun. */
@@ -70,6 +78,9 @@ function openFindings(folded: readonly { visit: VisitRecord; state: VisitState }
   );
 }
 
+/** How many of the shop's last closed visits are asked how long things take. */
+const RUNS_LEARNED_FROM = 15;
+
 /** What earlier closed visits know, so that a repeat visit asks only what changed. */
 function knownBefore(db: Db, visit: VisitRecord, configuration: SystemDetail['system']['configuration']): KnownBefore {
   const folded = foldedVisits(db, visit.systemId, configuration);
@@ -85,6 +96,7 @@ function knownBefore(db: Db, visit: VisitRecord, configuration: SystemDetail['sy
     openFindings: openFindings(folded.filter((row) => row.visit.id !== visit.id)),
     washesSinceOpened: washesSinceOpened(earlier.map((row) => row.state)),
     air: lastAir(db, visit),
+    taken: learnedTimes(q.lastClosedVisits(db, RUNS_LEARNED_FROM).flatMap((id) => takenTimes(q.eventsOf(db, id)))),
   };
 }
 

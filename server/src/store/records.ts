@@ -96,6 +96,17 @@ export const visitsOfSystem = (db: Db, systemId: string): VisitRecord[] =>
     db.select().from(t.visit).where(eq(t.visit.systemId, systemId)).orderBy(desc(t.visit.day), desc(t.visit.startMinute)).all(),
   );
 
+/** Ids of the visits closed last, newest day first. */
+export const lastClosedVisits = (db: Db, most: number): string[] =>
+  db
+    .select({ id: t.visit.id })
+    .from(t.visit)
+    .where(eq(t.visit.standing, 'closed'))
+    .orderBy(desc(t.visit.day), desc(t.visit.startMinute))
+    .limit(most)
+    .all()
+    .map((row) => row.id);
+
 export const nextVisitAfter = (db: Db, day: string): VisitRecord | undefined =>
   withCoils(
     db,

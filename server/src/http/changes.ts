@@ -1,0 +1,49 @@
+import { PassThrough } from 'node:stream';
+import type { Context } from 'koa';
+
+/** A line now and then, so that whatever stands between does not take a silent connection for a dead one. */
+const BREATH_MS = 20_000;
+
+/** Tells open pages that a visit has changed (server-sent events), so that two phones on one visit see each other at once. */
+export class Changes {
+  private readonly open = new Map<string, Set<PassThrough>>();
+  private readonly breath = setInterval(() => this.all((stream) => stream.write(': \n\n')), BREATH_MS);
+
+  constructor() {
+    this.breath.unref();
+  }
+
+  private all(each: (stream: PassThrough) => void): void {
+    for (const streams of this.open.values()) for (const stream of streams) each(stream);
+  }
+
+  /** Answers a request with the stream of one visit. */
+  follow(ctx: Context, visitId: string): void {
+    const stream = new PassThrough();
+    const streams = this.open.get(visitId) ?? new Set();
+    this.open.set(visitId, streams.add(stream));
+    const leave = () => {
+      streams.delete(stream);
+      if (streams.size === 0) this.open.delete(visitId);
+      stream.end();
+    };
+    ctx.req.on('close', leave);
+    ctx.res.on('close', leave);
+    ctx.compress = false;
+    ctx.set({ 'Content-Type': 'text/event-stream; charset=utf-8', 'Cache-Control': 'no-store', 'X-Accel-Buffering': 'no', Connection: 'close' });
+    ctx.body = stream;
+    stream.write('event: ready\ndata: \n\n');
+  }
+
+  /** Says that a visit has so many new events. */
+  tell(visitId: string, added: number): void {
+    for (const stream of this.open.get(visitId) ?? []) stream.write(`event: changed\ndata: ${added}\n\n`);
+  }
+
+  /** Ends every stream, so that the server can stop. */
+  close(): void {
+    clearInterval(this.breath);
+    this.all((stream) => stream.end());
+    this.open.clear();
+  }
+}
