@@ -83,6 +83,7 @@ test('pictures', async ({ site, server }) => {
   await shoot(site, 'gate');
   for (let i = 0; i < 3; i += 1) await site.getByTestId('gate-zero').click();
   await tech.read('121');
+  await site.getByTestId('gate-zero').click();
   const act = site.getByTestId('wash-act');
   await act.click();
   await act.click();
@@ -113,12 +114,12 @@ test('pictures', async ({ site, server }) => {
   await site.waitForTimeout(200);
   await shoot(site, 'wide-wash');
   await site.setViewportSize({ width: 390, height: 844 });
-  await tech.washCoil(/^Go to the indoor/);
+  await tech.washCoil();
   await act.click();
   await tech.proveDead('air-handler');
-  await tech.washCoil(/^Go to Check/);
+  await tech.washCoil();
   await act.click();
-  await tech.bead('check');
+  await tech.powerUp();
   await site.getByTestId('clear-everywhere').click();
   await shoot(site, 'check');
   await site.getByTestId('check-keep').click();

@@ -23,6 +23,8 @@ const freePort = (): Promise<number> =>
 /** The real server on a data folder of its own; it can be stopped and started again on the same data and port. */
 export class TestServer {
   readonly data = mkdtempSync(join(tmpdir(), 'elm-mist-e2e-'));
+  /** Pages of tests have clocks of their own, which nobody is to put right. */
+  tellsTime = false;
   private port = 0;
   private child: ChildProcess | null = null;
 
@@ -40,6 +42,7 @@ export class TestServer {
         ELM_MIST_DATA: this.data,
         ELM_MIST_DEMO_DAY: DEMO_DAY,
         ELM_MIST_LOG: 'warn',
+        ELM_MIST_CLOCK: this.tellsTime ? 'on' : 'off',
         TZ: 'America/Chicago',
       },
       stdio: ['ignore', 'pipe', 'inherit'],

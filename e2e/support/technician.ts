@@ -56,6 +56,8 @@ export class Technician {
     await this.read('121');
     for (let i = 0; i < 3; i += 1) await this.page.getByTestId('gate-zero').click();
     await this.read('121');
+    // The capacitor.
+    await this.page.getByTestId('gate-zero').click();
     await expect(gate).toBeHidden();
   }
 
@@ -64,21 +66,48 @@ export class Technician {
     await this.page.getByTestId('gate-read').click();
   }
 
-  /** Does whatever the button says, letting foam soak, until every section of the coil is clear. @returns the words pressed */
-  async washCoil(until: RegExp): Promise<string[]> {
+  /**
+   * Does whatever the button says, letting foam soak, until every section of the coil is clear. What can be done meanwhile on this coil is done; a
+   * step over to the other coil is left.
+   * @returns the words pressed, with the name of the task for what was done meanwhile
+   */
+  async washCoil(): Promise<string[]> {
     const pressed: string[] = [];
     const act = this.page.getByTestId('wash-act');
-    for (let turn = 0; turn < 80; turn += 1) {
-      const words = (await act.innerText()).trim();
-      if (until.test(words)) return pressed;
-      if (words === 'Foam soaks') {
+    const now = this.page.getByTestId('now');
+    for (let turn = 0; turn < 160; turn += 1) {
+      const [words, title] = [(await act.innerText()).trim(), await now.getByRole('heading').innerText()];
+      if (title === 'Every section is clear') return pressed;
+      if (words === 'Foam soaks' || words.startsWith('Go to the')) {
         await this.page.clock.fastForward('00:20');
         continue;
       }
-      pressed.push(words);
+      pressed.push(words === 'It is done' ? title : words);
       await act.click();
-      await expect(act).not.toHaveText(words);
+      await expect
+        .poll(async () => [(await act.innerText()).trim(), await now.getByRole('heading').innerText()])
+        .not.toEqual([words, title]);
     }
     throw new Error(`the wash did not end; pressed ${pressed.join(', ')}`);
+  }
+
+  /** From the last rinse to running steady, with the waits that belong to it. */
+  async powerUp(): Promise<void> {
+    const act = this.page.getByTestId('power-act');
+    for (const words of ['It spins free', 'Dry, and all back on', 'Told, hands clear', 'Power is back']) {
+      await expect(act).toHaveText(words);
+      await act.click();
+    }
+    await expect(act).toHaveText('It rests');
+    await this.page.clock.fastForward('05:01');
+    for (const words of ['It calls and runs', 'Fan blows right', 'It sounds right']) {
+      await expect(act).toHaveText(words);
+      await act.click();
+    }
+    await expect(act).toHaveText('It runs in');
+    await this.page.clock.fastForward('15:01');
+    await expect(act).toHaveText('Steady: take the readings');
+    await act.click();
+    await this.bead('check');
   }
 }

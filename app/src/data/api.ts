@@ -1,4 +1,5 @@
-import type { ErrorBody } from '@elm-mist/contract';
+import { TIME_HEADER, type ErrorBody } from '@elm-mist/contract';
+import { learnClock } from './sharedClock';
 
 /** The server answered, and said no. */
 export class RefusedError extends Error {
@@ -28,6 +29,7 @@ const PATIENCE_MS = 15_000;
 /** One request to this program's own server. @throws RefusedError | AwayError */
 export async function request<T>(method: 'GET' | 'POST' | 'PUT', path: string, body?: unknown): Promise<T> {
   let response: Response;
+  const sentMs = Date.now();
   try {
     response = await fetch(`/api${path}`, {
       method,
@@ -37,6 +39,8 @@ export async function request<T>(method: 'GET' | 'POST' | 'PUT', path: string, b
   } catch {
     throw new AwayError();
   }
+  const told = response.headers?.get(TIME_HEADER);
+  if (told) learnClock(Number(told), sentMs, Date.now());
   const json = (await response.json().catch(() => null)) as unknown;
   if (response.ok && json !== null) return json as T;
   const error = (json as ErrorBody | null)?.error;

@@ -32,7 +32,7 @@ export const persistOptions: Omit<PersistQueryClientOptions, 'queryClient'> = {
   }),
   maxAge: KEPT_MS,
   // Counted up whenever the shape of what is read changes: an older copy is let go rather than misread.
-  buster: '2',
+  buster: '3',
   // What was read stays kept when a later look-up fails: that is the very moment it is needed.
   dehydrateOptions: { shouldDehydrateQuery: (query) => query.state.data !== undefined },
 };

@@ -1,11 +1,12 @@
 import { useEffect, useState } from 'react';
+import { sharedNow } from './sharedClock';
 
-/** This device's time, UTC ms, fresh every second and at once when the page is looked at again. */
+/** The shop's time, UTC ms, fresh every second and at once when the page is looked at again. */
 export function useNow(running = true): number {
-  const [now, setNow] = useState(() => Date.now());
+  const [now, setNow] = useState(sharedNow);
   useEffect(() => {
     if (!running) return undefined;
-    const look = () => setNow(Date.now());
+    const look = () => setNow(sharedNow());
     look();
     const timer = setInterval(look, 1000);
     document.addEventListener('visibilitychange', look);

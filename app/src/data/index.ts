@@ -8,3 +8,5 @@ export * from './clock';
 export * from './draft';
 export * from './files';
 export * from './photos';
+export * from './sharedClock';
+export * from './changes';

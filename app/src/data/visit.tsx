@@ -19,8 +19,10 @@ import { useQuery } from '@tanstack/react-query';
 import { createContext, useCallback, useContext, useMemo, useState, type ReactNode } from 'react';
 import { v7 as uuidv7 } from 'uuid';
 import { queryClient } from './client';
+import { useVisitChanges } from './changes';
 import { post, useOutbox, waitingFor } from './outbox';
 import { keys, shelfQuery, useHouseRules, visitQuery } from './queries';
+import { entryTime, sharedNow } from './sharedClock';
 import { whoIsThis } from './who';
 
 export type Entry = { [K in EventKind]: { kind: K; data: EventDataByKind[K] } }[EventKind];
@@ -36,6 +38,8 @@ export interface OpenVisit {
   applicators: ApplicatorRecord[];
   house: HouseRules;
   context: MethodContext;
+  /** People at work: as said last, else as the story has it. */
+  crew: 1 | 2 | 3;
   coil: (id: string) => CoilRecord | undefined;
   source: (coil: CoilRecord) => ReturnType<typeof sourceOf>;
   /**
@@ -75,6 +79,7 @@ export function VisitRoot({
   trouble: (retry: () => void, message: string) => ReactNode;
 }) {
   const query = useQuery({ ...visitQuery(visitId), refetchInterval: 15_000 });
+  useVisitChanges(visitId);
   const shelfAnswer = useQuery(shelfQuery);
   const house = useHouseRules();
   const outbox = useOutbox();
@@ -102,7 +107,11 @@ export function VisitRoot({
       const made: VisitEvent[] = [];
       try {
         for (const entry of entries) {
-          const event = { id: uuidv7(), visitId, at: new Date().toISOString(), by: whoIsThis(house.crew), ...entry };
+          const at = entryTime(
+            sharedNow(),
+            sofar.map((event) => Date.parse(event.at)),
+          );
+          const event = { id: uuidv7(), visitId, at: new Date(at).toISOString(), by: whoIsThis(house.crew), ...entry };
           checkEvent(foldVisit(visitId, frame.configuration, sofar), event, frame);
           made.push(event);
           sofar = [...sofar, event];
@@ -139,11 +148,20 @@ export function VisitRoot({
         configuration: detail.system.configuration,
         refrigerant: state.identity?.value.refrigerant ?? detail.system.refrigerant,
         site: state.site?.value ?? null,
+        sky: state.site
+          ? {
+              atMs: Date.parse(state.site.at),
+              latitudeDeg: detail.place.latitudeDeg,
+              longitudeDeg: detail.place.longitudeDeg,
+              hours: detail.weather.hours,
+            }
+          : null,
         pressureKPa: pressureAtAltitudeKPa(detail.place.altitudeM),
         sensitiveOccupants: state.identity?.value.sensitiveOccupants ?? false,
         ...(state.story ? { story: state.story.value } : {}),
         washesSinceOpened: detail.known.washesSinceOpened,
       },
+      crew: (state.crew ?? (state.story?.value.helper ? 2 : 1)) as 1 | 2 | 3,
       coil: (id) => allCoils.find((coil) => coil.id === id),
       source: (coil) => sourceOf(detail.system.configuration, coil.role),
       record,

@@ -28,8 +28,22 @@ export function wakeSoundOnTouch(): () => void {
 }
 
 /** Tones of each kind of call: frequency, Hz, one after the other. */
-const TONES = { ready: [880, 1175], hurry: [988, 988, 988], 'too-long': [1319, 988, 1319, 988] } as const;
-const BUZZES = { ready: [200, 100, 200], hurry: [150, 80, 150, 80, 150], 'too-long': [500, 150, 500, 150, 500] } as const;
+const TONES = {
+  steady: [784, 988],
+  rested: [784, 988],
+  ready: [880, 1175],
+  mist: [988, 784, 988],
+  hurry: [988, 988, 988],
+  'too-long': [1319, 988, 1319, 988],
+} as const;
+const BUZZES = {
+  steady: [200],
+  rested: [200],
+  ready: [200, 100, 200],
+  mist: [120, 80, 120],
+  hurry: [150, 80, 150, 80, 150],
+  'too-long': [500, 150, 500, 150, 500],
+} as const;
 const TONE_S = 0.22;
 
 export type CallKind = keyof typeof TONES;

@@ -152,8 +152,8 @@ export function SectionStrip({
     >
       {sections.map((section) => {
         const chosen = current === section.id;
-        const due = section.word === 'rinse now' || section.word === 'too long';
-        const frame = section.word === 'too long' ? tokens.brick : tokens.elm;
+        const due = section.word === 'rinse now' || section.word === 'mist now' || section.word === 'too long';
+        const frame = section.word === 'too long' ? tokens.brick : section.word === 'mist now' ? tokens.mist : tokens.elm;
         const says = `Section ${section.number}, ${section.faceName}: ${section.word}`;
         const box = {
           flexGrow: section.areaM2 / total,

@@ -12,6 +12,7 @@ export const WORD_HATCH: Record<SectionWord, HatchName> = {
   waits: 'close',
   wet: 'waves',
   soaking: 'bubbles',
+  'mist now': 'bubbles',
   'rinse now': 'bubbles',
   'too long': 'bubbles',
   check: 'waves',

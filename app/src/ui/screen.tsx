@@ -94,15 +94,18 @@ export function Part({
   children,
   first = false,
   style,
+  testID,
 }: {
   title?: ReactNode;
   children: ReactNode;
   first?: boolean;
   style?: object;
+  testID?: string;
 }) {
   const tokens = useTokens();
   return (
     <View
+      testID={testID}
       style={{ gap: space.s, ...(first ? {} : { borderTopWidth: line.thin, borderTopColor: tokens.rule, paddingTop: space.m }), ...style }}
     >
       {title}

@@ -12,11 +12,12 @@ export function SoakBar({ number, clock }: { number: number; clock: SectionClock
   const at = (s: number): `${number}%` => `${Math.min(100, Math.max(0, (s / end) * 100))}%`;
   const left = clock.rinseByS - clock.soakedS;
   const toReady = clock.readyAtS - clock.soakedS;
-  const limitWord = clock.limit === 'dries' ? 'dries' : 'longest';
+  const limitWord = clock.mistByS !== null ? 'mist by' : clock.limit === 'dries' ? 'dries' : 'longest';
+  const toMist = clock.mistByS === null ? null : clock.mistByS - clock.soakedS;
   return (
     <View
       role="img"
-      aria-label={`Section ${number}: ${toReady > 0 ? `ready in ${formatClock(toReady)}` : left > 0 ? `rinse now, ${formatClock(left)} left` : 'past its limit, rinse at once'}`}
+      aria-label={`Section ${number}: ${toMist !== null && toMist > 0 ? `mist within ${formatClock(toMist)}` : toReady > 0 ? `ready in ${formatClock(toReady)}` : left > 0 ? `rinse now, ${formatClock(left)} left` : 'past its limit, rinse at once'}`}
       style={{ flexDirection: 'row', gap: space.m, alignItems: 'flex-start' }}
     >
       <Figure style={{ fontSize: 24, lineHeight: 28, minWidth: 16 }}>{number}</Figure>
@@ -25,6 +26,7 @@ export function SoakBar({ number, clock }: { number: number; clock: SectionClock
           <View
             style={{
               position: 'absolute',
+              display: clock.readyAtS < clock.rinseByS ? 'flex' : 'none',
               left: at(clock.readyAtS),
               right: `${100 - parseFloat(at(clock.rinseByS))}%`,
               top: 0,
@@ -60,7 +62,7 @@ export function SoakBar({ number, clock }: { number: number; clock: SectionClock
         <View style={{ flexDirection: 'row', justifyContent: 'space-between', gap: space.s }}>
           <Label ink="inkSoft">{`foam on ${formatClock(clock.soakedS)} ago`}</Label>
           <Label>{`ready ${formatClock(clock.readyAtS)}`}</Label>
-          <Label ink="brick">{`${limitWord} ${formatClock(clock.rinseByS)}`}</Label>
+          <Label ink={clock.mistByS === null ? 'brick' : 'mist'}>{`${limitWord} ${formatClock(clock.rinseByS)}`}</Label>
         </View>
       </View>
     </View>

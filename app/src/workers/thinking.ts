@@ -7,7 +7,7 @@ export interface Thought {
   done: boolean;
 }
 
-/** Longest that the search goes on for a better order, ms. */
+/** Longest that the search goes on for a better order where nothing else is asked, ms. */
 export const THINK_MS = 2500;
 
 /**
@@ -19,10 +19,10 @@ export async function think(
   tasks: readonly Task[],
   crew: number,
   tell: (thought: Thought) => void,
-  options: { pause?: () => Promise<void>; calledOff?: () => boolean; now?: () => number } = {},
+  options: { mostMs?: number; pause?: () => Promise<void>; calledOff?: () => boolean; now?: () => number } = {},
 ): Promise<Thought> {
   const now = options.now ?? (() => performance.now());
-  const until = now() + THINK_MS;
+  const until = now() + (options.mostMs ?? THINK_MS);
   const search = searchRun(tasks, crew);
   let best: RunSheet | null = null;
   for (;;) {

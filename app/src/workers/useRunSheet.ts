@@ -2,18 +2,23 @@ import type { Task } from '@elm-mist/core';
 import { proxy, wrap } from 'comlink';
 import { useEffect, useState } from 'react';
 import type { RunSheetService } from './runSheet.worker';
-import { think, type Thought } from './thinking';
+import { think, THINK_MS, type Thought } from './thinking';
 
 const nothing: Thought = { sheet: null, none: null, done: false };
 
 /** The search on this page, a slice at a time, where no worker can be had. */
-const thinkHere = (tasks: readonly Task[], crew: number, tell: (thought: Thought) => void, calledOff: () => boolean) =>
-  think(tasks, crew, tell, { calledOff, pause: () => new Promise((done) => setTimeout(done, 0)) });
+const thinkHere = (tasks: readonly Task[], crew: number, mostMs: number, tell: (thought: Thought) => void, calledOff: () => boolean) =>
+  think(tasks, crew, tell, { mostMs, calledOff, pause: () => new Promise((done) => setTimeout(done, 0)) });
 
-/** The shortest order of work for a crew, found in a worker and improving in place. */
-export function useRunSheet(tasks: readonly Task[], crew: number): Thought {
+/**
+ * The shortest order of work for a crew, found in a worker and improving in place. While other tasks are being thought about, the last sheet of
+ * the same crew stands, not done. Nothing is searched while there are no tasks.
+ * @param mostMs longest that it looks for a better order, ms
+ */
+export function useRunSheet(tasks: readonly Task[], crew: number, mostMs = THINK_MS): Thought {
   const [held, setHeld] = useState<{ tasks: readonly Task[]; crew: number; thought: Thought } | null>(null);
   useEffect(() => {
+    if (tasks.length === 0) return undefined;
     let off = false;
     const tell = (thought: Thought) => {
       if (!off) setHeld({ tasks, crew, thought });
@@ -22,7 +27,7 @@ export function useRunSheet(tasks: readonly Task[], crew: number): Thought {
     const here = () => {
       worker?.terminate();
       worker = null;
-      if (!off) void thinkHere(tasks, crew, tell, () => off);
+      if (!off) void thinkHere(tasks, crew, mostMs, tell, () => off);
     };
     if (typeof Worker === 'undefined') here();
     else {
@@ -31,13 +36,14 @@ export function useRunSheet(tasks: readonly Task[], crew: number): Thought {
       // Not on the device yet, and no server to get it from.
       worker.onerror = here;
       void wrap<RunSheetService>(worker)
-        .think([...tasks], crew, proxy(tell))
+        .think([...tasks], crew, mostMs, proxy(tell))
         .catch(here);
     }
     return () => {
       off = true;
       worker?.terminate();
     };
-  }, [tasks, crew]);
-  return held && held.tasks === tasks && held.crew === crew ? held.thought : nothing;
+  }, [tasks, crew, mostMs]);
+  if (!held || held.crew !== crew || tasks.length === 0) return nothing;
+  return held.tasks === tasks ? held.thought : { sheet: held.thought.sheet, none: null, done: false };
 }

@@ -48,6 +48,7 @@ const STEPS: readonly Rule<StepRow>[] = [
   step('gun', {}, 'Gun flushed until clear', 3, 'cleaner'),
   step('second', {}, 'Second pass where the torch still shows dark', 15, 'second-pass'),
   step('torch', {}, 'Torch check over the whole face', 4),
+  step('pad', { role: 'condenser' }, 'Pad flushed, so that the fan draws nothing back', 2),
   step('close-out', { role: 'condenser', insideReached: true }, 'Compartment dry, fan and top back, blades clear', 12),
   step('comb', { finDamage: ['some', 'much'] }, 'Comb bent fins, right comb for the fins per inch', 10),
   step('close-deep', { opening: 'deep' }, 'Panels and fan assembly back, screws counted', 12),

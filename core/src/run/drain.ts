@@ -7,6 +7,10 @@ export interface DrainTest {
   seconds: number;
 }
 
+/** How it is tested. Common practice, no source. */
+export const DRAIN_HELP =
+  'A known volume into the pan by the outlet, trap full first; the time until the pan is empty. Clear water must come at the far end.';
+
 /** What the drain takes, L/min. @throws CoreError out-of-range `litres` | `seconds` @example drainRateLMin({ litres: 1, seconds: 40 }) // 1.5 */
 export function drainRateLMin({ litres, seconds }: DrainTest): number {
   requirePositive('litres', litres);

@@ -22,11 +22,14 @@ const NEAR_USUAL = { least: 0.25, most: 3 };
 /** Fewer runs than this say nothing yet. */
 export const LEAST_RUNS = 3;
 
+/** Kinds of events that show hands at work. */
+const WORK = ['gate.', 'coil.wetted', 'section.', 'task.', 'part.', 'wire.'];
+
 const seconds = (from: string, to: string): number => (Date.parse(to) - Date.parse(from)) / 1000;
 const isWork = (taken: Taken): boolean => taken.seconds >= SHORTEST_S && taken.seconds <= LONGEST_S;
 
 /**
- * The times that one visit tells: tasks between begun and done; each gate from its first step to its last; foaming and rinsing from what the same
+ * The times that one visit tells: tasks from begun, or from what the same person did before, to done; each gate from its first step to its last; foaming and rinsing from what the same
  * person did just before, where that is near the usual.
  * @param events of one visit
  */
@@ -53,7 +56,8 @@ export function takenTimes(events: readonly VisitEvent[]): Taken[] {
         if (!begun.has(event.data.taskId)) begun.set(event.data.taskId, event.at);
         break;
       case 'task.done': {
-        const from = begun.get(event.data.taskId);
+        // Without a beginning it began when the same person had done what came before.
+        const from = begun.get(event.data.taskId) ?? lastBy.get(event.by);
         if (from) add(event.data.taskId.split('.').at(-1) ?? '', seconds(from, event.at));
         begun.delete(event.data.taskId);
         break;
@@ -73,7 +77,7 @@ export function takenTimes(events: readonly VisitEvent[]): Taken[] {
         break;
       default:
     }
-    if (event.kind === 'coil.wetted' || event.kind.startsWith('section.') || event.kind === 'task.done') lastBy.set(event.by, event.at);
+    if (WORK.some((start) => event.kind.startsWith(start))) lastBy.set(event.by, event.at);
   }
   return taken.filter((row) => row.id.endsWith('-area') || isWork(row));
 }

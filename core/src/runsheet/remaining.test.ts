@@ -155,8 +155,12 @@ describe('times of past runs', () => {
     run.happen('task.begun', { taskId: 'x.gun' });
     run.wait(4 * 3600);
     run.happen('task.done', { taskId: 'x.gun' });
-    run.happen('task.done', { taskId: 'x.never-begun' });
     expect(takenTimes(run.events)).toEqual([]);
+    // Without a beginning it began when the same person had done what came before; another's work says nothing.
+    run.wait(115);
+    run.happen('task.done', { taskId: 'x.pad' });
+    run.happen('task.done', { taskId: 'x.other' }, 'Ives');
+    expect(takenTimes(run.events)).toEqual([{ id: 'pad', seconds: 120 }]);
   });
 
   test('foam and rinse are learned each m², and waiting between is not taken for work', () => {

@@ -41,6 +41,7 @@ const STEP_TABLE: Record<string, StepRow> = {
   torch: { stage: 'torch' },
   second: { stage: 'mend' },
   comb: { stage: 'mend' },
+  pad: { stage: 'close' },
   'close-out': { stage: 'close' },
   'close-deep': { stage: 'close' },
   'close-guards': { stage: 'close' },

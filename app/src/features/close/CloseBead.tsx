@@ -3,14 +3,16 @@ import {
   BEAD_NAMES,
   BEADS,
   formatRatio,
+  GATE_TABLE,
   gradeFacts,
   nextDue,
   partWords,
+  POWER_SOURCE_NAMES,
   refitOrder,
   wiresOpen,
   type Grade,
 } from '@elm-mist/core';
-import { differenceInMinutes, parseISO } from 'date-fns';
+import { differenceInMinutes, format, parseISO } from 'date-fns';
 import { router } from 'expo-router';
 import { View } from 'react-native';
 import { dayOf, useDraft, useVisit } from '@/data';
@@ -65,7 +67,7 @@ export function CloseBead() {
     ...refitOrder(state.parts).map((part) => partWords(part.value)),
     ...wiresOpen(state.wires).map((wire) => `${wire.value.plug} ${wire.value.terminal}`),
   ];
-  const restart = Object.values(state.gates).some((gate) => gate && Object.keys(gate.done).length > 0);
+  const restart = Object.values(state.gates).some((gate) => gate?.done.isolated) && !state.powerUp.done['power-on'];
   const advice = [...new Set(allCoils.flatMap((coil) => state.plans[coil.id]?.value.advice ?? []))];
   const close = () => {
     const ok = record(...(state.startedAt ? [] : [{ kind: 'visit.started' as const, data: {} }]), {
@@ -117,9 +119,18 @@ export function CloseBead() {
       ) : null}
       {!state.closed && restart ? (
         <HazardBox lead="Before power goes back.">
-          Tell the occupant, hands clear of the fan. Whoever pulled the block puts it back. Then: right fan direction, no rubbing, normal
-          sound.
+          Tell the occupant, hands clear of the fan. Whoever pulled the block puts it back. Power-up goes through it step by step.
         </HazardBox>
+      ) : null}
+      {state.gateSkips.length > 0 ? (
+        <Part first title={<Heading>Left out of the safety gate</Heading>} testID="gate-skips">
+          {state.gateSkips.map((skip) => (
+            <View key={skip.eventId} style={{ gap: 2 }}>
+              <Strong ink="brick">{`${POWER_SOURCE_NAMES[skip.value.source]}: ${GATE_TABLE[skip.value.step].name.toLowerCase()}`}</Strong>
+              <Body>{`${skip.value.reason} ${skip.by}, ${format(parseISO(skip.at), 'h:mm')}.`}</Body>
+            </View>
+          ))}
+        </Part>
       ) : null}
       {allCoils.map((coil) => {
         const plan = state.plans[coil.id]?.value;

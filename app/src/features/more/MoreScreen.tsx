@@ -3,6 +3,7 @@ import {
   DRAIN_SCHOOLS,
   DWELL_SCHOOLS,
   ELECTRICS_SCHOOLS,
+  formatDuration,
   LID_SCHOOLS,
   NO_RINSE_SCHOOLS,
   PAN_HOLE_SCHOOLS,
@@ -18,7 +19,7 @@ import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { View } from 'react-native';
 import { object } from 'yup';
-import { shelfQuery, useDraft, houseRulesQuery, setWho, useSaveHouseRules, whoIsThis } from '@/data';
+import { clockBehindMs, shelfQuery, useDraft, houseRulesQuery, setWho, useSaveHouseRules, whoIsThis } from '@/data';
 import {
   Companion,
   space,
@@ -95,6 +96,7 @@ export function MoreScreen() {
             <Small ink="inkSoft">Every entry is kept with this name.</Small>
           </>
         ) : null}
+        <ClockNote />
         <Label>Alarms</Label>
         <Tick
           label="Sound when foam is ready or must come off"
@@ -259,5 +261,16 @@ function PreferredPart({ rules, set }: { rules: HouseRules; set: (change: Partia
         onChange={(preferredCleaners) => set({ preferredCleaners })}
       />
     </Part>
+  );
+}
+
+/** Says when this phone's clock is off, and that it does not matter. */
+function ClockNote() {
+  const behindMs = clockBehindMs();
+  if (behindMs === 0) return null;
+  return (
+    <Banner tone="info">
+      {`This phone’s clock is ${formatDuration(Math.round(Math.abs(behindMs) / 1000))} ${behindMs > 0 ? 'behind' : 'ahead of'} the shop’s. Entries and clocks go by the shop’s, so two phones on one visit agree.`}
+    </Banner>
   );
 }

@@ -14,6 +14,7 @@ import {
   type CoilShape,
   type Construction,
   type Guard,
+  type UnitSystem,
 } from '@elm-mist/core';
 import { useQuery } from '@tanstack/react-query';
 import { router, useLocalSearchParams } from 'expo-router';
@@ -68,7 +69,13 @@ const FACE_NAMES: Record<CoilShape, string[]> = {
 /** Usual finned height of an outdoor coil, 28 in. Common practice, no source. */
 const USUAL_HEIGHT_M = 28 * METRES_PER_INCH;
 
-const facesFor = (shape: CoilShape): FormFace[] => FACE_NAMES[shape].map((name) => ({ name, width: '', wallSide: false, facesDeg: null }));
+const facesFor = (shape: CoilShape): FormFace[] =>
+  FACE_NAMES[shape].map((name) => ({ name, width: '', wallSide: false, facesDeg: null, screenHeight: '', screenDistance: '' }));
+
+const screenOf = (face: FormFace, units: UnitSystem) =>
+  face.screenHeight.trim() === ''
+    ? null
+    : { heightM: toSi('length', face.screenHeight, units), distanceM: toSi('length', face.screenDistance, units) };
 
 export function CoilForm() {
   const { systemId, coilId, role } = useLocalSearchParams<{ systemId: string; coilId?: string; role?: string }>();
@@ -125,6 +132,12 @@ function CoilFields({
         width: typedFigure('Width', 'length', units, 0.05, 6),
         wallSide: boolean().defined(),
         facesDeg: number().nullable().defined(),
+        screenHeight: typedFigure('Wall or fence', 'length', units, 0, 20, true),
+        screenDistance: typedFigure('How far off', 'length', units, 0.05, 30, true).test(
+          'both',
+          'Type the height and how far off, or neither.',
+          (far, context) => ((far ?? '').trim() === '') === (((context.parent as FormFace).screenHeight ?? '').trim() === ''),
+        ),
       }),
     ).defined(),
   });
@@ -145,6 +158,8 @@ function CoilFields({
             width: showFigure('length', face.widthM, units),
             wallSide: face.wallSide,
             facesDeg: typeof face.facesDeg === 'number' ? nearest(face.facesDeg) : null,
+            screenHeight: showFigure('length', face.screen?.heightM, units),
+            screenDistance: showFigure('length', face.screen?.distanceM, units),
           }))
         : facesFor(firstShape),
     },
@@ -177,7 +192,7 @@ function CoilFields({
         name: face.name,
         widthM: toSi('length', face.width, units),
         wallSide: face.wallSide,
-        ...(role === 'condenser' ? { facesDeg: face.facesDeg } : {}),
+        ...(role === 'condenser' ? { facesDeg: face.facesDeg, screen: screenOf(face, units) } : {}),
       })),
       guards: values.guards,
       topOpens: values.topOpens,
@@ -294,7 +309,14 @@ function CoilFields({
               <Companion
                 title="One face more"
                 onPress={() =>
-                  faces.append({ name: FACE_NAMES[shape][faces.fields.length] ?? '', width: '', wallSide: false, facesDeg: null })
+                  faces.append({
+                    name: FACE_NAMES[shape][faces.fields.length] ?? '',
+                    width: '',
+                    wallSide: false,
+                    facesDeg: null,
+                    screenHeight: '',
+                    screenDistance: '',
+                  })
                 }
               />
             ) : null}

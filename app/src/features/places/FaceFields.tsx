@@ -1,7 +1,7 @@
 import type { CoilRole, UnitSystem } from '@elm-mist/core';
 import { Controller, type Control } from 'react-hook-form';
 import { View } from 'react-native';
-import { Label, OneOf, Part, space, Tick } from '@/ui';
+import { Label, OneOf, Part, Small, space, Tick } from '@/ui';
 import { EDGES } from '../shared/figures';
 import { FormField } from '../shared/formField';
 import type { CoilFormValues } from './coilFormValues';
@@ -53,6 +53,25 @@ export function FaceFields({
             name={`faces.${index}.wallSide`}
             render={({ field: wall }) => <Tick label="Wall side, hard to reach" value={wall.value} onChange={wall.onChange} />}
           />
+          <Small ink="inkSoft">A wall or fence before it keeps the low sun off. Leave both empty when there is none.</Small>
+          <View style={{ flexDirection: 'row', gap: space.m, flexWrap: 'wrap' }}>
+            <FormField
+              control={control}
+              name={`faces.${index}.screenHeight`}
+              label="Wall or fence, above mid-face"
+              unit={EDGES.length.unit[units]}
+              keyboard="decimal-pad"
+              grow
+            />
+            <FormField
+              control={control}
+              name={`faces.${index}.screenDistance`}
+              label="How far off"
+              unit={EDGES.length.unit[units]}
+              keyboard="decimal-pad"
+              grow
+            />
+          </View>
         </>
       ) : null}
     </View>

@@ -6,6 +6,9 @@ export interface FormFace {
   wallSide: boolean;
   /** Degrees clockwise from north; null when nobody noted it. */
   facesDeg: number | null;
+  /** A wall or fence before it: how high above the middle of the face, how far off; both empty for none. */
+  screenHeight: string;
+  screenDistance: string;
 }
 
 /** Near enough for the sun on a face: eight directions. */

@@ -1,12 +1,9 @@
-import type { CoilRecord } from '@elm-mist/contract';
 import {
-  CoreError,
   formatDuration,
   formatQuantity,
   formatRatio,
   mergedKit,
   mixFor,
-  planCoil,
   visitClashes,
   type CautionStep,
   type CoilPlan,
@@ -38,29 +35,10 @@ import {
 } from '@/ui';
 import { ROLE_NAMES } from '../shared/words';
 import { goTo, NotYet, VisitScreen } from '../visit/VisitScreen';
+import { draftPlans } from './draftPlans';
 import { OpeningPart } from './OpeningPart';
 import { SecondOpinion } from './SecondOpinion';
-
-export interface DraftPlan {
-  coil: CoilRecord;
-  plan: CoilPlan | null;
-  /** Why there is none. */
-  trouble: string;
-}
-
-/** The plan that the facts give now, for every coil in hand. */
-export function draftPlans(visit: OpenVisit): DraftPlan[] {
-  return visit.coils.map((coil) => {
-    const survey = visit.state.surveys[coil.id]?.value;
-    if (!survey) return { coil, plan: null, trouble: `${ROLE_NAMES[coil.role]}: grade it in Look first.` };
-    try {
-      return { coil, plan: planCoil(coil, survey, visit.context, visit.shelf, visit.house), trouble: '' };
-    } catch (error) {
-      if (!(error instanceof CoreError)) throw error;
-      return { coil, plan: null, trouble: error.message };
-    }
-  });
-}
+import { WetPart } from './WetPart';
 
 const kitWords = ({ what, quantity }: { what: string; quantity: string }): string =>
   quantity === '' || quantity === '1' ? what : `${what} (${quantity})`;
@@ -107,6 +85,7 @@ export function PlanSheet({ plan, visit }: { plan: CoilPlan; visit: OpenVisit })
             <Strong>{plan.because.find((because) => because.id === 'verdict')?.rules[0]?.because}</Strong>
           </Why>
         </Row>
+        <WetPart plan={plan} />
       </View>
     );
   }
@@ -153,6 +132,7 @@ export function PlanSheet({ plan, visit }: { plan: CoilPlan; visit: OpenVisit })
         </Banner>
       ))}
       {plan.outlook ? <Banner tone="info">{plan.outlook}</Banner> : null}
+      <WetPart plan={plan} />
       <Part title={<Heading>How</Heading>}>
         <View>
           <Row label="Dry lift">
@@ -171,6 +151,14 @@ export function PlanSheet({ plan, visit }: { plan: CoilPlan; visit: OpenVisit })
             </Why>
           </Row>
           {plan.dwell ? <Row label="Never longer than" value={formatDuration(plan.dwell.maxS)} /> : null}
+          {plan.mists ? <Row label="Mist on the way" value={plan.mists === 1 ? 'once' : 'twice'} /> : null}
+          {plan.sections.length > 1 ? (
+            <Row label="Faces in this order">
+              <Why because={why('sections')} about="the order of the faces">
+                <Strong style={{ textAlign: 'right' }}>{faceOrder(plan)}</Strong>
+              </Why>
+            </Row>
+          ) : null}
           {concentrate !== null && concentrate > 0 ? (
             <Row label="Concentrate to carry" value={formatQuantity({ kind: 'volume', litres: concentrate }, units)} />
           ) : null}
@@ -180,6 +168,17 @@ export function PlanSheet({ plan, visit }: { plan: CoilPlan; visit: OpenVisit })
       {painted ? <PlanDetail plan={plan} visit={visit} /> : null}
     </View>
   );
+}
+
+/** Faces in the order of work, with into how many pieces each is cut: "North, East in 2, West in 3". */
+function faceOrder(plan: CoilPlan): string {
+  const faces = [...new Set(plan.sections.map((section) => section.faceName))];
+  return faces
+    .map((name) => {
+      const pieces = plan.sections.filter((section) => section.faceName === name).length;
+      return pieces > 1 ? `${name} in ${pieces}` : name;
+    })
+    .join(', ');
 }
 
 const isWorthShowing = (value: number): boolean => Number.isFinite(value) && value < 4 * 3600;

@@ -1,45 +1,28 @@
-import { formatDuration, visitTasks, type RunCoil, type RunSheet, type Task } from '@elm-mist/core';
-import { useMemo, useState } from 'react';
+import { formatDuration, NOW_TASK, type RunSheet, type Task } from '@elm-mist/core';
+import { format } from 'date-fns';
 import { View } from 'react-native';
 import { useVisit } from '@/data';
-import { Act, Banner, Body, Companion, Gauge, Heading, Label, OneOf, Part, Row, Small, space, ThumbBar, Waiting } from '@/ui';
+import { Act, Banner, Body, Companion, Gauge, Heading, Label, OneOf, Part, Row, Small, space, ThumbBar, Tick, Waiting } from '@/ui';
 import { useRunSheet } from '@/workers/useRunSheet';
-import { draftPlans } from '../plan/PlanBead';
-import { ROLE_NAMES } from '../shared/words';
 import { goTo, NotYet, VisitScreen } from '../visit/VisitScreen';
 import { Timeline } from './Timeline';
+import { useLiveSheet, useOwnLane, useVisitTasks, type LiveSheet } from './useVisitRun';
 
 const CREWS = [
   { value: 1, label: 'On your own' },
   { value: 2, label: 'With a helper' },
   { value: 3, label: 'Three' },
 ] as const;
+const LONG_MS = 2500;
+/** The sheet of the whole visit is only compared with, ms. */
+const SHORT_MS = 300;
+/** Less than this is neither early nor late, s. */
+const ON_TIME_S = 60;
 
-/** The whole visit in the shortest order that keeps every dwell window, for one to three people. */
+/** The rest of the visit in its shortest order: who does what and when, planned anew as it goes. */
 export function RunSheetScreen() {
-  const visit = useVisit();
-  const { state, detail } = visit;
-  const [crew, setCrew] = useState<1 | 2 | 3>(state.story?.value.helper ? 2 : 1);
-  const tasks = useMemo(
-    () =>
-      visitTasks(
-        draftPlans(visit).flatMap(({ coil, plan: draft }): RunCoil[] => {
-          const plan = visit.state.plans[coil.id]?.value ?? draft;
-          return plan?.verdict === 'wash'
-            ? [
-                {
-                  id: coil.id,
-                  name: ROLE_NAMES[coil.role].replace(' coil', ''),
-                  rows: coil.geometry.rows,
-                  source: visit.source(coil),
-                  plan,
-                },
-              ]
-            : [];
-        }),
-      ),
-    [visit],
-  );
+  const { state, detail, crew, record } = useVisit();
+  const tasks = useVisitTasks();
   return (
     <VisitScreen
       bead="plan"
@@ -56,7 +39,14 @@ export function RunSheetScreen() {
         <NotYet>Nothing is to be washed yet: the run sheet is made from the plans of this visit. Grade a coil in Look first.</NotYet>
       ) : (
         <>
-          <OneOf label="Who is there" options={CREWS} value={crew} onChange={setCrew} />
+          <OneOf
+            label="Who is there"
+            options={CREWS}
+            value={crew}
+            onChange={(people) => {
+              if (!state.closed && people !== crew) record({ kind: 'crew.changed', data: { people } });
+            }}
+          />
           <Sheet tasks={tasks} crew={crew} />
         </>
       )}
@@ -65,8 +55,11 @@ export function RunSheetScreen() {
 }
 
 function Sheet({ tasks, crew }: { tasks: readonly Task[]; crew: number }) {
-  const { sheet, none, done } = useRunSheet(tasks, crew);
+  const live = useLiveSheet(tasks, crew, LONG_MS);
+  const { left, thought, late } = live;
   const nameOf = (id: string) => tasks.find((task) => task.id === id)?.name ?? id;
+  if (left.length === 0) return <Banner tone="done">Everything on the sheet is done.</Banner>;
+  const { sheet, none } = thought;
   if (none)
     return (
       <Banner tone="stop">
@@ -76,23 +69,59 @@ function Sheet({ tasks, crew }: { tasks: readonly Task[]; crew: number }) {
       </Banner>
     );
   if (!sheet) return <Waiting what="the run sheet" lines={6} />;
-  return <Found sheet={sheet} tasks={tasks} crew={crew} done={done} />;
+  return (
+    <>
+      {late ? (
+        <Banner tone="stop">
+          What soaks cannot all be rinsed in time by {crew === 1 ? 'one' : 'so few'}: rinse the one nearest its limit first, or call a
+          helper.
+        </Banner>
+      ) : null}
+      <Found sheet={sheet} tasks={tasks} crew={crew} live={live} />
+    </>
+  );
 }
 
-function Found({ sheet, tasks, crew, done }: { sheet: RunSheet; tasks: readonly Task[]; crew: number; done: boolean }) {
-  const rows = sheet.placed.flatMap((placed, i) => {
-    const task = tasks.find((row) => row.id === placed.id);
-    return task ? [{ placed, task, number: i + 1 }] : [];
-  });
-  const hands = tasks.filter((task) => task.handsOn).reduce((sum, task) => sum + task.seconds, 0);
+function Found({ sheet, tasks, crew, live }: { sheet: RunSheet; tasks: readonly Task[]; crew: number; live: LiveSheet }) {
+  const { state, record } = useVisit();
+  const { left, thought, atMs } = live;
+  const lane = useOwnLane();
+  const begun = left.length - 1 < tasks.length;
+  const rows = sheet.placed
+    .filter((placed) => placed.id !== NOW_TASK)
+    .flatMap((placed) => {
+      const task = left.find((row) => row.id === placed.id);
+      return task ? [{ placed, task }] : [];
+    })
+    .map((row, i) => ({ ...row, number: i + 1 }));
+  const hands = left.filter((task) => task.handsOn).reduce((sum, task) => sum + task.seconds, 0);
   const idle = Math.max(0, sheet.endS * crew - hands);
+  const learned = left.filter((task) => task.learnedFrom !== undefined).length;
+  // The first task of this phone's own lane that is ticked off by hand.
+  const own = rows.find(
+    ({ placed, task }) => placed.person === lane && task.what?.is === 'step' && !['restart', 'readings'].includes(task.what.stepId),
+  );
+  const ownBegun = own ? state.tasks[own.task.id]?.begunAt : undefined;
+  const at = (seconds: number) => (begun ? format(atMs + seconds * 1000, 'h:mm') : `${Math.floor(seconds / 60)} min`);
+  const whose = (person: number | null) =>
+    person === null
+      ? ', waits'
+      : crew > 1
+        ? `, ${person === lane ? 'you' : person === 0 ? 'lead' : person === 1 ? 'helper' : 'third'}`
+        : '';
   return (
     <>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: space.xl, rowGap: space.s }} testID="run-sheet">
         <View>
-          <Label ink="inkSoft">the visit takes</Label>
+          <Label ink="inkSoft">{begun ? 'still takes' : 'the visit takes'}</Label>
           <Gauge>{formatDuration(sheet.endS)}</Gauge>
         </View>
+        {begun ? (
+          <View>
+            <Label ink="inkSoft">done at</Label>
+            <Gauge>{format(atMs + sheet.endS * 1000, 'h:mm')}</Gauge>
+          </View>
+        ) : null}
         <View>
           <Label ink="inkSoft">hands at work</Label>
           <Gauge>{formatDuration(hands)}</Gauge>
@@ -105,24 +134,69 @@ function Found({ sheet, tasks, crew, done }: { sheet: RunSheet; tasks: readonly 
       <Small ink="inkSoft">
         {sheet.proven
           ? 'Proven: no order of these tasks is shorter.'
-          : `${done ? 'The shortest found' : 'The shortest so far'}. No order can be under ${formatDuration(sheet.boundS)}.`}
+          : `${thought.done ? 'The shortest found' : 'The shortest so far'}. No order can be under ${formatDuration(sheet.boundS)}.`}
       </Small>
-      <Timeline rows={rows} crew={crew} endS={sheet.endS} />
-      <Part title={<Heading>In this order</Heading>}>
-        <View>
-          {rows.map(({ placed, task, number }) => (
-            <Row
-              key={placed.id}
-              label={`${number}  ${task.name}`}
-              value={`${Math.floor(placed.startS / 60)} min${placed.person === null ? ', waits' : crew > 1 ? `, ${placed.person === 0 ? 'you' : placed.person === 1 ? 'helper' : 'third'}` : ''}`}
+      {begun ? <EarlyOrLate tasks={tasks} crew={crew} endMs={atMs + sheet.endS * 1000} /> : null}
+      {own && begun && !state.closed ? (
+        <Part title={<Heading>Your next</Heading>}>
+          <Tick
+            label={own.task.name}
+            help={ownBegun ? `Begun at ${format(new Date(ownBegun), 'h:mm')}. Tick it when it is done.` : 'Tick it when it is done.'}
+            value={false}
+            onChange={() => void record({ kind: 'task.done', data: { taskId: own.task.id } })}
+            testID="own-task"
+          />
+          {ownBegun ? null : (
+            <Companion
+              title="Begin it now"
+              onPress={() => record({ kind: 'task.begun', data: { taskId: own.task.id } })}
+              testID="own-begin"
             />
+          )}
+        </Part>
+      ) : null}
+      <Timeline rows={rows} crew={crew} endS={sheet.endS} startMs={begun ? atMs : null} />
+      <Part title={<Heading>In this order</Heading>}>
+        <View testID="run-order">
+          {rows.map(({ placed, task, number }) => (
+            <Row key={placed.id} label={`${number}  ${task.name}`} value={`${at(placed.startS)}${whose(placed.person)}`} />
           ))}
         </View>
         <Body ink="inkSoft">
-          Minutes from the start. Usual times, common practice: the clocks in Wash decide, not this sheet. Nothing wet before the gate is
-          open.
+          {`${begun ? 'Planned anew at every entry. ' : 'Minutes from the start. '}${
+            learned > 0
+              ? `The times of ${learned} of them are from your own past runs, the others usual ones, common practice`
+              : 'Usual times, common practice'
+          }: the clocks in Wash decide, not this sheet. Nothing wet before the gate is open; power is given back by whoever took it.`}
         </Body>
       </Part>
     </>
   );
+}
+
+/** How the run stands against the sheet it began with. */
+function EarlyOrLate({ tasks, crew, endMs }: { tasks: readonly Task[]; crew: number; endMs: number }) {
+  const { state } = useVisit();
+  const { sheet } = useRunSheet(tasks, crew, SHORT_MS);
+  const startedAt = runStart(state);
+  if (!sheet || startedAt === null) return null;
+  const lateS = Math.round((endMs - (startedAt + sheet.endS * 1000)) / 1000);
+  const minutes = formatDuration(Math.round(Math.abs(lateS) / 60) * 60);
+  return (
+    <Small ink="inkSoft">
+      {Math.abs(lateS) < ON_TIME_S
+        ? `On time: it was to take ${formatDuration(sheet.endS)}.`
+        : `${minutes} ${lateS > 0 ? 'later' : 'earlier'} than the ${formatDuration(sheet.endS)} it was to take from the first step.`}
+    </Small>
+  );
+}
+
+/** When work began: the first reading, gate step or task, UTC ms. */
+function runStart(state: ReturnType<typeof useVisit>['state']): number | null {
+  const times = [
+    ...Object.values(state.gates).flatMap((gate) => Object.values(gate?.done ?? {}).map((entry) => entry.at)),
+    ...Object.values(state.tasks).flatMap((task) => task.begunAt ?? task.doneAt ?? []),
+    ...state.readings.filter((row) => row.value.when === 'before').map((row) => row.at),
+  ].map((at) => Date.parse(at));
+  return times.length > 0 ? Math.min(...times) : null;
 }

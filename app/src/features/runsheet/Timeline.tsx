@@ -1,4 +1,5 @@
 import { formatDuration, type Placed, type Task } from '@elm-mist/core';
+import { format } from 'date-fns';
 import { useState } from 'react';
 import { View } from 'react-native';
 import Svg, { G, Line, Rect, Text as SvgText } from 'react-native-svg';
@@ -18,10 +19,13 @@ export function Timeline({
   rows,
   crew,
   endS,
+  startMs,
 }: {
   rows: readonly { placed: Placed; task: Task; number: number }[];
   crew: number;
   endS: number;
+  /** Marks are times of day from then, UTC ms; minutes from the start when null. */
+  startMs: number | null;
 }) {
   const tokens = useTokens();
   const [width, setWidth] = useState(0);
@@ -40,7 +44,7 @@ export function Timeline({
               <G key={mark}>
                 <Line x1={x(mark)} x2={x(mark)} y1={TOP - 4} y2={height} stroke={tokens.rule} strokeWidth={1} />
                 <SvgText x={x(mark) + 2} y={14} fontFamily={font.figure} fontSize={13} fill={tokens.inkSoft}>
-                  {`${mark / 60} min`}
+                  {startMs === null ? `${mark / 60} min` : format(startMs + mark * 1000, 'h:mm')}
                 </SvgText>
               </G>
             ))}

@@ -1,12 +1,10 @@
 import type { DayRecord, TodayVisit } from '@elm-mist/contract';
-import { dayRibbon, formatDuration, pressureAtAltitudeKPa, type HouseRules, type Ribbon, type SunnyFace } from '@elm-mist/core';
+import { dayRibbon, formatDuration, pressureAtAltitudeKPa, shadeOf, type HouseRules, type Ribbon, type SunnyFace } from '@elm-mist/core';
 import { format } from 'date-fns';
 import type { RibbonCell } from '@/ui';
 
 /** Foam must stay wet so long: a five-minute label and a minute to rinse. Common practice, no source. */
 export const USUAL_NEED_S = 360;
-/** A house wall before a wall-side face, m. Common practice, no source. */
-const WALL = { heightM: 3, distanceM: 0.5 };
 const LONG_MIN = 99;
 
 const hourName = (atMs: number): string => format(atMs, 'h');
@@ -29,7 +27,7 @@ const minutesOf = (seconds: number): string => {
 export function ribbonOf(row: TodayVisit, weather: DayRecord['weather'] | undefined, house: HouseRules): DayRibbonView | null {
   const coil = row.coils.find((each) => each.role === 'condenser');
   if (!coil || !weather || weather.hours.length === 0) return null;
-  const faces = coil.geometry.faces.map((face): SunnyFace => ({ facesDeg: face.facesDeg ?? null, shade: face.wallSide ? WALL : null }));
+  const faces = coil.geometry.faces.map((face): SunnyFace => ({ facesDeg: face.facesDeg ?? null, shade: shadeOf(face) }));
   const { hours, window } = dayRibbon({
     hours: weather.hours,
     faces,

@@ -1,3 +1,4 @@
+import type { AlarmKind } from '@elm-mist/core';
 import { usePathname } from 'expo-router';
 import { useEffect, type ReactNode } from 'react';
 import { View } from 'react-native';
@@ -7,6 +8,14 @@ import { useAlarms } from './useAlarms';
 
 const TITLE = 'Elm Mist';
 const FLASH_MS = 1000;
+const TITLES: Record<AlarmKind, string> = {
+  steady: 'STEADY',
+  rested: 'MAY START',
+  ready: 'RINSE NOW',
+  mist: 'MIST NOW',
+  hurry: 'RINSE NOW',
+  'too-long': 'RINSE: too long',
+};
 
 /** The title says what is due, and flashes, for when another page is looked at. */
 function useTitle(word: string | null): void {
@@ -31,8 +40,9 @@ export function AlarmWatch({ children }: { children: ReactNode }) {
   const { detail } = useVisit();
   const due = useAlarms();
   const worst = due[0];
-  useTitle(worst ? (worst.alarm.kind === 'too-long' ? 'RINSE: too long' : 'RINSE NOW') : null);
-  const inWash = usePathname().endsWith('/wash');
+  useTitle(worst ? TITLES[worst.alarm.kind] : null);
+  const page = worst?.alarm.coilId === '' ? 'power-up' : 'wash';
+  const inWash = usePathname().endsWith(`/${page}`);
   return (
     <View style={{ flex: 1 }}>
       {worst && !inWash ? (
@@ -41,10 +51,10 @@ export function AlarmWatch({ children }: { children: ReactNode }) {
             tone={worst.alarm.kind === 'too-long' ? 'stop' : 'wait'}
             right={
               <LinkBox
-                href={`/visits/${detail.visit.id}/wash`}
+                href={`/visits/${detail.visit.id}/${page}`}
                 style={{ minHeight: target.usual, justifyContent: 'center', paddingHorizontal: space.m }}
               >
-                <Strong>To Wash</Strong>
+                <Strong>{page === 'wash' ? 'To Wash' : 'To power-up'}</Strong>
               </LinkBox>
             }
           >

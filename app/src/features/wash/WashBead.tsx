@@ -1,21 +1,28 @@
 import type { CoilRecord } from '@elm-mist/contract';
 import {
+  formatDuration,
   freshSection,
+  gateOpenedAt,
   gateStepsFor,
   isGateOpen,
   isWashed,
+  meanwhileOf,
   needsFoam,
   nextAction,
   refitOrder,
   sectionClock,
   wiresOpen,
+  type CautionStep,
   type CoilPlan,
+  type NextAction,
   type PowerSource,
+  type Task,
 } from '@elm-mist/core';
 import { format, parseISO } from 'date-fns';
+import { router } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { useNow, useVisit, type Entry } from '@/data';
+import { useNow, useVisit } from '@/data';
 import {
   Act,
   Banner,
@@ -26,19 +33,23 @@ import {
   Label,
   LinkRow,
   Part,
-  Row,
   SectionStrip,
   Sign,
   Small,
   SoakBar,
   space,
+  Strong,
   Tabs,
   ThumbBar,
 } from '@/ui';
+import { useLiveSheet, useOwnLane, useVisitTasks } from '../runsheet/useVisitRun';
 import { ROLE_NAMES } from '../shared/words';
 import { goTo, NotYet, VisitScreen } from '../visit/VisitScreen';
+import { PanPart } from './PanPart';
+import { plainName, TasksPart } from './TasksPart';
+import { useCheck } from './useCheck';
 import { useGate } from './useGate';
-import { nowWords, WHILE_IT_SOAKS } from './washWords';
+import { nowWords } from './washWords';
 
 interface WashJob {
   coil: CoilRecord;
@@ -79,6 +90,24 @@ export function WashBead() {
   return <WashJobScreen key={job.coil.id} job={job} jobs={jobs} pick={setCoilId} washed={washed} />;
 }
 
+/** Entries of Wash that its undo takes back. */
+const UNDOABLE = ['coil.', 'section.', 'gate.', 'power.restored', 'task.', 'pan.', 'drain.', 'float.'];
+/** The order for a wait is wanted at once; a better one is for the run sheet itself, ms. */
+const THINK_MS = 250;
+
+/** Which cautions bite at which action. */
+const CAUTION_STEPS: Record<NextAction['kind'], readonly CautionStep[]> = {
+  'wet-coil': ['open', 'dry-lift'],
+  apply: ['apply'],
+  mist: [],
+  rinse: ['rinse'],
+  check: [],
+  wait: [],
+  done: ['close'],
+};
+
+const powerUpOf = (visitId: string) => router.navigate(`/visits/${visitId}/power-up`);
+
 function WashJobScreen({
   job,
   jobs,
@@ -95,19 +124,22 @@ function WashJobScreen({
   const { coil, plan } = job;
   const source = visit.source(coil);
   const order = gateStepsFor(detail.system.configuration);
-  const open = isGateOpen(state.gates[source], order);
+  const closed = state.closed !== null;
+  // Once power is back after the wash, the gate has done its work.
+  const powered = state.powerUp.done['power-on'] !== undefined;
+  const open = isGateOpen(state.gates[source], order) || (powered && washed(job));
   const gate = useGate(source);
   const progress = state.sections[coil.id] ?? {};
-  const closed = state.closed !== null;
   const now = useNow(!closed);
   const clocks = plan.sections.map((section) => sectionClock(plan, section.id, progress[section.id] ?? freshSection(), now));
   const action = nextAction(plan, coil.geometry.rows, progress, now);
   const words = nowWords(action, plan, progress, clocks);
+  const check = useCheck(coil.id, action.kind === 'check' ? action.section : null);
   const otherDue = jobs.find(
     (row) =>
       row !== job &&
       row.plan.sections.some((section) =>
-        ['rinse now', 'too long'].includes(
+        ['mist now', 'rinse now', 'too long'].includes(
           sectionClock(row.plan, section.id, state.sections[row.coil.id]?.[section.id] ?? freshSection(), now).word,
         ),
       ),
@@ -115,80 +147,101 @@ function WashJobScreen({
   const next = jobs.find((row) => row !== job && !washed(row));
   const mixMissing = action.kind === 'apply' && !state.mixes[coil.id];
 
-  const entryFor = (): Entry | null => {
-    switch (action.kind) {
-      case 'wet-coil':
-        return { kind: 'coil.wetted', data: { coilId: coil.id } };
-      case 'apply':
-        return { kind: 'section.applied', data: { coilId: coil.id, sectionId: action.section.id } };
-      case 'rinse':
-        return { kind: 'section.rinsed', data: { coilId: coil.id, sectionId: action.section.id } };
-      case 'check':
-        return { kind: 'section.checked', data: { coilId: coil.id, sectionId: action.section.id, clear: true } };
-      default:
-        return null;
-    }
-  };
+  const { left, thought } = useLiveSheet(useVisitTasks(), visit.crew, THINK_MS);
+  const lane = useOwnLane();
+  const meanwhile =
+    action.kind === 'wait' && open && thought.sheet && !closed
+      ? meanwhileOf(left, thought.sheet.placed, lane, coil.id, action.seconds)
+      : null;
+  const ownSteps = left.filter((task) => task.handsOn && task.what?.is === 'step' && task.what.coilId === coil.id);
+  const beforeWater = stepsBefore(left, ownSteps, coil.id);
+  const afterWash = action.kind === 'done' ? ownSteps : [];
+
   const act = () => {
-    if (action.kind === 'done') {
-      if (next) pick(next.coil.id);
-      else goTo(detail.visit.id, 'check');
-      return;
+    const where = 'section' in action ? { coilId: coil.id, sectionId: action.section.id } : null;
+    switch (action.kind) {
+      case 'done':
+        if (next) pick(next.coil.id);
+        else powerUpOf(detail.visit.id);
+        return;
+      case 'wet-coil':
+        record({ kind: 'coil.wetted', data: { coilId: coil.id } });
+        return;
+      case 'wait':
+        if (meanwhile) takeUp(meanwhile.task);
+        return;
+      case 'check':
+        return;
+      default:
+        if (where)
+          record({
+            kind: ({ apply: 'section.applied', mist: 'section.misted', rinse: 'section.rinsed' } as const)[action.kind],
+            data: where,
+          });
     }
-    const entry = entryFor();
-    if (entry) record(entry);
   };
-  const dirty = () => {
-    if (action.kind === 'check') record({ kind: 'section.checked', data: { coilId: coil.id, sectionId: action.section.id, clear: false } });
+  /** A task of this coil is ticked off; one that has clocks or a gate of its own is done on its own page. */
+  const takeUp = (task: Task) => {
+    const other = taskCoil(task, jobs, visit.source);
+    if (other && other !== coil.id) pick(other);
+    else record({ kind: 'task.done', data: { taskId: task.id } });
   };
   const rinseEarly = () => {
     if (action.kind === 'wait') record({ kind: 'section.rinsed', data: { coilId: coil.id, sectionId: action.section.id } });
   };
+  const goesTo = meanwhile ? taskCoil(meanwhile.task, jobs, visit.source) : null;
   const button =
     action.kind === 'done'
       ? next
         ? `Go to the ${ROLE_NAMES[next.coil.role].toLowerCase()}`
-        : 'Go to Check'
+        : 'Go to power-up'
       : action.kind === 'wait'
-        ? 'Foam soaks'
+        ? meanwhile
+          ? goesTo && goesTo !== coil.id
+            ? `Go to the ${ROLE_NAMES[jobs.find((row) => row.coil.id === goesTo)?.coil.role ?? coil.role].toLowerCase()}`
+            : 'It is done'
+          : 'Foam soaks'
         : (words.button ?? '');
-  const undoable =
-    state.lastUndoable &&
-    ['coil.wetted', 'section.applied', 'section.rinsed', 'section.checked', 'gate.step', 'power.restored'].includes(
-      state.lastUndoable.kind,
-    ) &&
-    !closed;
+  const undoable = state.lastUndoable && UNDOABLE.some((start) => state.lastUndoable?.kind.startsWith(start)) && !closed;
   const off = refitOrder(state.parts).length;
   const loose = wiresOpen(state.wires).length;
   const takedownWords =
     off + loose > 0
       ? `${off} ${off === 1 ? 'part' : 'parts'} off, ${loose} ${loose === 1 ? 'wire' : 'wires'} open`
       : 'What came off, which wire was where';
-  const isolated = state.gates[source]?.done['meter-proved-again'];
-  const foot = open ? (
+  const openedAt = gateOpenedAt(state.gates[source], order);
+  const foot = (
     <ThumbBar>
       <Companion title="Undo" onPress={() => undo()} disabled={!undoable} wet testID="undo" />
-      {action.kind === 'check' ? <Companion title="Still dark" onPress={() => dirty()} wet testID="still-dark" /> : null}
-      {action.kind === 'wait' ? <Companion title="Rinse early" onPress={() => rinseEarly()} wet disabled={closed} /> : null}
-      <Act
-        title={mixMissing ? 'Go to Mix' : button}
-        onPress={() => (mixMissing ? goTo(detail.visit.id, 'mix') : act())}
-        disabled={action.kind === 'wait' || (closed && action.kind !== 'done')}
-        wet
-        testID="wash-act"
-      />
-    </ThumbBar>
-  ) : (
-    <ThumbBar>
-      <Companion title="Undo" onPress={() => undo()} disabled={!undoable} wet testID="undo" />
-      {gate.buttons}
+      {!open ? (
+        gate.buttons
+      ) : action.kind === 'check' && !closed ? (
+        check.buttons
+      ) : (
+        <>
+          {action.kind === 'wait' ? <Companion title="Rinse early" onPress={() => rinseEarly()} wet disabled={closed} /> : null}
+          <Act
+            title={mixMissing ? 'Go to Mix' : button}
+            onPress={() => (mixMissing ? goTo(detail.visit.id, 'mix') : act())}
+            disabled={(action.kind === 'wait' && !meanwhile) || (closed && action.kind !== 'done')}
+            wet
+            testID="wash-act"
+          />
+        </>
+      )}
     </ThumbBar>
   );
+  const cautions = plan.cautions.filter((caution) => (open ? CAUTION_STEPS[action.kind] : ['gate']).includes(caution.step));
+  const hazards = cautions.map((caution) => (
+    <HazardBox key={caution.lead} lead={caution.lead}>
+      {caution.text}
+    </HazardBox>
+  ));
   return (
     <VisitScreen
       bead="wash"
       page={`${coil.id} ${open ? 'open' : 'shut'}`}
-      under={open && isolated ? `Proven dead ${format(parseISO(isolated.at), 'h:mm')} · block in your pocket` : ROLE_NAMES[coil.role]}
+      under={openedAt ? `Gate open since ${format(parseISO(openedAt), 'h:mm')} · block in your pocket` : ROLE_NAMES[coil.role]}
       foot={foot}
     >
       <Tabs
@@ -201,19 +254,7 @@ function WashJobScreen({
           ...(washed(row) ? { mark: <Sign name="check" size={16} ink="elm" /> } : {}),
         }))}
       />
-      {otherDue ? <Banner tone="wait">{`${ROLE_NAMES[otherDue.coil.role]}: a section is ready to rinse.`}</Banner> : null}
-      {open ? null : (
-        <View style={{ gap: space.m }}>
-          {plan.cautions
-            .filter((caution) => caution.step === 'gate')
-            .map((caution) => (
-              <HazardBox key={caution.lead} lead={caution.lead}>
-                {caution.text}
-              </HazardBox>
-            ))}
-          {gate.card}
-        </View>
-      )}
+      {otherDue ? <Banner tone="wait">{`${ROLE_NAMES[otherDue.coil.role]}: a section is due.`}</Banner> : null}
       {open ? (
         <View style={{ gap: space.m }}>
           <SectionStrip
@@ -223,47 +264,77 @@ function WashJobScreen({
           {clocks.map((clock, i) =>
             clock.soakedS === null ? null : <SoakBar key={clock.sectionId} number={plan.sections[i]?.number ?? 0} clock={clock} />,
           )}
-          <Part>
-            <Label ink="inkSoft">NOW</Label>
-            <Big>{words.title}</Big>
-            <Body ink="inkSoft">{words.text}</Body>
+          <Part testID="now">
+            <Label ink="inkSoft">{meanwhile ? 'NOW, WHILE IT SOAKS' : 'NOW'}</Label>
+            <Big>{meanwhile ? (goesTo === coil.id ? plainName(meanwhile.task) : meanwhile.task.name) : words.title}</Big>
+            {meanwhile && action.kind === 'wait' ? (
+              <Body>
+                <Strong>{`Drop it by ${format(now + meanwhile.dropByS * 1000, 'h:mm:ss')}: `}</Strong>
+                {`section ${action.section.number} is due then. ${
+                  meanwhile.fits
+                    ? `It takes about ${formatDuration(Math.max(60, meanwhile.task.seconds))}, so it will be done.`
+                    : `It takes about ${formatDuration(meanwhile.task.seconds)}, longer than the wait: go on with it after the rinse.`
+                }`}
+              </Body>
+            ) : (
+              <Body ink="inkSoft">{words.text}</Body>
+            )}
+            {check.card}
             {mixMissing ? <Banner tone="wait">The cleaner is not mixed yet.</Banner> : null}
           </Part>
-          {action.kind === 'wait' ? (
-            <Part title={<Label ink="inkSoft">WHILE IT SOAKS</Label>}>
-              <View>
-                {WHILE_IT_SOAKS[coil.role].map(([what, time]) => (
-                  <Row key={what} label={what} value={time} />
-                ))}
-              </View>
-            </Part>
-          ) : null}
-          {plan.cautions
-            .filter((caution) =>
-              action.kind === 'apply'
-                ? caution.step === 'apply'
-                : action.kind === 'rinse'
-                  ? caution.step === 'rinse'
-                  : action.kind === 'done'
-                    ? caution.step === 'close'
-                    : action.kind === 'wet-coil'
-                      ? ['open', 'dry-lift'].includes(caution.step)
-                      : false,
-            )
-            .map((caution) => (
-              <HazardBox key={caution.lead} lead={caution.lead}>
-                {caution.text}
-              </HazardBox>
-            ))}
-          {plan.sections.some((section) => needsFoam(plan, progress[section.id] ?? freshSection())) ? (
+          {hazards}
+          <TasksPart title="Before any water" tasks={beforeWater} />
+          <TasksPart title="Left to do here" tasks={afterWash} />
+          {coil.role === 'evaporator' ? <PanPart plan={plan} /> : null}
+          {plan.sections.some((section) => needsFoam(plan, progress[section.id] ?? freshSection())) && action.kind !== 'done' ? (
             <Small ink="inkSoft">Stop rule: soil mostly out and light through everywhere beats a perfect-looking patch.</Small>
           ) : null}
-          <LinkRow title="Takedown and wires" under={takedownWords} href={`/visits/${detail.visit.id}/takedown`} testID="to-takedown" />
-          {closed ? null : <PowerBack source={source} />}
+          <View>
+            <LinkRow title="Takedown and wires" under={takedownWords} href={`/visits/${detail.visit.id}/takedown`} testID="to-takedown" />
+            <LinkRow
+              title="Run sheet"
+              under="What comes next, and who does it"
+              href={`/visits/${detail.visit.id}/run-sheet`}
+              testID="wash-to-run-sheet"
+            />
+          </View>
+          {closed || powered ? null : <PowerBack source={source} />}
         </View>
-      ) : null}
+      ) : (
+        <View style={{ gap: space.m }}>
+          {hazards}
+          {gate.card}
+        </View>
+      )}
     </VisitScreen>
   );
+}
+
+/** Steps that have to be done before this coil gets wet: those that its first wetting follows, near or far. */
+function stepsBefore(left: readonly Task[], steps: readonly Task[], coilId: string): Task[] {
+  const wet = left.find(
+    (task) => task.what && ['wet', 'rinse-all'].includes(task.what.is) && 'coilId' in task.what && task.what.coilId === coilId,
+  );
+  if (!wet) return [];
+  const before = new Set<string>();
+  const queue = [wet];
+  for (let task = queue.pop(); task; task = queue.pop())
+    for (const { id } of task.after) {
+      const earlier = left.find((row) => row.id === id);
+      if (earlier && !before.has(id)) {
+        before.add(id);
+        queue.push(earlier);
+      }
+    }
+  return steps.filter((step) => before.has(step.id));
+}
+
+/** The coil on whose page a task is done; null when it belongs to none. */
+function taskCoil(task: Task, jobs: readonly WashJob[], sourceOf: (coil: CoilRecord) => PowerSource): string | null {
+  const { what } = task;
+  if (!what) return null;
+  if (what.is === 'gate') return jobs.find((row) => sourceOf(row.coil) === what.source)?.coil.id ?? null;
+  return what.coilId;
 }
 
 /** Reporting power back shuts the gate; asked twice, since it stops the work. */

@@ -1,6 +1,6 @@
-import { alarmsOf, dueAlarms, type Alarm } from '@elm-mist/core';
+import { alarmsOf, dueAlarms, powerAlarmsOf, type Alarm } from '@elm-mist/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { useVisit } from '@/data';
+import { sharedNow, useVisit } from '@/data';
 import { callOut, keepScreenOn, wakeSoundOnTouch } from '@/device/alarm';
 import { readJson, writeDevice } from '@/device/memory';
 import { ROLE_NAMES } from '../shared/words';
@@ -14,6 +14,9 @@ const LONGEST_TIMER_MS = 60_000;
 export const alarmWords = (alarm: Alarm, coilName: string): string => {
   const where = `section ${alarm.sectionNumber}, ${coilName.toLowerCase()}`;
   return {
+    steady: 'Steady for 15 minutes: take the after readings.',
+    rested: 'The compressor has rested: the thermostat may call.',
+    mist: `Mist ${where} now, or it dries before it is ready.`,
     ready: `Rinse ${where} now.`,
     hurry: `One minute: rinse ${where} before it ${alarm.limit === 'dries' ? 'dries' : 'has been on too long'}.`,
     'too-long': `Rinse ${where} at once: ${alarm.limit === 'dries' ? 'it is drying' : 'it has been on too long'}.`,
@@ -31,13 +34,16 @@ export function useAlarms(): { alarm: Alarm; words: string }[] {
     () =>
       state.closed
         ? []
-        : alarmsOf(
-            Object.values(state.plans).map((plan) => plan.value),
-            state.sections,
-          ),
-    [state.closed, state.plans, state.sections],
+        : [
+            ...alarmsOf(
+              Object.values(state.plans).map((plan) => plan.value),
+              state.sections,
+            ),
+            ...powerAlarmsOf(state.powerUp),
+          ].sort((a, b) => a.atMs - b.atMs),
+    [state.closed, state.plans, state.sections, state.powerUp],
   );
-  const [now, setNow] = useState(() => Date.now());
+  const [now, setNow] = useState(sharedNow);
   const rung = useRef<Set<string> | null>(null);
 
   useEffect(wakeSoundOnTouch, []);
@@ -45,9 +51,9 @@ export function useAlarms(): { alarm: Alarm; words: string }[] {
   useEffect(() => (soaks ? keepScreenOn() : undefined), [soaks]);
 
   useEffect(() => {
-    const look = () => setNow(Date.now());
-    const next = alarms.find((alarm) => alarm.atMs > Date.now());
-    const timer = next ? setTimeout(look, Math.min(LONGEST_TIMER_MS, next.atMs - Date.now() + 20)) : null;
+    const look = () => setNow(sharedNow());
+    const next = alarms.find((alarm) => alarm.atMs > sharedNow());
+    const timer = next ? setTimeout(look, Math.min(LONGEST_TIMER_MS, next.atMs - sharedNow() + 20)) : null;
     document.addEventListener('visibilitychange', look);
     return () => {
       if (timer) clearTimeout(timer);

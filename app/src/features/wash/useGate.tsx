@@ -1,7 +1,9 @@
 import {
   DEAD_VOLTS,
   GATE_TABLE,
+  gateHelp,
   gateStepsFor,
+  LEAST_REASON,
   LIVE_VOLTS,
   POWER_SOURCE_NAMES,
   readingPasses,
@@ -17,8 +19,10 @@ import { readFigure } from '../shared/figures';
 
 /** The gate of one power source: its list of steps, and the buttons for the step that is due. */
 export function useGate(source: PowerSource): { card: ReactNode; buttons: ReactNode } {
-  const { state, detail, record } = useVisit();
+  const { state, detail, record, allCoils } = useVisit();
   const tokens = useTokens();
+  const outdoor = allCoils.find((coil) => coil.role === 'condenser');
+  const disconnect = (outdoor && state.surveys[outdoor.id]?.value.answers.disconnect) ?? 'unknown';
   const [text, setText] = useState('');
   const [error, setError] = useState<string | undefined>();
   const order = gateStepsFor(detail.system.configuration);
@@ -64,10 +68,13 @@ export function useGate(source: PowerSource): { card: ReactNode; buttons: ReactN
                 {here ? <Strong>{facts.name}</Strong> : <Body ink={done ? 'ink' : 'inkSoft'}>{facts.name}</Body>}
               </View>
               {done ? (
-                <Small ink="inkSoft">{`${done.volts === null ? '' : `${done.volts} V · `}${format(parseISO(done.at), 'h:mm')}`}</Small>
+                <Small
+                  ink={done.skipped ? 'brick' : 'inkSoft'}
+                >{`${done.skipped ? 'left out · ' : done.volts === null ? '' : `${done.volts} V · `}${format(parseISO(done.at), 'h:mm')}`}</Small>
               ) : null}
             </View>
-            {here ? <Small ink="inkSoft">{facts.help}</Small> : null}
+            {done?.skipped ? <Small ink="brick">{done.skipped}</Small> : null}
+            {here ? <Small ink="inkSoft">{gateHelp(step, source, disconnect)}</Small> : null}
             {here && facts.reads !== null ? (
               <Field
                 label={facts.reads === 'live' ? `Reads, at least ${LIVE_VOLTS}` : `Reads, ${DEAD_VOLTS} or less is the meter’s own noise`}
@@ -83,6 +90,9 @@ export function useGate(source: PowerSource): { card: ReactNode; buttons: ReactN
               <Banner tone="stop">
                 {facts.reads === 'dead' ? 'That is not dead.' : 'That is not a live source: the meter is not proved.'}
               </Banner>
+            ) : null}
+            {here ? (
+              <LeaveOut key={step} name={facts.name} leave={(reason) => record({ kind: 'gate.skipped', data: { source, step, reason } })} />
             ) : null}
           </View>
         );
@@ -103,4 +113,33 @@ export function useGate(source: PowerSource): { card: ReactNode; buttons: ReactN
     </>
   );
   return { card, buttons };
+}
+
+/** A step is left out only with a reason, which stands on the report; asked for apart, so that it is never pressed by chance. */
+function LeaveOut({ name, leave }: { name: string; leave: (reason: string) => boolean }) {
+  const [open, setOpen] = useState(false);
+  const [reason, setReason] = useState('');
+  const [error, setError] = useState<string | undefined>();
+  if (!open)
+    return (
+      <View style={{ alignItems: 'flex-start' }}>
+        <Companion title="Leave this step out" onPress={() => setOpen(true)} testID="gate-leave-out" />
+      </View>
+    );
+  const go = () => {
+    if (reason.trim().length < LEAST_REASON) setError(`Say why, in ${LEAST_REASON} characters at least.`);
+    else leave(reason.trim());
+  };
+  return (
+    <View style={{ gap: space.s }}>
+      <HazardBox lead="What is not proved may be live.">
+        {`Leaving out "${name.toLowerCase()}" is your own decision, within your licence and local code. Your reason and your name stand on the report.`}
+      </HazardBox>
+      <Field label="Why it is left out" value={reason} onChange={setReason} error={error} testID="gate-reason" />
+      <View style={{ flexDirection: 'row', gap: space.s }}>
+        <Companion title="Keep the step" onPress={() => setOpen(false)} wet />
+        <Companion title="Leave it out" danger onPress={go} wet testID="gate-leave-out-sure" />
+      </View>
+    </View>
+  );
 }

@@ -1,8 +1,11 @@
 import {
   formatClock,
   formatDuration,
+  freshSection,
   needsFoam,
-  rinseBy,
+  plannedRinseBy,
+  RINSE_SIGN_NAMES,
+  SPOT_NAMES,
   type CoilPlan,
   type NextAction,
   type SectionClock,
@@ -15,6 +18,14 @@ export interface NowWords {
   text: string;
   /** What pressing the button says. */
   button: string | null;
+}
+
+/** What the last check found, for a second pass: there and nowhere else. */
+function againWords(progress: SectionProgress | undefined): string {
+  const wrong = progress?.stillWrong;
+  if (!wrong) return '';
+  const signs = wrong.signs.map((sign) => RINSE_SIGN_NAMES[sign].bad.toLowerCase()).join(', ');
+  return `Second pass, ${wrong.where === 'all' ? 'all over' : `${SPOT_NAMES[wrong.where].toLowerCase()} only`}: ${signs}. `;
 }
 
 /** The next action in words, with the button that says its result. */
@@ -34,21 +45,29 @@ export function nowWords(
         button: 'The coil is wet',
       };
     case 'apply': {
-      const latest = rinseBy(plan);
+      const latest = plannedRinseBy(plan, action.section);
+      const { mists = 0 } = plan;
+      const only = againWords(progress[action.section.id]);
       return {
         title: `Foam section ${action.section.number}, ${action.section.faceName}`,
-        text: `From the bottom up, close, between the fins.${latest ? ` Then rinse after ${formatDuration(plan.dwell?.minS ?? 0)}, before ${formatDuration(latest.seconds)}.` : ''}`,
+        text: `${only}From the bottom up, close, between the fins.${latest ? ` Then rinse after ${formatDuration(plan.dwell?.minS ?? 0)}, before ${formatDuration(latest.seconds)}.` : ''}${mists > 0 ? ` Mist it ${mists === 1 ? 'once' : 'twice'} on the way: the clock says when.` : ''}`,
         button: `Foam is on ${action.section.number}`,
+      };
+    }
+    case 'mist': {
+      const clock = clocks.find((row) => row.sectionId === action.section.id);
+      const left = (clock?.mistByS ?? 0) - (clock?.soakedS ?? 0);
+      return {
+        title: `Mist section ${action.section.number}, ${action.section.faceName}`,
+        text: `A light mist of water, top to bottom, no run-off: it dries in ${formatClock(Math.max(0, left))} and is not ready yet. Twice at most, since it thins the foam.`,
+        button: `${action.section.number} is misted`,
       };
     }
     case 'rinse': {
       const clock = clocks.find((row) => row.sectionId === action.section.id);
       const left =
         clock?.rinseByS !== null && clock?.rinseByS !== undefined && clock.soakedS !== null ? clock.rinseByS - clock.soakedS : null;
-      const foamed = needsFoam(
-        plan,
-        progress[action.section.id] ?? { phase: 'waits', appliedAtMs: null, rinsedAtMs: null, failedChecks: 0 },
-      );
+      const foamed = needsFoam(plan, progress[action.section.id] ?? freshSection());
       const time =
         left === null
           ? ''
@@ -57,14 +76,14 @@ export function nowWords(
             : `It is ${formatClock(-left)} past its limit: rinse at once. `;
       return {
         title: `Rinse section ${action.section.number}, ${action.section.faceName}`,
-        text: `${time}${plan.rinse.direction}. ${plan.rinse.how}${foamed ? ' Until it runs clear and no foam follows.' : ''}`,
+        text: `${time}${foamed ? '' : againWords(progress[action.section.id])}${plan.rinse.direction}. ${plan.rinse.how}${foamed ? ' Until it runs clear and no foam follows.' : ''}`,
         button: `${action.section.number} is rinsed`,
       };
     }
     case 'check':
       return {
-        title: `Torch on section ${action.section.number}`,
-        text: 'Light through all over? Mind the top lip and the bottom band: they are always missed.',
+        title: `Is section ${action.section.number} done?`,
+        text: 'All four, all over. Mind the top lip and the bottom band: they are always missed.',
         button: `${action.section.number} is clear`,
       };
     case 'wait':
@@ -76,22 +95,8 @@ export function nowWords(
     case 'done':
       return {
         title: 'Every section is clear',
-        text: 'Flush the pad and the gun, wipe the compartment dry, then reassemble.',
+        text: 'Finish what is left below, put everything back, then power up.',
         button: null,
       };
   }
 }
-
-/** What can be done while foam soaks. Times: common practice, no source. */
-export const WHILE_IT_SOAKS = {
-  condenser: [
-    ['Flush the gun until clear', '3 min'],
-    ['Open the weep holes', '3 min'],
-    ['Wash louvres and panels', '10 min'],
-  ],
-  evaporator: [
-    ['Flush the trap, prove the drain', '5 min'],
-    ['Lift the float switch: unit stops?', '2 min'],
-    ['Wipe the pan', '3 min'],
-  ],
-} as const;

@@ -1,0 +1,5 @@
+import { PowerUpScreen } from '@/features/powerup/PowerUpScreen';
+
+export default function PowerUpRoute() {
+  return <PowerUpScreen />;
+}

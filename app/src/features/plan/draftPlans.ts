@@ -1,0 +1,25 @@
+import type { CoilRecord } from '@elm-mist/contract';
+import { CoreError, planCoil, type CoilPlan } from '@elm-mist/core';
+import type { OpenVisit } from '@/data';
+import { ROLE_NAMES } from '../shared/words';
+
+export interface DraftPlan {
+  coil: CoilRecord;
+  plan: CoilPlan | null;
+  /** Why there is none. */
+  trouble: string;
+}
+
+/** The plan that the facts give now, for every coil in hand. */
+export function draftPlans(visit: OpenVisit): DraftPlan[] {
+  return visit.coils.map((coil) => {
+    const survey = visit.state.surveys[coil.id]?.value;
+    if (!survey) return { coil, plan: null, trouble: `${ROLE_NAMES[coil.role]}: grade it in Look first.` };
+    try {
+      return { coil, plan: planCoil(coil, survey, visit.context, visit.shelf, visit.house), trouble: '' };
+    } catch (error) {
+      if (!(error instanceof CoreError)) throw error;
+      return { coil, plan: null, trouble: error.message };
+    }
+  });
+}

@@ -1,0 +1,201 @@
+import {
+  formatClock,
+  HOLD_OFF_S,
+  isWashed,
+  nextPowerStep,
+  partWords,
+  POWER_STEPS,
+  POWER_TABLE,
+  powerClocks,
+  refitOrder,
+  STEADY_S,
+  wiresOpen,
+  type PowerStep,
+} from '@elm-mist/core';
+import { format, parseISO } from 'date-fns';
+import type { ReactNode } from 'react';
+import { View } from 'react-native';
+import { useNow, useVisit, whoIsThis } from '@/data';
+import {
+  Act,
+  Banner,
+  Body,
+  Clock,
+  Companion,
+  HazardBox,
+  Heading,
+  Label,
+  line,
+  LinkBox,
+  Part,
+  Sign,
+  Small,
+  space,
+  Strong,
+  target,
+  ThumbBar,
+  useTokens,
+} from '@/ui';
+import { goTo, VisitScreen } from '../visit/VisitScreen';
+
+/** What the button says at each step. */
+const DONE_WORDS: Record<PowerStep, string> = {
+  'blades-free': 'It spins free',
+  'closed-up': 'Dry, and all back on',
+  told: 'Told, hands clear',
+  'power-on': 'Power is back',
+  called: 'It calls and runs',
+  'fan-right': 'Fan blows right',
+  'sounds-right': 'It sounds right',
+  steady: 'Steady: take the readings',
+};
+
+/** From the last rinse to running steady: spin, close, tell, power, rest, call, look, listen, and a quarter of an hour. */
+export function PowerUpScreen() {
+  const { state, detail, record, undo, coils, house } = useVisit();
+  const closed = state.closed !== null;
+  const now = useNow(!closed);
+  const up = state.powerUp;
+  const step = closed ? null : nextPowerStep(up);
+  const { restUntilMs, steadyAtMs } = powerClocks(up);
+  const restS = restUntilMs === null ? 0 : Math.max(0, Math.ceil((restUntilMs - now) / 1000));
+  const steadyS = steadyAtMs === null ? 0 : Math.max(0, Math.ceil((steadyAtMs - now) / 1000));
+  const leftOver = [
+    ...refitOrder(state.parts).map((part) => partWords(part.value)),
+    ...wiresOpen(state.wires).map((wire) => `${wire.value.plug} ${wire.value.terminal}`),
+  ];
+  const dirty = coils.filter((coil) => {
+    const plan = state.plans[coil.id]?.value;
+    return plan?.verdict === 'wash' && !isWashed(plan, state.sections[coil.id] ?? {});
+  });
+  const pulledBy = [...new Set(Object.values(state.gates).flatMap((gate) => gate?.done.isolated?.by ?? []))];
+  const other = pulledBy.filter((name) => name !== whoIsThis(house.crew));
+  const waits = (step === 'called' && restS > 0) || (step === 'steady' && steadyS > 0);
+  const take = (ok: boolean) => {
+    if (!step) return;
+    if (record({ kind: 'power.step', data: { step, ok } }) && step === 'steady') goTo(detail.visit.id, 'check');
+  };
+  const undoable = !closed && state.lastUndoable?.kind === 'power.step';
+  const bad = step ? POWER_TABLE[step].bad : null;
+  return (
+    <VisitScreen
+      bead="wash"
+      under="Power-up"
+      page="power-up"
+      foot={
+        <ThumbBar>
+          <Companion title="Undo" onPress={() => undo()} disabled={!undoable} wet testID="power-undo" />
+          {bad && !waits ? <Companion title={bad} danger onPress={() => take(false)} wet testID="power-bad" /> : null}
+          {step ? (
+            <Act
+              title={waits ? (step === 'called' ? 'It rests' : 'It runs in') : DONE_WORDS[step]}
+              onPress={() => take(true)}
+              disabled={waits}
+              wet
+              testID="power-act"
+            />
+          ) : (
+            <Act title="Go to Check" onPress={() => goTo(detail.visit.id, 'check')} wet testID="power-act" />
+          )}
+        </ThumbBar>
+      }
+    >
+      {dirty.length > 0 && !closed ? (
+        <Banner tone="wait">Sections are still to be washed. Power back shuts the gate: nothing may get wet after it.</Banner>
+      ) : null}
+      {up.failed ? (
+        <HazardBox lead="Power off again.">
+          {`${POWER_TABLE[up.failed.step].name}: found otherwise at ${format(parseISO(up.failed.at), 'h:mm')}. Isolate and prove dead in Wash before a hand goes in; put it right, then start again from here.`}
+        </HazardBox>
+      ) : null}
+      {restS > 0 ? <Countdown words="the compressor rests" left={restS} of={HOLD_OFF_S} testID="rest-clock" /> : null}
+      {steadyS > 0 && !up.done.steady ? (
+        <Countdown words="until readings count" left={steadyS} of={STEADY_S} testID="steady-clock" />
+      ) : null}
+      {step === 'closed-up' && leftOver.length > 0 ? (
+        <Banner
+          tone="stop"
+          right={
+            <LinkBox
+              href={`/visits/${detail.visit.id}/takedown`}
+              style={{ minHeight: target.usual, justifyContent: 'center', paddingHorizontal: space.m }}
+            >
+              <Strong>Takedown</Strong>
+            </LinkBox>
+          }
+        >
+          {`Not back yet: ${leftOver.join('; ')}.`}
+        </Banner>
+      ) : null}
+      {step === 'power-on' && other.length > 0 ? (
+        <Banner tone="wait">{`${other.join(' and ')} opened the disconnect: whoever pulled the block puts it back.`}</Banner>
+      ) : null}
+      {step === 'power-on' ? (
+        <HazardBox lead="It can start by itself.">
+          Thermostat off, hands and hose clear of the fan, GFCI on anything mains-powered out here. A breaker that trips is investigated,
+          not just reset.
+        </HazardBox>
+      ) : null}
+      <Part first title={<Heading>Power back, in this order</Heading>} testID="power-steps">
+        {POWER_STEPS.map((id, index) => (
+          <StepRow key={id} index={index} here={id === step} done={up.done[id]?.at ?? null} name={POWER_TABLE[id].name}>
+            {id === step ? <Small ink="inkSoft">{POWER_TABLE[id].help}</Small> : null}
+          </StepRow>
+        ))}
+      </Part>
+      <Body ink="inkSoft">
+        The maker’s own rest and run-in times outrank these. What needs the refrigerant circuit or the contactor opened is for the licensed.
+      </Body>
+    </VisitScreen>
+  );
+}
+
+function StepRow({
+  index,
+  here,
+  done,
+  name,
+  children,
+}: {
+  index: number;
+  here: boolean;
+  done: string | null;
+  name: string;
+  children: ReactNode;
+}) {
+  const tokens = useTokens();
+  return (
+    <View
+      style={{
+        borderLeftWidth: here ? 5 : line.thin,
+        borderLeftColor: here ? tokens.elm : tokens.rule,
+        paddingLeft: space.m,
+        paddingVertical: space.xs,
+        gap: space.xs,
+      }}
+    >
+      <View style={{ flexDirection: 'row', alignItems: 'center', gap: space.s }}>
+        {done ? <Sign name="check" heavy ink="elm" size={20} /> : <Label ink="inkSoft">{index + 1}</Label>}
+        <View style={{ flex: 1 }}>{here ? <Strong>{name}</Strong> : <Body ink={done ? 'ink' : 'inkSoft'}>{name}</Body>}</View>
+        {done ? <Small ink="inkSoft">{format(parseISO(done), 'h:mm')}</Small> : null}
+      </View>
+      {children}
+    </View>
+  );
+}
+
+/** A clock that runs down, with how far it is as a bar. */
+function Countdown({ words, left, of, testID }: { words: string; left: number; of: number; testID: string }) {
+  const tokens = useTokens();
+  return (
+    <View role="timer" style={{ gap: space.xs }}>
+      <Label ink="amberInk">{words}</Label>
+      <Clock testID={testID}>{formatClock(left)}</Clock>
+      <View style={{ height: 14, borderWidth: line.firm, borderColor: tokens.ink, backgroundColor: tokens.sheet }} aria-hidden>
+        <View
+          style={{ width: `${Math.min(100, Math.max(0, (1 - left / of) * 100))}%`, height: '100%', backgroundColor: tokens.amberFill }}
+        />
+      </View>
+    </View>
+  );
+}

@@ -1,0 +1,79 @@
+import { remainingTasks, visitTasks, type RunCoil, type Task } from '@elm-mist/core';
+import { useMemo } from 'react';
+import { useNow, useVisit, whoIsThis } from '@/data';
+import type { Thought } from '@/workers/thinking';
+import { useRunSheet } from '@/workers/useRunSheet';
+import { draftPlans } from '../plan/draftPlans';
+import { ROLE_NAMES } from '../shared/words';
+
+/** The rest of a run is planned anew at every entry, and every so often between, ms. */
+const PLAN_ANEW_MS = 30_000;
+
+/** All tasks of the visit, from the plans that were made, else from those that the facts give now. */
+export function useVisitTasks(): Task[] {
+  const visit = useVisit();
+  return useMemo(
+    () =>
+      visitTasks(
+        draftPlans(visit).flatMap(({ coil, plan: draft }): RunCoil[] => {
+          const plan = visit.state.plans[coil.id]?.value ?? draft;
+          return plan?.verdict === 'wash'
+            ? [
+                {
+                  id: coil.id,
+                  name: ROLE_NAMES[coil.role].replace(' coil', ''),
+                  rows: coil.geometry.rows,
+                  source: visit.source(coil),
+                  plan,
+                },
+              ]
+            : [];
+        }),
+        visit.detail.known.taken,
+      ),
+    [visit],
+  );
+}
+
+/** Windows let go, for when those that run already cannot all be met: late is still to be planned. */
+const withoutLimits = (tasks: readonly Task[]): Task[] =>
+  tasks.map((task) => ({ ...task, after: task.after.map((after) => ({ ...after, maxS: null })) }));
+
+export interface LiveSheet {
+  /** What is still to do, the moment itself among it. */
+  left: Task[];
+  thought: Thought;
+  /** The moment that it was planned at, UTC ms. */
+  atMs: number;
+  /** A dwell window will be missed whatever is done. */
+  late: boolean;
+}
+
+/**
+ * The rest of the run as it stands, planned anew at every entry of any phone and every half minute.
+ * @param mostMs how long to look for a better order, ms
+ */
+export function useLiveSheet(tasks: readonly Task[], crew: number, mostMs: number): LiveSheet {
+  const { state, detail } = useVisit();
+  const now = useNow(state.closed === null);
+  const slot = Math.floor(now / PLAN_ANEW_MS);
+  // The moment is held still between two plannings.
+  const atMs = useMemo(() => now, [state, slot, tasks]); // eslint-disable-line react-hooks/exhaustive-deps
+  const left = useMemo(
+    () => remainingTasks(tasks, state, detail.system.configuration, atMs),
+    [tasks, state, detail.system.configuration, atMs],
+  );
+  const strict = useRunSheet(left, crew, mostMs);
+  const late = strict.none !== null;
+  const loose = useMemo(() => (late ? withoutLimits(left) : NOTHING), [late, left]);
+  const relaxed = useRunSheet(loose, crew, mostMs);
+  return { left, thought: late ? relaxed : strict, atMs, late };
+}
+const NOTHING: Task[] = [];
+
+/** Whose lane of the sheet this phone is: the one who isolated is the first. */
+export function useOwnLane(): number {
+  const { state, house, crew } = useVisit();
+  const lead = Object.values(state.gates).flatMap((gate) => gate?.done.isolated?.by ?? [])[0];
+  return crew > 1 && lead !== undefined && lead !== whoIsThis(house.crew) ? 1 : 0;
+}

@@ -1,0 +1,83 @@
+import { RINSE_SIGN_NAMES, RINSE_SIGNS, SPOT_NAMES, SPOTS, type RinseSign, type Section, type Spot } from '@elm-mist/core';
+import { useState, type ReactNode } from 'react';
+import { View } from 'react-native';
+import { useVisit } from '@/data';
+import { Act, AnyOf, Body, Companion, Label, OneOf, Part, Sign, space } from '@/ui';
+
+interface Wrong {
+  sectionId: string;
+  signs: RinseSign[];
+  where: Spot;
+}
+
+/** The end of a rinse: four signs, all of them or another pass, and that only where it is needed. */
+export function useCheck(coilId: string, section: Section | null): { card: ReactNode; buttons: ReactNode } {
+  const { record } = useVisit();
+  const [wrong, setWrong] = useState<Wrong | null>(null);
+  if (!section) return { card: null, buttons: null };
+  const where = { coilId, sectionId: section.id };
+  if (!wrong || wrong.sectionId !== section.id)
+    return {
+      card: (
+        <View style={{ gap: space.xs }} testID="rinse-signs">
+          {RINSE_SIGNS.map((sign) => (
+            <View key={sign} style={{ flexDirection: 'row', alignItems: 'center', gap: space.s, minHeight: 32 }}>
+              <Sign name="check" size={20} ink="elm" />
+              <Body>{RINSE_SIGN_NAMES[sign].good}</Body>
+            </View>
+          ))}
+        </View>
+      ),
+      buttons: (
+        <>
+          <Companion
+            title="Not yet"
+            onPress={() => setWrong({ sectionId: section.id, signs: ['torch'], where: 'all' })}
+            wet
+            testID="not-clear"
+          />
+          <Act
+            title={`${section.number} is clear`}
+            onPress={() => record({ kind: 'section.checked', data: { ...where, clear: true } })}
+            wet
+            testID="wash-act"
+          />
+        </>
+      ),
+    };
+  return {
+    card: (
+      <Part testID="not-clear-why">
+        <Label>What is still wrong</Label>
+        <AnyOf
+          label="What is still wrong"
+          options={RINSE_SIGNS.map((value) => ({ value, label: RINSE_SIGN_NAMES[value].bad }))}
+          value={wrong.signs}
+          onChange={(signs) => setWrong({ ...wrong, signs })}
+        />
+        <Label>Where</Label>
+        <OneOf
+          label="Where"
+          options={SPOTS.map((value) => ({ value, label: SPOT_NAMES[value] }))}
+          value={wrong.where}
+          onChange={(spot) => setWrong({ ...wrong, where: spot })}
+        />
+      </Part>
+    ),
+    buttons: (
+      <>
+        <Companion title="Back" onPress={() => setWrong(null)} wet />
+        <Act
+          title={wrong.where === 'all' ? 'Once more, all over' : `Once more, ${SPOT_NAMES[wrong.where].toLowerCase()} only`}
+          onPress={() => {
+            const ok = record({ kind: 'section.checked', data: { ...where, clear: false, failed: wrong.signs, where: wrong.where } });
+            if (ok) setWrong(null);
+          }}
+          disabled={wrong.signs.length === 0}
+          wet
+          testID="again"
+        />
+      </>
+    ),
+  };
+}
