@@ -1,4 +1,4 @@
-import { expect, test as base, type Page } from '@playwright/test';
+import { expect, test as base, type Browser, type Page } from '@playwright/test';
 import { DEMO_DAY, TestServer } from './server';
 
 interface Fixtures {
@@ -8,6 +8,21 @@ interface Fixtures {
 }
 
 export const START = `${DEMO_DAY}T13:55:00-05:00`;
+
+/** Another phone: its own browser, with its own memory, held by somebody else of the crew. */
+export async function otherPhone(browser: Browser, server: TestServer, name: string, time: Date | null): Promise<Page> {
+  const context = await browser.newContext({
+    viewport: { width: 390, height: 844 },
+    hasTouch: true,
+    timezoneId: 'America/Chicago',
+    locale: 'en-US',
+  });
+  await context.addInitScript((who) => localStorage.setItem('elm-mist.who', who), name);
+  const page = await context.newPage();
+  if (time) await page.clock.install({ time });
+  await page.goto(server.url);
+  return page;
+}
 
 export const test = base.extend<Fixtures>({
   server: async ({}, use) => {

@@ -2,7 +2,16 @@ import { expect, type Page } from '@playwright/test';
 
 /** What a technician does on the screen, in their words. */
 export class Technician {
-  constructor(private readonly page: Page) {}
+  /** @param others pages of other phones on the same visit: time goes on for all of them alike */
+  constructor(
+    private readonly page: Page,
+    private readonly others: readonly Page[] = [],
+  ) {}
+
+  /** Lets time go by, mm:ss. */
+  async wait(time: string): Promise<void> {
+    for (const page of [this.page, ...this.others]) await page.clock.fastForward(time);
+  }
 
   async press(name: string | RegExp): Promise<void> {
     await this.page.getByRole('button', { name, exact: typeof name === 'string' }).click();
@@ -79,7 +88,7 @@ export class Technician {
       const [words, title] = [(await act.innerText()).trim(), await now.getByRole('heading').innerText()];
       if (title === 'Every section is clear') return pressed;
       if (words === 'Foam soaks' || words.startsWith('Go to the')) {
-        await this.page.clock.fastForward('00:20');
+        await this.wait('00:20');
         continue;
       }
       pressed.push(words === 'It is done' ? title : words);
@@ -99,13 +108,13 @@ export class Technician {
       await act.click();
     }
     await expect(act).toHaveText('It rests');
-    await this.page.clock.fastForward('05:01');
+    await this.wait('05:01');
     for (const words of ['It calls and runs', 'Fan blows right', 'It sounds right']) {
       await expect(act).toHaveText(words);
       await act.click();
     }
     await expect(act).toHaveText('It runs in');
-    await this.page.clock.fastForward('15:01');
+    await this.wait('15:01');
     await expect(act).toHaveText('Steady: take the readings');
     await act.click();
     await this.bead('check');

@@ -1,5 +1,5 @@
 import { gradeFacts, type CoilFace, type FaceGrades, type Grade, type SectionWord } from '@elm-mist/core';
-import { Pressable, View } from 'react-native';
+import { Pressable, StyleSheet, View } from 'react-native';
 import { GRADE_HATCH, Hatch, WORD_HATCH } from './hatch';
 import { Sign } from './icon';
 import { Figure, Label, Small } from './text';
@@ -14,6 +14,11 @@ function Plate({ text, size = 22 }: { text: string; size?: number }) {
       <Figure style={{ fontSize: size, lineHeight: size + 4 }}>{text}</Figure>
     </View>
   );
+}
+
+/** Marks a cell. Laid over the hatch, which an outline would be under. */
+function Frame({ width, color }: { width: number; color: string }) {
+  return <View aria-hidden style={[StyleSheet.absoluteFill, { borderWidth: width, borderColor: color, pointerEvents: 'none' }]} />;
 }
 
 const rowNames = (rows: number): string[] =>
@@ -63,6 +68,7 @@ export function GradeStrip({
                 <>
                   {grade === undefined ? null : <Hatch name={GRADE_HATCH[grade]} />}
                   <Plate text={grade === undefined ? '?' : String(grade)} />
+                  {chosen ? <Frame width={4} color={tokens.elm} /> : null}
                 </>
               );
               const box = {
@@ -76,9 +82,6 @@ export function GradeStrip({
                 borderLeftWidth: index === 0 ? 0 : line.thin,
                 borderTopWidth: row === rows - 1 ? 0 : line.thin,
                 borderColor: tokens.ink,
-                ...(chosen
-                  ? { outlineWidth: 4, outlineColor: tokens.elm, outlineStyle: 'solid' as const, outlineOffset: -4, zIndex: 1 }
-                  : {}),
               };
               return onPick ? (
                 <Pressable
@@ -163,15 +166,6 @@ export function SectionStrip({
           justifyContent: 'space-between' as const,
           borderWidth: line.thin,
           borderColor: tokens.ink,
-          ...(chosen || due
-            ? {
-                outlineWidth: due ? 5 : 3,
-                outlineColor: due ? frame : tokens.ink,
-                outlineStyle: 'solid' as const,
-                outlineOffset: due ? -5 : -3,
-                zIndex: 1,
-              }
-            : {}),
         };
         const inside = (
           <>
@@ -198,6 +192,7 @@ export function SectionStrip({
                 {section.word}
               </Label>
             </View>
+            {chosen || due ? <Frame width={due ? 5 : 3} color={due ? frame : tokens.ink} /> : null}
           </>
         );
         return onPick ? (

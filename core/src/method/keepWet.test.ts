@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { DRYING_MARGIN } from '../dryout';
 import type { CoilFace } from '../equipment';
 import { faceAreaOf } from '../equipment';
-import { APPLY_S_PER_M2, faceDrying, planCoil, RINSE_S_PER_M2, workOrder, type MethodContext, type WetOffer } from '.';
+import { APPLY_S_PER_M2, faceDrying, feedAsNoted, planCoil, RINSE_S_PER_M2, workOrder, type MethodContext, type WetOffer } from '.';
 import { anyContext, coil, graded, house, mildDay, shelf } from '../testing/fixtures';
 import type { KeepWet } from '../survey';
 
@@ -144,8 +144,23 @@ describe('when even one small section cannot be kept wet', () => {
   test('no feed, no hour; nothing is offered where there is no trouble; the cold has its hour too', () => {
     expect(offer(planCoil(four, graded4(), hot, shelf, house()), 'hour')).toEqual({ kind: 'hour', fromMs: null, toMs: null, known: false });
     expect(planCoil(coil(), survey(), mildDay, shelf, house()).wet).toBeUndefined();
-    const frost = planCoil(four, graded4(), { ...there, site: { dryBulbC: 2, rhPct: 60, windMs: 1, sun: 'shade' } }, shelf, house());
-    expect(frost.verdict).toBe('postpone');
-    expect(offer(frost, 'hour').fromMs).not.toBeNull();
+    const spring = hours.map((hour, i) => ({ ...hour, dryBulbC: i < 9 ? 1 : 12, rhPct: 60, windMs: 1 }));
+    const cold = { ...there, site: { dryBulbC: 2, rhPct: 60, windMs: 1, sun: 'shade' as const }, sky: { ...hot.sky!, hours: spring } };
+    const frost = planCoil(four, graded4(), cold, shelf, house());
+    expect(frost).toMatchObject({ verdict: 'postpone', wet: { cleanerName: '' } });
+    expect(offer(frost, 'hour').fromMs).toBe(spring[9]!.atMs);
+  });
+
+  test('the feed is put right by what was noted on the spot before it promises an hour', () => {
+    // The feed is cool all day, the spot is not: the promise has to wait for the evening, or is not made.
+    const mild = hours.map((hour) => ({ ...hour, dryBulbC: 24, rhPct: 60, windMs: 0.5, cloud: 0.9 }));
+    const told = feedAsNoted({ ...hot.sky!, hours: mild }, hot.site!);
+    expect(told.length).toBe(4);
+    for (const hour of told) expect(hour).toMatchObject({ dryBulbC: 42, windMs: 4 });
+    expect(told[0]?.rhPct).toBeCloseTo(12, 6);
+    const plan = planCoil(four, graded4(), { ...hot, sky: { ...hot.sky!, hours: mild } }, shelf, house());
+    expect(offer(plan, 'hour')).toMatchObject({ fromMs: null, known: true });
+    // Noted as the feed has it, nothing is changed.
+    expect(feedAsNoted(there.sky!, hot.site!)[0]).toMatchObject({ dryBulbC: 42, windMs: 4 });
   });
 });

@@ -1,7 +1,8 @@
-import { dayRibbon, DRYING_MARGIN, shadeOf } from '../dryout';
+import { dayRibbon, DRYING_MARGIN, saturationVapourPressureKPa, shadeOf, type HourAir } from '../dryout';
+import type { SiteConditions } from '../survey';
 import type { DryTrouble } from './keepWet';
 import { driesFirst, faceDrying } from './faceDrying';
-import type { CoilBuild, MethodContext } from './methodFacts';
+import type { CoilBuild, MethodContext, Sky } from './methodFacts';
 import { fitSections, MOST_MISTS } from './sections';
 
 /** A way out when foam cannot be kept wet, or it is too cold. */
@@ -16,13 +17,36 @@ export type WetOffer =
 
 const HOUR_MS = 3_600_000;
 
+/**
+ * The rest of the day's feed, put right by what was noted on the spot: as much warmer, windier and damper or drier as the spot is against the feed at
+ * that hour. Common practice, no source. An hour for which the feed has nothing is taken as it comes.
+ */
+export function feedAsNoted(sky: Sky, site: SiteConditions): HourAir[] {
+  const later = sky.hours.filter((hour) => hour.atMs > sky.atMs);
+  const here = sky.hours.find((hour) => hour.atMs <= sky.atMs && sky.atMs < hour.atMs + HOUR_MS);
+  if (!here) return later;
+  const vapour = (dryBulbC: number, rhPct: number) => saturationVapourPressureKPa(dryBulbC) * rhPct;
+  const wetter = vapour(site.dryBulbC, site.rhPct) / Math.max(1e-6, vapour(here.dryBulbC, here.rhPct));
+  const windier = site.windMs - here.windMs;
+  return later.map((hour) => {
+    const dryBulbC = Math.min(55, Math.max(-10, hour.dryBulbC + site.dryBulbC - here.dryBulbC));
+    const rhPct = (vapour(hour.dryBulbC, hour.rhPct) * wetter) / saturationVapourPressureKPa(dryBulbC);
+    return {
+      ...hour,
+      dryBulbC,
+      rhPct: Math.min(100, Math.max(1, rhPct)),
+      windMs: Math.min(20, Math.max(0, hour.windMs + windier)),
+    };
+  });
+}
+
 /** The next run of hours of this day in which foam stays wet long enough and it is warm enough. */
 function laterHour(coil: CoilBuild, context: MethodContext, needS: number, minimumC: number): Extract<WetOffer, { kind: 'hour' }> {
   const none = { kind: 'hour', fromMs: null, toMs: null } as const;
   const { sky } = context;
+  if (!sky || !context.site || sky.hours.length === 0) return { ...none, known: false };
   // The hour that is running was judged by the air as it is.
-  const hours = sky?.hours.filter((hour) => hour.atMs > sky.atMs) ?? [];
-  if (!sky || sky.hours.length === 0) return { ...none, known: false };
+  const hours = feedAsNoted(sky, context.site);
   if (hours.length === 0) return { ...none, known: true };
   const ribbon = dayRibbon({
     hours,

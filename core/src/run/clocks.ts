@@ -52,10 +52,15 @@ export function rinseBy(plan: CoilPlan, section: Section | undefined, progress: 
   return dries < plan.dwell.maxS ? { seconds: dries, limit: 'dries' } : { seconds: plan.dwell.maxS, limit: 'label' };
 }
 
-/** When foam has to be wetted again to last its shortest dwell, s from foam on; null when it lasts, or may not be wetted any more. */
+/**
+ * When foam has to be wetted again, s from foam on: by itself it would not last its shortest dwell and the rinse after it. Null when it does, or may
+ * not be wetted any more.
+ */
 export function mistBy(plan: CoilPlan, section: Section | undefined, progress: SectionProgress): number | null {
   const latest = rinseBy(plan, section, progress);
-  return latest?.limit === 'dries' && latest.seconds < (plan.dwell?.minS ?? 0) && progress.mists < MOST_MISTS ? latest.seconds : null;
+  if (!plan.dwell || latest?.limit !== 'dries' || progress.mists >= MOST_MISTS) return null;
+  const needS = plan.dwell.minS + (section ? rinseSeconds(section, plan.facts?.rows ?? 1) : 0);
+  return latest.seconds < needS ? latest.seconds : null;
 }
 
 /** The clock of one section. @param nowMs UTC ms; a device whose clock runs behind the event is taken as at foam-on */

@@ -16,7 +16,7 @@ export const POWER_TABLE: Record<PowerStep, PowerStepFacts> = {
     step: 'blades-free',
     name: 'Fan spun by hand, power still off',
     help: 'It turns free, no blade is bent or near the shroud, no lead lies in its way.',
-    bad: 'It rubs or is bent',
+    bad: 'It rubs',
   },
   'closed-up': {
     step: 'closed-up',
@@ -35,7 +35,7 @@ export const POWER_TABLE: Record<PowerStep, PowerStepFacts> = {
     step: 'called',
     name: 'Thermostat calls for cooling',
     help: 'After the rest, so that pressures have equalised and the compressor does not start against them.',
-    bad: 'It does not start',
+    bad: 'No start',
   },
   'fan-right': {
     step: 'fan-right',
@@ -47,7 +47,7 @@ export const POWER_TABLE: Record<PowerStep, PowerStepFacts> = {
     step: 'sounds-right',
     name: 'No rubbing, normal sound',
     help: 'Listen for a blade that touches, a loose panel, a compressor that labours.',
-    bad: 'It rubs or labours',
+    bad: 'It rubs',
   },
   steady: { step: 'steady', name: 'Steady for 15 min', help: 'Readings taken sooner do not count.', bad: null },
 };

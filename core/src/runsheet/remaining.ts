@@ -127,8 +127,8 @@ export interface Meanwhile {
 }
 
 /**
- * What one person does with a wait on a coil: the first task that the sheet gives to these hands before a section is due, other than the washing
- * of that coil, which has its own clocks; and when it has to be dropped.
+ * What one person does with a wait on a coil: of the tasks that the sheet gives to these hands and that can be begun now, the first that is done
+ * before a section is due, else the first of them; never the washing of that coil, which has its own clocks.
  * @param coilId the coil that soaks
  * @param waitS until a section of it is due, s
  */
@@ -140,9 +140,11 @@ export function meanwhileOf(
   waitS: number,
 ): Meanwhile | null {
   const own = placed
-    .filter((row) => row.person === person && row.startS < waitS)
+    .filter((row) => row.person === person)
     .sort((a, b) => a.startS - b.startS)
     .flatMap((row) => tasks.find((task) => task.id === row.id && task.handsOn && task.seconds > 0) ?? [])
-    .find(({ what }) => !what || what.is === 'step' || what.is === 'gate' || what.coilId !== coilId);
-  return own ? { task: own, dropByS: waitS, fits: own.seconds <= waitS } : null;
+    .filter(({ what }) => !what || what.is === 'step' || what.is === 'gate' || what.coilId !== coilId)
+    .filter((task) => task.after.every((after) => after.id === NOW_TASK && after.minS === 0));
+  const task = own.find((row) => row.seconds <= waitS) ?? own[0];
+  return task ? { task, dropByS: waitS, fits: task.seconds <= waitS } : null;
 }

@@ -127,7 +127,8 @@ export function CloseBead() {
           {state.gateSkips.map((skip) => (
             <View key={skip.eventId} style={{ gap: 2 }}>
               <Strong ink="brick">{`${POWER_SOURCE_NAMES[skip.value.source]}: ${GATE_TABLE[skip.value.step].name.toLowerCase()}`}</Strong>
-              <Body>{`${skip.value.reason} ${skip.by}, ${format(parseISO(skip.at), 'h:mm')}.`}</Body>
+              <Body>{skip.value.reason}</Body>
+              <Small ink="inkSoft">{`${skip.by}, ${format(parseISO(skip.at), 'h:mm a').toLowerCase()}`}</Small>
             </View>
           ))}
         </Part>

@@ -53,12 +53,15 @@ export function FaceFields({
             name={`faces.${index}.wallSide`}
             render={({ field: wall }) => <Tick label="Wall side, hard to reach" value={wall.value} onChange={wall.onChange} />}
           />
-          <Small ink="inkSoft">A wall or fence before it keeps the low sun off. Leave both empty when there is none.</Small>
+          <Small ink="inkSoft">
+            A wall or fence before it keeps the low sun off: its height above the middle of the face, and how far off it stands. Leave both
+            empty when there is none.
+          </Small>
           <View style={{ flexDirection: 'row', gap: space.m, flexWrap: 'wrap' }}>
             <FormField
               control={control}
               name={`faces.${index}.screenHeight`}
-              label="Wall or fence, above mid-face"
+              label="Wall or fence"
               unit={EDGES.length.unit[units]}
               keyboard="decimal-pad"
               grow

@@ -58,8 +58,8 @@ export function PowerUpScreen() {
   const up = state.powerUp;
   const step = closed ? null : nextPowerStep(up);
   const { restUntilMs, steadyAtMs } = powerClocks(up);
-  const restS = restUntilMs === null ? 0 : Math.max(0, Math.ceil((restUntilMs - now) / 1000));
-  const steadyS = steadyAtMs === null ? 0 : Math.max(0, Math.ceil((steadyAtMs - now) / 1000));
+  const restS = restUntilMs === null ? 0 : Math.max(0, Math.round((restUntilMs - now) / 1000));
+  const steadyS = steadyAtMs === null ? 0 : Math.max(0, Math.round((steadyAtMs - now) / 1000));
   const leftOver = [
     ...refitOrder(state.parts).map((part) => partWords(part.value)),
     ...wiresOpen(state.wires).map((wire) => `${wire.value.plug} ${wire.value.terminal}`),
