@@ -1,4 +1,5 @@
-import type { VisitEvent } from '@elm-mist/core';
+import { foldVisit, type VisitEvent } from '@elm-mist/core';
+import { fullRun } from '@elm-mist/core/testing/fullRun';
 import type * as Outbox from './outbox';
 
 const mockDisk = new Map<string, unknown>();
@@ -147,4 +148,52 @@ test('two thousand entries drain in batches, each once', async () => {
   await started().openOutbox();
   for (let i = 0; i < 100 && seen.length < 2000; i += 1) await settled();
   expect(seen).toEqual(many.map((event) => event.id));
+});
+
+test('a full run with the page killed and the network away at any entry: sent once each, in order, and the same state at every step', async () => {
+  const uuid = (n: number) => `0198a1b2-0000-7000-8000-${String(n).padStart(12, '0')}`;
+  const events = fullRun('v1', uuid);
+  const fold = (some: readonly VisitEvent[]) => foldVisit('v1', 'split-cool', some);
+  const taken = new Map<string, VisitEvent>();
+  const order: string[] = [];
+  let answers = 0;
+  let outbox = started();
+  await outbox.openOutbox();
+  for (const [i, event] of events.entries()) {
+    // Away, here, or answered with the answer lost: turn and turn about.
+    const mood = i % 3;
+    server = (some) => {
+      if (mood === 0) throw new Error('away');
+      for (const row of some)
+        if (!taken.has(row.id)) {
+          taken.set(row.id, row);
+          order.push(row.id);
+        }
+      answers += 1;
+      if (mood === 1) throw new Error('the answer was lost');
+      return ok(some);
+    };
+    outbox.post([event]);
+    if (i % 2 === 0) await settled();
+    // The page is killed at this very entry and comes back with what the device kept.
+    outbox = started();
+    await outbox.openOutbox();
+    const known = [...taken.values(), ...outbox.waitingFor('v1').filter((row) => !taken.has(row.id))];
+    expect(fold(known)).toEqual(fold(events.slice(0, i + 1)));
+  }
+  server = (some) => {
+    for (const row of some)
+      if (!taken.has(row.id)) {
+        taken.set(row.id, row);
+        order.push(row.id);
+      }
+    return ok(some);
+  };
+  outbox = started();
+  await outbox.openOutbox();
+  for (let i = 0; i < 20 && outbox.waitingFor('v1').length > 0; i += 1) await settled();
+  expect(outbox.waitingFor('v1')).toEqual([]);
+  expect(order).toEqual(events.map((event) => event.id));
+  expect(fold([...taken.values()])).toEqual(fold(events));
+  expect(answers).toBeGreaterThan(10);
 });

@@ -25,7 +25,7 @@ export function PanPart({ plan }: { plan: CoilPlan }) {
   const pours = state.pours[coilId] ?? [];
   const now = useNow(!closed && pours.length > 0);
   const { pouredL, readyAtMs } = panClock(pours, dose?.pauseS ?? 0);
-  const waitS = readyAtMs === null ? 0 : Math.ceil((readyAtMs - now) / 1000);
+  const waitS = readyAtMs === null ? 0 : Math.max(0, Math.round((readyAtMs - now) / 1000));
   const volume = (litres: number) => formatQuantity({ kind: 'volume', litres }, house.units);
   return (
     <Part title={<Heading>Over the pan</Heading>}>

@@ -180,16 +180,17 @@ function WashJobScreen({
           });
     }
   };
-  /** A task of this coil is ticked off; one that has clocks or a gate of its own is done on its own page. */
+  /** A step is ticked off here; what has clocks or a gate of its own is done on its own coil's page. */
   const takeUp = (task: Task) => {
-    const other = taskCoil(task, jobs, visit.source);
-    if (other && other !== coil.id) pick(other);
+    const page = taskPage(task, jobs, visit.source);
+    if (page) pick(page);
     else record({ kind: 'task.done', data: { taskId: task.id } });
   };
   const rinseEarly = () => {
     if (action.kind === 'wait') record({ kind: 'section.rinsed', data: { coilId: coil.id, sectionId: action.section.id } });
   };
-  const goesTo = meanwhile ? taskCoil(meanwhile.task, jobs, visit.source) : null;
+  const goesTo = meanwhile ? taskPage(meanwhile.task, jobs, visit.source) : null;
+  const ownTask = meanwhile?.task.what?.is === 'step' && meanwhile.task.what.coilId === coil.id;
   const button =
     action.kind === 'done'
       ? next
@@ -197,7 +198,7 @@ function WashJobScreen({
         : 'Go to power-up'
       : action.kind === 'wait'
         ? meanwhile
-          ? goesTo && goesTo !== coil.id
+          ? goesTo
             ? `Go to the ${ROLE_NAMES[jobs.find((row) => row.coil.id === goesTo)?.coil.role ?? coil.role].toLowerCase()}`
             : 'It is done'
           : 'Foam soaks'
@@ -266,7 +267,7 @@ function WashJobScreen({
           )}
           <Part testID="now">
             <Label ink="inkSoft">{meanwhile ? 'NOW, WHILE IT SOAKS' : 'NOW'}</Label>
-            <Big>{meanwhile ? (goesTo === coil.id ? plainName(meanwhile.task) : meanwhile.task.name) : words.title}</Big>
+            <Big>{meanwhile ? (ownTask ? plainName(meanwhile.task) : meanwhile.task.name) : words.title}</Big>
             {meanwhile && action.kind === 'wait' ? (
               <Body>
                 <Strong>{`Drop it by ${format(now + meanwhile.dropByS * 1000, 'h:mm:ss')}: `}</Strong>
@@ -329,10 +330,10 @@ function stepsBefore(left: readonly Task[], steps: readonly Task[], coilId: stri
   return steps.filter((step) => before.has(step.id));
 }
 
-/** The coil on whose page a task is done; null when it belongs to none. */
-function taskCoil(task: Task, jobs: readonly WashJob[], sourceOf: (coil: CoilRecord) => PowerSource): string | null {
+/** The coil on whose page a task has its gate or its clocks; null for a step, which is only ticked off. */
+function taskPage(task: Task, jobs: readonly WashJob[], sourceOf: (coil: CoilRecord) => PowerSource): string | null {
   const { what } = task;
-  if (!what) return null;
+  if (!what || what.is === 'step') return null;
   if (what.is === 'gate') return jobs.find((row) => sourceOf(row.coil) === what.source)?.coil.id ?? null;
   return what.coilId;
 }

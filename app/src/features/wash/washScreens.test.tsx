@@ -1,0 +1,301 @@
+import type * as Core from '@elm-mist/core';
+import { GATE_TABLE, gateStepsFor, planCoil, type VisitEvent } from '@elm-mist/core';
+import { graded, house, mildDay, shelf } from '@elm-mist/core/testing/fixtures';
+import { fullRun, fullRunCoils, fullRunPlans, scribe } from '@elm-mist/core/testing/fullRun';
+import { act, fireEvent, screen, within } from '@testing-library/react';
+import { openInVisit, settle, VISIT } from '@/testing/openVisit';
+import { CloseBead } from '../close/CloseBead';
+import { PowerUpScreen } from '../powerup/PowerUpScreen';
+import { TakedownScreen } from '../takedown/TakedownScreen';
+import { WashBead } from './WashBead';
+
+const mockWent: string[] = [];
+jest.mock('expo-router', () => ({
+  Link: ({ children }: { children: unknown }) => children,
+  router: { navigate: (href: string) => void mockWent.push(href), setParams: () => undefined },
+  useLocalSearchParams: () => ({}),
+  usePathname: () => '/visits/v1/wash',
+}));
+jest.mock('idb-keyval', () => {
+  const disk = new Map<string, unknown>();
+  return {
+    createStore: () => 'store',
+    get: async (key: string) => disk.get(key),
+    set: async (key: string, value: unknown) => void disk.set(key, value),
+    del: async (key: string) => void disk.delete(key),
+    keys: async () => [...disk.keys()],
+  };
+});
+jest.mock('@/workers/useRunSheet', () => {
+  const core = jest.requireActual<typeof Core>('@elm-mist/core');
+  // The same search, at once and on the page.
+  return {
+    useRunSheet: (tasks: Parameters<typeof core.scheduleRun>[0], crew: number) => {
+      const found = tasks.length > 0 ? core.scheduleRun(tasks, crew, 4) : null;
+      return found && 'clash' in found ? { sheet: null, none: found, done: true } : { sheet: found, none: null, done: true };
+    },
+  };
+});
+
+beforeEach(() => {
+  window.localStorage.clear();
+  mockWent.length = 0;
+});
+afterEach(() => jest.restoreAllMocks());
+
+const [out, inn] = fullRunPlans;
+const volts = (step: keyof typeof GATE_TABLE) => ({ live: 121, dead: 0, none: null })[GATE_TABLE[step].reads ?? 'none'];
+
+/** A visit with plans and mixes, its gates as far as asked. */
+function planned(...sources: ('outdoor-unit' | 'air-handler')[]) {
+  const run = scribe(VISIT);
+  run.happen('visit.started', {});
+  for (const [plan, grade] of [
+    [out, 3],
+    [inn, 2],
+  ] as const) {
+    run.happen('coil.surveyed', { coilId: plan.coilId, survey: graded(grade) });
+    run.happen('plan.made', { coilId: plan.coilId, plan });
+    run.happen('mix.made', {
+      coilId: plan.coilId,
+      cleanerId: plan.cleanerId ?? '',
+      targetWaterParts: 4,
+      concentrateL: 0.5,
+      waterL: 2,
+      applicatorId: 'pump-sprayer',
+    });
+  }
+  for (const source of sources)
+    for (const step of gateStepsFor('split-cool')) run.happen('gate.step', { source, step, volts: volts(step) });
+  return run;
+}
+const press = async (testID: string) => {
+  fireEvent.click(screen.getByTestId(testID));
+  await settle();
+};
+/** The page is looked at again, as after a pause. */
+const lookAgain = async () => {
+  act(() => void document.dispatchEvent(new Event('visibilitychange')));
+  await settle();
+};
+const button = (name: string | RegExp) => screen.getByRole('button', { name });
+
+test('the gate says how this disconnect opens, and leaves a step out only with a reason', async () => {
+  const run = planned();
+  const survey = graded(3);
+  run.happen('coil.surveyed', { coilId: out.coilId, survey: { ...survey, answers: { ...survey.answers, disconnect: 'lever' } } });
+  const posted = await openInVisit(<WashBead />, run);
+  await press('gate-step-thermostat-off');
+  expect(screen.getByText(/^Lever right down to OFF/)).toBeTruthy();
+  await press('gate-leave-out');
+  await press('gate-leave-out-sure');
+  expect(screen.getByText(/^Say why, in 8 characters/)).toBeTruthy();
+  fireEvent.change(screen.getByTestId('gate-reason'), { target: { value: 'Lever is rusted shut' } });
+  await press('gate-leave-out-sure');
+  expect(posted.at(-1)).toEqual({
+    kind: 'gate.skipped',
+    by: 'Wren',
+    data: { source: 'outdoor-unit', step: 'isolated', reason: 'Lever is rusted shut' },
+  });
+  expect(screen.getByText('Lever is rusted shut')).toBeTruthy();
+  expect(screen.getByText(/^left out · /)).toBeTruthy();
+});
+
+test('a reading that is not dead shuts the gate back to isolation and says hands out', async () => {
+  const run = planned();
+  for (const step of ['thermostat-off', 'isolated', 'tagged'] as const)
+    run.happen('gate.step', { source: 'outdoor-unit', step, volts: null });
+  run.happen('gate.step', { source: 'outdoor-unit', step: 'meter-proved', volts: 121 });
+  await openInVisit(<WashBead />, run);
+  fireEvent.change(screen.getByTestId('gate-volts'), { target: { value: '118' } });
+  expect(screen.getByText('That is not dead.')).toBeTruthy();
+  await press('gate-read');
+  expect(screen.getByText(/Hands out\. Find what feeds it/)).toBeTruthy();
+  expect(button('Done: disconnect open')).toBeTruthy();
+});
+
+test('before any water the steps of the plan can be ticked off, and wetting the coil takes the rest as done', async () => {
+  const posted = await openInVisit(<WashBead />, planned('outdoor-unit'));
+  const steps = () =>
+    within(screen.getByTestId('tasks'))
+      .getAllByRole('checkbox')
+      .map((row) => row.getAttribute('aria-label'));
+  const before = steps();
+  expect(before.length).toBeGreaterThan(1);
+  fireEvent.click(screen.getByRole('checkbox', { name: before[0] ?? '' }));
+  await settle();
+  expect(posted.at(-1)?.kind).toBe('task.done');
+  expect(steps()).toEqual(before.slice(1));
+  await press('wash-act');
+  expect(screen.queryByText('Before any water')).toBeNull();
+  expect(button('Foam is on 1')).toBeTruthy();
+});
+
+test('while foam soaks the next best action comes from the run sheet, with the time to drop it', async () => {
+  const run = planned('outdoor-unit', 'air-handler');
+  run.happen('coil.wetted', { coilId: out.coilId });
+  for (const section of out.sections) run.happen('section.applied', { coilId: out.coilId, sectionId: section.id });
+  const posted = await openInVisit(<WashBead />, run);
+  expect(screen.getByText('NOW, WHILE IT SOAKS')).toBeTruthy();
+  expect(screen.getByText(/^Drop it by \d+:\d\d:\d\d:$/)).toBeTruthy();
+  const first = within(screen.getByTestId('now')).getByRole('heading').textContent;
+  await press('wash-act');
+  expect(posted.at(-1)).toMatchObject({ kind: 'task.done' });
+  expect(within(screen.getByTestId('now')).getByRole('heading').textContent).not.toBe(first);
+});
+
+test('foam that would dry before it is ready is misted, twice at most', async () => {
+  const hot = { ...mildDay, site: { dryBulbC: 42, rhPct: 12, windMs: 3, sun: 'full' as const } };
+  const survey = graded(3);
+  const misty = planCoil(fullRunCoils[0], { ...survey, answers: { ...survey.answers, keepWet: 'mist' } }, hot, shelf, house());
+  const run = planned('outdoor-unit');
+  run.happen('plan.made', { coilId: misty.coilId, plan: misty });
+  run.happen('coil.wetted', { coilId: misty.coilId });
+  run.happen('section.applied', { coilId: misty.coilId, sectionId: misty.sections[0]!.id });
+  run.wait((misty.drySeconds ?? 0) * 0.7 - 20);
+  const posted = await openInVisit(<WashBead />, run);
+  expect(screen.getByRole('img', { name: /^Section 1, .*: mist now$/ })).toBeTruthy();
+  expect(screen.getByText(/^A light mist of water/)).toBeTruthy();
+  await press('wash-act');
+  expect(posted.at(-1)).toEqual({ kind: 'section.misted', by: 'Wren', data: { coilId: misty.coilId, sectionId: misty.sections[0]!.id } });
+  expect(screen.getByRole('img', { name: /^Section 1, .*: soaking$/ })).toBeTruthy();
+});
+
+test('not yet: what is wrong and where, and the second pass says it', async () => {
+  const run = planned('outdoor-unit');
+  const where = { coilId: out.coilId, sectionId: out.sections[0]!.id };
+  run.happen('coil.wetted', { coilId: out.coilId });
+  run.happen('section.applied', where);
+  run.happen('section.rinsed', where);
+  const posted = await openInVisit(<WashBead />, run);
+  expect(within(screen.getByTestId('rinse-signs')).getByText('No foam follows')).toBeTruthy();
+  await press('not-clear');
+  fireEvent.click(screen.getByRole('radio', { name: 'Top lip' }));
+  fireEvent.click(screen.getByRole('checkbox', { name: 'Foam still follows' }));
+  await press('again');
+  expect(posted.at(-1)?.data).toEqual({ ...where, clear: false, failed: ['torch', 'no-foam'], where: 'top-lip' });
+  expect(screen.getByRole('img', { name: /^Section 1, .*: again$/ })).toBeTruthy();
+});
+
+describe('over the pan', () => {
+  const indoors = () => {
+    const run = planned('air-handler');
+    const survey = graded(2);
+    run.happen('coil.surveyed', { coilId: inn.coilId, survey: { ...survey, answers: { ...survey.answers, panVolumeL: 5 } } });
+    return run;
+  };
+  const toIndoor = async () => {
+    fireEvent.click(screen.getByRole('tab', { name: 'Indoor coil' }));
+    await settle();
+  };
+
+  test('a timed drain gives the dose and the wait; the next pour is held until the pan has drained', async () => {
+    const run = indoors();
+    const posted = await openInVisit(<WashBead />, run);
+    await toIndoor();
+    expect(screen.getByText(/^Time a known volume/)).toBeTruthy();
+    fireEvent.change(screen.getByTestId('drain-volume'), { target: { value: '0' } });
+    expect(screen.getByText(/^Volume: above 0/)).toBeTruthy();
+    fireEvent.change(screen.getByTestId('drain-volume'), { target: { value: '1' } });
+    fireEvent.change(screen.getByTestId('drain-seconds'), { target: { value: '60' } });
+    await press('drain-keep');
+    expect(posted.at(-1)).toMatchObject({ kind: 'drain.tested', data: { litres: 1, seconds: 60 } });
+    // Six tenths of five litres at one litre a minute: three litres, three minutes.
+    await press('pan-poured');
+    expect(posted.at(-1)).toMatchObject({ kind: 'pan.poured', data: { litres: 3 } });
+    expect(screen.getByTestId('pan-wait').textContent).toBe('3:00');
+    expect(screen.getByTestId('pan-poured').getAttribute('aria-disabled')).toBe('true');
+  });
+
+  test('a float that does nothing is a finding at once, and only once', async () => {
+    const posted = await openInVisit(<WashBead />, indoors());
+    await toIndoor();
+    await press('float-fails');
+    await press('float-fails');
+    expect(posted.filter((row) => row.kind === 'finding.noted')).toHaveLength(1);
+    expect(posted.filter((row) => row.kind === 'float.tested')).toHaveLength(2);
+    expect(screen.getByText(/^Nothing stops the unit when the pan fills/)).toBeTruthy();
+  });
+});
+
+describe('power-up', () => {
+  const washed = () => {
+    const run = scribe(VISIT);
+    const all = fullRun(VISIT);
+    run.events.push(
+      ...all.slice(
+        0,
+        all.findIndex((event: VisitEvent) => event.kind === 'power.step'),
+      ),
+    );
+    run.wait((Date.parse(run.events.at(-1)!.at) - run.now()) / 1000 + 1);
+    return run;
+  };
+
+  test('goes in order, rests the compressor, and hands over to Check after a quarter of an hour', async () => {
+    const run = washed();
+    const posted = await openInVisit(<PowerUpScreen />, run);
+    for (const words of ['It spins free', 'Dry, and all back on', 'Told, hands clear', 'Power is back']) {
+      expect(screen.getByTestId('power-act').textContent).toBe(words);
+      await press('power-act');
+    }
+    expect(screen.getByTestId('power-act').textContent).toBe('It rests');
+    expect(screen.getByTestId('rest-clock').textContent).toBe('5:00');
+    run.wait(301);
+    await lookAgain();
+    for (const words of ['It calls and runs', 'Fan blows right', 'It sounds right']) {
+      expect(screen.getByTestId('power-act').textContent).toBe(words);
+      await press('power-act');
+    }
+    expect(screen.getByTestId('steady-clock').textContent).toBe('15:00');
+    run.wait(901);
+    await lookAgain();
+    await press('power-act');
+    expect(posted.map((row) => row.kind)).toEqual(Array(8).fill('power.step'));
+    expect(mockWent).toEqual([`/visits/${VISIT}/check`]);
+  });
+
+  test('what is not back is named before the panels are said to be on; a fan that blows the wrong way takes the power off', async () => {
+    const run = washed();
+    run.happen('part.off', { kind: 'top', which: '', screws: 8, note: '' });
+    for (const step of ['blades-free'] as const) run.happen('power.step', { step, ok: true });
+    await openInVisit(<PowerUpScreen />, run);
+    expect(screen.getByText('Not back yet: Top, 8 screws.')).toBeTruthy();
+    await press('power-act');
+    await press('power-act');
+    await press('power-act');
+    run.wait(301);
+    await lookAgain();
+    await press('power-act');
+    await press('power-bad');
+    expect(screen.getByText(/^Fan blows the right way: found otherwise/)).toBeTruthy();
+    expect(screen.getByTestId('power-act').textContent).toBe('Power is back');
+  });
+});
+
+test('takedown: counted as it comes off, replayed backwards, and a wire mirrored', async () => {
+  const run = planned('outdoor-unit');
+  run.happen('part.off', { kind: 'guard', which: 'path side', screws: 4, note: '' });
+  const posted = await openInVisit(<TakedownScreen />, run);
+  fireEvent.click(screen.getByRole('radio', { name: 'Top' }));
+  fireEvent.change(screen.getByTestId('part-screws'), { target: { value: '61' } });
+  expect(screen.getByText('Screws: a whole number up to 60.')).toBeTruthy();
+  fireEvent.change(screen.getByTestId('part-screws'), { target: { value: '8' } });
+  await press('part-off');
+  expect(posted.at(-1)?.data).toEqual({ kind: 'top', which: '', screws: 8, note: '' });
+  expect(screen.getByTestId('part-back').textContent).toBe('Top is back on');
+  await press('part-back');
+  expect(screen.getByTestId('part-back').textContent).toBe('Guard is back on');
+  await press('takedown-undo');
+  expect(screen.getByTestId('part-back').textContent).toBe('Top is back on');
+});
+
+test('Close names what was left out of the gate, with who and why', async () => {
+  const run = planned();
+  run.happen('gate.skipped', { source: 'air-handler', step: 'thermostat-off', reason: 'No thermostat in this house' }, 'Ives');
+  await openInVisit(<CloseBead />, run);
+  const skips = screen.getByTestId('gate-skips');
+  expect(skips.textContent).toContain('Air handler: thermostat off');
+  expect(skips.textContent).toContain('No thermostat in this house');
+  expect(skips.textContent).toContain('Ives');
+});

@@ -1,0 +1,123 @@
+import type { ApplicatorRecord, CleanerRecord, CoilRecord, HouseRulesRecord, ShelfRecord, VisitDetail } from '@elm-mist/contract';
+import { DEFAULT_HOUSE_RULES, type CoilBuild, type VisitEvent } from '@elm-mist/core';
+import { shelf } from '@elm-mist/core/testing/fixtures';
+import { fullRunCoils, type scribe } from '@elm-mist/core/testing/fullRun';
+import { QueryClientProvider } from '@tanstack/react-query';
+import { act, render } from '@testing-library/react';
+import type { ReactElement } from 'react';
+import { keys, openOutbox, queryClient, VisitRoot } from '@/data';
+import { BecauseRoot, ThemeRoot } from '@/ui';
+
+export const VISIT = 'v1';
+
+const coilRecord = (build: CoilBuild): CoilRecord => ({ ...build, systemId: 's1' });
+const cleanerRecord = (cleaner: (typeof shelf)[number]): CleanerRecord => ({
+  ...cleaner,
+  countsAgainst: null,
+  phLow: null,
+  phHigh: null,
+  packL: 3.785,
+  packPrice: 31,
+  lowL: null,
+  assumed: [],
+  sheet: null,
+});
+const gun: ApplicatorRecord = { id: 'pump-sprayer', name: 'Pump sprayer', kind: 'pump-sprayer', capacityL: 7.5, dial: [] };
+export const RULES: HouseRulesRecord = { ...DEFAULT_HOUSE_RULES, crew: ['Wren', 'Ives'], units: 'si' };
+
+export const detailOf = (events: VisitEvent[], over: Partial<VisitDetail> = {}): VisitDetail => ({
+  visit: {
+    id: VISIT,
+    systemId: 's1',
+    day: '2026-06-11',
+    startMinute: 600,
+    durationMin: 90,
+    purpose: 'Yearly wash',
+    coilIds: fullRunCoils.map((coil) => coil.id),
+    standing: 'under way',
+  },
+  place: {
+    id: 'p1',
+    name: 'Kiln yard',
+    address: '4 Kiln Yard',
+    customerName: 'Odo Lantry',
+    phone: '',
+    latitudeDeg: 42.2,
+    longitudeDeg: -100.6,
+    altitudeM: 700,
+    note: '',
+  },
+  system: {
+    id: 's1',
+    placeId: 'p1',
+    name: 'Cooling',
+    configuration: 'split-cool',
+    model: 'XX-024',
+    btuh: 24000,
+    refrigerant: 'R-410A',
+    madeYear: 2015,
+    note: '',
+  },
+  coils: fullRunCoils.map(coilRecord),
+  events,
+  known: { day: null, surveys: {}, story: null, chemistries: [], openFindings: [], washesSinceOpened: {}, air: null, taken: {} },
+  weather: { simulated: true, hours: [] },
+  ...over,
+});
+
+/** What the screens posted, kind and data, oldest first. */
+export interface Posted {
+  kind: string;
+  data: unknown;
+  by: string;
+}
+
+/**
+ * Opens a screen inside a visit as the program does: the real data layer over a server that takes everything, and answers with nothing new.
+ * @param run the visit so far; its clock is the page's clock as well
+ */
+export async function openInVisit(
+  screen: ReactElement,
+  run: ReturnType<typeof scribe>,
+  over: Partial<VisitDetail> = {},
+): Promise<Posted[]> {
+  const posted: Posted[] = [];
+  const detail = detailOf([...run.events], over);
+  const answer = (body: unknown) => Promise.resolve({ ok: true, status: 200, headers: new Headers(), json: () => Promise.resolve(body) });
+  global.fetch = jest.fn((url: string, init?: { method?: string; body?: string }) => {
+    if (init?.method === 'POST') {
+      const { events } = JSON.parse(init.body ?? '{}') as { events: VisitEvent[] };
+      for (const { kind, data, by } of events) posted.push({ kind, data, by });
+      return answer({ accepted: events.map((row) => row.id), added: events.length });
+    }
+    return answer(url.includes('/visits/') ? detail : url.includes('/shelf') ? STOCKED : RULES);
+  }) as never;
+  Object.assign(AbortSignal, { timeout: () => new AbortController().signal });
+  jest.spyOn(Date, 'now').mockImplementation(() => run.now());
+  queryClient.clear();
+  queryClient.setQueryData(keys.visit(VISIT), detail);
+  queryClient.setQueryData(keys.shelf, STOCKED);
+  queryClient.setQueryData(keys.houseRules, RULES);
+  await openOutbox();
+  render(
+    <QueryClientProvider client={queryClient}>
+      <ThemeRoot>
+        <BecauseRoot system="si">
+          <VisitRoot visitId={VISIT} waiting={null} trouble={(_retry, message) => <p>{message}</p>}>
+            {screen}
+          </VisitRoot>
+        </BecauseRoot>
+      </ThemeRoot>
+    </QueryClientProvider>,
+  );
+  await settle();
+  return posted;
+}
+const STOCKED: ShelfRecord = { cleaners: shelf.map(cleanerRecord), applicators: [gun], stock: [] };
+
+/** Lets promises and short timers run. */
+export async function settle(): Promise<void> {
+  await act(async () => {
+    for (let i = 0; i < 5; i += 1) await new Promise((done) => setTimeout(done, 0));
+  });
+}
