@@ -93,11 +93,11 @@ const many = (count: number): VisitEvent[] =>
     const sectionId = plan.sections[i % plan.sections.length]?.id ?? '';
     return { ...frame, kind: (['section.applied', 'section.rinsed'] as const)[i % 2], data: { coilId: coil.id, sectionId } } as VisitEvent;
   });
-const thousand = many(1000);
-const hundred = many(100);
-const foldHundred = report('foldVisit, 100 events', () => foldVisit('v', 'split-cool', hundred));
-const foldThousand = report('foldVisit, 1,000 events', () => foldVisit('v', 'split-cool', thousand));
-lines.push(['ratio 1,000 : 100 events', `${(foldHundred / foldThousand).toFixed(1)} : 1`]);
+const folds = [100, 300, 1000, 3000].map((count) => {
+  const events = many(count);
+  return report(`foldVisit, ${count.toLocaleString('en-US')} events`, () => foldVisit('v', 'split-cool', events));
+});
+lines.push(['fold cost as events grow, 100 : 300 : 1,000 : 3,000', folds.map((rate) => ((folds[0] ?? 0) / rate).toFixed(1)).join(' : ')]);
 
 async function coldStart(): Promise<void> {
   const data = mkdtempSync(join(tmpdir(), 'elm-mist-bench-'));

@@ -16,14 +16,14 @@ function visit(seed: number): Task[] {
   const chance = chances(seed);
   const between = (low: number, high: number) => Math.round(low + chance() * (high - low));
   const tasks: Task[] = [];
-  const put = (id: string, seconds: number, after: Task['after'], handsOn = true) => {
-    tasks.push({ id, name: id, seconds, handsOn, after });
+  const put = (id: string, seconds: number, after: Task['after'], handsOn = true, leadOnly = false) => {
+    tasks.push({ id, name: id, seconds, handsOn, after, ...(leadOnly ? { leadOnly } : {}) });
     return id;
   };
   const then = (id: string) => [{ id, minS: 0, maxS: null }];
   const ends: string[] = [];
   for (const coil of ['out', 'in']) {
-    let last = put(`${coil}.isolate`, 300, []);
+    let last = put(`${coil}.isolate`, 300, [], true, true);
     last = put(`${coil}.open`, between(300, 1500), then(last));
     last = put(`${coil}.wet`, 120, then(last));
     const opened = last;
@@ -53,6 +53,8 @@ function visit(seed: number): Task[] {
     'restart',
     300,
     ends.map((id) => ({ id, minS: 0, maxS: null })),
+    true,
+    true,
   );
   put('readings', 120, then(put('steady', 900, then(on), false)));
   return tasks;

@@ -2,3 +2,4 @@ export * from './vapour';
 export * from './dryOut';
 export * from './sun';
 export * from './ribbon';
+export * from './feedAir';

@@ -1,4 +1,4 @@
-import { dayRibbon, DRYING_MARGIN, saturationVapourPressureKPa, shadeOf, type HourAir } from '../dryout';
+import { dayRibbon, DRYING_MARGIN, feedHour, saturationVapourPressureKPa, shadeOf, type HourAir } from '../dryout';
 import type { SiteConditions } from '../survey';
 import type { DryTrouble } from './keepWet';
 import { driesFirst, faceDrying } from './faceDrying';
@@ -23,7 +23,7 @@ const HOUR_MS = 3_600_000;
  */
 export function feedAsNoted(sky: Sky, site: SiteConditions): HourAir[] {
   const later = sky.hours.filter((hour) => hour.atMs > sky.atMs);
-  const here = sky.hours.find((hour) => hour.atMs <= sky.atMs && sky.atMs < hour.atMs + HOUR_MS);
+  const here = feedHour(sky.hours, sky.atMs);
   if (!here) return later;
   const vapour = (dryBulbC: number, rhPct: number) => saturationVapourPressureKPa(dryBulbC) * rhPct;
   const wetter = vapour(site.dryBulbC, site.rhPct) / Math.max(1e-6, vapour(here.dryBulbC, here.rhPct));

@@ -27,8 +27,9 @@ import { useEffect, type ReactNode } from 'react';
 import { Controller, useForm, useWatch } from 'react-hook-form';
 import { View } from 'react-native';
 import { array, boolean, mixed, object, string } from 'yup';
-import { useDraft, useVisit, type Entry } from '@/data';
+import { sharedNow, useDraft, useVisit, type Entry } from '@/data';
 import { AnyOf, Small, Act, HazardBox, Heading, Label, OneOf, Part, Row, space, Strong, ThumbBar, Tick, Why } from '@/ui';
+import { feedSite } from './feedSite';
 import { capacityBecause } from '../places/SystemPage';
 import { EDGES, readFigure, showFigure, toSi, typedFigure } from '../shared/figures';
 import { FormField } from '../shared/formField';
@@ -61,7 +62,7 @@ export function UnitPart({ tabs, next, show }: { tabs: ReactNode; next: string |
   const { units } = house;
   const { system } = detail;
   const before = state.readings.filter((reading) => reading.value.when === 'before').at(-1)?.value;
-  const site = state.site?.value ?? detail.known.air ?? undefined;
+  const site = state.site?.value ?? detail.known.air ?? feedSite(detail.weather.hours, sharedNow());
   const story = state.story?.value;
   const [draft, keep, drop] = useDraft<UnitForm>(`look.${detail.visit.id}.unit`, () => ({
     model: state.identity?.value.model ?? system.model,
@@ -186,6 +187,8 @@ export function UnitPart({ tabs, next, show }: { tabs: ReactNode; next: string |
       <ClosedNote />
       {!state.site && detail.known.air ? (
         <Small ink="inkSoft">The air is as noted last today at another place. Change what differs.</Small>
+      ) : !state.site && site ? (
+        <Small ink="inkSoft">The air is that of the simulated feed at this hour. Change what differs on the spot.</Small>
       ) : null}
       {detail.known.day ? (
         <Small ink="inkSoft">{`Filled in from the visit of ${shortDay(detail.known.day)}. Ask only what changed.`}</Small>

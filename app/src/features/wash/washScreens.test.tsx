@@ -1,45 +1,22 @@
-import type * as Core from '@elm-mist/core';
 import { GATE_TABLE, gateStepsFor, planCoil, type VisitEvent } from '@elm-mist/core';
 import { graded, house, mildDay, shelf } from '@elm-mist/core/testing/fixtures';
 import { fullRun, fullRunCoils, fullRunPlans, scribe } from '@elm-mist/core/testing/fullRun';
 import { act, fireEvent, screen, within } from '@testing-library/react';
+import type * as Fakes from '@/testing/fakes';
+import { went } from '@/testing/fakes';
 import { openInVisit, settle, VISIT } from '@/testing/openVisit';
 import { CloseBead } from '../close/CloseBead';
 import { PowerUpScreen } from '../powerup/PowerUpScreen';
 import { TakedownScreen } from '../takedown/TakedownScreen';
 import { WashBead } from './WashBead';
 
-const mockWent: string[] = [];
-jest.mock('expo-router', () => ({
-  Link: ({ children }: { children: unknown }) => children,
-  router: { navigate: (href: string) => void mockWent.push(href), setParams: () => undefined },
-  useLocalSearchParams: () => ({}),
-  usePathname: () => '/visits/v1/wash',
-}));
-jest.mock('idb-keyval', () => {
-  const disk = new Map<string, unknown>();
-  return {
-    createStore: () => 'store',
-    get: async (key: string) => disk.get(key),
-    set: async (key: string, value: unknown) => void disk.set(key, value),
-    del: async (key: string) => void disk.delete(key),
-    keys: async () => [...disk.keys()],
-  };
-});
-jest.mock('@/workers/useRunSheet', () => {
-  const core = jest.requireActual<typeof Core>('@elm-mist/core');
-  // The same search, at once and on the page.
-  return {
-    useRunSheet: (tasks: Parameters<typeof core.scheduleRun>[0], crew: number) => {
-      const found = tasks.length > 0 ? core.scheduleRun(tasks, crew, 4) : null;
-      return found && 'clash' in found ? { sheet: null, none: found, done: true } : { sheet: found, none: null, done: true };
-    },
-  };
-});
+jest.mock('expo-router', () => jest.requireActual<typeof Fakes>('@/testing/fakes').stillRouter());
+jest.mock('idb-keyval', () => jest.requireActual<typeof Fakes>('@/testing/fakes').memoryDisk());
+jest.mock('@/workers/useRunSheet', () => jest.requireActual<typeof Fakes>('@/testing/fakes').searchAtOnce());
 
 beforeEach(() => {
   window.localStorage.clear();
-  mockWent.length = 0;
+  went.length = 0;
 });
 afterEach(() => jest.restoreAllMocks());
 
@@ -252,7 +229,7 @@ describe('power-up', () => {
     await lookAgain();
     await press('power-act');
     expect(posted.map((row) => row.kind)).toEqual(Array(8).fill('power.step'));
-    expect(mockWent).toEqual([`/visits/${VISIT}/check`]);
+    expect(went).toEqual([`/visits/${VISIT}/check`]);
   });
 
   test('what is not back is named before the panels are said to be on; a fan that blows the wrong way takes the power off', async () => {

@@ -1,0 +1,148 @@
+import { planCoil } from '@elm-mist/core';
+import { graded, house, mildDay, shelf } from '@elm-mist/core/testing/fixtures';
+import { fullRunCoils, fullRunPlans, RUN_START, scribe } from '@elm-mist/core/testing/fullRun';
+import { fireEvent, screen, within } from '@testing-library/react';
+import type * as Fakes from '@/testing/fakes';
+import { openInVisit, settle, VISIT } from '@/testing/openVisit';
+import { feedSite } from '../look/feedSite';
+import { RunSheetScreen } from '../runsheet/RunSheetScreen';
+import { PlanBead } from './PlanBead';
+
+jest.mock('expo-router', () => jest.requireActual<typeof Fakes>('@/testing/fakes').stillRouter());
+jest.mock('idb-keyval', () => jest.requireActual<typeof Fakes>('@/testing/fakes').memoryDisk());
+jest.mock('@/workers/useRunSheet', () => jest.requireActual<typeof Fakes>('@/testing/fakes').searchAtOnce());
+
+beforeEach(() => window.localStorage.clear());
+afterEach(() => jest.restoreAllMocks());
+
+const [outdoor, indoor] = fullRunCoils;
+const hour = (i: number, over: object) => ({
+  atMs: RUN_START - 1_800_000 + i * 3_600_000,
+  cloud: 0.9,
+  dryBulbC: 42,
+  rhPct: 12,
+  windMs: 4,
+  ...over,
+});
+/** Hot wind until the third hour, then cool and still. */
+const hours = Array.from({ length: 8 }, (_, i) => hour(i, i < 3 ? {} : { dryBulbC: 22, rhPct: 70, windMs: 0.5 }));
+
+/** Looked at, both coils graded, in a hot wind. */
+function looked(grade: 2 | 3 = 3) {
+  const run = scribe(VISIT);
+  run.happen('visit.started', {});
+  run.happen('site.noted', { dryBulbC: 42, rhPct: 12, windMs: 4, sun: 'full' });
+  run.happen('coil.surveyed', { coilId: outdoor.id, survey: graded(grade) });
+  run.happen('coil.surveyed', { coilId: indoor.id, survey: graded(2) });
+  return run;
+}
+const option = (name: RegExp) => screen.queryByRole('radio', { name });
+const choose = async (name: RegExp) => {
+  fireEvent.click(screen.getByRole('radio', { name }));
+  await settle();
+};
+
+test('foam that would dry: refused, with the hour of this day; each way out is what choosing it gives', async () => {
+  const posted = await openInVisit(<PlanBead />, looked(), { weather: { simulated: true, hours } });
+  const offers = screen.getByTestId('wet-offers');
+  expect(screen.getByText('Water only', { selector: '[role=heading]' })).toBeTruthy();
+  expect(within(offers).getByText(/Not now with foam\.$/)).toBeTruthy();
+  expect(within(offers).getByText(/^\d+ [ap]m to \d+ [ap]m$/)).toBeTruthy();
+  const mist = option(/^Mist it, first after /);
+  expect(mist).not.toBeNull();
+  await choose(/^Mist it, first after /);
+  expect(posted.at(-1)).toMatchObject({ kind: 'coil.surveyed', data: { survey: { answers: { keepWet: 'mist' } } } });
+  expect(screen.getByText('alkaline', { selector: '[role=heading]' })).toBeTruthy();
+  expect(screen.getByText('Mist on the way')).toBeTruthy();
+  await choose(/^Water only/);
+  expect(screen.queryByText('Mist on the way')).toBeNull();
+});
+
+test('without a feed no hour is promised, and a mild day offers nothing at all', async () => {
+  await openInVisit(<PlanBead />, looked());
+  expect(within(screen.getByTestId('wet-offers')).getByText('no feed for this day')).toBeTruthy();
+});
+
+test('on a mild day there is nothing to offer, and the faces are named in their order', async () => {
+  const run = looked();
+  run.happen('site.noted', { dryBulbC: 24, rhPct: 55, windMs: 1, sun: 'shade' });
+  await openInVisit(<PlanBead />, run);
+  expect(screen.queryByTestId('wet-offers')).toBeNull();
+  expect(screen.getByText('Path, Hedge')).toBeTruthy();
+});
+
+test('the air of the feed stands in until somebody notes it on the spot', () => {
+  expect(feedSite(hours, RUN_START)).toEqual({ dryBulbC: 42, rhPct: 12, windMs: 4, sun: 'shade' });
+  expect(feedSite([hour(0, { cloud: 0.1 })], RUN_START)?.sun).toBe('full');
+  expect(feedSite([hour(0, { cloud: 0.5 })], RUN_START)?.sun).toBe('broken');
+  expect(feedSite(hours, RUN_START - 86_400_000)).toBeUndefined();
+  expect(feedSite([], RUN_START)).toBeUndefined();
+});
+
+describe('the run sheet', () => {
+  const planned = () => {
+    const run = looked();
+    for (const plan of fullRunPlans) run.happen('plan.made', { coilId: plan.coilId, plan });
+    return run;
+  };
+  const gauge = (words: string) => screen.getByText(words).parentElement?.textContent?.replace(words, '') ?? '';
+
+  test('before the first step it tells minutes; a helper is kept with the visit and shortens it', async () => {
+    const posted = await openInVisit(<RunSheetScreen />, planned());
+    const alone = gauge('the visit takes');
+    expect(within(screen.getByTestId('run-order')).getAllByText(/min(, waits)?$/).length).toBeGreaterThan(5);
+    await choose(/^With a helper/);
+    expect(posted.at(-1)).toMatchObject({ kind: 'crew.changed', data: { people: 2 } });
+    expect(gauge('the visit takes')).not.toBe(alone);
+    expect(within(screen.getByTestId('run-order')).getAllByText(/, helper$/).length).toBeGreaterThan(0);
+  });
+
+  test('under way it tells the time of day, how it stands against the first sheet, and what is this phone’s next', async () => {
+    const run = planned();
+    run.happen('task.done', { taskId: 'baseline' });
+    run.wait(600);
+    const posted = await openInVisit(<RunSheetScreen />, run);
+    expect(gauge('done at')).toMatch(/^\d+:\d\d$/);
+    expect(screen.getByText(/(later|earlier) than the .* it was to take|^On time/)).toBeTruthy();
+    expect(screen.queryByTestId('own-task')).toBeTruthy();
+    fireEvent.click(screen.getByTestId('own-begin'));
+    await settle();
+    expect(posted.at(-1)?.kind).toBe('task.begun');
+    expect(screen.getByText(/^Begun at /)).toBeTruthy();
+    const mine = screen.getByTestId('own-task').getAttribute('aria-label');
+    fireEvent.click(screen.getByTestId('own-task'));
+    await settle();
+    expect(posted.at(-1)).toMatchObject({ kind: 'task.done' });
+    expect(screen.getByTestId('own-task').getAttribute('aria-label')).not.toBe(mine);
+  });
+
+  test('times of past runs are used, and it says so', async () => {
+    await openInVisit(<RunSheetScreen />, planned(), {
+      known: {
+        day: null,
+        surveys: {},
+        story: null,
+        chemistries: [],
+        openFindings: [],
+        washesSinceOpened: {},
+        air: null,
+        taken: { isolate: { seconds: 240, runs: 6 }, gun: { seconds: 100, runs: 4 } },
+      },
+    });
+    expect(screen.getByText(/^Minutes from the start\. The times of 4 of them are from your own past runs/)).toBeTruthy();
+  });
+
+  test('nothing to wash says what to do', async () => {
+    const run = scribe(VISIT);
+    run.happen('visit.started', {});
+    await openInVisit(<RunSheetScreen />, run);
+    expect(screen.getByText(/Grade a coil in Look first\.$/)).toBeTruthy();
+  });
+});
+
+test('a plan of the mild day does not change because the hours of the feed do', () => {
+  const context = { ...mildDay, sky: { atMs: RUN_START, latitudeDeg: 42.2, longitudeDeg: -100.6, hours } };
+  expect(planCoil(outdoor, graded(3), context, shelf, house())).toEqual(
+    planCoil(outdoor, graded(3), { ...context, sky: { ...context.sky, hours: [] } }, shelf, house()),
+  );
+});
