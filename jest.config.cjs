@@ -24,7 +24,7 @@ module.exports = {
   projects: [
     node('core', ['<rootDir>/core/src']),
     node('contract', ['<rootDir>/contract/src']),
-    node('server', ['<rootDir>/server/test']),
+    { ...node('server', ['<rootDir>/server/test']), globalSetup: '<rootDir>/server/test/bundle.cjs' },
     '<rootDir>/app/jest.config.cjs',
   ],
 };

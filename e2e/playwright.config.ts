@@ -4,6 +4,7 @@ const chromium = process.env['ELM_MIST_CHROMIUM'] ?? '/usr/bin/chromium';
 
 export default defineConfig({
   testDir: '.',
+  globalSetup: './support/bundle.ts',
   outputDir: './test-results',
   timeout: 300_000,
   expect: { timeout: 30_000 },

@@ -4,4 +4,7 @@ import { checkNode, buildWeb, install, tool } from './lib/setup.mjs';
 checkNode();
 await install();
 if (!(await buildWeb())) process.exit(1);
+// Only there once the packages are.
+const { bundleServer } = await import('./lib/bundleServer.mjs');
+await bundleServer();
 process.exit(tool('tsx/dist/cli.mjs', ['scripts/bench/run.mts']));

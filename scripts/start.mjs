@@ -17,10 +17,13 @@ if (!free) giveUp(`Port ${port} is in use. Stop what runs there, or choose anoth
 
 await install();
 if (!(await buildWeb())) process.exit(1);
+// Only there once the packages are.
+const { bundleServer, SERVER_FILE } = await import('./lib/bundleServer.mjs');
+await bundleServer();
 const data = process.env.ELM_MIST_DATA ?? join(ROOT, 'data');
 say(`starting; data in ${data}`);
 if (port > 0) say(`open http://localhost:${port}`);
-const server = start(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
+const server = start(process.execPath, ['--enable-source-maps', SERVER_FILE], {
   env: { NODE_ENV: 'production', ...process.env, PORT: String(port), ELM_MIST_DATA: data },
 });
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));

@@ -117,7 +117,7 @@ test('a microchannel unit in full sun: foam would dry, so water, and it says wha
   await tech.noteAir('108', '12', '12', 'Full sun');
   await tech.next();
   await site.getByRole('link', { name: /^Plan/ }).click();
-  await expect(site.getByText('Water only')).toBeVisible();
+  await expect(site.getByRole('heading', { name: 'Water only' })).toBeVisible();
   await site.getByRole('button', { name: /Which cleaner.*Why\?$/ }).click();
   await expect(site.getByTestId('because')).toContainText('Foam would dry on the coil');
   await site.getByTestId('because').getByRole('button', { name: 'Close' }).click();

@@ -34,7 +34,7 @@ export class TestServer {
 
   async start(): Promise<void> {
     this.port ||= await freePort();
-    const child = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
+    const child = spawn(process.execPath, ['server/dist/main.cjs'], {
       cwd: ROOT,
       env: {
         ...process.env,

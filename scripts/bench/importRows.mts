@@ -29,7 +29,7 @@ export async function importFigures(): Promise<ImportFigures> {
   const data = mkdtempSync(join(tmpdir(), 'elm-mist-import-'));
   const port = 6300 + (process.pid % 1000);
   const url = `http://localhost:${port}/api`;
-  const child = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
+  const child = spawn(process.execPath, ['server/dist/main.cjs'], {
     cwd: ROOT,
     env: { ...process.env, PORT: String(port), ELM_MIST_DATA: data, ELM_MIST_LOG: 'silent' },
     stdio: 'ignore',

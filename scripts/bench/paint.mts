@@ -27,7 +27,7 @@ export async function planPaintMs(executablePath: string | null): Promise<number
   const port = 5300 + (process.pid % 1000);
   const url = `http://localhost:${port}`;
   const env = { ...process.env, PORT: String(port), ELM_MIST_DATA: data, ELM_MIST_DEMO_DAY: '2026-06-11', ELM_MIST_LOG: 'silent' };
-  const server = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], { cwd: ROOT, env, stdio: 'ignore' });
+  const server = spawn(process.execPath, ['server/dist/main.cjs'], { cwd: ROOT, env, stdio: 'ignore' });
   const ready = () =>
     fetch(`${url}/api/health`).then(
       (answer) => answer.ok,

@@ -104,7 +104,7 @@ async function coldStart(): Promise<void> {
   const port = 4300 + (process.pid % 1000) + 1000;
   const time = async (label: string) => {
     const started = performance.now();
-    const child = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
+    const child = spawn(process.execPath, ['server/dist/main.cjs'], {
       cwd: ROOT,
       env: { ...process.env, PORT: String(port), ELM_MIST_DATA: data, ELM_MIST_LOG: 'silent' },
       stdio: 'ignore',

@@ -8,6 +8,7 @@ import { seedDemoOnce } from './demo/seed';
 import { localDay } from './demo/day';
 import { openStore } from './store/open';
 
+// The same from src, and from dist where all of it is one file.
 const here = dirname(fileURLToPath(import.meta.url));
 const port = Number(process.env['PORT'] ?? 4310);
 const dataFolder = resolve(process.env['ELM_MIST_DATA'] ?? join(here, '../../data'));
@@ -19,7 +20,7 @@ if (!Number.isInteger(port) || port < 0 || port > 65535) {
   process.exit(1);
 }
 
-const store = openStore(join(dataFolder, 'elm-mist.db'));
+const store = openStore(join(dataFolder, 'elm-mist.db'), join(here, '../drizzle'));
 if (process.env['ELM_MIST_DEMO'] !== 'off') {
   const seeded = seedDemoOnce(store, process.env['ELM_MIST_DEMO_DAY'] ?? localDay(new Date()));
   if (seeded) log.info({ visits: seeded.visits }, 'demo data seeded');

@@ -32,7 +32,7 @@ export class RealServer {
 
   async start(env: Record<string, string> = {}): Promise<void> {
     this.port ||= await freePort();
-    const child = spawn(process.execPath, ['--import', 'tsx', 'src/main.ts'], {
+    const child = spawn(process.execPath, ['dist/main.cjs'], {
       cwd: SERVER,
       env: {
         ...process.env,

@@ -30,7 +30,12 @@ export class Changes {
     ctx.req.on('close', leave);
     ctx.res.on('close', leave);
     ctx.compress = false;
-    ctx.set({ 'Content-Type': 'text/event-stream; charset=utf-8', 'Cache-Control': 'no-store', 'X-Accel-Buffering': 'no', Connection: 'close' });
+    ctx.set({
+      'Content-Type': 'text/event-stream; charset=utf-8',
+      'Cache-Control': 'no-store',
+      'X-Accel-Buffering': 'no',
+      Connection: 'close',
+    });
     ctx.body = stream;
     stream.write('event: ready\ndata: \n\n');
   }

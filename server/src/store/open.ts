@@ -1,6 +1,5 @@
 import { mkdirSync } from 'node:fs';
-import { dirname, join } from 'node:path';
-import { fileURLToPath } from 'node:url';
+import { dirname } from 'node:path';
 import Database from 'better-sqlite3';
 import { drizzle, type BetterSQLite3Database } from 'drizzle-orm/better-sqlite3';
 import { migrate } from 'drizzle-orm/better-sqlite3/migrator';
@@ -15,13 +14,12 @@ export interface Store {
   close: () => void;
 }
 
-const MIGRATIONS = join(dirname(fileURLToPath(import.meta.url)), '../../drizzle');
-
 /**
  * Opens the database file, making its folder if need be, and brings it to the newest schema.
+ * @param migrationsFolder where the steps from one schema to the next lie
  * @throws when the folder cannot be written or the file is no database of this program
  */
-export function openStore(file: string): Store {
+export function openStore(file: string, migrationsFolder: string): Store {
   mkdirSync(dirname(file), { recursive: true });
   const sqlite = new Database(file);
   sqlite.pragma('journal_mode = WAL');
@@ -29,7 +27,7 @@ export function openStore(file: string): Store {
   sqlite.pragma('foreign_keys = ON');
   sqlite.pragma('busy_timeout = 5000');
   const db = drizzle(sqlite, { schema });
-  migrate(db, { migrationsFolder: MIGRATIONS });
+  migrate(db, { migrationsFolder });
   return {
     db,
     write: (work) => db.transaction((tx) => work(tx as unknown as Db), { behavior: 'immediate' }),

@@ -6,7 +6,6 @@ import {
   gateStepsFor,
   isGateOpen,
   isWashed,
-  meanwhileOf,
   needsFoam,
   nextAction,
   refitOrder,
@@ -42,13 +41,14 @@ import {
   Tabs,
   ThumbBar,
 } from '@/ui';
-import { useLiveSheet, useOwnLane, useVisitTasks } from '../runsheet/useVisitRun';
+import { useLiveSheet, useVisitTasks } from '../runsheet/useVisitRun';
 import { ROLE_NAMES } from '../shared/words';
 import { goTo, NotYet, VisitScreen } from '../visit/VisitScreen';
 import { PanPart } from './PanPart';
 import { plainName, TasksPart } from './TasksPart';
 import { useCheck } from './useCheck';
 import { useGate } from './useGate';
+import { useMeanwhile } from './useMeanwhile';
 import { nowWords } from './washWords';
 
 interface WashJob {
@@ -147,12 +147,9 @@ function WashJobScreen({
   const next = jobs.find((row) => row !== job && !washed(row));
   const mixMissing = action.kind === 'apply' && !state.mixes[coil.id];
 
-  const { left, thought } = useLiveSheet(useVisitTasks(), visit.crew, THINK_MS);
-  const lane = useOwnLane();
-  const meanwhile =
-    action.kind === 'wait' && open && thought.sheet && !closed
-      ? meanwhileOf(left, thought.sheet.placed, lane, coil.id, action.seconds)
-      : null;
+  const live = useLiveSheet(useVisitTasks(), visit.crew, THINK_MS);
+  const { left } = live;
+  const meanwhile = useMeanwhile(live, coil.id, action.kind === 'wait' && open && !closed ? action.seconds : null);
   const ownSteps = left.filter((task) => task.handsOn && task.what?.is === 'step' && task.what.coilId === coil.id);
   const beforeWater = stepsBefore(left, ownSteps, coil.id);
   const afterWash = action.kind === 'done' ? ownSteps : [];
