@@ -70,26 +70,3 @@ test('a hot wind forces more sections; a worse one is refused, with the hour, th
     await expect(site.getByTestId('gate-skips')).toContainText('Compartment stays shut, no licence here.');
   });
 });
-
-test('a section that is not clear is named: what, and where, and only there it is done again', async ({ site, server }) => {
-  const tech = new Technician(site);
-  await site.goto(`${server.url}/visits/demo-visit-13/plan`);
-  await site.getByTestId('plan-follow').click();
-  await site.waitForURL(/\/(mix|wash)$/);
-  await site.goto(`${server.url}/visits/demo-visit-13/wash`);
-  await tech.proveDead('outdoor-unit');
-  const act = site.getByTestId('wash-act');
-  // Water first on this one: rinsed plain, foamed only where the torch stays dark.
-  await act.click();
-  await expect(act).toHaveText('1 is clear');
-  await site.getByTestId('not-clear').click();
-  await site.getByRole('radio', { name: 'Bottom band' }).click();
-  await site.getByRole('checkbox', { name: 'The torch shows dark' }).click();
-  await expect(site.getByTestId('again')).toBeDisabled();
-  await site.getByRole('checkbox', { name: 'The water is still dirty' }).click();
-  await site.getByTestId('again').click();
-  await expect(site.getByRole('img', { name: /^Section 1, .*: again$/ })).toBeVisible();
-  await expect(site.getByText(/^Second pass, bottom band only: the water is still dirty\./)).toBeVisible();
-  await site.getByTestId('undo').click();
-  await expect(act).toHaveText('1 is clear');
-});

@@ -88,7 +88,7 @@ export class Technician {
       const [words, title] = [(await act.innerText()).trim(), await now.getByRole('heading').innerText()];
       if (title === 'Every section is clear') return pressed;
       if (words === 'Foam soaks' || words.startsWith('Go to the')) {
-        await this.wait('00:20');
+        await this.wait(/soaks (\d+:\d\d) more/.exec(title)?.[1]?.padStart(5, '0') ?? '00:40');
         continue;
       }
       pressed.push(words === 'It is done' ? title : words);

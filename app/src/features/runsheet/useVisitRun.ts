@@ -52,8 +52,9 @@ export interface LiveSheet {
 /**
  * The rest of the run as it stands, planned anew at every entry of any phone and every half minute.
  * @param mostMs how long to look for a better order, ms
+ * @param wanted false while nobody looks at the order: what is left is told all the same, and nothing is searched
  */
-export function useLiveSheet(tasks: readonly Task[], crew: number, mostMs: number): LiveSheet {
+export function useLiveSheet(tasks: readonly Task[], crew: number, mostMs: number, wanted = true): LiveSheet {
   const { state, detail } = useVisit();
   const now = useNow(state.closed === null);
   const slot = Math.floor(now / PLAN_ANEW_MS);
@@ -63,7 +64,7 @@ export function useLiveSheet(tasks: readonly Task[], crew: number, mostMs: numbe
     () => remainingTasks(tasks, state, detail.system.configuration, atMs),
     [tasks, state, detail.system.configuration, atMs],
   );
-  const strict = useRunSheet(left, crew, mostMs);
+  const strict = useRunSheet(wanted ? left : NOTHING, crew, mostMs);
   const late = strict.none !== null;
   const loose = useMemo(() => (late ? withoutLimits(left) : NOTHING), [late, left]);
   const relaxed = useRunSheet(loose, crew, mostMs);

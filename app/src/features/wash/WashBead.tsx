@@ -147,9 +147,10 @@ function WashJobScreen({
   const next = jobs.find((row) => row !== job && !washed(row));
   const mixMissing = action.kind === 'apply' && !state.mixes[coil.id];
 
-  const live = useLiveSheet(useVisitTasks(), visit.crew, THINK_MS);
+  const waitS = action.kind === 'wait' && open && !closed ? action.seconds : null;
+  const live = useLiveSheet(useVisitTasks(), visit.crew, THINK_MS, waitS !== null);
   const { left } = live;
-  const meanwhile = useMeanwhile(live, coil.id, action.kind === 'wait' && open && !closed ? action.seconds : null);
+  const meanwhile = useMeanwhile(live, coil.id, waitS);
   const ownSteps = left.filter((task) => task.handsOn && task.what?.is === 'step' && task.what.coilId === coil.id);
   const beforeWater = stepsBefore(left, ownSteps, coil.id);
   const afterWash = action.kind === 'done' ? ownSteps : [];
