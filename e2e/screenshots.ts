@@ -2,6 +2,7 @@ import { join, dirname } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import type { Page } from '@playwright/test';
 import { expect, test } from './support/fixtures';
+import { DEMO_DAY } from './support/server';
 import { Technician } from './support/technician';
 
 const FOLDER = process.env['ELM_MIST_SHOTS'] ?? join(dirname(fileURLToPath(import.meta.url)), '../docs/screenshots');
@@ -23,9 +24,6 @@ test('pictures', async ({ site, server }) => {
   await site.goto(`${server.url}/shelf`);
   await expect(site.getByText('Bramble alkaline foam')).toBeVisible();
   await shoot(site, 'shelf');
-  await site.goto(`${server.url}/shelf/bramble`);
-  await expect(site.getByText('Where it went')).toBeVisible();
-  await shoot(site, 'cleaner');
   await site.goto(`${server.url}/bench`);
   await site.getByTestId('bench-ratio').fill('16 oz per gallon');
   await expect(site.getByTestId('two-readings')).toBeVisible();
@@ -68,11 +66,6 @@ test('pictures', async ({ site, server }) => {
   await site.getByTestId('plan-follow').click();
   await tech.bead('mix');
   await shoot(site, 'mix');
-  await site.getByTestId('fix-mix').click();
-  await site.getByTestId('fix-concentrate').fill('8 fl oz');
-  await site.getByTestId('fix-water').fill('1 gal');
-  await shoot(site, 'mix-fix');
-  await site.getByTestId('fix-mix').click();
   await site.getByTestId('mix-done').click();
   await site.getByTestId('mix-done').click();
   await tech.bead('wash');
@@ -119,7 +112,13 @@ test('pictures', async ({ site, server }) => {
   await tech.proveDead('air-handler');
   await tech.washCoil();
   await act.click();
-  await tech.powerUp();
+  for (let i = 0; i < 4; i += 1) await site.getByTestId('power-act').click();
+  await expect(site.getByTestId('rest-clock')).toBeVisible();
+  await site.clock.fastForward('01:48');
+  await site.waitForTimeout(200);
+  await shoot(site, 'power-up');
+  await site.getByRole('link', { name: /^Check/ }).click();
+  await tech.bead('check');
   await site.getByTestId('clear-everywhere').click();
   await shoot(site, 'check');
   await site.getByTestId('check-keep').click();
@@ -127,4 +126,11 @@ test('pictures', async ({ site, server }) => {
   await site.getByTestId('check-keep').click();
   await tech.bead('close');
   await shoot(site, 'close');
+
+  // Another visit, in the morning sun and a hot wind.
+  await site.clock.setSystemTime(new Date(`${DEMO_DAY}T11:00:00-05:00`));
+  await site.goto(server.url);
+  await tech.lookAtBakery('93', '25', '6', 'Full sun');
+  await expect(site.getByTestId('wet-offers')).toBeVisible();
+  await shoot(site, 'plan-dry');
 });

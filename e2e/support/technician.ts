@@ -41,9 +41,9 @@ export class Technician {
   }
 
   /** The bakery flat, greasy and two rows deep, from the day to the plan on the screen: Bramble at 4 : 1 outdoors, Sedge indoors. */
-  async lookAtBakery(air: string, humidity: string, wind: string): Promise<void> {
+  async lookAtBakery(air: string, humidity: string, wind: string, sun = 'Shade'): Promise<void> {
     await this.openVisit('demo-visit-15');
-    await this.noteAir(air, humidity, wind);
+    await this.noteAir(air, humidity, wind, sun);
     await this.next();
     await this.grade(3, 3, 2, 3, 1, 2);
     await this.page.getByRole('checkbox', { name: 'Grease or oil film' }).click();
