@@ -90,6 +90,7 @@ test('pictures', async ({ site, server }) => {
   }
   await act.click();
   await site.waitForTimeout(100);
+  await expect(site.getByText('NOW, WHILE IT SOAKS')).toBeVisible();
   await shoot(site, 'wash');
   await site.getByTestId('to-takedown').click();
   for (const [kind, screws] of [

@@ -12,7 +12,7 @@ function chances(seed: number): () => number {
 }
 
 /** A made-up visit of two coils, alike in kind to real ones: chains, sections with dwell windows, things to do meanwhile, waits. */
-function visit(seed: number): Task[] {
+export function visit(seed: number): Task[] {
   const chance = chances(seed);
   const between = (low: number, high: number) => Math.round(low + chance() * (high - low));
   const tasks: Task[] = [];

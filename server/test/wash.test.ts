@@ -98,10 +98,10 @@ test('an open page hears of a change on its visit at once, and of no other', asy
   const note = { id: uuid(9002), visitId, at: `${DAY}T15:00:00.000Z`, by: 'Ives', kind: 'note.added', data: { text: 'y' } };
   await send(visitId, note);
   // The first word after being ready is of its own visit; a repeat that adds nothing is not told.
-  expect((await reader.read()).value).toBe('event: changed\ndata: 1\n\n');
+  expect((await reader.read()).value).toBe(`event: changed\ndata: ${uuid(9002)}\n\n`);
   await send(visitId, note);
   await send(visitId, { ...note, id: uuid(9003), kind: 'coil.skipped', data: { coilId: coils[1].id, reason: 'no access' } });
-  expect((await reader.read()).value).toBe('event: changed\ndata: 1\n\n');
+  expect((await reader.read()).value).toBe(`event: changed\ndata: ${uuid(9003)}\n\n`);
   gone.abort();
   await reader.cancel().catch(() => undefined);
   expect((await server.call('GET', '/visits/nowhere/changes')).status).toBe(404);

@@ -1,5 +1,7 @@
+import type { VisitDetail } from '@elm-mist/contract';
 import { useEffect } from 'react';
 import { queryClient } from './client';
+import { waitingFor } from './outbox';
 import { keys } from './queries';
 
 /**
@@ -17,8 +19,15 @@ export function useVisitChanges(visitId: string): void {
       if (ready) look();
       ready = true;
     };
+    // What this phone sent itself it need not look up.
+    const onChanged = (event: MessageEvent<string>) => {
+      const known = new Set(
+        [...(queryClient.getQueryData<VisitDetail>(keys.visit(visitId))?.events ?? []), ...waitingFor(visitId)].map((row) => row.id),
+      );
+      if (event.data.split(' ').some((id) => !known.has(id))) look();
+    };
     source.addEventListener('ready', onReady);
-    source.addEventListener('changed', look);
+    source.addEventListener('changed', onChanged);
     return () => source.close();
   }, [visitId]);
 }

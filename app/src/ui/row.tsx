@@ -23,7 +23,7 @@ export function Row({ label, value, children }: { label: string; value?: string;
       }}
     >
       <Body style={{ flexShrink: 1 }}>{label}</Body>
-      {children ?? <Strong style={{ flexShrink: 1, textAlign: 'right' }}>{value}</Strong>}
+      {children ?? <Strong style={{ flexShrink: 0, maxWidth: '62%', textAlign: 'right' }}>{value}</Strong>}
     </View>
   );
 }

@@ -1,4 +1,4 @@
-import { earliest, nodeOf, type Network } from './network';
+import { earliest, nodeOf, withArc, type Network } from './network';
 import type { Task } from './task';
 
 interface Job {
@@ -80,4 +80,63 @@ export function lowerBound(network: Network, tasks: readonly Task[], crew: numbe
   const first = heads.slice(0, crew).reduce((sum, head) => sum + head, 0);
   const last = tails.slice(0, crew).reduce((sum, tail) => sum + tail, 0);
   return Math.max(chain, jobs.length >= crew ? (first + work + last) / crew : chain);
+}
+
+/** Whether so many hands can do all this work by a deadline, as far as energy tells: in no span of time is more of it bound to fall than they give. */
+function energyFits(jobs: readonly Job[], crew: number, deadline: number): boolean {
+  const spans = jobs.map(({ head, seconds, tail }) => ({ head, seconds, latest: deadline - tail - seconds }));
+  if (spans.some((job) => job.latest < job.head - 1e-9)) return false;
+  const froms = [...new Set(spans.flatMap((job) => [job.head, job.latest]))];
+  const tos = [...new Set(spans.flatMap((job) => [job.latest + job.seconds, job.head + job.seconds]))];
+  for (const from of froms)
+    for (const to of tos) {
+      if (to <= from) continue;
+      const room = crew * (to - from);
+      let work = 0;
+      for (const { head, seconds, latest } of spans) {
+        // What falls into the span however the job is shifted: to its earliest, or to its latest.
+        const least = Math.min(seconds, to - from, head + seconds - from, to - latest);
+        if (least > 0) work += least;
+      }
+      if (work > room + 1e-6) return false;
+    }
+  return true;
+}
+
+/**
+ * The closest look, for the root alone: the least deadline that the energy of the work does not rule out (energetic reasoning; Baptiste, Le Pape and
+ * Nuijten 1999, from memory), with the work of the one who isolates tried in either order.
+ * @param most no deadline above it is asked about, s
+ */
+export function rootBound(network: Network, tasks: readonly Task[], crew: number, most: number): number {
+  const leads = tasks.flatMap((task, k) => (task.leadOnly && task.handsOn && task.seconds > 0 ? [k] : []));
+  const { n, lags } = network;
+  const energy = (of: Network): number => {
+    const jobs = jobsOf(of, tasks);
+    let low = closeBound(of, tasks, crew);
+    let high = most;
+    if (low >= high || energyFits(jobs, crew, low)) return Math.min(low, most);
+    // To the second: nothing on a sheet is finer.
+    while (high - low > 1) {
+      const middle = (low + high) / 2;
+      if (energyFits(jobs, crew, middle)) high = middle;
+      else low = middle;
+    }
+    return low;
+  };
+  let bound = energy(network);
+  for (const [i, a] of leads.entries())
+    for (const b of leads.slice(i + 1)) {
+      const ordered = [
+        [a, b],
+        [b, a],
+      ].some(([x, y]) => (lags[nodeOf(x as number) * n + nodeOf(y as number)] as number) >= (tasks[x as number] as Task).seconds);
+      if (ordered) continue;
+      const either = [
+        withArc(network, nodeOf(a), nodeOf(b), (tasks[a] as Task).seconds),
+        withArc(network, nodeOf(b), nodeOf(a), (tasks[b] as Task).seconds),
+      ].map((of) => (of ? energy(of) : most));
+      bound = Math.max(bound, Math.min(...either));
+    }
+  return bound;
 }

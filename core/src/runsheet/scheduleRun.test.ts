@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { CoreError } from '../errors';
+import { oneByOne } from './oneByOne';
 import { scheduleRun, searchRun, type RunSheet, type Task } from '.';
 
 const task = (id: string, seconds: number, after: [string, number, number | null][] = [], handsOn = true): Task => ({
@@ -161,6 +162,33 @@ test('what only the one who isolates may do waits for those hands, even where an
   const sheet = scheduleRun(chained, 2);
   expect(sheet).toMatchObject({ byWindows: false });
   expect(sheetOf(chained, 3).endS).toBe(15);
+});
+
+test('the plain way, where there is one, keeps every window with one pair of hands, and there is a sheet from the first step', () => {
+  fc.assert(
+    fc.property(anyTasks(14, 30), (tasks) => {
+      const starts = oneByOne(tasks);
+      if (!starts) return;
+      const placed = tasks.map((row, k) => ({
+        id: row.id,
+        startS: starts[k]!,
+        endS: starts[k]! + row.seconds,
+        person: row.handsOn ? 0 : null,
+      }));
+      expect(faults(tasks, { placed, endS: 0, boundS: 0, proven: false }, 1)).toEqual([]);
+      const first = searchRun(tasks, 2).next();
+      expect(first.done ? 'placed' in first.value : first.value.best !== null).toBe(true);
+    }),
+  );
+  // What soaks already and is due first is rinsed first.
+  const running = [
+    task('now', 0, [], false),
+    task('b', 50, [['now', 10, 200]]),
+    task('a', 50, [['now', 10, 60]]),
+    task('rest', 30, [['now', 0, null]]),
+  ];
+  expect([...oneByOne(running)!].slice(1, 3)).toEqual([60, 10]);
+  expect(oneByOne([task('x', 5, [['y', 0, null]]), task('y', 5, [['x', 0, null]])])).toBeNull();
 });
 
 test('windows that contradict each other name the two tasks', () => {

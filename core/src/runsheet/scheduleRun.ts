@@ -1,5 +1,6 @@
-import { closeBound, lowerBound } from './bound';
+import { closeBound, lowerBound, rootBound } from './bound';
 import { earliest, networkOf, nodeOf, withArc, type Network } from './network';
+import { oneByOne } from './oneByOne';
 import { checkTasks, type Placed, type Task } from './task';
 
 export interface RunSheet {
@@ -121,12 +122,20 @@ function placedOf(tasks: readonly Task[], starts: Float64Array, crew: number): P
     .sort((a, b) => a.startS - b.startS);
 }
 
+/** A sheet to begin with, one thing after the other; null where that breaks a window. */
+function plainSheet(tasks: readonly Task[], crew: number): Pick<RunSheet, 'placed' | 'endS'> | null {
+  const plain = oneByOne(tasks);
+  if (!plain) return null;
+  const starts = Float64Array.from([0, ...plain, 0]);
+  return { placed: placedOf(tasks, starts, crew), endS: Math.max(...tasks.map((task, k) => (plain[k] as number) + task.seconds)) };
+}
+
 /** How many nodes of the search are looked at between two chances to stop. */
 const BREATH = 64;
 
 /**
  * Searches the shortest order of work for a crew under least and most lags, by branch and bound: wherever more hands are wanted than there
- * are, one of the tasks has to follow another, and each such pair is a branch. Exact when it is let run to its end. Gives way every few dozen nodes, and at every improvement, so that the caller decides how long it may think; no clock of its own.
+ * are, one of the tasks has to follow another, and each such pair is a branch. Begins with the plain way, one thing after the other, so that there is a sheet at once. Exact when it is let run to its end. Gives way every few dozen nodes, and at every improvement, so that the caller decides how long it may think; no clock of its own.
  * @param crew people, 1–3
  * @returns the sheet with `proven` set, or the two tasks whose windows cannot both be met
  * @throws CoreError as `checkTasks`
@@ -135,9 +144,14 @@ export function* searchRun(tasks: readonly Task[], crew: number): Generator<Sear
   checkTasks(tasks, crew);
   const root = networkOf(tasks);
   if ('clash' in root) return { clash: root.clash, byWindows: true };
-  const boundS = closeBound(root, tasks, crew);
-  let best: RunSheet | null = null;
+  const plain = plainSheet(tasks, crew);
+  const boundS = plain ? rootBound(root, tasks, crew, plain.endS) : closeBound(root, tasks, crew);
+  let best: RunSheet | null = plain && { ...plain, boundS, proven: plain.endS <= boundS + 1e-9 };
   let nodes = 0;
+  if (best) {
+    yield { best, nodes };
+    if (best.proven) return best;
+  }
   const stack: { network: Network; bound: number }[] = [{ network: root, bound: boundS }];
   for (let node = stack.pop(); node; node = stack.pop()) {
     if (best && node.bound >= best.endS - 1e-9) continue;

@@ -40,9 +40,9 @@ export class Changes {
     stream.write('event: ready\ndata: \n\n');
   }
 
-  /** Says that a visit has so many new events. */
-  tell(visitId: string, added: number): void {
-    for (const stream of this.open.get(visitId) ?? []) stream.write(`event: changed\ndata: ${added}\n\n`);
+  /** Says that a visit has new events, by their ids: the page that sent them knows them already. */
+  tell(visitId: string, ids: readonly string[]): void {
+    for (const stream of this.open.get(visitId) ?? []) stream.write(`event: changed\ndata: ${ids.join(' ')}\n\n`);
   }
 
   /** Ends every stream, so that the server can stop. */

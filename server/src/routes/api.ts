@@ -84,7 +84,7 @@ export function apiRouter(store: Store, now: () => Date, changes: Changes): Rout
     const { events } = parseInput(eventsInputSchema, body(ctx));
     const appended = appendEvents(store, id(ctx.params), events, now().toISOString());
     ctx.body = appended;
-    if (appended.added > 0) changes.tell(id(ctx.params), appended.added);
+    if (appended.added > 0) changes.tell(id(ctx.params), appended.accepted);
   });
   router.get('/visits/:id/changes', (ctx) => {
     if (!q.findVisit(db, id(ctx.params))) throw notFound('visit', id(ctx.params));

@@ -91,12 +91,16 @@ export function useGate(source: PowerSource): { card: ReactNode; buttons: ReactN
                 {facts.reads === 'dead' ? 'That is not dead.' : 'That is not a live source: the meter is not proved.'}
               </Banner>
             ) : null}
-            {here ? (
-              <LeaveOut key={step} name={facts.name} leave={(reason) => record({ kind: 'gate.skipped', data: { source, step, reason } })} />
-            ) : null}
           </View>
         );
       })}
+      {current ? (
+        <LeaveOut
+          key={current}
+          name={GATE_TABLE[current].name}
+          leave={(reason) => record({ kind: 'gate.skipped', data: { source, step: current, reason } })}
+        />
+      ) : null}
     </View>
   );
   if (!current) return { card, buttons: <Act title="Shut" onPress={() => undefined} disabled wet /> };
