@@ -113,7 +113,54 @@ export async function openInVisit(
   await settle();
   return posted;
 }
-const STOCKED: ShelfRecord = { cleaners: shelf.map(cleanerRecord), applicators: [gun], stock: [] };
+/** What a screen wrote, by method and path. */
+export interface Written {
+  method: string;
+  path: string;
+  body: unknown;
+}
+
+/**
+ * Opens a screen outside of a visit over a server that answers each path with what is given for it, and takes every write.
+ * @param answers by the path behind /api; a path that is not there is answered with 404
+ * @param taken answers a write; left out, every write is taken
+ */
+export async function openPage(
+  screen: ReactElement,
+  answers: Record<string, unknown>,
+  taken: (written: Written) => { status: number; body: unknown } = () => ({ status: 200, body: {} }),
+): Promise<Written[]> {
+  const written: Written[] = [];
+  const answer = (status: number, body: unknown) =>
+    Promise.resolve({ ok: status < 400, status, headers: new Headers(), json: () => Promise.resolve(body) });
+  global.fetch = jest.fn((url: string, init?: { method?: string; body?: string }) => {
+    const path = url.replace(/^\/api/, '');
+    const method = init?.method ?? 'GET';
+    if (method !== 'GET') {
+      const row = { method, path, body: JSON.parse(init?.body ?? 'null') as unknown };
+      written.push(row);
+      const { status, body } = taken(row);
+      return answer(status, body);
+    }
+    return path in answers
+      ? answer(200, answers[path])
+      : answer(404, { error: { code: 'unknown', message: `Nothing at ${path}.`, fields: {} } });
+  }) as never;
+  Object.assign(AbortSignal, { timeout: () => new AbortController().signal });
+  queryClient.clear();
+  queryClient.setQueryData(keys.houseRules, RULES);
+  render(
+    <QueryClientProvider client={queryClient}>
+      <ThemeRoot>
+        <BecauseRoot system="si">{screen}</BecauseRoot>
+      </ThemeRoot>
+    </QueryClientProvider>,
+  );
+  await settle();
+  return written;
+}
+
+export const STOCKED: ShelfRecord = { cleaners: shelf.map(cleanerRecord), applicators: [gun], stock: [] };
 
 /** Lets promises and short timers run. */
 export async function settle(): Promise<void> {

@@ -16,6 +16,7 @@ export * from './constructionDrawing';
 export * from './gradePicker';
 export * from './jug';
 export * from './soakBar';
+export * from './stepRow';
 export * from './still';
 export * from './dayRibbon';
 export * from './wireSwatch';

@@ -13,7 +13,6 @@ import {
   type PowerStep,
 } from '@elm-mist/core';
 import { format, parseISO } from 'date-fns';
-import type { ReactNode } from 'react';
 import { View } from 'react-native';
 import { useNow, useVisit, whoIsThis } from '@/data';
 import {
@@ -28,7 +27,7 @@ import {
   line,
   LinkBox,
   Part,
-  Sign,
+  StepRow,
   Small,
   space,
   Strong,
@@ -138,7 +137,13 @@ export function PowerUpScreen() {
       ) : null}
       <Part first title={<Heading>Power back, in this order</Heading>} testID="power-steps">
         {POWER_STEPS.map((id, index) => (
-          <StepRow key={id} index={index} here={id === step} done={up.done[id]?.at ?? null} name={POWER_TABLE[id].name}>
+          <StepRow
+            key={id}
+            number={index + 1}
+            here={id === step}
+            name={POWER_TABLE[id].name}
+            taken={up.done[id] ? <Small ink="inkSoft">{format(parseISO(up.done[id].at), 'h:mm')}</Small> : null}
+          >
             {id === step ? <Small ink="inkSoft">{POWER_TABLE[id].help}</Small> : null}
           </StepRow>
         ))}
@@ -147,40 +152,6 @@ export function PowerUpScreen() {
         The maker’s own rest and run-in times outrank these. What needs the refrigerant circuit or the contactor opened is for the licensed.
       </Body>
     </VisitScreen>
-  );
-}
-
-function StepRow({
-  index,
-  here,
-  done,
-  name,
-  children,
-}: {
-  index: number;
-  here: boolean;
-  done: string | null;
-  name: string;
-  children: ReactNode;
-}) {
-  const tokens = useTokens();
-  return (
-    <View
-      style={{
-        borderLeftWidth: here ? 5 : line.thin,
-        borderLeftColor: here ? tokens.elm : tokens.rule,
-        paddingLeft: space.m,
-        paddingVertical: space.xs,
-        gap: space.xs,
-      }}
-    >
-      <View style={{ flexDirection: 'row', alignItems: 'center', gap: space.s }}>
-        {done ? <Sign name="check" heavy ink="elm" size={20} /> : <Label ink="inkSoft">{index + 1}</Label>}
-        <View style={{ flex: 1 }}>{here ? <Strong>{name}</Strong> : <Body ink={done ? 'ink' : 'inkSoft'}>{name}</Body>}</View>
-        {done ? <Small ink="inkSoft">{format(parseISO(done), 'h:mm')}</Small> : null}
-      </View>
-      {children}
-    </View>
   );
 }
 

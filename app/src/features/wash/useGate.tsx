@@ -14,13 +14,12 @@ import { format, parseISO } from 'date-fns';
 import { useState, type ReactNode } from 'react';
 import { View } from 'react-native';
 import { useVisit } from '@/data';
-import { Act, Banner, Body, Companion, Field, HazardBox, Heading, Label, line, Sign, Small, space, Strong, useTokens } from '@/ui';
+import { Act, Banner, Companion, Field, HazardBox, Heading, Small, space, StepRow } from '@/ui';
 import { readFigure } from '../shared/figures';
 
 /** The gate of one power source: its list of steps, and the buttons for the step that is due. */
 export function useGate(source: PowerSource): { card: ReactNode; buttons: ReactNode } {
   const { state, detail, record, allCoils } = useVisit();
-  const tokens = useTokens();
   const outdoor = allCoils.find((coil) => coil.role === 'condenser');
   const disconnect = (outdoor && state.surveys[outdoor.id]?.value.answers.disconnect) ?? 'unknown';
   const [text, setText] = useState('');
@@ -52,27 +51,19 @@ export function useGate(source: PowerSource): { card: ReactNode; buttons: ReactN
         const done = gate?.done[step];
         const here = step === current;
         return (
-          <View
+          <StepRow
             key={step}
-            style={{
-              borderLeftWidth: here ? 5 : line.thin,
-              borderLeftColor: here ? tokens.elm : tokens.rule,
-              paddingLeft: space.m,
-              paddingVertical: space.xs,
-              gap: space.xs,
-            }}
-          >
-            <View style={{ flexDirection: 'row', alignItems: 'center', gap: space.s }}>
-              {done ? <Sign name="check" heavy ink="elm" size={20} /> : <Label ink="inkSoft">{index + 1}</Label>}
-              <View style={{ flex: 1 }}>
-                {here ? <Strong>{facts.name}</Strong> : <Body ink={done ? 'ink' : 'inkSoft'}>{facts.name}</Body>}
-              </View>
-              {done ? (
+            number={index + 1}
+            name={facts.name}
+            here={here}
+            taken={
+              done ? (
                 <Small
                   ink={done.skipped ? 'brick' : 'inkSoft'}
                 >{`${done.skipped ? 'left out · ' : done.volts === null ? '' : `${done.volts} V · `}${format(parseISO(done.at), 'h:mm')}`}</Small>
-              ) : null}
-            </View>
+              ) : null
+            }
+          >
             {done?.skipped ? <Small ink="brick">{done.skipped}</Small> : null}
             {here ? <Small ink="inkSoft">{gateHelp(step, source, disconnect)}</Small> : null}
             {here && facts.reads !== null ? (
@@ -91,7 +82,7 @@ export function useGate(source: PowerSource): { card: ReactNode; buttons: ReactN
                 {facts.reads === 'dead' ? 'That is not dead.' : 'That is not a live source: the meter is not proved.'}
               </Banner>
             ) : null}
-          </View>
+          </StepRow>
         );
       })}
       {current ? (

@@ -1,0 +1,72 @@
+import { graded } from '@elm-mist/core/testing/fixtures';
+import { fullRunPlans, scribe } from '@elm-mist/core/testing/fullRun';
+import { fireEvent, screen } from '@testing-library/react';
+import type * as Fakes from '@/testing/fakes';
+import { went } from '@/testing/fakes';
+import { openInVisit, settle, VISIT } from '@/testing/openVisit';
+import { MixBead } from './MixBead';
+
+jest.mock('expo-router', () => jest.requireActual<typeof Fakes>('@/testing/fakes').stillRouter());
+jest.mock('idb-keyval', () => jest.requireActual<typeof Fakes>('@/testing/fakes').memoryDisk());
+
+const [out, inn] = fullRunPlans;
+beforeEach(() => {
+  window.localStorage.clear();
+  went.length = 0;
+});
+afterEach(() => jest.restoreAllMocks());
+
+function planned() {
+  const run = scribe(VISIT);
+  run.happen('visit.started', {});
+  for (const [plan, grade] of [
+    [out, 3],
+    [inn, 2],
+  ] as const) {
+    run.happen('coil.surveyed', { coilId: plan.coilId, survey: graded(grade) });
+    run.happen('plan.made', { coilId: plan.coilId, plan });
+  }
+  return run;
+}
+const press = async (testID: string) => {
+  fireEvent.click(screen.getByTestId(testID));
+  await settle();
+};
+
+test('what was poured is noted at the strength of the plan, one coil after the other, then on to Wash', async () => {
+  const posted = await openInVisit(<MixBead />, planned());
+  await press('mix-done');
+  await press('mix-done');
+  expect(went).toEqual([`/visits/${VISIT}/wash`]);
+  expect(posted.map((row) => row.kind)).toEqual(['mix.made', 'mix.made']);
+  for (const [row, plan] of [
+    [posted[0], out],
+    [posted[1], inn],
+  ] as const) {
+    const { concentrateL, waterL, targetWaterParts } = row?.data as { concentrateL: number; waterL: number; targetWaterParts: number };
+    expect(targetWaterParts).toBe(plan.waterParts);
+    expect(waterL / concentrateL).toBeCloseTo(plan.waterParts ?? 0, 6);
+    expect(concentrateL + waterL).toBeGreaterThanOrEqual((plan.solutionL ?? 0) - 1e-9);
+  }
+});
+
+test('a mix that came out too strong is put right with water, and all that went in is noted', async () => {
+  const posted = await openInVisit(<MixBead />, planned());
+  await press('fix-mix');
+  fireEvent.change(screen.getByTestId('fix-concentrate'), { target: { value: '1 L' } });
+  fireEvent.change(screen.getByTestId('fix-water'), { target: { value: '2 L' } });
+  await settle();
+  expect(screen.getAllByText(/2 : 1/).length).toBeGreaterThan(0);
+  fireEvent.change(screen.getByTestId('fix-water'), { target: { value: 'plenty' } });
+  await settle();
+  expect(screen.getByTestId<HTMLInputElement>('fix-water').value).toBe('plenty');
+  expect(posted).toEqual([]);
+});
+
+test('nothing to mix says so and leads on; without a plan it says what comes first', async () => {
+  const run = scribe(VISIT);
+  run.happen('visit.started', {});
+  await openInVisit(<MixBead />, run);
+  expect(screen.getByText(/^Make the plan first/)).toBeTruthy();
+  expect(screen.getByRole('button', { name: 'Go to Plan' })).toBeTruthy();
+});
