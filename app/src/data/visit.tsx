@@ -12,6 +12,7 @@ import {
   type EventKind,
   type HouseRules,
   type MethodContext,
+  type Undoable,
   type VisitEvent,
   type VisitState,
 } from '@elm-mist/core';
@@ -47,7 +48,10 @@ export interface OpenVisit {
    * another bead taken right after it is drawn once, with the entry in it.
    */
   record: (...entries: Entry[]) => boolean;
-  undo: () => boolean;
+  /** This person's newest entry that an undo would take back. */
+  own: Undoable | null;
+  /** Takes back one entry: this person's own newest, unless another is named. */
+  undo: (entry?: Undoable | null) => boolean;
   problem: string | null;
   clearProblem: () => void;
 }
@@ -134,6 +138,7 @@ export function VisitRoot({
     const allCoils = detail.visit.coilIds
       .map((id) => detail.coils.find((coil) => coil.id === id))
       .filter((coil): coil is CoilRecord => coil !== undefined);
+    const own = state.lastUndoableBy[whoIsThis(house.crew)] ?? null;
     const inHand = new Set(coilsInHand(state, allCoils).map((coil) => coil.id));
     return {
       detail,
@@ -165,7 +170,8 @@ export function VisitRoot({
       coil: (id) => allCoils.find((coil) => coil.id === id),
       source: (coil) => sourceOf(detail.system.configuration, coil.role),
       record,
-      undo: () => (state.lastUndoable ? record({ kind: 'event.undone', data: { eventId: state.lastUndoable.eventId } }) : false),
+      own,
+      undo: (entry = own) => (entry ? record({ kind: 'event.undone', data: { eventId: entry.eventId } }) : false),
       problem,
       clearProblem: () => setProblem(null),
     };

@@ -26,6 +26,12 @@ export interface SectionProgress {
   stillWrong: { signs: RinseSign[]; where: Spot } | null;
 }
 
+/** An event that an undo would take back. */
+export interface Undoable {
+  eventId: string;
+  kind: VisitEvent['kind'];
+}
+
 export interface VisitState {
   visitId: string;
   startedAt: string | null;
@@ -66,7 +72,9 @@ export interface VisitState {
   used: Record<string, Stamped<number>>;
   closed: Stamped<{ nextDue: string; why: string; note: string }> | null;
   /** Newest event that an undo would take back, with its kind; null when there is none. */
-  lastUndoable: { eventId: string; kind: VisitEvent['kind'] } | null;
+  lastUndoable: Undoable | null;
+  /** The same for each person: with two phones on a visit, an undo takes back one's own step and nobody else's. */
+  lastUndoableBy: Record<string, Undoable>;
 }
 
 const emptyState = (visitId: string): VisitState => ({
@@ -100,6 +108,7 @@ const emptyState = (visitId: string): VisitState => ({
   used: {},
   closed: null,
   lastUndoable: null,
+  lastUndoableBy: {},
 });
 
 export const freshSection = (): SectionProgress => ({
@@ -309,7 +318,9 @@ export function foldVisit(visitId: string, configuration: Configuration, events:
   for (const event of standingEvents(events)) {
     const reduce = REDUCERS[event.kind] as (s: VisitState, e: VisitEvent, c: Configuration) => void;
     reduce(state, event, configuration);
-    if (event.kind !== 'visit.started') state.lastUndoable = { eventId: event.id, kind: event.kind };
+    if (event.kind === 'visit.started') continue;
+    state.lastUndoable = { eventId: event.id, kind: event.kind };
+    state.lastUndoableBy[event.by] = state.lastUndoable;
   }
   return state;
 }

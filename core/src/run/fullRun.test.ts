@@ -54,3 +54,12 @@ test('an undo of any event, and its own undo, leave the state as it was', () => 
     expect(fold([...events, undo, later(2, undo.id)])).toEqual(whole);
   }
 });
+
+test('with two people on a visit, each has a newest entry of their own to take back', () => {
+  const own = (some: readonly VisitEvent[], by: string) => some.filter((event) => event.by === by).at(-1)?.id;
+  const until = events.slice(0, events.findIndex((event) => event.by === 'Ives') + 2);
+  const state = fold(until);
+  expect(state.lastUndoableBy['Ives']?.eventId).toBe(own(until, 'Ives'));
+  expect(state.lastUndoableBy['Wren']?.eventId).toBe(own(until, 'Wren'));
+  expect(state.lastUndoable).toEqual(state.lastUndoableBy['Wren']);
+});

@@ -85,10 +85,10 @@ export function CloseBead() {
           {state.closed ? (
             <>
               {state.lastUndoable?.kind === 'visit.closed' ? (
-                <Companion title="Open again" onPress={() => undo()} testID="open-again" />
+                <Companion title="Open again" onPress={() => undo(state.lastUndoable)} testID="open-again" />
               ) : null}
               {state.lastUndoable?.kind === 'stock.used' ? (
-                <Companion title="Undo the amount" onPress={() => undo()} testID="undo-used" />
+                <Companion title="Undo the amount" onPress={() => undo(state.lastUndoable)} testID="undo-used" />
               ) : null}
               <Act title="To its history" onPress={() => router.navigate(`/systems/${system.id}`)} testID="to-history" />
             </>

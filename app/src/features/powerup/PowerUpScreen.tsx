@@ -51,7 +51,7 @@ const DONE_WORDS: Record<PowerStep, string> = {
 
 /** From the last rinse to running steady: spin, close, tell, power, rest, call, look, listen, and a quarter of an hour. */
 export function PowerUpScreen() {
-  const { state, detail, record, undo, coils, house } = useVisit();
+  const { state, detail, record, undo, own, coils, house } = useVisit();
   const closed = state.closed !== null;
   const now = useNow(!closed);
   const up = state.powerUp;
@@ -74,7 +74,7 @@ export function PowerUpScreen() {
     if (!step) return;
     if (record({ kind: 'power.step', data: { step, ok } }) && step === 'steady') goTo(detail.visit.id, 'check');
   };
-  const undoable = !closed && state.lastUndoable?.kind === 'power.step';
+  const undoable = !closed && own?.kind === 'power.step';
   const bad = step ? POWER_TABLE[step].bad : null;
   return (
     <VisitScreen

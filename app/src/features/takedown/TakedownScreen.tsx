@@ -21,10 +21,10 @@ const blank: PartDraft = { kind: null, which: '', screws: '' };
 /** What came off and which wire was where; replayed backwards when it goes together again, so that nothing is left over. */
 export function TakedownScreen() {
   const { side } = useLocalSearchParams<{ side?: string }>();
-  const { state, detail, undo } = useVisit();
+  const { state, detail, undo, own } = useVisit();
   const shown = SIDES.find((row) => row === side) ?? 'parts';
   const open = { parts: refitOrder(state.parts).length, wires: wiresOpen(state.wires).length };
-  const undoable = state.closed === null && ['part.off', 'part.back', 'wire.noted', 'wire.back'].includes(state.lastUndoable?.kind ?? '');
+  const undoable = state.closed === null && ['part.off', 'part.back', 'wire.noted', 'wire.back'].includes(own?.kind ?? '');
   return (
     <VisitScreen
       bead="wash"

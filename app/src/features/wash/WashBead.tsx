@@ -201,7 +201,7 @@ function WashJobScreen({
             : 'It is done'
           : 'Foam soaks'
         : (words.button ?? '');
-  const undoable = state.lastUndoable && UNDOABLE.some((start) => state.lastUndoable?.kind.startsWith(start)) && !closed;
+  const undoable = !closed && UNDOABLE.some((start) => visit.own?.kind.startsWith(start));
   const off = refitOrder(state.parts).length;
   const loose = wiresOpen(state.wires).length;
   const takedownWords =

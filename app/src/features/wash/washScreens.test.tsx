@@ -154,6 +154,15 @@ test('not yet: what is wrong and where, and the second pass says it', async () =
   expect(screen.getByRole('img', { name: /^Section 1, .*: again$/ })).toBeTruthy();
 });
 
+test('undo takes back this person’s own last entry, not what the other phone did since', async () => {
+  const run = planned('outdoor-unit');
+  const mine = run.happen('coil.wetted', { coilId: out.coilId });
+  run.happen('section.applied', { coilId: out.coilId, sectionId: out.sections[0]!.id }, 'Ives');
+  const posted = await openInVisit(<WashBead />, run);
+  await press('undo');
+  expect(posted.at(-1)).toEqual({ kind: 'event.undone', by: 'Wren', data: { eventId: mine.id } });
+});
+
 describe('over the pan', () => {
   const indoors = () => {
     const run = planned('air-handler');
