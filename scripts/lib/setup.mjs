@@ -48,7 +48,9 @@ export async function install() {
   if (read(stamp) === wanted) return;
   say('installing packages (the database driver may be compiled, which takes a few minutes)');
   const npm = process.platform === 'win32' ? 'npm.cmd' : 'npm';
-  if ((await ended(start(npm, ['ci', '--no-audit', '--no-fund']))) !== 0)
+  // Where the driver has to be compiled, on both cores.
+  const env = { ...process.env, JOBS: process.env.JOBS ?? '2' };
+  if ((await ended(start(npm, ['ci', '--no-audit', '--no-fund'], { env }))) !== 0)
     giveUp('the packages could not be installed; the lines above say why.');
   writeFileSync(stamp, wanted);
 }

@@ -1,11 +1,11 @@
 import { yupResolver } from '@hookform/resolvers/yup';
 import type { CoilRecord } from '@elm-mist/contract';
-import { compareDrops, formatQuantity, type FaceGrades, type Grade, type VisitState } from '@elm-mist/core';
+import { compareDrops, formatClock, formatQuantity, powerClocks, type FaceGrades, type Grade, type VisitState } from '@elm-mist/core';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { View } from 'react-native';
 import { object } from 'yup';
-import { useDraft, useVisit } from '@/data';
+import { useDraft, useNow, useVisit } from '@/data';
 import {
   Act,
   Banner,
@@ -196,6 +196,9 @@ function DropPart() {
     }),
   );
   const compared = before && after ? compareDrops(before, after) : null;
+  const { steadyAtMs } = powerClocks(state.powerUp);
+  const now = useNow(steadyAtMs !== null && state.closed === null);
+  const toSteadyS = steadyAtMs === null || state.closed ? 0 : Math.max(0, Math.round((steadyAtMs - now) / 1000));
   const show = (kelvins: number) => formatQuantity({ kind: 'temperatureDifference', kelvins }, units);
   return (
     <Part title={<Heading>Drop across the indoor coil</Heading>}>
@@ -223,6 +226,7 @@ function DropPart() {
         ) : null
       ) : (
         <View style={{ gap: space.s }}>
+          {toSteadyS > 0 ? <Banner tone="wait">{`Not steady yet: readings count in ${formatClock(toSteadyS)}.`}</Banner> : null}
           <View style={{ flexDirection: 'row', gap: space.m, flexWrap: 'wrap' }}>
             <FormField
               control={control}

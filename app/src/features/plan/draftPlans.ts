@@ -10,16 +10,17 @@ export interface DraftPlan {
   trouble: string;
 }
 
-/** The plan that the facts give now, for every coil in hand. */
-export function draftPlans(visit: OpenVisit): DraftPlan[] {
-  return visit.coils.map((coil) => {
-    const survey = visit.state.surveys[coil.id]?.value;
-    if (!survey) return { coil, plan: null, trouble: `${ROLE_NAMES[coil.role]}: grade it in Look first.` };
-    try {
-      return { coil, plan: planCoil(coil, survey, visit.context, visit.shelf, visit.house), trouble: '' };
-    } catch (error) {
-      if (!(error instanceof CoreError)) throw error;
-      return { coil, plan: null, trouble: error.message };
-    }
-  });
+/** The plan that the facts give now for one coil. */
+export function draftPlan(visit: OpenVisit, coil: CoilRecord): DraftPlan {
+  const survey = visit.state.surveys[coil.id]?.value;
+  if (!survey) return { coil, plan: null, trouble: `${ROLE_NAMES[coil.role]}: grade it in Look first.` };
+  try {
+    return { coil, plan: planCoil(coil, survey, visit.context, visit.shelf, visit.house), trouble: '' };
+  } catch (error) {
+    if (!(error instanceof CoreError)) throw error;
+    return { coil, plan: null, trouble: error.message };
+  }
 }
+
+/** The same for every coil in hand. */
+export const draftPlans = (visit: OpenVisit): DraftPlan[] => visit.coils.map((coil) => draftPlan(visit, coil));

@@ -3,7 +3,7 @@ import { useMemo } from 'react';
 import { useNow, useVisit, whoIsThis } from '@/data';
 import type { Thought } from '@/workers/thinking';
 import { useRunSheet } from '@/workers/useRunSheet';
-import { draftPlans } from '../plan/draftPlans';
+import { draftPlan } from '../plan/draftPlans';
 import { ROLE_NAMES } from '../shared/words';
 
 /** The rest of a run is planned anew at every entry, and every so often between, ms. */
@@ -15,8 +15,8 @@ export function useVisitTasks(): Task[] {
   return useMemo(
     () =>
       visitTasks(
-        draftPlans(visit).flatMap(({ coil, plan: draft }): RunCoil[] => {
-          const plan = visit.state.plans[coil.id]?.value ?? draft;
+        visit.coils.flatMap((coil): RunCoil[] => {
+          const plan = visit.state.plans[coil.id]?.value ?? draftPlan(visit, coil).plan;
           return plan?.verdict === 'wash'
             ? [
                 {

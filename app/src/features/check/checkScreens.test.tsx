@@ -1,0 +1,94 @@
+import { POWER_STEPS } from '@elm-mist/core';
+import { fullRun, scribe } from '@elm-mist/core/testing/fullRun';
+import { act, fireEvent, screen } from '@testing-library/react';
+import type * as Fakes from '@/testing/fakes';
+import { went } from '@/testing/fakes';
+import { openInVisit, settle, VISIT } from '@/testing/openVisit';
+import { CloseBead } from '../close/CloseBead';
+import { CheckBead } from './CheckBead';
+
+jest.mock('expo-router', () => jest.requireActual<typeof Fakes>('@/testing/fakes').stillRouter());
+jest.mock('idb-keyval', () => jest.requireActual<typeof Fakes>('@/testing/fakes').memoryDisk());
+
+beforeEach(() => {
+  window.localStorage.clear();
+  went.length = 0;
+});
+afterEach(() => jest.restoreAllMocks());
+
+/** A full run up to the first entry of a kind. */
+function until(kind: string) {
+  const run = scribe(VISIT);
+  const all = fullRun(VISIT);
+  run.events.push(
+    ...all.slice(
+      0,
+      all.findIndex((event) => event.kind === kind),
+    ),
+  );
+  run.wait((Date.parse(run.events.at(-1)!.at) - run.now()) / 1000 + 1);
+  return run;
+}
+const press = async (testID: string) => {
+  fireEvent.click(screen.getByTestId(testID));
+  await settle();
+};
+
+test('readings are held to be too soon until the system has run steady', async () => {
+  const run = until('power.step');
+  for (const step of POWER_STEPS.slice(0, 5)) run.happen('power.step', { step, ok: true });
+  run.wait(300);
+  const posted = await openInVisit(<CheckBead />, run);
+  expect(screen.getByText('Not steady yet: readings count in 10:00.')).toBeTruthy();
+  run.wait(601);
+  act(() => void document.dispatchEvent(new Event('visibilitychange')));
+  await settle();
+  expect(screen.queryByText(/^Not steady yet/)).toBeNull();
+  for (const [field, value] of [
+    ['after-return', '24'],
+    ['after-supply', 'cold'],
+    ['after-outdoor', '24'],
+  ] as const)
+    fireEvent.change(screen.getByTestId(field), { target: { value } });
+  await press('keep-readings');
+  expect(screen.getByText('Supply air: "cold" is not a number.')).toBeTruthy();
+  expect(screen.getByTestId<HTMLInputElement>('after-supply').value).toBe('cold');
+  fireEvent.change(screen.getByTestId('after-supply'), { target: { value: '13' } });
+  await press('keep-readings');
+  expect(posted.at(-1)).toMatchObject({ kind: 'reading.taken', data: { when: 'after', returnC: 24, supplyC: 13, outdoorC: 24 } });
+  // Before: 24 in, 16 out; after: 24 in, 13 out.
+  expect(screen.getByText('+3 K')).toBeTruthy();
+});
+
+test('every face is asked for, then both coils are kept and it goes on to Close', async () => {
+  const run = until('coil.checked');
+  const posted = await openInVisit(<CheckBead />, run);
+  await press('check-keep');
+  expect(screen.getByText('Grade as left: Path, Hedge.')).toBeTruthy();
+  for (let coil = 0; coil < 2; coil += 1) {
+    await press('clear-everywhere');
+    await press('check-keep');
+  }
+  expect(posted.map((row) => row.kind)).toEqual(['coil.checked', 'coil.checked']);
+  expect(went).toEqual([`/visits/${VISIT}/close`]);
+});
+
+test('closing keeps the note and says when it is due; whoever opens it again takes back the closing', async () => {
+  const run = until('visit.closed');
+  const posted = await openInVisit(<CloseBead />, run);
+  fireEvent.change(screen.getByTestId('close-note'), { target: { value: ' Hood over the vent. ' } });
+  await press('close-visit');
+  expect(posted.at(-1)).toMatchObject({ kind: 'visit.closed', data: { note: 'Hood over the vent.' } });
+  expect(screen.getByText(/^Done\. Due again /)).toBeTruthy();
+  await press('open-again');
+  expect(posted.at(-1)?.kind).toBe('event.undone');
+  expect(screen.getByTestId('close-visit')).toBeTruthy();
+});
+
+test('a visit that another closed can be opened again from this phone', async () => {
+  const run = until('visit.closed');
+  const closing = run.happen('visit.closed', { nextDue: '2027-06-11', why: 'yearly', note: '' }, 'Ives');
+  const posted = await openInVisit(<CloseBead />, run);
+  await press('open-again');
+  expect(posted.at(-1)).toEqual({ kind: 'event.undone', by: 'Wren', data: { eventId: closing.id } });
+});
