@@ -57,22 +57,6 @@ test('the server goes away in mid-wash: clocks go on, entries are kept, even ove
   expect(new Set(events.map((event) => event.id)).size).toBe(events.length);
 });
 
-test('a leaking coil stops, and undo takes back the last step', async ({ site }) => {
-  const tech = new Technician(site);
-  await tech.openVisit('demo-visit-14');
-  await tech.noteAir('80', '50', '2');
-  await tech.next();
-  await tech.grade(2);
-  await site.getByRole('checkbox', { name: 'Oil stain, it may leak' }).click();
-  await tech.next();
-  await tech.grade(0, 0, 0, 0);
-  await tech.next();
-  await tech.bead('plan');
-  await expect(site.getByText('Do not wash a coil that may leak')).toBeVisible();
-  await site.getByTestId('plan-follow').click();
-  await tech.bead('close');
-});
-
 test('typed nonsense is named beside its field and nothing typed is lost, not even over a reload', async ({ site }) => {
   const tech = new Technician(site);
   await tech.openVisit('demo-visit-14');
