@@ -57,13 +57,25 @@ test('a mix that came out too strong is put right with water, and all that went 
   fireEvent.change(screen.getByTestId('fix-water'), { target: { value: '2 L' } });
   await settle();
   expect(screen.getAllByText(/2 : 1/).length).toBeGreaterThan(0);
+  await press('fix-done');
+  const { concentrateL, waterL } = posted.at(-1)?.data as { concentrateL: number; waterL: number };
+  // The litre that was in it, and water up to the strength of the plan.
+  expect(concentrateL).toBeCloseTo(1, 6);
+  expect(waterL).toBeCloseTo(out.waterParts ?? 0, 6);
+});
+
+test('what is no amount is kept as typed, and nothing is noted', async () => {
+  const posted = await openInVisit(<MixBead />, planned());
+  await press('fix-mix');
+  fireEvent.change(screen.getByTestId('fix-concentrate'), { target: { value: '1 L' } });
   fireEvent.change(screen.getByTestId('fix-water'), { target: { value: 'plenty' } });
   await settle();
   expect(screen.getByTestId<HTMLInputElement>('fix-water').value).toBe('plenty');
+  expect(screen.queryByTestId('fix-done')).toBeNull();
   expect(posted).toEqual([]);
 });
 
-test('nothing to mix says so and leads on; without a plan it says what comes first', async () => {
+test('without a plan it says what comes first', async () => {
   const run = scribe(VISIT);
   run.happen('visit.started', {});
   await openInVisit(<MixBead />, run);
