@@ -33,3 +33,17 @@ export function pressureAtAltitudeKPa(altitudeM: number): number {
   requireInRange('altitudeM', altitudeM, -400, 4000, 'm');
   return 101.3 * ((KELVIN + 19.85 - 0.0065 * altitudeM) / (KELVIN + 19.85)) ** 5.26;
 }
+
+/**
+ * Dew point of moist air, °C: the saturation curve of FAO 56 solved for temperature.
+ * @param dryBulbC −20…60 °C
+ * @param rhPct relative humidity, above 0 to 100 %
+ * @returns °C
+ * @throws CoreError out-of-range, naming the argument
+ * @example dewPointC(26.67, 51).toFixed(0) // "16"
+ */
+export function dewPointC(dryBulbC: number, rhPct: number): number {
+  requireInRange('rhPct', rhPct, 0.1, 100, '%');
+  const ratio = Math.log((saturationVapourPressureKPa(dryBulbC) * rhPct) / 100 / 0.6108);
+  return (237.3 * ratio) / (17.27 - ratio);
+}

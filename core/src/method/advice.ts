@@ -1,12 +1,11 @@
 import { commonPractice } from '../because';
 import { formatQuantity, type UnitSystem } from '../units';
-import type { CoilSurvey } from '../survey';
 import type { HouseRules } from './houseRules';
-import type { MethodFacts } from './methodFacts';
+import type { JobFacts } from './methodFacts';
 import { allMatches, type Rule } from './rule';
 
 /** What to tell the owner, by what was seen. Common practice, no source. */
-const ADVICE: readonly Rule<string>[] = [
+const ADVICE: readonly Rule<JobFacts, string>[] = [
   {
     id: 'advice.vent',
     when: { storyFacts: { includes: 'dryer-vent' } },
@@ -91,17 +90,114 @@ const ADVICE: readonly Rule<string>[] = [
     because: 'Biofilm grows on a wet, still coil.',
     source: commonPractice,
   },
+  {
+    id: 'advice.shade',
+    when: { role: 'condenser', sun: ['full', 'broken'] },
+    then: 'Shade helps as long as it leaves the air free: a tree or an awning well off it, never a hedge or a cover against it.',
+    because: 'The unit stands in the sun.',
+    source: commonPractice,
+  },
+  {
+    id: 'advice.set-point',
+    when: { symptoms: { includes: 'high-bill' } },
+    then: 'A degree or two higher on the thermostat saves more than most else, and one steady setting more than many changes.',
+    because: 'The bill was complained of.',
+    source: commonPractice,
+  },
+  {
+    id: 'advice.draughts',
+    when: { symptoms: { includes: 'long-runs' } },
+    then: 'Shut what leaks: doors, loft hatch, ducts in the attic. A clean unit cannot cool the street.',
+    because: 'It runs long.',
+    source: commonPractice,
+  },
+  {
+    id: 'advice.fan-speed',
+    when: { role: 'evaporator', symptoms: { includes: 'ice' } },
+    then: 'Leave the fan on its higher speed in hot weather and every outlet open: little air makes ice.',
+    because: 'Ice has been seen.',
+    source: commonPractice,
+  },
+  {
+    id: 'advice.misting',
+    when: { role: 'condenser', coolingSymptom: true, dryBulbC: { min: 32 } },
+    then: 'Misting the outdoor coil on a hot day helps for minutes, no longer, and leaves lime behind: it is no substitute for a wash.',
+    because: 'It cools badly in the heat.',
+    source: commonPractice,
+  },
+  {
+    id: 'advice.wheel',
+    when: { wheel: ['dusty', 'caked'], heatPump: false },
+    then: 'Have the blower wheel looked at every two years.',
+    because: 'It was dusty or caked.',
+    source: commonPractice,
+  },
+  {
+    id: 'advice.wheel-heat-pump',
+    when: { wheel: ['dusty', 'caked'], heatPump: true },
+    then: 'Have the blower wheel looked at every year: a heat pump runs summer and winter.',
+    because: 'It was dusty or caked.',
+    source: commonPractice,
+  },
+  {
+    id: 'advice.screens-left-off',
+    when: { clipOnScreens: 'fitted', screens: 'leave-off' },
+    then: 'The clip-on screens were left off: they choke the air more than they keep out. They are kept with the unit.',
+    because: 'This shop leaves them off.',
+    source: { kind: 'house-rule', name: 'clip-on screens, in the house rules' },
+  },
+  {
+    id: 'advice.screens-refitted',
+    when: { clipOnScreens: 'fitted', screens: 'refit' },
+    then: 'Rinse the clip-on screens every few weeks in summer: full, they choke the unit.',
+    because: 'They were refitted.',
+    source: { kind: 'house-rule', name: 'clip-on screens, in the house rules' },
+  },
+  {
+    id: 'advice.holes',
+    when: { role: 'condenser', weepHoles: ['blocked', 'none'], panHoles: 'enlarge-with-consent', insideReached: true },
+    then: 'With your consent, holes in the base were enlarged or added so that it drains.',
+    because: 'The base held water.',
+    source: { kind: 'house-rule', name: 'pan drain holes, in the house rules' },
+  },
+  {
+    id: 'advice.panel',
+    when: { accessPanel: 'none' },
+    then: 'An access panel is worth fitting: without it the indoor coil can be neither seen nor washed.',
+    because: 'There is no panel.',
+    source: commonPractice,
+  },
+  {
+    id: 'advice.urine-soil',
+    when: { soils: { includes: 'pet-urine' } },
+    then: 'A dog marks this unit: a low fence a foot and a half off saves the fins.',
+    because: 'Urine corrodes.',
+    source: commonPractice,
+  },
+  {
+    id: 'advice.salt',
+    when: { soils: { includes: 'salt' } },
+    then: 'Rinse the outdoor coil with plain water every month: salt eats it.',
+    because: 'Salt was found.',
+    source: commonPractice,
+  },
 ];
 
-/** Advice for the owner from one coil's facts, the clearance first when it is short. */
-export function adviceFor(facts: MethodFacts, survey: CoilSurvey, house: HouseRules, system: UnitSystem): string[] {
-  const room = survey.answers.clearanceM;
-  const short = room !== null && room < house.clearanceM;
-  const said = allMatches(ADVICE, facts).map((rule) => rule.then);
-  return short
-    ? [
-        `Keep ${formatQuantity({ kind: 'length', m: house.clearanceM }, system)} clear all round; it has ${formatQuantity({ kind: 'length', m: room }, system)}.`,
-        ...said,
-      ]
-    : said;
+/**
+ * Advice for the owner from one coil's facts: room that is short first, the filter with its size.
+ * @param facts what was seen and what was chosen
+ * @param house the shop's rules, for the room it asks for
+ * @param system units to write lengths in
+ * @returns sentences, most pressing first
+ * @example adviceFor(planCoil(coil(), graded(3), mildDay, shelf, house()).facts, house(), 'us') // []
+ */
+export function adviceFor(facts: JobFacts, house: HouseRules, system: UnitSystem): string[] {
+  const length = (m: number | null) => formatQuantity({ kind: 'length', m: m ?? 0 }, system);
+  const size = facts.filterSize.trim();
+  return [
+    ...(facts.sidesShort ? [`Keep ${length(house.clearanceM)} clear all round; it has ${length(facts.clearanceM)}.`] : []),
+    ...(facts.topShort ? [`Keep ${length(house.clearanceM)} clear above it; it has ${length(facts.clearanceTopM)}.`] : []),
+    ...allMatches(ADVICE, facts).map((rule) => rule.then),
+    ...(size ? [`The filter here is ${size}: keep one at hand.`] : []),
+  ];
 }

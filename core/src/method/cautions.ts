@@ -1,22 +1,21 @@
 import { commonPractice } from '../because';
+import type { JobFacts } from './methodFacts';
 import type { Rule } from './rule';
 
+/** Steps at which a caution is shown. */
 export const CAUTION_STEPS = ['arrive', 'gate', 'open', 'dry-lift', 'mix', 'apply', 'rinse', 'close'] as const;
 export type CautionStep = (typeof CAUTION_STEPS)[number];
 
+/** A hazard: what can happen and what to do now. */
 export interface Caution {
   step: CautionStep;
   /** First words, set bold. */
   lead: string;
-  /** What can happen and what to do now. */
   text: string;
-  /** Shown only when a cleaner of one of these chemistries is used. */
-  withCleaner?: boolean;
-  strongAlkali?: boolean;
 }
 
 /** Hazards and the step where each bites. Common practice, no source; label, manual, local code and licence outrank them. */
-export const CAUTIONS: readonly Rule<Caution>[] = [
+export const CAUTIONS: readonly Rule<JobFacts, Caution>[] = [
   {
     id: 'caution.isolation',
     when: {},
@@ -94,60 +93,55 @@ export const CAUTIONS: readonly Rule<Caution>[] = [
   },
   {
     id: 'caution.alkali',
-    when: { role: 'condenser' },
+    when: { role: 'condenser', strongAlkali: true },
     then: {
       step: 'mix',
       lead: 'Burns skin and eyes.',
-      text: 'Chemical gloves and sealed goggles on before the cap is off. Splash: water at once for 15 minutes, then the safety sheet.',
-      strongAlkali: true,
+      text: 'Chemical gloves and sealed goggles on before the cap is off. Splash: water at once for 15 minutes, then the safety sheet.'
     },
     because: 'Alkaline foam is caustic.',
     source: commonPractice,
   },
   {
     id: 'caution.hydrogen',
-    when: { role: 'condenser' },
+    when: { role: 'condenser', strongAlkali: true },
     then: {
       step: 'apply',
       lead: 'Alkali on aluminium makes hydrogen.',
-      text: 'No flame or spark. Wind at your back. Never past the label’s dwell.',
-      strongAlkali: true,
+      text: 'No flame or spark. Wind at your back. Never past the label’s dwell.'
     },
     because: 'Aluminium and strong alkali react.',
     source: commonPractice,
   },
   {
     id: 'caution.never-mix',
-    when: {},
+    when: { usesCleaner: true },
     then: {
       step: 'mix',
       lead: 'Never mix.',
-      text: 'Bleach with vinegar or any acid makes chlorine gas; with ammonia, chloramine. Rinse the container and the drain between products.',
-      withCleaner: true,
+      text: 'Bleach with vinegar or any acid makes chlorine gas; with ammonia, chloramine. Rinse the container and the drain between products.'
     },
     because: 'Drain treatment and coil cleaner meet in the pan.',
     source: commonPractice,
   },
   {
     id: 'caution.slip',
-    when: { role: 'condenser' },
+    when: { role: 'condenser', usesCleaner: true },
     then: {
       step: 'apply',
       lead: 'Foam is slippery.',
-      text: 'Keep it off the ladder, the roof and the path. Wet the plants first; keep run-off from drains and ponds.',
-      withCleaner: true,
+      text: 'Keep it off the ladder, the roof and the path. Wet the plants first; keep run-off from drains and ponds.'
     },
     because: 'Foam and run-off.',
     source: commonPractice,
   },
   {
     id: 'caution.occupants',
-    when: { role: 'evaporator', sensitiveOccupants: true },
+    when: { role: 'evaporator', sensitiveOccupants: true, usesCleaner: true },
     then: {
       step: 'apply',
       lead: 'Someone here is sensitive.',
-      text: 'Tell them before you foam, air the room, and keep them and any birds away until it has rinsed.',
-      withCleaner: true,
+      text: 'Tell them before you foam, air the room, and keep them and any birds away until it has rinsed.'
     },
     because: 'Asthma, infants or birds in the space.',
     source: commonPractice,
@@ -165,13 +159,20 @@ export const CAUTIONS: readonly Rule<Caution>[] = [
   },
   {
     id: 'caution.compartment',
-    when: { role: 'condenser' },
+    when: { role: 'condenser', electrics: 'shield-everything' },
     then: {
       step: 'rinse',
       lead: 'Keep the jet off the controls.',
-      text: 'Shield the compartment, and the fan motor while the top is upside down. No pressure washer.',
+      text: 'Shield the compartment, and the fan motor while the top is upside down.',
     },
-    because: 'Water in the control box, folded fins.',
+    because: 'Water in the control box.',
+    source: commonPractice,
+  },
+  {
+    id: 'caution.jet',
+    when: { role: 'condenser', washer: false },
+    then: { step: 'rinse', lead: 'No pressure washer.', text: 'Straight between the fins, never across them.' },
+    because: 'Folded fins cost more than the dirt did.',
     source: commonPractice,
   },
   {
@@ -194,50 +195,47 @@ export const CAUTIONS: readonly Rule<Caution>[] = [
   },
   {
     id: 'caution.runoff',
-    when: { surroundings: { includes: 'pond' } },
+    when: { surroundings: { includes: 'pond' }, usesCleaner: true },
     then: {
       step: 'rinse',
       lead: 'Pond.',
-      text: 'Dam the run-off or catch it. Nothing with cleaner in it may reach the water.',
-      withCleaner: true,
+      text: 'Dam the run-off or catch it. Nothing with cleaner in it may reach the water.'
     },
     because: 'Fish and alkali.',
     source: commonPractice,
   },
   {
     id: 'caution.drain',
-    when: { surroundings: { includes: 'storm-drain' } },
+    when: { surroundings: { includes: 'storm-drain' }, usesCleaner: true },
     then: {
       step: 'rinse',
       lead: 'Storm drain.',
-      text: 'Block it or lead the run-off to grass. Local rules say what may go down it.',
-      withCleaner: true,
+      text: 'Block it or lead the run-off to grass. Local rules say what may go down it.'
     },
     because: 'It runs to open water.',
     source: commonPractice,
   },
   {
     id: 'caution.paint',
-    when: { surroundings: { includes: 'paint' } },
-    then: { step: 'apply', lead: 'Paint bleaches.', text: 'Wet the wall first, rinse it after, and shield it.', withCleaner: true },
+    when: { surroundings: { includes: 'paint' }, usesCleaner: true },
+    then: { step: 'apply', lead: 'Paint bleaches.', text: 'Wet the wall first, rinse it after, and shield it.' },
     because: 'Dried cleaner marks paint.',
     source: commonPractice,
   },
   {
     id: 'caution.pets',
-    when: { surroundings: { includes: 'pets' } },
-    then: { step: 'apply', lead: 'Pets.', text: 'Keep them in until the ground has been rinsed.', withCleaner: true },
+    when: { surroundings: { includes: 'pets' }, usesCleaner: true },
+    then: { step: 'apply', lead: 'Pets.', text: 'Keep them in until the ground has been rinsed.' },
     because: 'They walk through it and lick it.',
     source: commonPractice,
   },
   {
     id: 'caution.neighbour',
-    when: { surroundings: { includes: 'neighbour' } },
+    when: { surroundings: { includes: 'neighbour' }, usesCleaner: true },
     then: {
       step: 'apply',
       lead: 'A window downwind.',
-      text: 'Ask them to shut it, and foam with the wind away from it.',
-      withCleaner: true,
+      text: 'Ask them to shut it, and foam with the wind away from it.'
     },
     because: 'Spray drifts.',
     source: commonPractice,
@@ -333,6 +331,116 @@ export const CAUTIONS: readonly Rule<Caution>[] = [
       text: 'Fill it before the blower runs, or air is drawn up the drain and the pan does not empty.',
     },
     because: 'A dry trap holds the water back.',
+    source: commonPractice,
+  },
+  {
+    id: 'caution.electrics-rain-proof',
+    when: { role: 'condenser', electrics: 'no-direct-spray' },
+    then: { step: 'rinse', lead: 'Rain-proof is not jet-proof.', text: 'The compartment takes rain, no direct spray: keep the jet off its door and seams.' },
+    because: 'This shop does not shield what stands in the rain.',
+    source: { kind: 'house-rule', name: 'water near electrics, in the house rules' },
+  },
+  {
+    id: 'caution.lid-off',
+    when: { role: 'condenser', insideReached: true, lid: 'off-throughout' },
+    then: { step: 'rinse', lead: 'Motor and leads lie open.', text: 'Bag the motor, lay it shaft up, and keep spray off its vents.' },
+    because: 'The top stays off throughout.',
+    source: { kind: 'house-rule', name: 'the lid school in the house rules' },
+  },
+  {
+    id: 'caution.drill',
+    when: { role: 'condenser', insideReached: true, panHoles: 'enlarge-with-consent', weepHoles: ['blocked', 'none'] },
+    then: {
+      step: 'open',
+      lead: 'A drill near a tube ends the coil.',
+      text: 'Only with the owner’s consent, a stop on the bit, from inside where the tubes are seen, and power proven dead.',
+    },
+    because: 'Refrigerant release is a matter for licensed recovery.',
+    source: commonPractice,
+  },
+  {
+    id: 'caution.no-weep',
+    when: { role: 'condenser', weepHoles: 'none' },
+    then: { step: 'rinse', lead: 'The base holds what you pour.', text: 'It has no holes: little water at a time, and vacuum it out at the end.' },
+    because: 'Standing water rusts the base.',
+    source: commonPractice,
+  },
+  {
+    id: 'caution.bleach-dose',
+    when: { role: 'evaporator', drain: 'bleach' },
+    then: {
+      step: 'close',
+      lead: 'Bleach last, and alone.',
+      text: 'Rinse pan and drain of every cleaner first. Never with vinegar, acid or ammonia. Air the room.',
+    },
+    because: 'Drain bleach and coil cleaner meet in the pan.',
+    source: commonPractice,
+  },
+  {
+    id: 'caution.plants',
+    when: { surroundings: { includes: 'plants' }, usesCleaner: true },
+    then: { step: 'apply', lead: 'Plants burn.', text: 'Wet them before, rinse them after, and cover what stands right below.' },
+    because: 'Run-off and drift.',
+    source: commonPractice,
+  },
+  {
+    id: 'caution.ceiling-below',
+    when: { finishedCeiling: true },
+    then: { step: 'rinse', lead: 'A finished ceiling below.', text: 'Sheet and tray under the cabinet, half the usual pour, somebody or a light under it while you rinse.' },
+    because: 'A ceiling shows the first cup of water.',
+    source: commonPractice,
+  },
+  {
+    id: 'caution.no-panel',
+    when: { accessPanel: 'none' },
+    then: { step: 'open', lead: 'No way in.', text: 'Do not cut a duct or cabinet to get at it: quote an access panel.' },
+    because: 'Wires, tubes and drains lie behind sheet metal.',
+    source: commonPractice,
+  },
+  {
+    id: 'caution.harmless',
+    when: { hazards: { includes: 'harmless-animals' } },
+    then: { step: 'open', lead: 'A frog or toad.', text: 'Move it in a wet hand to a damp, shady place, or work round it. Wash your hands.' },
+    because: 'It stings nobody, and water with cleaner in it harms it.',
+    source: commonPractice,
+  },
+  {
+    id: 'caution.jacket',
+    when: { soundJacket: true },
+    then: { step: 'rinse', lead: 'Sound jacket.', text: 'Keep it dry or take it off: soaked, it holds water against the compressor.' },
+    because: 'A wet jacket rusts the shell.',
+    source: commonPractice,
+  },
+  {
+    id: 'caution.washer',
+    when: { washer: true },
+    then: { step: 'rinse', lead: 'A washer folds fins.', text: 'Low setting, at least 4 in (10 cm) off, along the fins. Off at the first fin that leans.' },
+    because: 'Folded fins cost more than the dirt did.',
+    source: commonPractice,
+  },
+  {
+    id: 'caution.household',
+    when: { household: true },
+    then: { step: 'mix', lead: 'It holds vinegar.', text: 'Never on a coil or in a drain that has seen bleach. Label the bottle: product, ratio, date.' },
+    because: 'Vinegar and bleach make chlorine gas.',
+    source: commonPractice,
+  },
+  {
+    id: 'caution.pan-rust',
+    when: { pan: 'rusted' },
+    then: { step: 'rinse', lead: 'A rusted pan leaks.', text: 'Pour little, look under it, and quote a pan.' },
+    because: 'Rust goes through from below.',
+    source: commonPractice,
+  },
+  {
+    id: 'caution.condensate',
+    when: { ending: 'condensate' },
+    then: {
+      step: 'close',
+      lead: 'Foam is still on the indoor coil.',
+      text: 'That is meant: condensate rinses it. Air the room, trap full, pan and drain watched for the first minutes.',
+    },
+    because: 'The pan takes all that comes off.',
     source: commonPractice,
   },
 ];

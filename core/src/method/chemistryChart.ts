@@ -2,8 +2,10 @@ import { commonPractice } from '../because';
 import type { ChemistryGroup } from '../equipment';
 import type { Chemistry, StrengthStep } from '../mix';
 import type { Grade } from '../survey';
+import type { SurveyFacts } from './methodFacts';
 import type { Rule } from './rule';
 
+/** What the chart says for one column and grade. */
 export interface ChartChoice {
   /** Chemistries in the order they are to be tried; the first that passes every veto and stands on the shelf is taken. */
   ladder: readonly Chemistry[];
@@ -17,7 +19,7 @@ export interface ChartChoice {
   outlook: string;
 }
 
-const row = (group: ChemistryGroup, chemistryGrade: Grade, then: Partial<ChartChoice>, because: string): Rule<ChartChoice> => ({
+const row = (group: ChemistryGroup, chemistryGrade: Grade, then: Partial<ChartChoice>, because: string): Rule<SurveyFacts, ChartChoice> => ({
   id: `chart.${group}.${chemistryGrade}`,
   when: { group, chemistryGrade },
   then: { ladder: [], waterMayDo: false, strength: null, defaultWaterParts: null, passes: 1, outlook: '', ...then },
@@ -26,30 +28,30 @@ const row = (group: ChemistryGroup, chemistryGrade: Grade, then: Partial<ChartCh
 });
 
 /** Chemistry by coil group and grade. Every figure here gives way to the label. Common practice, no source. */
-export const CHEMISTRY_CHART: readonly Rule<ChartChoice>[] = [
+export const CHEMISTRY_CHART: readonly Rule<SurveyFacts, ChartChoice>[] = [
   row('plate-fin', 0, {}, 'A clear coil wants a water rinse and nothing more.'),
   row(
     'plate-fin',
     1,
-    { ladder: ['neutral', 'household', 'alkaline-foam'], waterMayDo: true, strength: 'light', defaultWaterParts: 10 },
+    { ladder: ['neutral', 'evaporator-foam', 'household', 'alkaline-foam'], waterMayDo: true, strength: 'light', defaultWaterParts: 10 },
     'A film mostly goes with water; what stays takes the lightest mix.',
   ),
   row(
     'plate-fin',
     2,
-    { ladder: ['alkaline-foam', 'neutral'], waterMayDo: true, strength: 'medium', defaultWaterParts: 6 },
+    { ladder: ['alkaline-foam', 'neutral', 'evaporator-foam'], waterMayDo: true, strength: 'medium', defaultWaterParts: 6 },
     'Patches on copper tube and plate fin: water, then a medium alkaline foam.',
   ),
   row(
     'plate-fin',
     3,
-    { ladder: ['alkaline-foam', 'neutral'], strength: 'heavy', defaultWaterParts: 4 },
+    { ladder: ['alkaline-foam', 'neutral', 'evaporator-foam'], strength: 'heavy', defaultWaterParts: 4 },
     'A blocked plate-fin coil takes the heavy mix, in sections.',
   ),
   row(
     'plate-fin',
     4,
-    { ladder: ['alkaline-foam', 'neutral'], strength: 'heavy', defaultWaterParts: 3, passes: 2 },
+    { ladder: ['alkaline-foam', 'neutral', 'evaporator-foam'], strength: 'heavy', defaultWaterParts: 3, passes: 2 },
     'A packed plate-fin coil takes the heavy mix and most likely a second pass.',
   ),
 
@@ -58,20 +60,20 @@ export const CHEMISTRY_CHART: readonly Rule<ChartChoice>[] = [
   row(
     'water-first',
     2,
-    { ladder: ['neutral'], waterMayDo: true, strength: 'medium', defaultWaterParts: 10 },
+    { ladder: ['neutral', 'evaporator-foam'], waterMayDo: true, strength: 'medium', defaultWaterParts: 10 },
     'All-aluminium or coated: water first, neutral only if water fails and the manual allows it.',
   ),
   row(
     'water-first',
     3,
-    { ladder: ['neutral'], waterMayDo: true, strength: 'heavy', defaultWaterParts: 10 },
+    { ladder: ['neutral', 'evaporator-foam'], waterMayDo: true, strength: 'heavy', defaultWaterParts: 10 },
     'All-aluminium or coated and blocked: water, then neutral, never anything stronger.',
   ),
   row(
     'water-first',
     4,
     {
-      ladder: ['neutral'],
+      ladder: ['neutral', 'evaporator-foam'],
       waterMayDo: true,
       strength: 'heavy',
       defaultWaterParts: 10,
@@ -112,26 +114,26 @@ export const CHEMISTRY_CHART: readonly Rule<ChartChoice>[] = [
   row(
     'evaporator',
     1,
-    { ladder: ['evaporator-foam'], strength: 'light', defaultWaterParts: 10 },
+    { ladder: ['evaporator-foam', 'neutral'], strength: 'light', defaultWaterParts: 10 },
     'Indoors only a product labelled for evaporators; a film takes its light mix.',
   ),
   row(
     'evaporator',
     2,
-    { ladder: ['evaporator-foam'], strength: 'medium', defaultWaterParts: 8 },
+    { ladder: ['evaporator-foam', 'neutral'], strength: 'medium', defaultWaterParts: 8 },
     'Indoors only a product labelled for evaporators; patches take its medium mix.',
   ),
   row(
     'evaporator',
     3,
-    { ladder: ['evaporator-foam'], strength: 'heavy', defaultWaterParts: 5 },
+    { ladder: ['evaporator-foam', 'neutral'], strength: 'heavy', defaultWaterParts: 5 },
     'A blocked indoor coil: pre-rinse, evaporator foam, low-pressure rinse.',
   ),
   row(
     'evaporator',
     4,
     {
-      ladder: ['evaporator-foam'],
+      ladder: ['evaporator-foam', 'neutral'],
       strength: 'heavy',
       defaultWaterParts: 5,
       passes: 2,
@@ -139,4 +141,28 @@ export const CHEMISTRY_CHART: readonly Rule<ChartChoice>[] = [
     },
     'A packed indoor coil: two passes in place, or consider removing the coil.',
   ),
+];
+
+/** How one school walks the chart. */
+export interface SchoolStep {
+  /** Tried before the ladder of the chart. */
+  first: Chemistry;
+  passes: number;
+  outlook: string;
+}
+
+const household = (chemistryGrade: Grade, passes: number, outlook: string): Rule<SurveyFacts, SchoolStep> => ({
+  id: `school.household.${chemistryGrade}`,
+  when: { chemistrySchool: 'household', group: 'plate-fin', chemistryGrade },
+  then: { first: 'household', passes, outlook },
+  because: passes > 1 ? `The household mix is mild: so much soil takes it ${passes} passes.` : 'A household mix does for a film.',
+  source: commonPractice,
+});
+
+/** Where the household school puts its mix before the chart's ladder, and what that takes. Common practice, no source. */
+export const SCHOOL_STEPS: readonly Rule<SurveyFacts, SchoolStep>[] = [
+  household(1, 1, ''),
+  household(2, 2, 'Soap and vinegar may leave an oil film: look with the torch before you say it is clean.'),
+  household(3, 3, 'Expect patches to stay: soap and vinegar are mild. A foam made for coils would do it in one pass.'),
+  household(4, 4, 'It will most likely not come clean this way: agree with the owner before you begin what the next step would be.'),
 ];

@@ -3,17 +3,21 @@ import type { Cleaner } from '../mix';
 import type { Grade } from '../survey';
 import type { DwellSchool } from './houseRules';
 
+/** When foam may come off, s after it went on. */
 export interface DwellWindow {
-  /** Earliest rinse, s after foam on. */
   minS: number;
-  /** Latest rinse, s after foam on. */
-  maxS: number;
+  /** Latest rinse; null where nothing is rinsed off by hand, so that no latest stands on the label. */
+  maxS: number | null;
 }
 
-const minutes = (min: number, max: number): DwellWindow => ({ minS: min * 60, maxS: max * 60 });
+interface Window {
+  minS: number;
+  maxS: number;
+}
+const minutes = (min: number, max: number): Window => ({ minS: min * 60, maxS: max * 60 });
 
 /** Dwell that each school keeps, by chemistry grade. Common practice, no source; the label outranks it. */
-export const DWELL_TABLE: Record<DwellSchool, Record<Exclude<Grade, 0>, DwellWindow>> = {
+export const DWELL_TABLE: Record<DwellSchool, Record<Exclude<Grade, 0>, Window>> = {
   short: { 1: minutes(0.5, 2), 2: minutes(1, 3), 3: minutes(2, 4), 4: minutes(3, 4) },
   long: { 1: minutes(3, 5), 2: minutes(5, 10), 3: minutes(8, 10), 4: minutes(10, 15) },
 };
@@ -23,7 +27,7 @@ const DWELL_WORDS: Record<DwellSchool, string> = {
   long: 'Long soak: 5 to 10 minutes, 10 to 15 when heavy.',
 };
 
-export interface DwellChoice extends DwellWindow {
+interface DwellChoice extends Window {
   rules: RuleRef[];
 }
 

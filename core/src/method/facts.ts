@@ -1,44 +1,48 @@
 import { CoreError } from '../errors';
 import { chemistryGroup, CONFIGURATION_TABLE, CONSTRUCTION_TABLE, isA2L } from '../equipment';
-import {
-  completeSurvey,
-  COOLING_SYMPTOMS,
-  completeStory,
-  SOIL_TABLE,
-  worstGrade,
-  type CoilSurvey,
-  type Grade,
-  type OpeningId,
-} from '../survey';
-import type { CoilBuild, MethodContext, MethodFacts } from './methodFacts';
-import { OPENING_TABLE, proposedOpening } from './openings';
+import type { Cleaner } from '../mix';
+import { completeStory, completeSurvey, COOLING_SYMPTOMS, SOIL_TABLE, worstOf, type CoilSurvey, type Grade } from '../survey';
+import { makesCondensate } from './condensate';
+import { GRADE_SHIFTS } from './gradeShifts';
+import type { HouseRules } from './houseRules';
+import type { CoilBuild, MethodContext, SurveyFacts } from './methodFacts';
+import { allMatches } from './rule';
+
+/** Everything a decision is made from, put together once. */
+export interface Situation {
+  coil: CoilBuild;
+  survey: CoilSurvey;
+  context: MethodContext;
+  shelf: readonly Cleaner[];
+  house: HouseRules;
+  facts: SurveyFacts;
+}
 
 const clampGrade = (value: number): Grade => Math.min(4, Math.max(0, value)) as Grade;
 
-/**
- * Flattens a coil, its survey and the visit into the facts that rules match on.
- * @throws CoreError missing `grades` when no face has been graded
- */
-export function factsOf(coil: CoilBuild, given: CoilSurvey, context: MethodContext): MethodFacts {
-  const survey = completeSurvey(given);
+function factsOf(coil: CoilBuild, survey: CoilSurvey, context: MethodContext, house: HouseRules): SurveyFacts {
   const story = completeStory(context.story ?? {});
-  const grade = worstGrade(survey);
+  const grade = worstOf(survey.grades);
   if (grade === null) {
     throw new CoreError('missing', 'grades', 'Grade at least one face before planning: torch against one side, look through the other.');
   }
   const configuration = CONFIGURATION_TABLE[context.configuration];
-  const oily = survey.soils.some((soil) => SOIL_TABLE[soil].oily);
-  const shift = (oily && grade > 0 ? 1 : 0) - (survey.corrosion === 'none' ? 0 : 1);
   const { answers } = survey;
-  const wanted = answers.opening;
+  const dryBulbC = context.site?.dryBulbC ?? null;
+  const short = (roomM: number | null) => roomM !== null && roomM < house.clearanceM;
   // Written out, not spread: an object this wide is slow to copy, and every neighbouring fact of a plan makes one.
-  const facts: MethodFacts = {
+  const facts: SurveyFacts = {
     disconnect: answers.disconnect,
     finDamage: answers.finDamage,
+    finStiffness: answers.finStiffness,
     weepHoles: answers.weepHoles,
-    linesInMud: answers.linesInMud,
+    clipOnScreens: answers.clipOnScreens,
+    soundJacket: answers.soundJacket,
+    baseLip: answers.baseLip,
+    linesInMud: answers.linesInMud || survey.soils.includes('mud'),
     debrisInside: answers.debrisInside,
     clearanceM: answers.clearanceM,
+    clearanceTopM: answers.clearanceTopM,
     surroundings: answers.surroundings,
     pan: answers.pan,
     primaryDrain: answers.primaryDrain,
@@ -57,15 +61,28 @@ export function factsOf(coil: CoilBuild, given: CoilSurvey, context: MethodConte
     panVolumeL: answers.panVolumeL,
     drainLMin: answers.drainLMin,
     keepWet: answers.keepWet,
+    waterWay: story.hazards.includes('no-water') ? answers.waterWay : 'unknown',
+    lid: house.lid,
+    panHoles: house.panHoles,
+    screens: house.screens,
+    electrics: house.electrics,
+    drain: house.drain,
+    drip: house.drip,
+    force: house.force,
+    noRinse: house.noRinse,
+    chemistrySchool: house.chemistry,
+    rinseSchool: house.rinse,
     role: coil.role,
     group: chemistryGroup(coil.role, coil.construction),
     construction: coil.construction,
+    shape: coil.geometry.shape,
     aluminiumTube: CONSTRUCTION_TABLE[coil.construction].aluminiumTube,
     rows: coil.geometry.rows,
+    faces: coil.geometry.faces.length,
     grade,
-    chemistryGrade: clampGrade(grade + shift),
+    chemistryGrade: grade,
     felts: survey.soils.some((soil) => SOIL_TABLE[soil].felts),
-    oily,
+    oily: survey.soils.some((soil) => SOIL_TABLE[soil].oily),
     soils: survey.soils,
     corrosion: survey.corrosion,
     leakSuspected: survey.leakSuspected,
@@ -74,28 +91,49 @@ export function factsOf(coil: CoilBuild, given: CoilSurvey, context: MethodConte
     coolingSymptom: survey.coolingSymptom || story.symptoms.some((symptom) => COOLING_SYMPTOMS.includes(symptom)),
     package: configuration.package,
     ductless: configuration.ductless,
+    heatPump: context.configuration === 'split-heat-pump' || context.configuration === 'package-heat-pump',
     gas: configuration.gas,
     a2l: isA2L(context.refrigerant),
     topOpens: coil.topOpens,
-    opening: coil.role === 'condenser' ? 'exterior' : 'panel',
-    insideReached: false,
+    guards: coil.guards,
+    wallSide: coil.geometry.faces.some((face) => face.wallSide),
     symptoms: story.symptoms,
     storyFacts: story.facts,
     hazards: story.hazards,
     helper: story.helper,
     washesSinceOpened: context.washesSinceOpened?.[coil.id] ?? null,
-    guards: coil.guards,
-    wallSide: coil.geometry.faces.some((face) => face.wallSide),
     makerWaterOnly: coil.makerWaterOnly,
     sensitiveOccupants: context.sensitiveOccupants,
-    dryBulbC: context.site?.dryBulbC ?? null,
+    dryBulbC,
+    tooCold: dryBulbC !== null && dryBulbC < house.minimumOutdoorC,
     sun: context.site?.sun ?? null,
+    condensate: coil.role === 'evaporator' ? makesCondensate(context.returnAir ?? null) : 'unknown',
+    sidesShort: short(answers.clearanceM),
+    topShort: short(answers.clearanceTopM),
   };
-  facts.opening = wanted !== null && isPossible(wanted, facts) ? wanted : proposedOpening(facts).then;
-  facts.insideReached = OPENING_TABLE[facts.opening].inside;
+  const shift = allMatches(GRADE_SHIFTS, facts).reduce((sum, rule) => sum + rule.then, 0);
+  facts.chemistryGrade = clampGrade(grade + shift);
   return facts;
 }
 
-/** Whether this opening can be had on this coil: its own side, and no lifted top where none lifts. */
-export const isPossible = (opening: OpeningId, facts: Pick<MethodFacts, 'role' | 'topOpens'>): boolean =>
-  OPENING_TABLE[opening].role === facts.role && (facts.topOpens || !OPENING_TABLE[opening].inside);
+/**
+ * Puts a coil, what was seen of it, the visit, the shelf and the shop's rules together, with the facts that rows ask about.
+ * @param coil as it is built
+ * @param given what was seen; questions that nobody asked count as "nobody looked"
+ * @param context the visit around it
+ * @param shelf cleaners that may be used
+ * @param house the shop's rules
+ * @returns the situation that every stage of the decision reads, and none changes
+ * @throws CoreError missing `grades` when no face has been graded
+ * @example situationOf(coil(), graded(3), mildDay, shelf, house()).facts.grade // 3
+ */
+export function situationOf(
+  coil: CoilBuild,
+  given: CoilSurvey,
+  context: MethodContext,
+  shelf: readonly Cleaner[],
+  house: HouseRules,
+): Situation {
+  const survey = completeSurvey(given);
+  return { coil, survey, context, shelf, house, facts: factsOf(coil, survey, context, house) };
+}

@@ -1,47 +1,40 @@
 import type { Construction } from '../equipment';
-import { formatDuration, formatRatio } from '../units';
-import { CHEMISTRY_NAMES, type Cleaner } from '../mix';
 import { completeStory, type ArrivalHazard, type CoilSurvey, type Grade, type SunExposure } from '../survey';
 import { decide, type Decision } from './decide';
-import { factsOf } from './facts';
-import type { CoilBuild, MethodContext } from './methodFacts';
-import type { HouseRules } from './houseRules';
+import { situationOf, type Situation } from './facts';
+import { READINGS } from './reasons';
 
-interface Situation {
-  coil: CoilBuild;
-  survey: CoilSurvey;
-  context: MethodContext;
-  house: HouseRules;
-}
+/** What a neighbouring situation is made from: the facts are put together anew. */
+type From = Omit<Situation, 'facts'>;
 
 interface Neighbour {
   words: string;
   /** Null when the change makes no sense from here. */
-  change: (from: Situation) => Situation | null;
+  change: (from: From) => From | null;
 }
 
 const shiftGrades = (survey: CoilSurvey, by: number): CoilSurvey | null => {
   const grades = Object.fromEntries(
-    Object.entries(survey.grades).map(([id, rows]) => [id, rows.map((g) => Math.min(4, Math.max(0, g + by)) as Grade)]),
+    Object.entries(survey.grades).map(([id, rows]) => [id, rows.map((g) => (g === null ? null : (Math.min(4, Math.max(0, g + by)) as Grade)))]),
   );
   return JSON.stringify(grades) !== JSON.stringify(survey.grades) ? { ...survey, grades } : null;
 };
 
 const withConstruction =
   (construction: Construction) =>
-  (from: Situation): Situation | null =>
+  (from: From): From | null =>
     from.coil.construction === construction || from.coil.role === 'evaporator' ? null : { ...from, coil: { ...from.coil, construction } };
 
 const withSun =
   (sun: SunExposure) =>
-  (from: Situation): Situation | null =>
+  (from: From): From | null =>
     !from.context.site || from.context.site.sun === sun
       ? null
       : { ...from, context: { ...from.context, site: { ...from.context.site, sun } } };
 
 const withHazard =
   (hazard: ArrivalHazard) =>
-  (from: Situation): Situation | null => {
+  (from: From): From | null => {
     const story = completeStory(from.context.story ?? {});
     return story.hazards.includes(hazard)
       ? null
@@ -103,40 +96,28 @@ const NEIGHBOURS: readonly Neighbour[] = [
   },
 ];
 
-/** How each decision reads in a sentence; equal words mean that nothing flipped. */
-const READINGS: Record<string, (decision: Decision) => string> = {
-  verdict: (d) => d.stop?.title ?? d.verdict,
-  chemistry: (d) =>
-    d.verdict === 'stop' || d.verdict === 'postpone' ? (d.stop?.title ?? '') : (d.cleaner?.name ?? `${CHEMISTRY_NAMES.water} only`),
-  strength: (d) => (d.waterParts === null ? 'no cleaner' : d.waterParts === 0 ? 'straight' : formatRatio(d.waterParts)),
-  dwell: (d) => (d.dwell ? `ready after ${formatDuration(d.dwell.minS)}` : 'no soak'),
-  drying: (d) => (d.drySeconds === null ? '' : `dry in ${formatDuration(d.drySeconds)}`),
-  rinse: (d) => d.rinse.direction,
-  dryLift: (d) => (d.dryLift ? 'lift dry first' : 'no dry lift'),
-  passes: (d) => `${d.passes} ${d.passes === 1 ? 'pass' : 'passes'}`,
-};
-
 const MOST_FLIPS = 4;
 
-/** For each decision, the nearest changes of fact that would alter it, in words: "One grade heavier: 4 : 1". */
-export function flipsOf(
-  coil: CoilBuild,
-  survey: CoilSurvey,
-  context: MethodContext,
-  shelf: readonly Cleaner[],
-  house: HouseRules,
-  decision: Decision,
-): Record<string, string[]> {
+/**
+ * For each decision, the nearest changes of fact that would alter it, in words: the same stages run again.
+ * @param situation of the coil
+ * @param decision made from it
+ * @returns sentences like "One grade heavier: 4 : 1.", four at most for each decision, by its id
+ * @throws CoreError as the stages do
+ * @example flipsOf(situationOf(coil(), graded(2), mildDay, shelf, house()), decide(situationOf(coil(), graded(2), mildDay, shelf, house()))).strength[0] // "One grade lighter: 20 : 1."
+ */
+export function flipsOf(situation: Situation, decision: Decision): Record<string, string[]> {
   const flips: Record<string, string[]> = {};
+  const own = READINGS.map(({ read }) => read(decision));
   for (const { words, change } of NEIGHBOURS) {
-    const to = change({ coil, survey, context, house });
+    const to = change(situation);
     if (!to) continue;
-    const other = decide(to.coil, factsOf(to.coil, to.survey, to.context), to.context, shelf, to.house);
-    for (const [id, read] of Object.entries(READINGS)) {
+    const other = decide(situationOf(to.coil, to.survey, to.context, to.shelf, to.house));
+    READINGS.forEach(({ id, read }, i) => {
       const reading = read(other);
-      if (reading === read(decision) || (flips[id]?.length ?? 0) >= MOST_FLIPS) continue;
+      if (reading === own[i] || (flips[id]?.length ?? 0) >= MOST_FLIPS) return;
       (flips[id] ??= []).push(`${words}: ${reading}.`);
-    }
+    });
   }
   return flips;
 }

@@ -10,11 +10,15 @@ export const PAN_HOLE_SCHOOLS = ['never-drill', 'enlarge-with-consent'] as const
 export const SCREEN_SCHOOLS = ['refit', 'leave-off'] as const;
 export const ELECTRICS_SCHOOLS = ['shield-everything', 'no-direct-spray'] as const;
 export const DRAIN_SCHOOLS = ['rod-or-vacuum', 'bought-product', 'bleach'] as const;
+export const FORCE_SCHOOLS = ['hand-over-hose', 'gentle-fan', 'full-straight', 'washer-low'] as const;
+export const DRIP_SCHOOLS = ['none-outdoors', 'five', 'fifteen', 'thirty-indoors'] as const;
 
 export type LidSchool = (typeof LID_SCHOOLS)[number];
 export type PanHoleSchool = (typeof PAN_HOLE_SCHOOLS)[number];
 export type ScreenSchool = (typeof SCREEN_SCHOOLS)[number];
 export type ElectricsSchool = (typeof ELECTRICS_SCHOOLS)[number];
+export type ForceSchool = (typeof FORCE_SCHOOLS)[number];
+export type DripSchool = (typeof DRIP_SCHOOLS)[number];
 export type DrainSchool = (typeof DRAIN_SCHOOLS)[number];
 export type ChemistrySchool = (typeof CHEMISTRY_SCHOOLS)[number];
 export type RinseSchool = (typeof RINSE_SCHOOLS)[number];
@@ -39,6 +43,10 @@ export interface HouseRules {
   screens: ScreenSchool;
   electrics: ElectricsSchool;
   drain: DrainSchool;
+  /** How hard to rinse outdoors, as far as the fins allow. */
+  force: ForceSchool;
+  /** How long a coil drips and rests before power goes back. */
+  drip: DripSchool;
   /** Cleaners taken before others of their class, by id, first choice first. */
   preferredCleaners: string[];
   /** Room to keep clear all round the outdoor unit, m. */
@@ -61,6 +69,8 @@ export const DEFAULT_HOUSE_RULES: HouseRules = {
   screens: 'refit',
   electrics: 'shield-everything',
   drain: 'rod-or-vacuum',
+  force: 'hand-over-hose',
+  drip: 'five',
   preferredCleaners: [],
   clearanceM: 24 * METRES_PER_INCH,
   shopName: '',
@@ -81,6 +91,18 @@ export const SCHOOL_NAMES = {
   panHoles: { 'never-drill': 'Never drill', 'enlarge-with-consent': 'Enlarge well away from tubes, with consent' },
   screens: { refit: 'Refit', 'leave-off': 'Leave off and tell the owner' },
   electrics: { 'shield-everything': 'Shield everything', 'no-direct-spray': 'Rain-proof: just no direct spray' },
+  force: {
+    'hand-over-hose': 'Hand over the hose end, no nozzle',
+    'gentle-fan': 'Gentle fan or shower',
+    'full-straight': 'Full house pressure, straight along stiff fins',
+    'washer-low': 'A washer’s low setting on sound stiff fins',
+  },
+  drip: {
+    'none-outdoors': 'None outdoors',
+    five: '5 min',
+    fifteen: '15 min, pressures equalise too',
+    'thirty-indoors': '30 min indoors, 5 outdoors',
+  },
   drain: { 'rod-or-vacuum': 'Rod or vacuum only', 'bought-product': 'Yearly dose of a bought product', bleach: 'Bleach' },
 } as const satisfies {
   chemistry: Record<ChemistrySchool, string>;
@@ -91,5 +113,7 @@ export const SCHOOL_NAMES = {
   panHoles: Record<PanHoleSchool, string>;
   screens: Record<ScreenSchool, string>;
   electrics: Record<ElectricsSchool, string>;
+  force: Record<ForceSchool, string>;
+  drip: Record<DripSchool, string>;
   drain: Record<DrainSchool, string>;
 };

@@ -1,5 +1,7 @@
 export * from './methodFacts';
-export { factsOf, isPossible } from './facts';
+export { situationOf, type Situation } from './facts';
+export { isPossible } from './stages/opening';
+export * from './condensate';
 export * from './openings';
 export * from './panDose';
 export * from './kit';
@@ -17,6 +19,6 @@ export * from './stops';
 export type { Rinse } from './rinse';
 export * from './rinseWater';
 export type { DwellWindow } from './dwell';
-export type { WorkStep } from './workSteps';
-export type { Rejected } from './decide';
+export * from './steps';
+export type { Rejected } from './stages/chemistry';
 export * from './planCoil';

@@ -1,7 +1,8 @@
 import { commonPractice } from '../because';
-import type { MethodFacts } from './methodFacts';
+import type { JobFacts } from './methodFacts';
 import { allMatches, type Rule } from './rule';
 
+/** Something to carry or wear. */
 export interface KitItem {
   what: string;
   /** How many, or how much, in words. */
@@ -9,48 +10,45 @@ export interface KitItem {
   kind: 'tool' | 'protection';
 }
 
-export interface KitJob {
-  usesCleaner: boolean;
-  strongAlkali: boolean;
-  dryLift: boolean;
-}
-
-interface KitRow extends KitItem {
-  only: (job: KitJob) => boolean;
-}
-
-const always = () => true;
 const row = (
   id: string,
-  when: Rule<KitRow>['when'],
+  when: Rule<JobFacts, KitItem>['when'],
   kind: KitItem['kind'],
   what: string,
   quantity = '',
-  only: KitRow['only'] = always,
-): Rule<KitRow> => ({
-  id: `kit.${id}`,
-  when,
-  then: { what, quantity, kind, only },
-  because: 'Usual kit.',
-  source: commonPractice,
-});
+): Rule<JobFacts, KitItem> => ({ id: `kit.${id}`, when, then: { what, quantity, kind }, because: 'Usual kit.', source: commonPractice });
 
 /** What to carry and wear, by what the job is. Common practice, no source; the label's own list outranks it. */
-const KIT: readonly Rule<KitRow>[] = [
+const KIT: readonly Rule<JobFacts, KitItem>[] = [
   row('meter', {}, 'tool', 'Voltage meter and tag', '1 meter, 2 tags'),
   row('torch', {}, 'tool', 'Torch', '1, spare cells'),
   row('driver', {}, 'tool', '¼ in hex driver and screw tray', '1'),
   row('gloves-cut', {}, 'protection', 'Cut-resistant gloves', '1 pair each'),
-  row('gloves-chem', {}, 'protection', 'Chemical gloves', '1 pair each, 1 spare', (job) => job.usesCleaner),
-  row('goggles', {}, 'protection', 'Sealed goggles', '1 pair each', (job) => job.usesCleaner),
-  row('water', {}, 'protection', 'Running water within reach', '1 hose or 5 gal', (job) => job.strongAlkali),
-  row('mask-dust', { felts: true }, 'protection', 'Dust mask', '1 each', (job) => job.dryLift),
+  row('gloves-chem', { usesCleaner: true }, 'protection', 'Chemical gloves', '1 pair each, 1 spare'),
+  row('goggles', { usesCleaner: true }, 'protection', 'Sealed goggles', '1 pair each'),
+  row('water', { strongAlkali: true }, 'protection', 'Running water within reach', '1 hose or 5 gal'),
+  row('mask-dust', { felts: true, dryLift: true }, 'protection', 'Dust mask', '1 each'),
   row('mask-mould', { soils: { includes: 'biofilm' } }, 'protection', 'N95 or P100 mask', '1 each, 1 spare'),
   row('mask-nest', { soils: { includes: 'nest' } }, 'protection', 'P100 mask', '1 each, 1 spare'),
-  row('brush', {}, 'tool', 'Soft nylon brush', '1', (job) => job.dryLift),
-  row('vacuum', {}, 'tool', 'Vacuum with soft brush', '1', (job) => job.dryLift),
-  row('hose', { role: 'condenser' }, 'tool', 'Hose with fan nozzle and backflow preventer', '1'),
-  row('cover', { role: 'condenser' }, 'tool', 'Cover for the controls', '1'),
+  row('brush', { dryLift: true }, 'tool', 'Soft nylon brush', '1'),
+  row('vacuum', { dryLift: true }, 'tool', 'Vacuum with soft brush', '1'),
+  row('hose', { role: 'condenser', waterWay: 'unknown' }, 'tool', 'Hose with backflow preventer', '1'),
+  row('nozzle', { role: 'condenser', force: ['gentle-fan', 'full-straight'] }, 'tool', 'Fan and straight nozzle', '1 each'),
+  row('washer', { washer: true }, 'tool', 'Washer with a low setting, GFCI on the mains', '1'),
+  row('mug', { hazards: { includes: 'no-water' }, waterWay: 'mug' }, 'tool', 'Mug, bucket and 5 gal of water', '1 each'),
+  row('blower', { hazards: { includes: 'no-water' }, waterWay: 'air' }, 'tool', 'Blower', '1'),
+  row('eyes-ears', { hazards: { includes: 'no-water' }, waterWay: 'air' }, 'protection', 'Eye and ear protection', '1 each'),
+  row('cover', { role: 'condenser', electrics: 'shield-everything' }, 'tool', 'Cover for the controls', '1'),
+  row('bag', { insideReached: true, lid: 'off-throughout' }, 'tool', 'Bag and ties for the fan motor', '1'),
+  row('wet-vacuum', { role: 'condenser', insideReached: true, weepHoles: 'none', panHoles: 'never-drill' }, 'tool', 'Wet vacuum', '1'),
+  row('drill', { role: 'condenser', insideReached: true, weepHoles: ['blocked', 'none'], panHoles: 'enlarge-with-consent' }, 'tool', 'Step drill with a stop, touch-up paint', '1'),
+  row('dose', { role: 'evaporator', drain: 'bought-product' }, 'tool', 'Drain product, as its label says', '1 dose'),
+  row('bleach', { role: 'evaporator', drain: 'bleach' }, 'tool', 'Bleach, kept apart from everything else', '1 dose'),
+  row('tray', { finishedCeiling: true }, 'tool', 'Tray for under the cabinet', '1'),
+  row('mirror', { role: 'evaporator', airflow: 'up' }, 'tool', 'Mirror', '1'),
+  row('filter', { role: 'evaporator', filter: ['loaded', 'blocked', 'missing'], ductless: false }, 'tool', 'New filter', '1'),
+  row('hex', { opening: 'wheel-out' }, 'tool', 'Long hex key, marker for the shaft', '1'),
+  row('wipes', { opening: ['guards-off', 'top-open', 'deep'] }, 'tool', 'Wipes for shroud, lines and cabinet', '1 pack'),
   row('lead-block', { insideReached: true }, 'tool', 'Block for under the fan, if the leads are short', '1'),
   row('comb', { finDamage: ['some', 'much'] }, 'tool', 'Fin comb for this spacing', '1'),
   row('sprayer', { role: 'evaporator' }, 'tool', 'Low-pressure sprayer and bucket', '1 sprayer, 2 buckets'),
@@ -61,15 +59,18 @@ const KIT: readonly Rule<KitRow>[] = [
   row('sensor', { a2l: true }, 'tool', 'Leak detector rated for A2L', '1'),
 ];
 
-/** Kit for one coil, each item once. */
-export function kitFor(facts: MethodFacts, job: KitJob): KitItem[] {
-  return allMatches(KIT, facts)
-    .map((rule) => rule.then)
-    .filter((item) => item.only(job))
-    .map(({ what, quantity, kind }) => ({ what, quantity, kind }));
-}
+/**
+ * Kit for one coil, each item once.
+ * @param facts what was seen and what was chosen
+ * @example kitFor(planCoil(coil(), graded(3), mildDay, shelf, house()).facts).some((item) => item.what === 'Torch') // true
+ */
+export const kitFor = (facts: JobFacts): KitItem[] => allMatches(KIT, facts).map((rule) => rule.then);
 
-/** One list for the truck: the kits of all coils, each item once, in the order first met. */
+/**
+ * One list for the truck: the kits of all coils, each item once, in the order first met.
+ * @param kits one for each coil
+ * @example mergedKit([[{ what: 'Torch', quantity: '1', kind: 'tool' }], [{ what: 'Torch', quantity: '1', kind: 'tool' }]]).length // 1
+ */
 export function mergedKit(kits: readonly (readonly KitItem[])[]): KitItem[] {
   const byName = new Map<string, KitItem>();
   for (const item of kits.flat()) if (!byName.has(item.what)) byName.set(item.what, item);

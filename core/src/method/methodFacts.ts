@@ -1,5 +1,6 @@
-import type { HourAir } from '../dryout';
-import type { ChemistryGroup, CoilGeometry, CoilRole, Configuration, Construction, Refrigerant } from '../equipment';
+import type { DryTime, HourAir } from '../dryout';
+import type { ChemistryGroup, CoilGeometry, CoilRole, CoilShape, Configuration, Construction, Refrigerant } from '../equipment';
+import type { CleanerForm } from '../mix';
 import type {
   ArrivalHazard,
   CoilAnswers,
@@ -13,7 +14,9 @@ import type {
   Symptom,
   VisitStory,
 } from '../survey';
+import type { HouseRules } from './houseRules';
 
+/** What stands before the faces of an outdoor unit. */
 export const GUARDS = ['none', 'wire', 'louvre', 'hinged'] as const;
 export type Guard = (typeof GUARDS)[number];
 
@@ -42,6 +45,13 @@ export interface Sky {
   hours: readonly HourAir[];
 }
 
+/** Air that returns to the indoor coil, as it was measured. */
+export interface ReturnAir {
+  dryBulbC: number;
+  /** Relative humidity, percent. */
+  rhPct: number;
+}
+
 /** The visit around the coil. */
 export interface MethodContext {
   configuration: Configuration;
@@ -58,15 +68,27 @@ export interface MethodContext {
   story?: Partial<VisitStory>;
   /** Washes since each coil was last opened from inside, by coil id. */
   washesSinceOpened?: Readonly<Record<string, number>>;
+  /** Return air as measured today; left out when nobody did. */
+  returnAir?: ReturnAir | null;
+  /** What a can covers, m² of face and row, by cleaner id, where use has taught it. */
+  canYieldM2?: Readonly<Record<string, number>>;
 }
 
-/** Everything the rules may ask about, flat. */
-export interface MethodFacts extends Omit<CoilAnswers, 'opening'> {
+/** The shop's schools as facts that rows can ask about. */
+type SchoolFacts = Pick<HouseRules, 'lid' | 'panHoles' | 'screens' | 'electrics' | 'drain' | 'drip' | 'force' | 'noRinse'> & {
+  chemistrySchool: HouseRules['chemistry'];
+  rinseSchool: HouseRules['rinse'];
+};
+
+/** Everything seen, known and ruled that a row may ask about, flat. */
+export interface SurveyFacts extends Omit<CoilAnswers, 'opening'>, SchoolFacts {
   role: CoilRole;
   group: ChemistryGroup;
   construction: Construction;
+  shape: CoilShape;
   aluminiumTube: boolean;
   rows: number;
+  faces: number;
   /** Worst grade seen. */
   grade: Grade;
   /** Grade used for chemistry: one up for an oil or grease film, one down for a corroded coil. */
@@ -81,14 +103,11 @@ export interface MethodFacts extends Omit<CoilAnswers, 'opening'> {
   coolingSymptom: boolean;
   package: boolean;
   ductless: boolean;
+  heatPump: boolean;
   gas: boolean;
   a2l: boolean;
   /** The top can be lifted at all. */
   topOpens: boolean;
-  /** How far this job opens. */
-  opening: OpeningId;
-  /** The inside face is reached at that opening. */
-  insideReached: boolean;
   guards: Guard;
   wallSide: boolean;
   symptoms: Symptom[];
@@ -100,5 +119,46 @@ export interface MethodFacts extends Omit<CoilAnswers, 'opening'> {
   makerWaterOnly: boolean;
   sensitiveOccupants: boolean;
   dryBulbC: number | null;
+  /** Outdoor air below the shop's limit. */
+  tooCold: boolean;
   sun: SunExposure | null;
+  /** Whether return air makes condensate on the coil; `unknown` until it has been measured. */
+  condensate: 'yes' | 'no' | 'unknown';
+  /** Less room at the sides, or above, than the shop asks for. */
+  sidesShort: boolean;
+  topShort: boolean;
+}
+
+/** How the soak of a section ends. */
+export type Ending = 'rinse' | 'condensate';
+
+/** What the stages before have chosen, for the tables of steps, cautions and kit. */
+export interface ChosenFacts {
+  /** How far this job opens. */
+  opening: OpeningId;
+  /** The inside face of the coil is reached at that opening. */
+  insideReached: boolean;
+  washes: boolean;
+  usesCleaner: boolean;
+  strongAlkali: boolean;
+  household: boolean;
+  form: CleanerForm | 'water';
+  waterFirst: boolean;
+  dryLift: boolean;
+  passes: number;
+  ending: Ending;
+  /** A washer on its low setting is used. */
+  washer: boolean;
+}
+
+/** All of it: what a step, a caution or a thing to carry may depend on. */
+export type JobFacts = SurveyFacts & ChosenFacts;
+
+/** How fast one face dries. */
+export interface FaceDrying {
+  faceId: string;
+  /** Time until foam on it is dry in the air as noted, without margin; null indoors or when no air was noted. */
+  dry: DryTime | null;
+  /** The same an hour later in the same air, as the sun will stand then. */
+  later: DryTime | null;
 }

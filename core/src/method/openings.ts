@@ -1,9 +1,10 @@
 import { commonPractice, type Source } from '../because';
 import type { CoilRole } from '../equipment';
 import type { OpeningId } from '../survey';
-import type { MethodFacts } from './methodFacts';
-import { firstMatch, type Rule } from './rule';
+import type { SurveyFacts } from './methodFacts';
+import type { Rule } from './rule';
 
+/** What one way of opening is. */
 export interface OpeningFacts {
   id: OpeningId;
   name: string;
@@ -31,7 +32,7 @@ export const OPENING_TABLE: Record<OpeningId, OpeningFacts> = {
     id: 'guards-off',
     name: 'Guards off',
     role: 'condenser',
-    minutes: 11,
+    minutes: 13,
     inside: false,
     what: 'Guards or louvres off',
     givesUp: 'The inside face and the base stay as they are.',
@@ -83,19 +84,23 @@ export const OPENING_TABLE: Record<OpeningId, OpeningFacts> = {
   },
 };
 
-/** Openings of one side, least first. */
+/**
+ * Openings of one side, least first.
+ * @param role which coil
+ * @example openingsFor('evaporator')[0].id // "panel"
+ */
 export const openingsFor = (role: CoilRole): OpeningFacts[] => Object.values(OPENING_TABLE).filter((opening) => opening.role === role);
 
 const rule = (
   id: string,
-  when: Rule<OpeningId>['when'],
+  when: Rule<SurveyFacts, OpeningId>['when'],
   then: OpeningId,
   because: string,
   source: Source = commonPractice,
-): Rule<OpeningId> => ({ id: `open.${id}`, when, then, because, source });
+): Rule<SurveyFacts, OpeningId> => ({ id: `open.${id}`, when, then, because, source });
 
 /** The proposed opening: the first row that fits. */
-export const OPENING_RULES: readonly Rule<OpeningId>[] = [
+export const OPENING_RULES: readonly Rule<SurveyFacts, OpeningId>[] = [
   rule('packed', { role: 'condenser', topOpens: true, grade: 4 }, 'deep', 'A packed coil has its base full as well.'),
   rule(
     'mud',
@@ -103,6 +108,7 @@ export const OPENING_RULES: readonly Rule<OpeningId>[] = [
     'deep',
     'Wet mud corrodes copper and rusts the pan: it has to come out.',
   ),
+  rule('lip', { role: 'condenser', topOpens: true, baseLip: true, grade: { min: 2 } }, 'deep', 'The base lip hides what the faces have lost: it is reached with the panels out.'),
   rule('weep', { role: 'condenser', topOpens: true, weepHoles: 'blocked' }, 'deep', 'Blocked weep holes hold the water you pour.'),
   rule('debris', { role: 'condenser', topOpens: true, debrisInside: true }, 'top-open', 'What lies inside comes out by hand, from above.'),
   rule(
@@ -142,14 +148,10 @@ export const OPENING_RULES: readonly Rule<OpeningId>[] = [
     'Guards hold debris and keep the jet off the fins.',
   ),
   rule('exterior', { role: 'condenser' }, 'exterior', 'Nothing here asks for more.'),
+  rule('no-panel', { role: 'evaporator', accessPanel: 'none' }, 'panel', 'There is no panel to reach the coil by: one is quoted first.'),
   rule('wheel', { role: 'evaporator', wheel: 'caked' }, 'wheel-out', 'A caked wheel moves less air than a dirty coil lets through.'),
   rule('coil', { role: 'evaporator', grade: { min: 1 } }, 'coil-and-pan', 'The coil is soiled, so its pan and drain are done with it.'),
   rule('pan', { role: 'evaporator', pan: ['slime', 'rusted', 'standing-water'] }, 'coil-and-pan', 'The pan wants cleaning.'),
   rule('drain', { role: 'evaporator', primaryDrain: ['slow', 'blocked'] }, 'coil-and-pan', 'The drain wants clearing.'),
   rule('panel', { role: 'evaporator' }, 'panel', 'Looked over and wiped.'),
 ];
-
-/** The proposed opening and the rule behind it. Every coil meets a row. */
-export function proposedOpening(facts: MethodFacts): Rule<OpeningId> {
-  return firstMatch(OPENING_RULES, facts) ?? rule('exterior', {}, 'exterior', 'Nothing here asks for more.');
-}

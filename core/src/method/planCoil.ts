@@ -1,29 +1,34 @@
 import type { Because } from '../because';
-import { checkGeometry, finSurface } from '../equipment';
+import type { DryTime } from '../dryout';
+import { checkGeometry, faceArea, finSurface } from '../equipment';
 import { formatRatio } from '../units';
-import { LABEL_GAP_NAMES, CHEMISTRY_NAMES, solutionVolume, type Chemistry, type Cleaner } from '../mix';
-import { completeSurvey, ungradedFaces, type CoilSurvey, type Grade, type KeepWet, type OpeningId } from '../survey';
+import { cansFor, CHEMISTRY_NAMES, LABEL_GAP_NAMES, solutionVolume, type Chemistry, type Cleaner } from '../mix';
+import { rowName, ungraded, type CoilSurvey, type Grade, type KeepWet, type OpeningId } from '../survey';
 import { adviceFor } from './advice';
-import { kitFor, type KitItem } from './kit';
-import { openingsFor, proposedOpening } from './openings';
-import { panDose, type PanDose } from './panDose';
-import { becauseOf, openingBecause } from './planReasons';
-import { allMatches } from './rule';
 import { CAUTIONS, type Caution } from './cautions';
-import { decide, type Rejected } from './decide';
+import { CONDENSATE_RUN_S } from './condensate';
+import { decide, jobFactsOf, type Decision } from './decide';
 import type { DwellWindow } from './dwell';
-import { workOrder } from './faceDrying';
-import { factsOf, isPossible } from './facts';
-import type { CoilBuild, MethodContext, MethodFacts } from './methodFacts';
+import { situationOf, type Situation } from './facts';
+import { flipsOf } from './flips';
 import { SCHOOL_NAMES, type HouseRules } from './houseRules';
+import { kitFor, type KitItem } from './kit';
+import type { CoilBuild, Ending, JobFacts, MethodContext } from './methodFacts';
+import { openingsFor } from './openings';
+import { panDose, type PanDose } from './panDose';
+import { reasonsOf } from './reasons';
 import type { Rinse } from './rinse';
-import { APPLY_S_PER_M2, cutSections, RINSE_S_PER_M2, type Section } from './sections';
+import { allMatches } from './rule';
+import type { Section } from './sections';
+import type { Rejected } from './stages/chemistry';
+import { isPossible } from './stages/opening';
+import { workStage } from './stages/working';
+import type { WorkStep } from './steps';
 import type { Stop, Verdict } from './stops';
 import { coldOffers, wetOffers, type WetOffer } from './wetOffers';
-import { workSteps, type WorkStep } from './workSteps';
 
 /** Raised whenever the same facts could give another plan; stored plans keep the version that made them. */
-export const ENGINE_VERSION = '4';
+export const ENGINE_VERSION = '5';
 
 /** One way to open this coil, priced against opening the least. */
 export interface OpeningChoice {
@@ -52,8 +57,8 @@ export interface CoilPlan {
   advice: string[];
   /** The schools this plan follows, in words. */
   schools: string[];
-  /** The facts it was made from, as they were then. */
-  facts: MethodFacts;
+  /** The facts it was made from, as they were then; plans of older versions hold fewer. */
+  facts: JobFacts;
   grade: Grade;
   /** Grade that chemistry was chosen by, after grease and corrosion. */
   chemistryGrade: Grade;
@@ -65,8 +70,12 @@ export interface CoilPlan {
   /** Try water alone first; the cleaner only if the torch still shows dark. */
   waterFirst: boolean;
   dwell: DwellWindow | null;
-  /** Time until foam dries at the conditions noted, s, without margin. */
-  drySeconds: number | null;
+  /** How the soak ends; plans of before condensate could do it leave it out and are rinsed. */
+  ending?: Ending;
+  /** How long condensate rinses, s; null where it does not. */
+  condensateRunS?: { least: number; most: number } | null;
+  /** Time until foam dries at the conditions noted, s, without margin; `never` in air that takes nothing up. */
+  drySeconds: DryTime | null;
   dryLift: boolean;
   passes: number;
   rinse: Rinse;
@@ -77,8 +86,12 @@ export interface CoilPlan {
   wet?: { chosen: KeepWet; cleanerName: string; offers: WetOffer[] };
   /** Ready mix needed, L; null when no cleaner is used. */
   solutionL: number | null;
+  /** Whole cans to carry; null for what is mixed or not needed. */
+  cans?: number | null;
   steps: WorkStep[];
   totalSeconds: number;
+  /** Of which somebody's hands, s; left out by plans of before the two were told apart. */
+  handsOnS?: number;
   cautions: Caution[];
   outlook: string;
   /** What was not known; the plan is on the careful side for each. */
@@ -87,20 +100,51 @@ export interface CoilPlan {
   because: Because[];
 }
 
-const SOAKING_TOGETHER = 2;
-
-/** Time to wash all sections: foam and rinse one after another, with two soaking at a time. */
-function washSeconds(sections: Section[], dwell: DwellWindow | null, rows: number): number {
-  const area = sections.reduce((sum, section) => sum + section.areaM2, 0);
-  const handsOn = area * (RINSE_S_PER_M2 * rows + (dwell ? APPLY_S_PER_M2 : 0));
-  return handsOn + (dwell ? dwell.minS * Math.ceil(sections.length / SOAKING_TOGETHER) : 0);
+/** What the coil takes of the cleaner, by the film on its fins, or by what a can covers. */
+function quantityOf({ coil, context }: Situation, { chemistry }: Decision): { litres: number; cans: number | null; because: Because } | null {
+  const { cleaner, passes } = chemistry.value;
+  if (!cleaner) return null;
+  if (cleaner.form === 'aerosol' && cleaner.packL !== undefined) {
+    const count = cansFor({
+      faceAreaM2: faceArea(coil.geometry),
+      rows: coil.geometry.rows,
+      passes,
+      packL: cleaner.packL,
+      learnedM2: context.canYieldM2?.[cleaner.id] ?? null,
+    });
+    return { litres: count.litres, cans: count.carry, because: count.because };
+  }
+  const { litres, because } = solutionVolume({ finSurfaceM2: finSurface(coil.geometry), applied: 'foam', passes });
+  return { litres, cans: null, because };
 }
+
+function wetOf({ coil, context, facts, house }: Situation, { stop, chemistry }: Decision): CoilPlan['wet'] {
+  const { verdict } = stop.value;
+  const { dryTrouble } = chemistry.value;
+  if (verdict === 'postpone' && facts.tooCold && coil.role === 'condenser')
+    return { chosen: 'none', cleanerName: '', offers: coldOffers(coil, context, house.minimumOutdoorC) };
+  return dryTrouble && verdict === 'wash'
+    ? {
+        chosen: facts.keepWet,
+        cleanerName: dryTrouble.cleaner.name,
+        offers: wetOffers(coil, context, dryTrouble, house.minimumOutdoorC),
+      }
+    : undefined;
+}
+
+const SCHOOLS_NAMED = ['chemistry', 'dwell', 'rinse'] as const;
 
 /**
  * The whole decision for one coil: whether to wash, with what, how strong, how long, how to rinse, in what pieces, and why.
  * Deterministic; no clock, no randomness.
+ * @param coil as it is built
+ * @param survey what was seen of it
+ * @param context the visit around it
  * @param shelf cleaners that may be used; only these are ever proposed
- * @throws CoreError missing `grades` when nothing is graded; out-of-range for an impossible geometry
+ * @param house the shop's rules
+ * @returns the plan, ready to be stored
+ * @throws CoreError missing `grades` when nothing is graded; out-of-range for an impossible geometry or air
+ * @example planCoil(coil(), graded(3), mildDay, shelf, house()).cleanerName // "alkaline"
  */
 export function planCoil(
   coil: CoilBuild,
@@ -110,84 +154,58 @@ export function planCoil(
   house: HouseRules,
 ): CoilPlan {
   checkGeometry(coil.geometry);
-  const facts = factsOf(coil, survey, context);
-  const decision = decide(coil, facts, context, shelf, house);
-  const { cleaner, dwell } = decision;
-  const sections =
-    decision.verdict === 'wash'
-      ? cutSections(coil.geometry, workOrder(coil.geometry.faces, decision.drying), decision.largestM2, decision.drying)
-      : [];
-  const surface = finSurface(coil.geometry);
-  const solution = cleaner ? solutionVolume({ finSurfaceM2: surface, applied: 'foam', passes: decision.passes }) : null;
-  const wash = washSeconds(sections, dwell, coil.geometry.rows);
-  const washes = decision.verdict === 'wash';
-  const complete = completeSurvey(survey);
-  const proposed = proposedOpening(facts);
-  const dose = panDoseOf(coil, complete);
-  const trouble = decision.dryTrouble;
-  const wet =
-    decision.stop?.verdict === 'postpone' && facts.dryBulbC !== null && facts.dryBulbC < house.minimumOutdoorC
-      ? { chosen: 'none' as const, cleanerName: '', offers: coldOffers(coil, context, house.minimumOutdoorC) }
-      : trouble && washes
-        ? { chosen: facts.keepWet, cleanerName: trouble.cleaner.name, offers: wetOffers(coil, context, trouble, house.minimumOutdoorC) }
-        : null;
-  const steps = washes
-    ? workSteps(facts, {
-        usesCleaner: cleaner !== null,
-        dryLift: decision.dryLift,
-        passes: decision.passes,
-        washSeconds: wash,
-        washText: cleaner ? `Foam, soak and rinse ${sections.length} sections` : `Rinse ${sections.length} sections`,
-      })
-    : [];
+  const situation = situationOf(coil, survey, context, shelf, house);
+  const decision = decide(situation);
+  const facts = jobFactsOf(situation, decision);
+  const work = workStage(situation, facts, decision.sections.value, decision.soak.value);
+  const { cleaner, chemistry, ending } = decision.chemistry.value;
+  const { verdict, stop } = decision.stop.value;
+  const quantity = quantityOf(situation, decision);
+  const dose = panDoseOf(situation, ending);
+  const wet = wetOf(situation, decision);
   return {
     engine: ENGINE_VERSION,
     coilId: coil.id,
-    verdict: decision.verdict,
-    stop: decision.stop,
+    verdict,
+    stop,
     opening: facts.opening,
-    proposedOpening: proposed.then,
+    proposedOpening: decision.opening.value.proposed,
     openings: openingChoices(coil, house, facts.helper),
-    kit: washes
-      ? kitFor(facts, { usesCleaner: cleaner !== null, strongAlkali: decision.chemistry === 'alkaline-foam', dryLift: decision.dryLift })
-      : [],
+    kit: facts.washes ? kitFor(facts) : [],
     panDose: dose && { doseL: dose.doseL, pauseS: dose.pauseS, continuous: dose.continuous },
-    advice: adviceFor(facts, complete, house, house.units),
-    schools: [SCHOOL_NAMES.chemistry[house.chemistry], SCHOOL_NAMES.dwell[house.dwell], SCHOOL_NAMES.rinse[house.rinse]],
+    advice: adviceFor(facts, house, house.units),
+    schools: SCHOOLS_NAMED.map((key) => (SCHOOL_NAMES[key] as Record<string, string>)[house[key]] ?? house[key]),
     facts,
     grade: facts.grade,
     chemistryGrade: facts.chemistryGrade,
-    chemistry: decision.chemistry,
+    chemistry,
     cleanerId: cleaner?.id ?? null,
     cleanerName: cleaner?.name ?? CHEMISTRY_NAMES.water,
-    waterParts: decision.waterParts,
-    waterFirst: decision.waterFirst,
-    dwell,
-    drySeconds: decision.drySeconds,
-    dryLift: decision.dryLift,
-    passes: decision.passes,
-    rinse: decision.rinse,
-    sections,
-    mists: decision.mists,
+    waterParts: decision.strength.value,
+    waterFirst: facts.waterFirst,
+    dwell: decision.soak.value.dwell,
+    ending,
+    condensateRunS: ending === 'condensate' ? { ...CONDENSATE_RUN_S } : null,
+    drySeconds: decision.drying.value.first,
+    dryLift: facts.dryLift,
+    passes: facts.passes,
+    rinse: decision.rinse.value.rinse,
+    sections: decision.sections.value,
+    mists: decision.soak.value.fit.mists,
     ...(wet ? { wet } : {}),
-    solutionL: solution?.litres ?? null,
-    steps,
-    totalSeconds: steps.reduce((sum, step) => sum + step.seconds, 0),
-    cautions: allMatches(CAUTIONS, facts)
-      .map((rule) => rule.then)
-      .filter((caution) => (!caution.withCleaner || cleaner) && (!caution.strongAlkali || decision.chemistry === 'alkaline-foam')),
-    outlook: decision.outlook,
-    missing: missingFacts(coil, survey, context, cleaner, () => {
-      const copper: CoilBuild = { ...coil, construction: 'copper-plate-fin' };
-      const other = decide(copper, factsOf(copper, survey, context), context, shelf, house);
-      return other.cleaner ? `${other.cleaner.name}${other.waterParts ? ` ${formatRatio(other.waterParts)}` : ''}` : 'water';
-    }),
-    rejected: decision.rejected,
+    solutionL: quantity?.litres ?? null,
+    cans: quantity?.cans ?? null,
+    steps: work.value.steps,
+    totalSeconds: work.value.totalSeconds,
+    handsOnS: work.value.handsOnS,
+    cautions: allMatches(CAUTIONS, facts).map((rule) => rule.then),
+    outlook: decision.chemistry.value.outlook,
+    missing: missingFacts(situation, decision),
+    rejected: decision.chemistry.value.rejected,
     because: [
-      openingBecause(facts, proposed),
       ...(dose ? [dose.because] : []),
-      ...becauseOf(coil, survey, context, shelf, house, decision, sections),
-      ...(solution ? [solution.because] : []),
+      ...reasonsOf(decision, work, flipsOf(situation, decision)),
+      ...(quantity ? [quantity.because] : []),
     ],
   };
 }
@@ -195,9 +213,10 @@ export function planCoil(
 /** What a low-pressure hand sprayer gives, L/min. Common practice, no source. */
 export const SPRAYER_L_MIN = 1.5;
 
-function panDoseOf(coil: CoilBuild, survey: CoilSurvey): PanDose | null {
+/** Nothing is poured where condensate rinses. */
+function panDoseOf({ coil, survey }: Situation, ending: Ending): PanDose | null {
   const { panVolumeL, drainLMin } = survey.answers;
-  return coil.role === 'evaporator' && panVolumeL !== null && drainLMin !== null
+  return coil.role === 'evaporator' && ending === 'rinse' && panVolumeL !== null && drainLMin !== null
     ? panDose({ panVolumeL, drainLMin, pourLMin: SPRAYER_L_MIN })
     : null;
 }
@@ -219,25 +238,31 @@ function openingChoices(coil: CoilBuild, house: HouseRules, helper: boolean): Op
     }));
 }
 
-function missingFacts(
-  coil: CoilBuild,
-  survey: CoilSurvey,
-  context: MethodContext,
-  cleaner: Cleaner | null,
-  onCopper: () => string,
-): string[] {
-  const ungraded = ungradedFaces(
-    survey,
-    coil.geometry.faces.map((face) => face.id),
-    coil.geometry.rows,
-  );
-  const names = coil.geometry.faces.filter((face) => ungraded.includes(face.id)).map((face) => face.name);
+/** What was not known; the plan is on the careful side for each. */
+function missingFacts(situation: Situation, { chemistry, rinse }: Decision): string[] {
+  const { coil, survey, context, shelf, house, facts } = situation;
+  const { cleaner, ending } = chemistry.value;
+  const { rows, faces } = coil.geometry;
+  const open = ungraded(
+    survey.grades,
+    faces.map((face) => face.id),
+    rows,
+  ).map(({ faceId, row }) => [faces.find((face) => face.id === faceId)?.name ?? faceId, rowName(rows, row)].filter(Boolean).join(' '));
   const missing: string[] = [];
-  if (names.length > 0) missing.push(`Not graded on every row: ${names.join(', ')}. Planned for the worst grade given.`);
-  if (coil.construction === 'unknown')
-    missing.push(`Construction not known: planned as all-aluminium. On copper tube it would be: ${onCopper()}.`);
+  if (open.length > 0) missing.push(`Not graded: ${open.join(', ')}. Planned for the worst grade given.`);
+  if (coil.construction === 'unknown') {
+    const copper = decide(situationOf({ ...coil, construction: 'copper-plate-fin' }, survey, context, shelf, house));
+    const { cleaner: other } = copper.chemistry.value;
+    const strength = copper.strength.value;
+    const words = other ? `${other.name}${strength ? ` ${formatRatio(strength)}` : ''}` : 'water';
+    missing.push(`Construction not known: planned as all-aluminium. On copper tube it would be: ${words}.`);
+  }
   if (coil.sizeEstimated) missing.push('Size taken from the capacity, not measured: volume and times are estimates.');
   if (coil.role === 'condenser' && !context.site) missing.push('No conditions noted: the clock cannot say when foam dries.');
+  if (rinse.rules.some((rule) => rule.id === 'force.not-stiff'))
+    missing.push('Nobody has tried how stiff the fins are: rinsed gently until somebody does.');
+  if (ending === 'condensate' && facts.condensate === 'unknown')
+    missing.push('Return air not measured: in dry air no condensate runs. Note its humidity in Look, or rinse by hand.');
   if (cleaner?.assumed && cleaner.assumed.length > 0)
     missing.push(
       `The label of ${cleaner.name} is not complete on the shelf. Taken on the mild side of its class: ${cleaner.assumed.map((gap) => LABEL_GAP_NAMES[gap]).join(', ')}.`,

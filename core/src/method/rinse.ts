@@ -1,31 +1,68 @@
 import { commonPractice } from '../because';
-import type { RinseSchool } from './houseRules';
+import { METRES_PER_INCH } from '../units';
+import type { ForceSchool, RinseSchool } from './houseRules';
+import type { SurveyFacts } from './methodFacts';
 import type { Rule } from './rule';
 
+/** How a coil is rinsed. */
 export interface Rinse {
+  direction: string;
+  how: string;
+  /** What the water comes out of; left out by plans of before it was said. */
+  nozzle?: string;
+  /** No nearer than this, m; null where any distance will do. */
+  leastDistanceM?: number | null;
+}
+
+/** What the opening adds to the facts of a rinse. */
+export type RinseFacts = SurveyFacts & { insideReached: boolean };
+
+interface Direction {
   direction: string;
   how: string;
 }
 
-const HOSE = 'House pressure, hand over the hose end or a fan nozzle, straight between the fins, top down.';
-
-/** Rinse by construction, rows and access: the first row that fits. A null `then` leaves it to the shop's school. */
-export const RINSE_RULES: readonly Rule<Rinse | null>[] = [
+/** Which way to rinse, by construction, rows and access: the first row that fits. A null `then` leaves it to the shop's school. */
+export const RINSE_RULES: readonly Rule<RinseFacts, Direction | null>[] = [
+  {
+    id: 'rinse.air',
+    when: { hazards: { includes: 'no-water' }, waterWay: 'air' },
+    then: { direction: 'Air only, from inside out', how: 'Blower or vacuum along the fins; nothing wet goes on.' },
+    because: 'No water at the coil, and none was brought.',
+    source: commonPractice,
+  },
   {
     id: 'rinse.wall-head',
     when: { role: 'evaporator', ductless: true },
-    then: {
-      direction: 'Zig-zag, top down',
-      how: 'Low-pressure hand sprayer over a bib; reach the rear of the coil, the part that is missed.',
-    },
+    then: { direction: 'Zig-zag, top down', how: 'Over a bib; the rear bend apart and last: it is the part that is missed.' },
     because: 'A wall head stands over a finished room: little water, caught in a sheet.',
     source: commonPractice,
   },
   {
     id: 'rinse.package-indoor',
     when: { role: 'evaporator', package: true },
-    then: { direction: 'From the clean side, short bursts', how: 'Low-pressure sprayer; cover the open duct under the coil first.' },
+    then: { direction: 'From the clean side, short bursts', how: 'Cover the open duct under the coil first.' },
     because: 'A package unit has an open duct under the indoor coil.',
+    source: commonPractice,
+  },
+  {
+    id: 'rinse.indoor-down',
+    when: { role: 'evaporator', airflow: 'down' },
+    then: {
+      direction: 'Both sides where they can be reached, top down',
+      how: 'Air comes from above, so the dirty side is on top: begin there. In doses the pan can hold. No garden hose.',
+    },
+    because: 'Dirt sits where the air enters.',
+    source: commonPractice,
+  },
+  {
+    id: 'rinse.indoor-up',
+    when: { role: 'evaporator', airflow: 'up' },
+    then: {
+      direction: 'Both sides where they can be reached, top down',
+      how: 'Air comes from below, so the dirty side is underneath, inside the slabs: look there with a mirror. In doses the pan can hold. No garden hose.',
+    },
+    because: 'Dirt sits where the air enters.',
     source: commonPractice,
   },
   {
@@ -33,7 +70,7 @@ export const RINSE_RULES: readonly Rule<Rinse | null>[] = [
     when: { role: 'evaporator' },
     then: {
       direction: 'Both sides where they can be reached, top down',
-      how: 'Low-pressure sprayer from a bucket, in doses the pan can hold. No garden hose.',
+      how: 'From a bucket, in doses the pan can hold. No garden hose.',
     },
     because: 'Indoors the pan must drain as fast as you pour.',
     source: commonPractice,
@@ -41,35 +78,35 @@ export const RINSE_RULES: readonly Rule<Rinse | null>[] = [
   {
     id: 'rinse.microchannel',
     when: { construction: 'microchannel', insideReached: true },
-    then: { direction: 'Inside out, top down', how: 'Gentle shower, lowest pressure, no brushing across.' },
+    then: { direction: 'Inside out, top down', how: 'No brushing across.' },
     because: 'Folded fins between flat tubes give under pressure.',
     source: commonPractice,
   },
   {
     id: 'rinse.microchannel-shut',
     when: { construction: 'microchannel' },
-    then: { direction: 'Outside, top down', how: 'Gentle shower, lowest pressure, no brushing across.' },
+    then: { direction: 'Outside, top down', how: 'No brushing across.' },
     because: 'The top stays on: one side only, lowest pressure.',
     source: commonPractice,
   },
   {
     id: 'rinse.spine',
     when: { construction: ['spine-fin-copper', 'spine-fin-aluminium'], insideReached: true },
-    then: { direction: 'Both sides, back and forth, top down', how: HOSE },
+    then: { direction: 'Both sides, back and forth, top down', how: 'Along the spines, never against their lie alone.' },
     because: 'Dirt pushed one way catches on the spines.',
     source: commonPractice,
   },
   {
     id: 'rinse.shut',
     when: { insideReached: false },
-    then: { direction: 'Outside only, down at about 45°', how: 'Gentle fan, never sideways across the fins.' },
+    then: { direction: 'Outside only, down at about 45°', how: 'Never sideways across the fins.' },
     because: 'The top stays on, so the inside face cannot be reached.',
     source: commonPractice,
   },
   {
     id: 'rinse.rows',
     when: { rows: [2, 3] },
-    then: { direction: 'Both faces, the inner face at a downward angle', how: HOSE },
+    then: { direction: 'Both faces, the inner face at a downward angle', how: 'Straight between the fins, top down.' },
     because: 'A level jet drives dirt between the rows.',
     source: commonPractice,
   },
@@ -82,9 +119,132 @@ export const RINSE_RULES: readonly Rule<Rinse | null>[] = [
   },
 ];
 
-export const RINSE_SCHOOL_TABLE: Record<RinseSchool, Rinse> = {
-  'inside-then-outside': { direction: 'Inside out, top down, then clear the outside', how: HOSE },
-  'inside-out': { direction: 'Inside out, top down', how: HOSE },
-  'outside-inside-outside': { direction: 'Outside down to strip the mat, then inside, then outside', how: HOSE },
-  'outside-only': { direction: 'Outside only, down at about 45°', how: 'Gentle fan, never sideways across the fins.' },
+const BETWEEN = 'Straight between the fins.';
+/** What each rinse school does. Common practice, no source. */
+export const RINSE_SCHOOL_TABLE: Record<RinseSchool, Direction> = {
+  'inside-then-outside': { direction: 'Inside out, top down, then clear the outside', how: BETWEEN },
+  'inside-out': { direction: 'Inside out, top down', how: BETWEEN },
+  'outside-inside-outside': { direction: 'Outside down to strip the mat, then inside, then outside', how: BETWEEN },
+  'outside-only': { direction: 'Outside only, down at about 45°', how: 'Never sideways across the fins.' },
 };
+
+/** How hard water may come, and out of what. */
+export interface Force {
+  nozzle: string;
+  how: string;
+  leastDistanceM: number | null;
+  washer: boolean;
+}
+
+const force = (nozzle: string, how: string, leastDistanceM: number | null = null, washer = false): Force => ({
+  nozzle,
+  how,
+  leastDistanceM,
+  washer,
+});
+const SHOWER = force('shower', 'Gentle shower, lowest pressure.', 0.3);
+
+/** How hard to rinse by what the fins are: the first row that fits. A null `then` leaves it to the shop's school. Common practice, no source. */
+export const FORCE_RULES: readonly Rule<RinseFacts, Force | null>[] = [
+  { id: 'force.air', when: { hazards: { includes: 'no-water' }, waterWay: 'air' }, then: force('blower', ''), because: 'Nothing wet goes on.', source: commonPractice },
+  {
+    id: 'force.mug',
+    when: { hazards: { includes: 'no-water' }, waterWay: 'mug' },
+    then: force('mug', 'Poured from a mug, down the face, until it runs clear.'),
+    because: 'No hose reaches the coil.',
+    source: commonPractice,
+  },
+  {
+    id: 'force.bucket-delicate',
+    when: { hazards: { includes: 'no-water' }, waterWay: 'bucket-washer', construction: ['microchannel', 'spine-fin-copper', 'spine-fin-aluminium', 'coated'] },
+    then: force('mug', 'Poured from a mug: a washer, even a small one, is too hard for these fins.'),
+    because: 'Delicate fins take no washer at all.',
+    source: commonPractice,
+  },
+  {
+    id: 'force.bucket-bent',
+    when: { hazards: { includes: 'no-water' }, waterWay: 'bucket-washer', finStiffness: 'soft' },
+    then: force('mug', 'Poured from a mug: these fins give at once.'),
+    because: 'Soft fins take no washer at all.',
+    source: commonPractice,
+  },
+  {
+    id: 'force.bucket-washer',
+    when: { hazards: { includes: 'no-water' }, waterWay: 'bucket-washer' },
+    then: force('small battery washer, low', 'From a 5 gal (19 L) bucket, low setting, along the fins.', 4 * METRES_PER_INCH, true),
+    because: 'No hose reaches the coil; a small washer on low does for grades 0 to 2.',
+    source: commonPractice,
+  },
+  { id: 'force.indoor', when: { role: 'evaporator' }, then: force('low-pressure hand sprayer', 'Low pressure, little water.'), because: 'Boards, ceilings and the pan.', source: commonPractice },
+  { id: 'force.microchannel', when: { construction: 'microchannel' }, then: SHOWER, because: 'Folded fins give under any jet.', source: commonPractice },
+  { id: 'force.coated', when: { construction: 'coated' }, then: SHOWER, because: 'A jet lifts a coating.', source: commonPractice },
+  {
+    id: 'force.spine',
+    when: { construction: ['spine-fin-copper', 'spine-fin-aluminium'] },
+    then: force('fan nozzle', 'Gentle fan at house pressure.', 0.15),
+    because: 'Spines lie down under a jet and stay down.',
+    source: commonPractice,
+  },
+  { id: 'force.soft', when: { finStiffness: 'soft' }, then: SHOWER, because: 'These fins give at once.', source: commonPractice },
+  {
+    id: 'force.bent',
+    when: { finDamage: 'much' },
+    then: force('fan nozzle', 'Gentle fan: fins that are bent already fold further.', 0.15),
+    because: 'Bent fins catch the jet.',
+    source: commonPractice,
+  },
+  {
+    id: 'force.not-stiff',
+    when: { finStiffness: 'unknown', force: ['full-straight', 'washer-low'] },
+    then: force('hand over the hose end', 'House pressure, hand over the hose end: nobody has tried yet how stiff these fins are.'),
+    because: 'A hard jet is for fins that are known to be stiff.',
+    source: commonPractice,
+  },
+  {
+    id: 'force.school',
+    when: {},
+    then: null,
+    because: 'The shop’s school decides how hard.',
+    source: { kind: 'house-rule', name: 'how hard to rinse, in the house rules' },
+  },
+];
+
+/** What each school rinses with on fins that allow it. Common practice, no source. */
+export const FORCE_SCHOOL_TABLE: Record<ForceSchool, Force> = {
+  'hand-over-hose': force('hand over the hose end', 'House pressure, hand over the hose end, no nozzle.'),
+  'gentle-fan': force('fan nozzle', 'Gentle fan or shower at house pressure.', 0.1),
+  'full-straight': force('straight jet', 'Full house pressure, close, a straight jet along the stiff fins, never across.', 0.05),
+  'washer-low': force('washer, low setting', 'A washer on its low setting, along the fins; the shop’s own decision.', 4 * METRES_PER_INCH, true),
+};
+
+/** Sentences that a school or a finding adds to how it is rinsed. Common practice, no source. */
+export const RINSE_ADDS: readonly Rule<RinseFacts, string>[] = [
+  {
+    id: 'rinse.lid-on',
+    when: { role: 'condenser', insideReached: true, lid: 'back-on-first' },
+    then: 'The top goes back on before the outside is rinsed.',
+    because: 'So that nothing reaches motor and controls.',
+    source: { kind: 'house-rule', name: 'the lid school in the house rules' },
+  },
+  {
+    id: 'rinse.lid-off',
+    when: { role: 'condenser', insideReached: true, lid: 'off-throughout' },
+    then: 'The top stays off throughout: bag the motor.',
+    because: 'The whole face is seen from both sides.',
+    source: { kind: 'house-rule', name: 'the lid school in the house rules' },
+  },
+  {
+    id: 'rinse.urine',
+    when: { soils: { includes: 'pet-urine' } },
+    then: 'Rinse the marked side twice: urine corrodes.',
+    because: 'What stays of it goes on eating the fins.',
+    source: commonPractice,
+  },
+  {
+    id: 'rinse.salt',
+    when: { soils: { includes: 'salt' } },
+    then: 'Plenty of plain water: salt goes with nothing else.',
+    because: 'Salt dissolves.',
+    source: commonPractice,
+  },
+];

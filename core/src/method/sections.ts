@@ -1,6 +1,6 @@
-import { DRYING_MARGIN } from '../dryout';
+import { trustedSeconds, type DryTime } from '../dryout';
 import { faceAreaOf, type CoilFace, type CoilGeometry } from '../equipment';
-import type { FaceDrying } from './faceDrying';
+import type { FaceDrying } from './methodFacts';
 
 /** A piece of a face that is foamed and rinsed as one. `number` counts in the order of work from 1. */
 export interface Section {
@@ -10,8 +10,8 @@ export interface Section {
   faceName: string;
   areaM2: number;
   wallSide: boolean;
-  /** Time until foam on its face dries, s, without margin; null when unknown. Plans of before the sun of each face have none. */
-  drySeconds?: number | null;
+  /** Time until foam on its face dries, without margin; null when unknown. Plans of before the sun of each face have none. */
+  drySeconds?: DryTime | null;
 }
 
 /** Seconds for each m² of face. Common practice, no source: a 3.5 ft² face takes about 15 s to foam and half a minute to rinse, per row. */
@@ -51,7 +51,7 @@ export function cutSections(
         faceName: face.name,
         areaM2: area / pieces,
         wallSide: face.wallSide,
-        drySeconds: drying.find((row) => row.faceId === face.id)?.drySeconds ?? null,
+        drySeconds: drying.find((row) => row.faceId === face.id)?.dry ?? null,
       });
     }
   }
@@ -76,9 +76,9 @@ export function fitSections(geometry: CoilGeometry, drying: readonly FaceDrying[
   for (let mists = 0; mists <= mostMists; mists += 1) {
     const largestM2: Record<string, number> = {};
     const all = geometry.faces.every((face) => {
-      const dry = drying.find((row) => row.faceId === face.id)?.drySeconds ?? null;
-      if (dry === null || !Number.isFinite(dry)) return true;
-      const largest = largestSectionM2(dry * DRYING_MARGIN * (mists + 1), dwellMinS, geometry.rows);
+      const wetS = trustedSeconds(drying.find((row) => row.faceId === face.id)?.dry ?? null);
+      if (wetS === Infinity) return true;
+      const largest = largestSectionM2(wetS * (mists + 1), dwellMinS, geometry.rows);
       if (largest === null || faceAreaOf(geometry, face) / MOST_SECTIONS_PER_FACE > largest + 1e-9) return false;
       largestM2[face.id] = largest;
       return true;

@@ -1,16 +1,19 @@
-import { commonPractice } from '../because';
+import { commonPractice, fromHouseRule } from '../because';
+import type { SurveyFacts } from './methodFacts';
 import type { Rule } from './rule';
 
+/** What becomes of a coil today. */
 export type Verdict = 'wash' | 'inspect' | 'postpone' | 'stop';
 
+/** Why a coil is not washed today, and what to do. */
 export interface Stop {
   verdict: Extract<Verdict, 'postpone' | 'stop'>;
   title: string;
   action: string;
 }
 
-/** Reasons not to wash at all, worst first. The cold rule takes its limit from the house rules and is added by the planner. */
-export const STOPS: readonly Rule<Stop>[] = [
+/** Reasons not to wash at all, worst first; a row without a stop lets the job go on. Common practice, no source. */
+export const STOPS: readonly Rule<SurveyFacts, Stop | null>[] = [
   {
     id: 'stop.leak',
     when: { leakSuspected: true },
@@ -64,20 +67,38 @@ export const STOPS: readonly Rule<Stop>[] = [
   {
     id: 'stop.animals',
     when: { hazards: { includes: 'live-animals' }, role: 'condenser' },
-    then: { verdict: 'postpone', title: 'Live animals first out', action: 'Have them moved by someone who may, then come back.' },
+    then: { verdict: 'postpone', title: 'Animals first out', action: 'Have them moved by someone who may, then come back.' },
     because: 'Stings, bites, and animals that the law protects.',
     source: commonPractice,
   },
   {
-    id: 'stop.no-water',
-    when: { hazards: { includes: 'no-water' } },
+    id: 'stop.no-water-loaded',
+    when: { hazards: { includes: 'no-water' }, grade: { min: 3 } },
     then: {
       verdict: 'postpone',
-      title: 'No water, no wash',
-      action: 'Find water within reach: it rinses the coil, and eyes and skin if it has to.',
+      title: 'No water: this much soil waits',
+      action: 'Air, a mug or a bucket washer do for grades 0 to 2. Come back with water within reach.',
     },
-    because: 'Every way of washing ends in a rinse.',
+    because: 'A blocked coil that is half rinsed holds its mud wet.',
     source: commonPractice,
+  },
+  {
+    id: 'stop.no-water',
+    when: { hazards: { includes: 'no-water' }, waterWay: 'unknown' },
+    then: {
+      verdict: 'postpone',
+      title: 'No water at the coil',
+      action: 'Say in Look how it can be rinsed without a hose: air only, mug and bucket, or a small battery washer from a bucket. Else come back.',
+    },
+    because: 'How it is rinsed decides what may go on it.',
+    source: commonPractice,
+  },
+  {
+    id: 'stop.cold',
+    when: { role: 'condenser', tooCold: true },
+    then: { verdict: 'postpone', title: 'Too cold to wash', action: 'Come back on a warmer day.' },
+    because: 'Near freezing the chemistry slows and rinse water can freeze on the coil.',
+    source: fromHouseRule,
   },
   {
     id: 'stop.heat',

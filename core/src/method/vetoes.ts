@@ -1,10 +1,10 @@
 import { commonPractice, fromLabel, type RuleRef } from '../because';
 import type { Chemistry, Cleaner } from '../mix';
-import type { CoilBuild, MethodFacts } from './methodFacts';
+import type { CoilBuild, SurveyFacts } from './methodFacts';
 import { allMatches, refOf, type Rule } from './rule';
 
 /** Chemistries that a coil must never meet, whatever the grade. */
-export const CHEMISTRY_VETOES: readonly Rule<{ never: readonly Chemistry[] }>[] = [
+export const CHEMISTRY_VETOES: readonly Rule<SurveyFacts, { never: readonly Chemistry[] }>[] = [
   {
     id: 'veto.acid',
     when: {},
@@ -36,15 +36,22 @@ export const CHEMISTRY_VETOES: readonly Rule<{ never: readonly Chemistry[] }>[] 
   {
     id: 'veto.indoor',
     when: { role: 'evaporator' },
-    then: { never: ['alkaline-foam', 'household', 'neutral', 'microchannel-cleaner', 'acid'] },
-    because: 'Indoors only a product labelled for evaporators.',
+    then: { never: ['alkaline-foam', 'household', 'acid'] },
+    because: 'Never a strong alkali, an acid or a household mix indoors, whatever its label says.',
     source: commonPractice,
   },
   {
-    id: 'veto.outdoor',
-    when: { role: 'condenser' },
-    then: { never: ['evaporator-foam'] },
-    because: 'Evaporator foam is made for indoor soil and condensate, not for an outdoor coil.',
+    id: 'veto.no-running-water',
+    when: { hazards: { includes: 'no-water' } },
+    then: { never: ['alkaline-foam'] },
+    because: 'A strong alkali wants running water within reach of eyes and skin.',
+    source: commonPractice,
+  },
+  {
+    id: 'veto.no-rinse-water',
+    when: { hazards: { includes: 'no-water' }, waterWay: ['air', 'mug', 'unknown'] },
+    then: { never: ['neutral', 'household', 'microchannel-cleaner', 'evaporator-foam', 'alkaline-foam', 'acid'] },
+    because: 'What goes on has to come off again: without water enough, no cleaner.',
     source: commonPractice,
   },
   {
@@ -63,14 +70,24 @@ export const CHEMISTRY_VETOES: readonly Rule<{ never: readonly Chemistry[] }>[] 
   },
 ];
 
-/** Vetoes that this coil lays on one chemistry. */
-export function chemistryVetoes(chemistry: Chemistry, facts: MethodFacts): RuleRef[] {
+/**
+ * Vetoes that this coil lays on one chemistry.
+ * @param chemistry class of cleaner
+ * @param facts of the coil
+ * @example chemistryVetoes('acid', situationOf(coil(), graded(2), mildDay, shelf, house()).facts)[0].id // "veto.acid"
+ */
+export function chemistryVetoes(chemistry: Chemistry, facts: SurveyFacts): RuleRef[] {
   return allMatches(CHEMISTRY_VETOES, facts)
     .filter((rule) => rule.then.never.includes(chemistry))
     .map(refOf);
 }
 
-/** Vetoes that the cleaner's own label lays on its use here. */
+/**
+ * Vetoes that the cleaner's own label lays on its use here: its flags for indoor and outdoor coils, and the kinds it names.
+ * @param cleaner with its label
+ * @param coil as it is built
+ * @example labelVetoes(shelf[0], coil()).length // 0
+ */
 export function labelVetoes(cleaner: Cleaner, coil: CoilBuild): RuleRef[] {
   const vetoes: RuleRef[] = [];
   if (coil.role === 'evaporator' && !cleaner.indoor) {

@@ -1,6 +1,6 @@
-import { dayRibbon, DRYING_MARGIN, feedHour, saturationVapourPressureKPa, shadeOf, type HourAir } from '../dryout';
+import { dayRibbon, feedHour, saturationVapourPressureKPa, shadeOf, trustedSeconds, type HourAir } from '../dryout';
 import type { SiteConditions } from '../survey';
-import type { DryTrouble } from './keepWet';
+import type { DryTrouble } from './stages/wetness';
 import { driesFirst, faceDrying } from './faceDrying';
 import type { CoilBuild, MethodContext, Sky } from './methodFacts';
 import { fitSections, MOST_MISTS } from './sections';
@@ -72,8 +72,8 @@ export function wetOffers(coil: CoilBuild, context: MethodContext, trouble: DryT
   const first = driesFirst(drying);
   return [
     laterHour(coil, context, trouble.needS, minimumC),
-    misted && first !== null
-      ? { kind: 'mist', atS: Math.floor(first * DRYING_MARGIN), times: misted.mists }
+    misted && typeof first === 'number'
+      ? { kind: 'mist', atS: Math.floor(trustedSeconds(first)), times: misted.mists }
       : { kind: 'mist', atS: null, times: 0 },
     { kind: 'shade', works: fitSections(coil.geometry, faceDrying(coil, context, true), dwellMinS) !== null },
     { kind: 'gentler', name: trouble.gentler },

@@ -1,6 +1,7 @@
 import { CoreError } from '../errors';
 import { exactNonNegative, exactPositive } from './exact';
 import type { LabelChart } from './label';
+import { parseRatio } from './parseRatio';
 import { strengthBand, type BandVerdict } from './strengthBand';
 
 /** What a mix is made in, or drawn from. */
@@ -9,16 +10,79 @@ export type ApplicatorKind = (typeof APPLICATOR_KINDS)[number];
 
 /** One position of a metering dial. */
 export interface DialPosition {
-  /** What stands on the dial. */
+  /** What stands on the dial: a figure, a letter, a word. */
   mark: string;
-  /** Parts of water to one drawn from the reservoir, as the mark is taken to mean. */
-  waterParts: number;
+  /** Parts of water to one drawn from the reservoir, as it is sold to give; null where it gives plain water. */
+  waterParts: number | null;
   /** What the bucket and watch found; null until the position has been calibrated. */
   measured: { waterParts: number; day: string } | null;
 }
 
-/** What a position really gives: measured where it was, else what the mark says. */
-export const dialWaterParts = (position: DialPosition): number => position.measured?.waterParts ?? position.waterParts;
+/** A position that draws from the reservoir. */
+export type DrawingPosition = DialPosition & { waterParts: number };
+
+/**
+ * The positions that draw from the reservoir; those that give plain water are left out.
+ * @param dial every position
+ * @example drawing([{ mark: 'W', waterParts: null, measured: null }]) // []
+ */
+export const drawing = (dial: readonly DialPosition[]): DrawingPosition[] =>
+  dial.filter((position): position is DrawingPosition => position.waterParts !== null);
+
+/**
+ * The position that gives plain water, for pre-wetting and rinsing; null where the dial has none.
+ * @param dial every position
+ * @example waterPosition([{ mark: 'W', waterParts: null, measured: null }])?.mark // "W"
+ */
+export const waterPosition = (dial: readonly DialPosition[]): DialPosition | null =>
+  dial.find((position) => position.waterParts === null) ?? null;
+
+/**
+ * What a position really gives: measured where it was, else what it is sold to give.
+ * @param position one that draws
+ * @returns parts of water to one
+ * @example dialWaterParts({ mark: 'A', waterParts: 3, measured: null }) // 3
+ */
+export const dialWaterParts = (position: DrawingPosition): number => position.measured?.waterParts ?? position.waterParts;
+
+/**
+ * A dial as it is typed: "3, 4, 6", "A=3, B=4, E=10:1, W=water". Mark and strength are two things; a bare figure is both, a bare zero or W is plain water.
+ * @param text positions with commas, semicolons or lines between them
+ * @param before the dial as it was: a mark and strength that have not changed keep what was measured
+ * @returns the positions in the order typed
+ * @throws CoreError naming `dial`
+ * @example readDial('A=3, W')[1] // { mark: 'W', waterParts: null, measured: null }
+ */
+export function readDial(text: string, before: readonly DialPosition[] = []): DialPosition[] {
+  const parts = text
+    .split(/[,;\n]/)
+    .map((part) => part.trim())
+    .filter(Boolean);
+  const dial = parts.map((part): DialPosition => {
+    const [mark = '', strength] = part.split('=').map((side) => side.trim());
+    const plain = /^(water|w|0)$/i.test(strength ?? mark);
+    if (!plain && strength === undefined && /^[a-z]+$/i.test(mark))
+      throw new CoreError('missing', 'dial', `dial: say what ${mark} gives, for example "${mark}=4:1", or "${mark}=water".`);
+    const waterParts = plain ? null : parseRatio(strength ?? mark, 'dial', 'water').waterParts;
+    const old = before.find((position) => position.mark === mark && position.waterParts === waterParts);
+    return old ?? { mark, waterParts, measured: null };
+  });
+  const twice = dial.find((position, i) => dial.findIndex((row) => row.mark === position.mark) !== i);
+  if (twice) throw new CoreError('out-of-range', 'dial', `dial: ${twice.mark} stands twice.`);
+  return dial;
+}
+
+/**
+ * A dial as it would be typed.
+ * @param dial its positions
+ * @example writeDial([{ mark: 'A', waterParts: 3, measured: null }]) // "A=3"
+ */
+export const writeDial = (dial: readonly DialPosition[]): string =>
+  dial
+    .map(({ mark, waterParts }) =>
+      waterParts === null ? (/^(w|0)$/i.test(mark) ? mark : `${mark}=water`) : String(waterParts) === mark ? mark : `${mark}=${waterParts}`,
+    )
+    .join(', ');
 
 /**
  * Bucket and watch: what left the reservoir while the hose delivered so much ⇒ D = (delivered − drawn)/drawn.
@@ -53,7 +117,7 @@ export function reservoirFor({ targetWaterParts, dialWaterParts: dial }: { targe
 }
 
 export interface DialOutcome {
-  position: DialPosition;
+  position: DrawingPosition;
   /** What the coil sees, parts of water to one. */
   waterParts: number;
   band: BandVerdict;
@@ -77,7 +141,8 @@ export function dialOutcomes(input: {
   dial: readonly DialPosition[];
   chart: LabelChart;
 }): { outcomes: DialOutcome[]; reached: DialOutcome | null } {
-  const { dial, chart } = input;
+  const { chart } = input;
+  const dial = drawing(input.dial);
   if (dial.length === 0) throw new CoreError('out-of-range', 'dial', 'dial: this container has no metering dial.');
   const target = exactNonNegative('targetWaterParts', input.targetWaterParts).add(1);
   const reservoir = exactNonNegative('reservoirWaterParts', input.reservoirWaterParts).add(1);

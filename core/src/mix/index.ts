@@ -12,3 +12,6 @@ export * from './stock';
 export * from './classDefaults';
 export * from './strengthBand';
 export * from './neverTogether';
+export * from './recipe';
+export * from './runOff';
+export * from './mixStanding';

@@ -12,6 +12,22 @@ export type StrengthStep = (typeof STRENGTH_STEPS)[number];
 /** Parts of water to one of concentrate for each soiling; null where the label is silent or nothing is mixed. */
 export type LabelChart = Record<StrengthStep, number | null>;
 
+/** Lines on a label about handling the container or the place it is used in. */
+export const LABEL_LINES = ['shake', 'do-not-shake', 'upright', 'food-area'] as const;
+export type LabelLine = (typeof LABEL_LINES)[number];
+
+/** Each line as it is told, and where in the work it bites. */
+export const LABEL_LINE_TABLE: Record<LabelLine, { name: string; says: string; at: 'mix' | 'apply' }> = {
+  shake: { name: 'Shake before use', says: 'Shake it before use, as the label says.', at: 'mix' },
+  'do-not-shake': { name: 'Do not shake', says: 'Do not shake it: the label says so.', at: 'mix' },
+  upright: { name: 'Hold upright', says: 'Hold it upright while it sprays.', at: 'apply' },
+  'food-area': {
+    name: 'Not where food is',
+    says: 'Cover or carry out food, and rinse every surface that food touches before it is used again.',
+    at: 'apply',
+  },
+};
+
 /** What a cleaner's label says, entered once. */
 export interface Cleaner {
   id: string;
@@ -33,6 +49,10 @@ export interface Cleaner {
   hazardWords: string;
   /** What the label does not say, filled in from its class; empty when the label is complete. */
   assumed?: LabelGap[];
+  /** Lines about handling; empty where the label has none. */
+  handling?: LabelLine[];
+  /** One pack, L; needed only for cans, which are counted. */
+  packL?: number;
 }
 
 /** Parts of a label that may be missing. */

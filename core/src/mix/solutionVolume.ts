@@ -73,3 +73,82 @@ export function solutionVolume({ finSurfaceM2, applied, passes }: SolutionInput)
     },
   };
 }
+
+/** Face and row that one can of foam covers, m²: about half to one whole face set of a small condenser. Common practice, no source. */
+export const CAN_YIELD_M2 = 0.75;
+/** Fewer uses than this say nothing yet of what a can covers. */
+const LEAST_USES = 2;
+
+/** One use of cans on one coil. */
+export interface CanUse {
+  cans: number;
+  /** Face area times rows that they covered, m². */
+  coveredM2: number;
+}
+
+/**
+ * What a can really covers, from use: the middle of what past coils took.
+ * @param uses one for each coil that cans were used on
+ * @returns m² of face and row a can; null while there are too few uses
+ * @throws CoreError out-of-range `cans` | `coveredM2`
+ * @example learnedCanYield([{ cans: 2, coveredM2: 1.2 }, { cans: 1, coveredM2: 0.8 }]) // 0.7
+ */
+export function learnedCanYield(uses: readonly CanUse[]): number | null {
+  const yields = uses
+    .map(({ cans, coveredM2 }) => requirePositive('coveredM2', coveredM2) / requirePositive('cans', cans))
+    .sort((a, b) => a - b);
+  if (yields.length < LEAST_USES) return null;
+  const middle = (yields.length - 1) / 2;
+  return ((yields[Math.floor(middle)] ?? 0) + (yields[Math.ceil(middle)] ?? 0)) / 2;
+}
+
+/** Cans for a coil. */
+export interface CanCount {
+  /** What will be used, in cans. */
+  cans: number;
+  /** What to carry: whole cans. */
+  carry: number;
+  litres: number;
+  because: Because;
+}
+
+/**
+ * How many cans a coil takes. A can is not gun foam: it goes by what a can covers, not by the film on the fins.
+ * @param input face area, m²; rows 1–3; passes 1–4; size of a can, L; what a can covers, m² of face and row, where use has taught it
+ * @returns cans used and carried, and the litres of them
+ * @throws CoreError out-of-range, naming the argument
+ * @example cansFor({ faceAreaM2: 1.3, rows: 1, passes: 1, packL: 0.53, learnedM2: null }).carry // 2
+ */
+export function cansFor(input: { faceAreaM2: number; rows: number; passes: number; packL: number; learnedM2: number | null }): CanCount {
+  const { rows, passes, learnedM2 } = input;
+  const faceAreaM2 = requirePositive('faceAreaM2', input.faceAreaM2);
+  const packL = requirePositive('packL', input.packL);
+  requireInRange('rows', rows, 1, 3);
+  requireInRange('passes', passes, 1, 4);
+  const yieldM2 = requirePositive('learnedM2', learnedM2 ?? CAN_YIELD_M2);
+  const cans = (faceAreaM2 * rows * (1 + FURTHER_PASS_SHARE * (passes - 1))) / yieldM2;
+  const carry = Math.ceil(cans - 1e-9);
+  return {
+    cans,
+    carry,
+    litres: cans * packL,
+    because: {
+      id: 'solution-volume',
+      title: 'How many cans',
+      result: { label: 'Cans to carry', quantity: { kind: 'count', value: carry } },
+      inputs: [
+        { label: 'Face area', quantity: { kind: 'area', m2: faceAreaM2 } },
+        { label: 'Rows', quantity: { kind: 'count', value: rows } },
+        { label: 'A can covers, face and row', quantity: { kind: 'area', m2: yieldM2 } },
+        { label: 'Passes', quantity: { kind: 'count', value: passes } },
+      ],
+      rules: [
+        learnedM2 === null
+          ? { id: 'cans.usual', because: 'A can does about half to one whole face set of a small condenser.', source: commonPractice }
+          : { id: 'cans.learned', because: 'What cans covered on this shop’s own coils, the middle of it.', source: arithmetic },
+        { id: 'cans.whole', because: 'Face times rows by what a can covers; whole cans are carried.', source: arithmetic },
+      ],
+      changes: ['A second pass over everything takes as many again.'],
+    },
+  };
+}

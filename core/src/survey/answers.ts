@@ -1,5 +1,6 @@
 import type { CoilRole, Configuration } from '../equipment';
 import { CONFIGURATION_TABLE } from '../equipment';
+import type { ArrivalHazard } from './story';
 
 export const SURROUNDINGS = ['plants', 'pond', 'pets', 'paint', 'storm-drain', 'neighbour'] as const;
 export type Surrounding = (typeof SURROUNDINGS)[number];
@@ -11,16 +12,30 @@ export type OpeningId = (typeof OPENING_IDS)[number];
 export const KEEP_WET = ['none', 'mist', 'shade', 'gentler'] as const;
 export type KeepWet = (typeof KEEP_WET)[number];
 
+/** How a coil is rinsed where no hose reaches. */
+export const WATER_WAYS = ['unknown', 'air', 'mug', 'bucket-washer'] as const;
+export type WaterWay = (typeof WATER_WAYS)[number];
+
 /** What else was seen at one coil. Every answer has a state for "nobody looked", and that is what it starts as. */
 export interface CoilAnswers {
   disconnect: 'unknown' | 'pull-out' | 'lever' | 'breaker' | 'panel';
   /** Share of the face with bent fins. */
   finDamage: 'unknown' | 'little' | 'some' | 'much';
+  /** How the fins take a jet: makes differ. */
+  finStiffness: 'unknown' | 'soft' | 'stiff';
   weepHoles: 'unknown' | 'open' | 'blocked' | 'none';
+  /** Extra screens clipped on against debris. */
+  clipOnScreens: 'unknown' | 'none' | 'fitted';
+  /** The compressor wears a jacket against sound. */
+  soundJacket: boolean;
+  /** A plastic base or lip that hides debris. */
+  baseLip: boolean;
   linesInMud: boolean;
   debrisInside: boolean;
   /** Least room round the unit, m; null when it was not measured. */
   clearanceM: number | null;
+  /** Room above it, m; null when it was not measured. */
+  clearanceTopM: number | null;
   surroundings: Surrounding[];
   pan: 'unknown' | 'clean' | 'slime' | 'rusted' | 'standing-water';
   primaryDrain: 'unknown' | 'clear' | 'slow' | 'blocked';
@@ -46,15 +61,22 @@ export interface CoilAnswers {
   /** How far the technician wants to open; null leaves it to the plan. */
   opening: OpeningId | null;
   keepWet: KeepWet;
+  /** How it is rinsed without a hose; asked where no water was met at the coil. */
+  waterWay: WaterWay;
 }
 
 export const noAnswers = (): CoilAnswers => ({
   disconnect: 'unknown',
   finDamage: 'unknown',
+  finStiffness: 'unknown',
   weepHoles: 'unknown',
+  clipOnScreens: 'unknown',
+  soundJacket: false,
+  baseLip: false,
   linesInMud: false,
   debrisInside: false,
   clearanceM: null,
+  clearanceTopM: null,
   surroundings: [],
   pan: 'unknown',
   primaryDrain: 'unknown',
@@ -74,6 +96,7 @@ export const noAnswers = (): CoilAnswers => ({
   drainLMin: null,
   opening: null,
   keepWet: 'none',
+  waterWay: 'unknown',
 });
 
 export type AnswerId = keyof CoilAnswers;
@@ -84,7 +107,7 @@ interface QuestionFrame {
   help?: string;
   part: 'access' | 'state' | 'drain' | 'around';
   /** Asked only where it can apply. */
-  asks: (coil: { role: CoilRole; topOpens: boolean }, configuration: Configuration) => boolean;
+  asks: (coil: { role: CoilRole; topOpens: boolean }, configuration: Configuration, hazards: readonly ArrivalHazard[]) => boolean;
 }
 
 /** One thing to ask about a coil: a choice, several choices, a yes, or a figure in a kind of unit. */
@@ -98,8 +121,9 @@ export type Question = QuestionFrame &
 type Asks = QuestionFrame['asks'];
 const outdoor: Asks = (coil) => coil.role === 'condenser';
 const indoor: Asks = (coil) => coil.role === 'evaporator';
-const indoorCabinet: Asks = (coil, configuration) => indoor(coil, configuration) && !CONFIGURATION_TABLE[configuration].ductless;
-const overARoom: Asks = (coil, configuration) => indoor(coil, configuration) && !CONFIGURATION_TABLE[configuration].package;
+const indoorCabinet: Asks = (coil, configuration) => coil.role === 'evaporator' && !CONFIGURATION_TABLE[configuration].ductless;
+const overARoom: Asks = (coil, configuration) => coil.role === 'evaporator' && !CONFIGURATION_TABLE[configuration].package;
+const withoutWater: Asks = (_coil, _configuration, hazards) => hazards.includes('no-water');
 
 const choice = (...pairs: [string, string][]) => pairs.map(([value, label]) => ({ value, label }));
 
@@ -122,7 +146,17 @@ export const QUESTIONS: readonly Question[] = [
     label: 'It stands',
     options: choice(['ground', 'On the ground'], ['raised', 'Raised'], ['roof', 'On a roof']),
   },
+  {
+    id: 'waterWay',
+    part: 'access',
+    kind: 'one',
+    asks: withoutWater,
+    label: 'Without a hose it is rinsed with',
+    help: 'Grades 3 and 4 wait for water',
+    options: choice(['air', 'Air only'], ['mug', 'Mug and bucket'], ['bucket-washer', 'Small battery washer, low, from a bucket']),
+  },
   { id: 'clearanceM', part: 'access', kind: 'figure', edge: 'length', min: 0, max: 10, asks: outdoor, label: 'Least room round it' },
+  { id: 'clearanceTopM', part: 'access', kind: 'figure', edge: 'length', min: 0, max: 10, asks: outdoor, label: 'Room above it' },
   { id: 'debrisInside', part: 'state', kind: 'yes', asks: outdoor, label: 'Leaves or lumps inside' },
   {
     id: 'finDamage',
@@ -133,6 +167,25 @@ export const QUESTIONS: readonly Question[] = [
     help: 'Graded apart from soil: combing gives airflow back',
     options: choice(['little', 'Under 10 %'], ['some', '10 to 30 %'], ['much', 'More']),
   },
+  {
+    id: 'finStiffness',
+    part: 'state',
+    kind: 'one',
+    asks: outdoor,
+    label: 'Fins',
+    help: 'Press one at the edge: makes differ',
+    options: choice(['soft', 'Give at once'], ['stiff', 'Stiff']),
+  },
+  {
+    id: 'clipOnScreens',
+    part: 'state',
+    kind: 'one',
+    asks: outdoor,
+    label: 'Clip-on debris screens',
+    options: choice(['fitted', 'Fitted'], ['none', 'None']),
+  },
+  { id: 'baseLip', part: 'state', kind: 'yes', asks: outdoor, label: 'Plastic base or lip that hides debris' },
+  { id: 'soundJacket', part: 'state', kind: 'yes', asks: outdoor, label: 'Sound jacket on the compressor' },
   {
     id: 'weepHoles',
     part: 'state',
@@ -247,6 +300,15 @@ export const QUESTIONS: readonly Question[] = [
   { id: 'finishedCeiling', part: 'around', kind: 'yes', asks: overARoom, label: 'A finished ceiling below' },
 ];
 
-/** The questions that can apply to this coil. */
-export const questionsFor = (coil: { role: CoilRole; topOpens: boolean }, configuration: Configuration): Question[] =>
-  QUESTIONS.filter((question) => question.asks(coil, configuration));
+/**
+ * The questions that can apply to this coil, in the order they are asked.
+ * @param coil its side, and whether its top lifts
+ * @param configuration of the system
+ * @param hazards met on arrival
+ * @example questionsFor({ role: 'condenser', topOpens: true }, 'split-cool').some((question) => question.id === 'pan') // false
+ */
+export const questionsFor = (
+  coil: { role: CoilRole; topOpens: boolean },
+  configuration: Configuration,
+  hazards: readonly ArrivalHazard[] = [],
+): Question[] => QUESTIONS.filter((question) => question.asks(coil, configuration, hazards));

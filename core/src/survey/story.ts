@@ -49,15 +49,16 @@ export const EFFICIENCY_NAMES: Record<EfficiencyEra, string> = {
   '16-up': 'SEER 16 up',
 };
 
-/** Things met on arrival that stop work for the day or for someone licensed. */
-export const ARRIVAL_HAZARDS = ['damaged-wiring', 'unsafe-roof', 'storm', 'live-animals', 'no-water'] as const;
+/** Things met on arrival that stop work, put it off, or change how it is done. */
+export const ARRIVAL_HAZARDS = ['damaged-wiring', 'unsafe-roof', 'storm', 'live-animals', 'harmless-animals', 'no-water'] as const;
 export type ArrivalHazard = (typeof ARRIVAL_HAZARDS)[number];
 
 export const ARRIVAL_HAZARD_NAMES: Record<ArrivalHazard, string> = {
   'damaged-wiring': 'Damaged wiring',
   'unsafe-roof': 'Roof or ladder not safe',
   storm: 'Storm near',
-  'live-animals': 'Live animals in it',
+  'live-animals': 'Animals that sting, bite or nest in it',
+  'harmless-animals': 'A frog or toad in it',
   'no-water': 'No water at the coil',
 };
 

@@ -30,8 +30,8 @@ export const SOIL_TABLE: Record<Soil, SoilFacts> = {
 export const CORROSION = ['none', 'some', 'severe'] as const;
 export type Corrosion = (typeof CORROSION)[number];
 
-/** Grades of one face, outermost row first; one entry per row. */
-export type FaceGrades = Record<string, Grade[]>;
+/** Grades by face, outermost row first; null for a row that nobody has graded. */
+export type FaceGrades = Record<string, (Grade | null)[]>;
 
 /** What was seen on one coil. Incomplete on purpose: a missing face is reported, never guessed. */
 export interface CoilSurvey {
@@ -91,16 +91,57 @@ export interface SiteConditions {
   sun: SunExposure;
 }
 
-/** Every grade that was given on a coil, outer row and inner row alike. */
-export const allGrades = (survey: CoilSurvey): Grade[] => Object.values(survey.grades).flat();
+const isGrade = (grade: Grade | null | undefined): grade is Grade => grade !== null && grade !== undefined;
 
-/** The worst grade given, or null when nothing has been graded. */
-export function worstGrade(survey: CoilSurvey): Grade | null {
-  const grades = allGrades(survey);
-  return grades.length === 0 ? null : (Math.max(...grades) as Grade);
+/**
+ * The worst of some grades; a row that nobody graded does not count.
+ * @param grades by face
+ * @returns null when nothing has been graded
+ * @example worstOf({ path: [null, 3], hedge: [1, 2] }) // 3
+ */
+export function worstOf(grades: FaceGrades): Grade | null {
+  const given = Object.values(grades).flat().filter(isGrade);
+  return given.length === 0 ? null : (Math.max(...given) as Grade);
 }
 
-/** Ids of faces that still lack a grade on at least one row. @param rows rows of the coil */
-export function ungradedFaces(survey: CoilSurvey, faceIds: string[], rows: number): string[] {
-  return faceIds.filter((id) => (survey.grades[id] ?? []).filter((grade) => grade !== undefined).length < rows);
+/** One row of one face. `row` counts from 0, the outermost. */
+export interface FaceRow {
+  faceId: string;
+  row: number;
 }
+
+/**
+ * Grades with one more of them given; rows of that face that nobody graded stay open.
+ * @param grades by face
+ * @param at face and row, the outermost 0
+ * @param value the grade
+ * @example withGrade({}, { faceId: 'path', row: 1 }, 3) // { path: [null, 3] }
+ */
+export function withGrade(grades: FaceGrades, at: FaceRow, value: Grade): FaceGrades {
+  const rows = [...(grades[at.faceId] ?? [])];
+  rows[at.row] = value;
+  return { ...grades, [at.faceId]: Array.from(rows, (grade) => grade ?? null) };
+}
+
+/**
+ * Rows that nobody has graded, face by face in the order given.
+ * @param grades by face
+ * @param faceIds faces of the coil
+ * @param rows how many rows deep it is, 1–3
+ * @example ungraded({ path: [null, 3] }, ['path'], 2) // [{ faceId: 'path', row: 0 }]
+ */
+export const ungraded = (grades: FaceGrades, faceIds: readonly string[], rows: number): FaceRow[] =>
+  faceIds.flatMap((faceId) =>
+    Array.from({ length: rows }, (_, row) => ({ faceId, row })).filter(({ row }) => !isGrade(grades[faceId]?.[row])),
+  );
+
+/** Words for the rows of a coil of one, two and three rows, the outermost first. */
+const ROW_NAMES: readonly (readonly string[])[] = [[], [''], ['outer row', 'inner row'], ['outer row', 'middle row', 'inner row']];
+
+/**
+ * How one row of a coil is called; empty on a coil of one row.
+ * @param rows how many rows deep, 1–3
+ * @param row which, the outermost 0
+ * @example rowName(2, 1) // "inner row"
+ */
+export const rowName = (rows: number, row: number): string => ROW_NAMES[rows]?.[row] ?? '';

@@ -28,8 +28,13 @@ export function formatClock(seconds: number): string {
   return hours > 0 ? `${sign}${hours}:${String(minutes).padStart(2, '0')}:${rest}` : `${sign}${minutes}:${rest}`;
 }
 
-/** A planned duration in words. @example formatDuration(5100) // "1 h 25 min" */
+/**
+ * A planned duration in words.
+ * @param seconds what has no end is said to have none
+ * @example formatDuration(5100) // "1 h 25 min"
+ */
 export function formatDuration(seconds: number): string {
+  if (!Number.isFinite(seconds)) return 'no end';
   if (seconds < 60) return `${Math.round(seconds)} s`;
   if (seconds < 600 && Math.round(seconds) % 60 !== 0) {
     return `${Math.floor(Math.round(seconds) / 60)} min ${Math.round(seconds) % 60} s`;

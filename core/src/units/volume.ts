@@ -1,4 +1,5 @@
 import { CoreError } from '../errors';
+import { parseNumber } from './number';
 import { LITRES_PER_FL_OZ, LITRES_PER_GALLON, type UnitSystem } from './quantity';
 
 export type VolumeUnit = 'gal' | 'qt' | 'pt' | 'cup' | 'floz' | 'tbsp' | 'tsp' | 'L' | 'mL';
@@ -30,42 +31,6 @@ const VOLUME_UNITS: readonly VolumeUnitRow[] = [
 
 const BY_NAME = new Map(VOLUME_UNITS.flatMap((row) => row.names.map((name) => [name, row] as const)));
 const BY_ID = new Map(VOLUME_UNITS.map((row) => [row.id, row] as const));
-
-const GLYPHS: Record<string, string> = {
-  '½': '1/2',
-  '¼': '1/4',
-  '¾': '3/4',
-  '⅓': '1/3',
-  '⅔': '2/3',
-  '⅛': '1/8',
-  '⅜': '3/8',
-  '⅝': '5/8',
-  '⅞': '7/8',
-};
-
-/**
- * A non-negative number as people type it: "3", "1.5", "1,5", ".5", "1/2", "1 1/2", "1½", "1-1/2".
- * A comma followed by exactly three digits groups thousands ("1,500" is 1500).
- * @throws CoreError unreadable, naming `field`
- * @example parseNumber('1 1/2') // 1.5
- */
-export function parseNumber(text: string, field = 'number'): number {
-  const plain = text
-    .replace(/[½¼¾⅓⅔⅛⅜⅝⅞]/g, (glyph) => ` ${GLYPHS[glyph]}`)
-    .replace(/,(?=\d{3}(\D|$))/g, '')
-    .replace(',', '.')
-    .trim()
-    .replace(/^(\d+)-(?=\d+\/)/, '$1 ');
-  const unreadable = () => new CoreError('unreadable', field, `${field}: "${text.trim()}" is not a number.`);
-  const mixed = /^(?:(\d+)\s+)?(\d+)\s*\/\s*(\d+)$/.exec(plain);
-  if (mixed) {
-    const bottom = Number(mixed[3]);
-    if (bottom === 0) throw unreadable();
-    return Number(mixed[1] ?? 0) + Number(mixed[2]) / bottom;
-  }
-  if (!/^(\d+\.?\d*|\.\d+)$/.test(plain)) throw unreadable();
-  return Number(plain);
-}
 
 /**
  * A volume as people type it, in litres. Without a unit, `defaultUnit` is taken; without that the text is refused.

@@ -1,0 +1,57 @@
+import { gradeFacts, type OpeningId } from '../../survey';
+import type { Situation } from '../facts';
+import type { SurveyFacts } from '../methodFacts';
+import { OPENING_RULES, OPENING_TABLE } from '../openings';
+import { firstMatch, refOf } from '../rule';
+import type { Staged } from '../staged';
+
+/** How far this job opens. */
+export interface OpeningChosen {
+  opening: OpeningId;
+  /** What the rules would open to, whatever was chosen on the spot. */
+  proposed: OpeningId;
+  /** The inside face of the coil is reached. */
+  insideReached: boolean;
+}
+
+/**
+ * Whether an opening can be had on this coil: its own side, and no lifted top where none lifts.
+ * @param opening which
+ * @param facts side of the coil, and whether its top lifts
+ * @example isPossible('deep', { role: 'condenser', topOpens: false }) // false
+ */
+export const isPossible = (opening: OpeningId, facts: Pick<SurveyFacts, 'role' | 'topOpens'>): boolean =>
+  OPENING_TABLE[opening].role === facts.role && (facts.topOpens || !OPENING_TABLE[opening].inside);
+
+/**
+ * Second stage: the opening that the technician chose where it can be had, else the one that the rules propose.
+ * @param situation of the coil
+ * @example openingStage(situationOf(coil(), graded(4), mildDay, shelf, house())).value.opening // "deep"
+ */
+export function openingStage({ facts, survey }: Situation): Staged<OpeningChosen> {
+  // Every coil meets a row: the last of each side asks for nothing.
+  const rule = firstMatch(OPENING_RULES, facts)!;
+  const wanted = survey.answers.opening;
+  const opening = wanted !== null && isPossible(wanted, facts) ? wanted : rule.then;
+  const own = opening === rule.then;
+  return {
+    value: { opening, proposed: rule.then, insideReached: OPENING_TABLE[opening].inside },
+    inputs: [
+      { label: 'Worst grade', text: `${facts.grade} ${gradeFacts(facts.grade).name}` },
+      { label: 'Rows', quantity: { kind: 'count', value: facts.rows } },
+      { label: 'Added', quantity: { kind: 'duration', seconds: OPENING_TABLE[opening].minutes * 60 } },
+    ],
+    rules: [
+      ...(own
+        ? []
+        : [
+            {
+              id: 'open.chosen',
+              because: `Chosen on the spot; the rules would open to ${OPENING_TABLE[rule.then].name.toLowerCase()}.`,
+              source: { kind: 'house-rule', name: 'the technician' } as const,
+            },
+          ]),
+      refOf(rule),
+    ],
+  };
+}

@@ -1,0 +1,181 @@
+import type { JobFacts } from './methodFacts';
+import type { When } from './rule';
+
+/** Where a step stands among the others of its coil. */
+export type Stage =
+  | 'before'
+  | 'isolate'
+  | 'open'
+  | 'prepare'
+  | 'wash'
+  | 'meanwhile'
+  | 'torch'
+  | 'mend'
+  | 'close'
+  | 'drip'
+  | 'restart'
+  | 'condense'
+  | 'look'
+  | 'after';
+
+/** What shows that a step is done, besides its being ticked off. */
+export type DoneWhen =
+  | 'ticked'
+  | 'read-before'
+  | 'gate-open'
+  | 'mixed'
+  | 'sections-clear'
+  | 'running'
+  | 'condensed'
+  | 'looked'
+  | 'read-after';
+
+/** One step of the work: when it is due, how long it usually takes, and what it is to the run sheet. */
+export interface StepRow {
+  text: string;
+  when: When<JobFacts>;
+  /** Usual time. Common practice, no source. The wash itself is timed by its sections. */
+  minutes: number;
+  stage: Stage;
+  /** Somebody's hands, or a wait. */
+  hands: boolean;
+  /** Only for the one who isolates. */
+  lead?: true;
+  /** Once for the visit, not for each coil. */
+  once?: true;
+  /** Only once foam is on: the gun is empty then, and the pan catches what drips. */
+  afterFoam?: true;
+  doneWhen: DoneWhen;
+}
+
+const OPENED = ['guards-off', 'top-open', 'deep'] as const;
+const out = { role: 'condenser' } as const;
+const inn = { role: 'evaporator' } as const;
+const work = (stage: Stage, minutes: number, text: string, when: When<JobFacts>, more: Partial<StepRow> = {}): StepRow => ({
+  text,
+  when,
+  minutes,
+  stage,
+  hands: true,
+  doneWhen: 'ticked',
+  ...more,
+});
+const wait = (stage: Stage, minutes: number, text: string, when: When<JobFacts>, more: Partial<StepRow> = {}): StepRow =>
+  work(stage, minutes, text, when, { hands: false, ...more });
+
+/** Every step there is, in the order of work. Common practice, no source; the maker's manual outranks it. */
+export const STEP_TABLE = {
+  baseline: wait('before', 15, 'Baseline readings, system steady 15 min', {}, { once: true, doneWhen: 'read-before' }),
+  isolate: work('isolate', 3, 'Isolate, tag, prove dead', {}, { lead: true, doneWhen: 'gate-open' }),
+  gas: work('open', 3, 'Gas off, burners covered', { gas: true }, { once: true }),
+  mix: work('prepare', 4, 'Mix the cleaner', { usesCleaner: true, waterFirst: false, form: 'concentrate' }, { doneWhen: 'mixed' }),
+  animals: work('open', 2, 'Frog or toad moved, or worked round', { hazards: { includes: 'harmless-animals' } }, { once: true }),
+  screens: work('open', 3, 'Clip-on screens off and washed', { ...out, clipOnScreens: 'fitted', screens: 'refit' }),
+  'screens-away': work('open', 2, 'Clip-on screens off, kept off, the owner told', { ...out, clipOnScreens: 'fitted', screens: 'leave-off' }),
+  guards: work('open', 8, 'Louvred panels off and washed', { ...out, guards: 'louvre', opening: OPENED }),
+  'guards-wire': work('open', 5, 'Guards off', { ...out, guards: ['wire', 'hinged'], opening: OPENED }),
+  wires: work('open', 8, 'Photograph the wires; top off, fan laid down', { ...out, insideReached: true }),
+  deep: work('open', 15, 'Panels and fan assembly out', { opening: 'deep' }),
+  jacket: work('open', 2, 'Sound jacket off, or wrapped dry', { soundJacket: true, insideReached: true }),
+  panel: work('open', 8, 'Filter out, access panel off, board shielded, sheet laid', {
+    ...inn,
+    ductless: false,
+    accessPanel: ['unknown', 'easy'],
+  }),
+  'panel-tight': work('open', 16, 'Filter out, tight access panel worked off, board shielded, sheet laid', {
+    ...inn,
+    ductless: false,
+    accessPanel: 'tight',
+  }),
+  front: work('open', 12, 'Front, filters and louvres off; bib hung, display lead unplugged', { ...inn, ductless: true }),
+  duct: work('open', 5, 'Duct openings covered', { ...inn, package: true }),
+  'pan-standing': work('prepare', 4, 'Standing water drawn off the pan', { pan: 'standing-water' }),
+  mud: work('prepare', 6, 'Mud off the lines by hand', { ...out, linesInMud: true }),
+  lift: work('prepare', 10, 'Dry lift: hand, brush along the fins, vacuum', { ...out, dryLift: true }),
+  'lift-in': work('prepare', 6, 'Dry lift: soft brush and vacuum', { ...inn, dryLift: true }),
+  lip: work('prepare', 4, 'Base lip cleared behind its edge', { baseLip: true, insideReached: true }),
+  shield: work('prepare', 2, 'Controls shielded', { ...out, electrics: 'shield-everything', opening: OPENED }),
+  bag: work('prepare', 1, 'Fan motor bagged', { ...out, insideReached: true, lid: 'off-throughout' }),
+  plants: work('prepare', 1, 'Plants wetted', { surroundings: { includes: 'plants' }, usesCleaner: true }),
+  presoak: work('prepare', 3, 'Marked side soaked with plain water', { soils: { includes: 'pet-urine' }, waterWay: ['unknown', 'bucket-washer', 'mug'] }),
+  wash: work('wash', 0, 'Wash', {}),
+  wheel: work('meanwhile', 45, 'Blower wheel out by its set screw, shaft marked, washed', { opening: 'wheel-out' }),
+  'wheel-brush': work('meanwhile', 10, 'Blower wheel brushed in place', { wheel: 'dusty', opening: ['panel', 'coil-and-pan'] }),
+  'wheel-wash': work('meanwhile', 20, 'Caked blower wheel washed in place', { wheel: 'caked', opening: ['panel', 'coil-and-pan'] }),
+  'filter-wash': work('meanwhile', 5, 'Filters washed and laid out to dry', { ...inn, ductless: true }),
+  'pan-out': work('meanwhile', 4, 'Weep holes open, base pan flushed', {
+    ...out,
+    insideReached: true,
+    weepHoles: ['unknown', 'open'],
+  }),
+  'pan-free': work('meanwhile', 6, 'Weep holes freed with a rod, base pan flushed', {
+    ...out,
+    insideReached: true,
+    weepHoles: 'blocked',
+    panHoles: 'never-drill',
+  }),
+  'pan-vacuum': work('meanwhile', 5, 'Base pan vacuumed out: it has no holes', {
+    ...out,
+    insideReached: true,
+    weepHoles: 'none',
+    panHoles: 'never-drill',
+  }),
+  'pan-drill': work('meanwhile', 10, 'Weep holes enlarged or added, well away from any tube, with the owner’s consent', {
+    ...out,
+    insideReached: true,
+    weepHoles: ['blocked', 'none'],
+    panHoles: 'enlarge-with-consent',
+  }),
+  'pan-slime': work('meanwhile', 4, 'Slime out of the pan by hand', { pan: 'slime' }, { afterFoam: true }),
+  'drain-clear': work('meanwhile', 8, 'Drain rodded or vacuumed until it runs', { ...inn, primaryDrain: ['slow', 'blocked'] }),
+  'pan-in': work('meanwhile', 8, 'Pan wiped, trap flushed, drain and float switch proved', inn, { afterFoam: true }),
+  'trap-fill': work('meanwhile', 1, 'Trap filled', { ...inn, trap: ['dry', 'none'] }, { afterFoam: true }),
+  gun: work('meanwhile', 2, 'Gun flushed until clear', { usesCleaner: true, form: 'concentrate' }, { afterFoam: true }),
+  'lid-on': work('torch', 4, 'Top back on, outside rinsed once more', { ...out, insideReached: true, lid: 'back-on-first' }),
+  torch: work('torch', 2, 'Torch check over the whole face, top lip and bottom band too', { ending: 'rinse' }, { doneWhen: 'sections-clear' }),
+  second: work('mend', 12, 'Second pass where the torch still shows dark', { passes: { min: 2 } }, { doneWhen: 'sections-clear' }),
+  comb: work('mend', 10, 'Comb bent fins, right comb for the fins per inch', { finDamage: ['some', 'much'] }),
+  pad: work('close', 1, 'Pad flushed, so that the fan draws nothing back', { ...out, waterWay: ['unknown', 'bucket-washer', 'mug'] }),
+  wipe: work('close', 2, 'Shroud, blades, lines and cabinet wiped: oil left on lines hides the next leak', { ...out, opening: OPENED }),
+  'close-out': work('close', 8, 'Compartment dry, fan and top back, blades clear', { ...out, insideReached: true }),
+  'close-deep': work('close', 12, 'Panels and fan assembly back, screws counted', { opening: 'deep' }),
+  'close-guards': work('close', 6, 'Guards back', { ...out, guards: ['wire', 'hinged', 'louvre'], opening: OPENED }),
+  'screens-back': work('close', 2, 'Clip-on screens refitted', { ...out, clipOnScreens: 'fitted', screens: 'refit' }),
+  'drain-dose': work('close', 2, 'Drain dosed with the bought product, as its label says', { ...inn, drain: 'bought-product' }),
+  'drain-bleach': work('close', 5, 'Pan and drain rinsed of cleaner, dosed with bleach, rinsed again', { ...inn, drain: 'bleach' }),
+  'close-wheel': work('close', 15, 'Wheel back on its mark, set screw tight, spins free', { opening: 'wheel-out' }),
+  'close-in': work('close', 8, 'Panel sealed, filter in', { ...inn, ductless: false }),
+  'close-front': work('close', 10, 'Louvres, dry filters and front back, display lead in', { ...inn, ductless: true }),
+  drip: wait('drip', 5, 'Drip; pressures equalise before a restart', { ...out, insideReached: true, drip: ['five', 'thirty-indoors'] }),
+  'drip-15': wait('drip', 15, 'Drip and rest; pressures equalise', { ...out, drip: 'fifteen' }),
+  'drip-in': wait('drip', 5, 'The indoor coil drips', { ...inn, ending: 'rinse', drip: ['five', 'none-outdoors'] }),
+  'drip-in-15': wait('drip', 15, 'The indoor coil drips and rests', { ...inn, ending: 'rinse', drip: 'fifteen' }),
+  'drip-in-30': wait('drip', 30, 'The indoor coil drips and rests', { ...inn, ending: 'rinse', drip: 'thirty-indoors' }),
+  restart: work('restart', 3, 'Power back, fan direction and sound', {}, { once: true, lead: true, doneWhen: 'running' }),
+  condense: wait('condense', 45, 'Runs cold at high fan, lowest set-point: condensate rinses', { ending: 'condensate' }, { doneWhen: 'condensed' }),
+  'look-pan': work('look', 4, 'Pan and drain looked at: foam gone, water runs', { ending: 'condensate' }, { doneWhen: 'looked' }),
+  after: wait('after', 15, 'After readings, steady 15 min', {}, { once: true, doneWhen: 'read-after' }),
+} satisfies Record<string, StepRow>;
+
+/** A step of the work by its id. */
+export type StepId = keyof typeof STEP_TABLE;
+
+/** Every step in the order of work. */
+export const STEP_IDS = Object.keys(STEP_TABLE) as StepId[];
+
+/** A step as a plan has it. */
+export interface WorkStep {
+  id: StepId;
+  text: string;
+  /** Usual time, s. */
+  seconds: number;
+  /** Of which nobody's hands are wanted, s; left out by plans of before the two were told apart. */
+  waitS?: number;
+}
+
+/**
+ * What a step is; a step that a plan of an older version knows and this one does not is plain work before the wash.
+ * @param id as the plan has it
+ * @example stepRow('isolate').lead // true
+ */
+export const stepRow = (id: string): StepRow => (STEP_TABLE as Record<string, StepRow>)[id] ?? work('prepare', 0, '', {});

@@ -1,0 +1,115 @@
+import {
+  celsiusFromF,
+  fahrenheitDiffFromC,
+  fahrenheitFromC,
+  LITRES_PER_GALLON,
+  M2_PER_FT2,
+  METRES_PER_INCH,
+  MS_PER_MPH,
+  type UnitSystem,
+} from './quantity';
+import { trimDecimals } from './format';
+import { parseSigned } from './number';
+
+interface Edge {
+  unit: Record<UnitSystem, string>;
+  toSi: (value: number, system: UnitSystem) => number;
+  fromSi: (value: number, system: UnitSystem) => number;
+  digits: Record<UnitSystem, number>;
+}
+
+const same = (value: number) => value;
+const byUnit =
+  (us: (value: number) => number, si: (value: number) => number = same) =>
+  (value: number, system: UnitSystem) =>
+    system === 'us' ? us(value) : si(value);
+
+const ofGallons = (perMinute: boolean): Edge => ({
+  unit: perMinute ? { us: 'gal/min', si: 'L/min' } : { us: 'gal', si: 'L' },
+  toSi: byUnit((v) => v * LITRES_PER_GALLON),
+  fromSi: byUnit((v) => v / LITRES_PER_GALLON),
+  digits: { us: 2, si: 1 },
+});
+
+/** How each kind of number is typed in the reader's units and kept in SI. */
+export const EDGES = {
+  temperature: { unit: { us: '°F', si: '°C' }, toSi: byUnit(celsiusFromF), fromSi: byUnit(fahrenheitFromC), digits: { us: 0, si: 1 } },
+  difference: { unit: { us: '°F', si: 'K' }, toSi: byUnit((v) => v / 1.8), fromSi: byUnit(fahrenheitDiffFromC), digits: { us: 1, si: 1 } },
+  wind: {
+    unit: { us: 'mph', si: 'm/s' },
+    toSi: byUnit((v) => v * MS_PER_MPH),
+    fromSi: byUnit((v) => v / MS_PER_MPH),
+    digits: { us: 0, si: 1 },
+  },
+  volume: ofGallons(false),
+  flow: ofGallons(true),
+  area: {
+    unit: { us: 'ft²', si: 'm²' },
+    toSi: byUnit((v) => v * M2_PER_FT2),
+    fromSi: byUnit((v) => v / M2_PER_FT2),
+    digits: { us: 1, si: 2 },
+  },
+  percent: { unit: { us: '%', si: '%' }, toSi: same, fromSi: same, digits: { us: 0, si: 0 } },
+  length: {
+    unit: { us: 'in', si: 'mm' },
+    toSi: byUnit(
+      (v) => v * METRES_PER_INCH,
+      (v) => v / 1000,
+    ),
+    fromSi: byUnit(
+      (v) => v / METRES_PER_INCH,
+      (v) => v * 1000,
+    ),
+    digits: { us: 1, si: 0 },
+  },
+  count: { unit: { us: '', si: '' }, toSi: same, fromSi: same, digits: { us: 1, si: 1 } },
+} satisfies Record<string, Edge>;
+/** A kind of number that is typed in the reader's units. */
+export type EdgeName = keyof typeof EDGES;
+
+/**
+ * A typed number, sign allowed.
+ * @param text as typed
+ * @returns NaN when it is none, or can be read two ways
+ * @example readFigure('-3,5') // -3.5
+ */
+export function readFigure(text: string): number {
+  try {
+    return parseSigned(text);
+  } catch {
+    return NaN;
+  }
+}
+
+/**
+ * A figure kept in SI as it would be typed in the reader's units; empty where there is none.
+ * @param edge kind of number
+ * @param si in SI; null or undefined where nothing is known
+ * @param system reader's units
+ * @example showFigure('wind', 2.2352, 'us') // "5"
+ */
+export const showFigure = (edge: EdgeName, si: number | null | undefined, system: UnitSystem): string =>
+  si === null || si === undefined ? '' : trimDecimals(EDGES[edge].fromSi(si, system), EDGES[edge].digits[system]);
+
+/**
+ * What was typed, in SI.
+ * @param edge kind of number
+ * @param text as typed
+ * @param system units it was typed in
+ * @returns NaN when it is no number
+ * @example toSi('temperature', '212', 'us') // 100
+ */
+export const toSi = (edge: EdgeName, text: string, system: UnitSystem): number => EDGES[edge].toSi(readFigure(text), system);
+
+/**
+ * Half-typed text carried over to the other units: the same amount, typed anew. What is no number stays as it was typed.
+ * @param edge kind of number
+ * @param text as typed
+ * @param from units it was typed in
+ * @param to units it is to be read in
+ * @example retype('wind', '5', 'us', 'si') // "2.2"
+ */
+export function retype(edge: EdgeName, text: string, from: UnitSystem, to: UnitSystem): string {
+  const si = toSi(edge, text, from);
+  return from === to || Number.isNaN(si) ? text : showFigure(edge, si, to);
+}
