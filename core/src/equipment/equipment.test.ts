@@ -30,12 +30,22 @@ describe('capacityFromModel', () => {
     ['', 'missing'],
     ['QH4-BX', 'unreadable'],
     ['A1360X', 'unreadable'],
+    // A figure at the very beginning is a series, not a size.
+    ['24QV360-K', 'unreadable'],
+    ['DW009', 'unreadable'],
     ['QH036-048', 'ambiguous'],
     ['K24-36', 'ambiguous'],
   ])('refuses "%s" as %s', (model, code) => {
     expect(() => capacityFromModel(model)).toThrow(expect.objectContaining({ code, field: 'model' }));
   });
 });
+
+test.each([
+  ['DW009', 9000],
+  ['W-12-K', 12000],
+  ['HX-06', 6000],
+  ['DW015', 15000],
+])('ductless %s: %i Btu/h', (model, btuh) => expect(capacityFromModel(model, true).btuh).toBe(btuh));
 
 describe('geometry', () => {
   test('faces add up: wrap-round, slab, A- and N-coil', () => {

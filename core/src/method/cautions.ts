@@ -366,6 +366,13 @@ export const CAUTIONS: readonly Rule<JobFacts, Caution>[] = [
     source: commonPractice,
   },
   {
+    id: 'caution.bleach-seen',
+    when: { bleachInDrain: true },
+    then: { step: 'mix', lead: 'Bleach has been in this drain.', text: 'Flush pan and drain with plenty of water before any cleaner reaches them. No vinegar, no acid.' },
+    because: 'Bleach with an acid makes chlorine gas.',
+    source: commonPractice,
+  },
+  {
     id: 'caution.bleach-dose',
     when: { role: 'evaporator', drain: 'bleach' },
     then: {

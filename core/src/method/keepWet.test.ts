@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { DRYING_MARGIN } from '../dryout';
+import { trustedSeconds } from '../dryout';
 import type { CoilFace } from '../equipment';
 import { faceAreaOf } from '../equipment';
 import { APPLY_S_PER_M2, faceDrying, feedAsNoted, planCoil, RINSE_S_PER_M2, workOrder, type MethodContext, type WetOffer } from '.';
@@ -28,7 +28,7 @@ const graded4 = (keepWet: KeepWet = 'none') => ({
   grades: Object.fromEntries(four.geometry.faces.map((row) => [row.id, [3 as const]])),
 });
 const drySeconds = (context: MethodContext, of = four) =>
-  Object.fromEntries(faceDrying(of, context).map((row) => [row.faceId, row.drySeconds ?? 0])) as Record<string, number>;
+  Object.fromEntries(faceDrying(of, context).map((row) => [row.faceId, typeof row.dry === 'number' ? row.dry : NaN])) as Record<string, number>;
 
 test('at five in the afternoon the west face dries first and the north and east ones last', () => {
   const dry = drySeconds(at(17));
@@ -51,8 +51,8 @@ test('a fence before the west face keeps the low sun off it, and a sheet all of 
   const fenced = drySeconds(at(18), withFaces(face('west', 270, { screen: { heightM: 2, distanceM: 1 } })))['west']!;
   expect(fenced).toBeGreaterThan(bare * 1.3);
   const sheet = faceDrying(four, at(17), true);
-  expect(new Set(sheet.map((row) => row.drySeconds)).size).toBe(1);
-  expect(sheet[0]?.drySeconds).toBeGreaterThan(fenced);
+  expect(new Set(sheet.map((row) => row.dry)).size).toBe(1);
+  expect(sheet[0]?.dry).toBeGreaterThan(fenced);
 });
 
 test('order: before the sun comes round, then shade, then what the sun will leave; wall side after its like', () => {
@@ -94,7 +94,7 @@ test('whatever the air, every section can be foamed, soaked and rinsed before it
         if (!plan.dwell) return;
         for (const section of plan.sections) {
           const need = plan.dwell.minS + section.areaM2 * (APPLY_S_PER_M2 + RINSE_S_PER_M2);
-          expect(need).toBeLessThanOrEqual((section.drySeconds ?? 0) * DRYING_MARGIN * ((plan.mists ?? 0) + 1) + 1e-6);
+          expect(need).toBeLessThanOrEqual(trustedSeconds(section.drySeconds ?? null) * ((plan.mists ?? 0) + 1) + 1e-6);
         }
         expect(plan.mists).toBeLessThanOrEqual(keepWet === 'mist' ? 2 : 0);
         const area = four.geometry.faces.reduce((sum, row) => sum + faceAreaOf(four.geometry, row), 0);
@@ -123,7 +123,7 @@ describe('when even one small section cannot be kept wet', () => {
     const plan = planCoil(four, graded4(), there, shelf, house());
     expect(plan).toMatchObject({ cleanerId: null, verdict: 'wash', wet: { chosen: 'none', cleanerName: 'alkaline' } });
     expect(offer(plan, 'hour')).toEqual({ kind: 'hour', fromMs: hours[10]!.atMs, toMs: hours[11]!.atMs + 3_600_000, known: true });
-    expect(offer(plan, 'mist').atS).toBeCloseTo((plan.drySeconds ?? 0) * DRYING_MARGIN, -1);
+    expect(offer(plan, 'mist').atS).toBeCloseTo(trustedSeconds(plan.drySeconds), -1);
     expect(offer(plan, 'shade').works).toBe(planCoil(four, graded4('shade'), there, shelf, house()).cleanerId !== null);
     expect(offer(plan, 'water')).toEqual({ kind: 'water' });
   });

@@ -42,7 +42,9 @@ test('a sensitive occupant or a neighbour never makes a plan harsher', () => {
       );
       expect(careful.chemistry).toBe(plain.chemistry);
       expect(careful.waterParts).toBe(plain.waterParts);
-      expect(careful.dwell).toEqual(plain.dwell);
+      // Condensate may not rinse there: the foam then comes off by hand, sooner.
+      if (plain.ending === careful.ending) expect(careful.dwell).toEqual(plain.dwell);
+      else expect(careful.dwell?.minS).toBeLessThanOrEqual(plain.dwell?.minS ?? 0);
       expect(careful.cautions.length).toBeGreaterThanOrEqual(plain.cautions.length);
     }),
   );

@@ -2,16 +2,25 @@ import fc from 'fast-check';
 import { LITRES_PER_FL_OZ, LITRES_PER_GALLON } from '../units';
 import {
   batchFor,
+  cansFor,
   calibrateDial,
   correctContents,
   dialOutcomes,
   endRatio,
   formatMeasured,
+  householdRecipe,
+  learnedCanYield,
   measureOf,
   MEASURE_IDS,
+  mixStanding,
   pourAmounts,
+  readDial,
   reservoirFor,
+  runOffCure,
+  SHORT_SHARE,
   stepOf,
+  waterPosition,
+  writeDial,
   type DialPosition,
 } from '.';
 
@@ -73,11 +82,119 @@ describe('measures', () => {
           const onMarks = Math.abs(steps - Math.round(steps)) < 1e-6;
           // Off the marks only when no marked pair covers the need inside the container, and then exact.
           if (!onMarks) expect(pour.waterParts).toBe(waterParts);
-          expect(pour.totalL).toBeGreaterThanOrEqual(totalL * 0.979);
+          expect(pour.totalL).toBeGreaterThanOrEqual(totalL * (1 - SHORT_SHARE) - 1e-9);
         },
       ),
     );
   });
+});
+
+describe('rounding', () => {
+  test('4:1 in a one-gallon jug never runs over: 25 and 100, not 26 and 104', () => {
+    const pour = pourAmounts({ waterParts: 4, totalL: GAL, system: 'us', capacityL: GAL });
+    expect([pour.concentrateL / FLOZ, pour.waterL / FLOZ].map((n) => +n.toFixed(6))).toEqual([25, 100]);
+  });
+
+  test('whatever is asked: not over the container, not stronger than the label, not short of the need by more than is said', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 20 }),
+        fc.integer({ min: 0, max: 6 }),
+        fc.double({ min: 0.2, max: 19, noNaN: true }),
+        fc.double({ min: 1, max: 1.3, noNaN: true }),
+        fc.constantFrom(...MEASURE_IDS),
+        fc.constantFrom('us' as const, 'si' as const),
+        (strongest, weaker, totalL, room, id, system) => {
+          const waterParts = strongest + weaker;
+          const capacityL = totalL * room;
+          const pour = pourAmounts({ waterParts, totalL, system, capacityL, strongestWaterParts: strongest, concentrateIn: measureOf(id, 0.03) });
+          expect(pour.totalL).toBeLessThanOrEqual(capacityL * (1 + 1e-9));
+          expect(pour.waterParts).toBeGreaterThanOrEqual(strongest - 1e-6);
+          expect(pour.totalL).toBeGreaterThanOrEqual(totalL * (1 - SHORT_SHARE) - 1e-9);
+        },
+      ),
+    );
+  });
+});
+
+describe('a dial whose marks are letters', () => {
+  const lettered = readDial('A=3, B=4, C=6, D=8, E=10:1, W');
+
+  test('mark and strength are two things; W is plain water and never meters', () => {
+    expect(lettered.map(({ mark, waterParts }) => [mark, waterParts])).toEqual([
+      ['A', 3],
+      ['B', 4],
+      ['C', 6],
+      ['D', 8],
+      ['E', 10],
+      ['W', null],
+    ]);
+    expect(waterPosition(lettered)?.mark).toBe('W');
+    const { outcomes, reached } = dialOutcomes({ targetWaterParts: 4, reservoirWaterParts: 0, dial: lettered, chart });
+    expect(reached?.position.mark).toBe('B');
+    expect(outcomes.map((row) => row.position.mark)).not.toContain('W');
+    expect(readDial(writeDial(lettered))).toEqual(lettered);
+  });
+
+  test('a letter without its strength is asked about; a mark stands once; what was measured stays', () => {
+    expect(() => readDial('A, B=4')).toThrow(expect.objectContaining({ code: 'missing', field: 'dial' }));
+    expect(() => readDial('A=3, A=4')).toThrow(expect.objectContaining({ field: 'dial' }));
+    const measured = [{ mark: 'A', waterParts: 3, measured: { waterParts: 3.4, day: '2026-06-01' } }];
+    expect(readDial('A=3, B=4', measured)[0]?.measured?.waterParts).toBe(3.4);
+    expect(readDial('A=5', measured)[0]?.measured).toBeNull();
+  });
+});
+
+describe('foam that runs off', () => {
+  const weak = { leftL: 2, capacityL: 7.5, form: 'concentrate' as const, chart, shakes: false };
+  test('a richer position that the label allows, or more concentrate, recomputed; never beyond the label', () => {
+    expect(runOffCure({ ...weak, waterParts: 8, dial: readDial('A=3, B=4, C=6, D=8, W') }).richer?.mark).toBe('C');
+    const byHand = runOffCure({ ...weak, waterParts: 10, dial: [] });
+    // 2 L at 10:1 to 6:1: V(c1 − c0)/(1 − c1).
+    expect(byHand.add?.addL).toBeCloseTo((2 * (1 / 7 - 1 / 11)) / (6 / 7), 9);
+    expect(byHand.thenWaterParts).toBe(6);
+    fc.assert(
+      fc.property(fc.double({ min: 0, max: 15, noNaN: true }), fc.boolean(), (waterParts, dialled) => {
+        const cure = runOffCure({ ...weak, waterParts, dial: dialled ? readDial('A=3, B=4, C=6, D=8, E=10') : [] });
+        expect(cure.thenWaterParts ?? 4).toBeGreaterThanOrEqual(4 - 1e-9);
+        expect(cure.words.length).toBeGreaterThan(0);
+      }),
+    );
+  });
+
+  test('a can is not made stronger: the nozzle comes nearer, and it is shaken only where the label says so', () => {
+    const can = runOffCure({ ...weak, form: 'aerosol', waterParts: 0, dial: [] });
+    expect(can).toMatchObject({ richer: null, add: null });
+    expect(can.words.join()).not.toContain('Shake');
+    expect(runOffCure({ ...weak, form: 'aerosol', waterParts: 0, dial: [], shakes: true }).words.join()).toContain('Shake');
+  });
+});
+
+test('cans go by what a can covers: one to two for a whole loaded condenser, and use teaches more', () => {
+  const whole = { faceAreaM2: 1.3, rows: 1, passes: 1, packL: 0.53 };
+  expect(cansFor({ ...whole, learnedM2: null }).carry).toBe(2);
+  expect(cansFor({ ...whole, faceAreaM2: 0.6, learnedM2: null }).carry).toBe(1);
+  expect(cansFor({ ...whole, rows: 2, learnedM2: null }).cans).toBeCloseTo(2 * cansFor({ ...whole, learnedM2: null }).cans, 9);
+  expect(learnedCanYield([{ cans: 1, coveredM2: 1 }])).toBeNull();
+  expect(learnedCanYield([1, 1.4, 3].map((coveredM2) => ({ cans: 1, coveredM2 })))).toBe(1.4);
+  expect(cansFor({ ...whole, learnedM2: 1.4 }).carry).toBe(1);
+});
+
+test('another cleaner, or another strength, is not this mix', () => {
+  const poured = [{ cleanerId: 'alkaline', concentrateL: 1, waterL: 4 }];
+  const standing = (cleanerId: string, waterParts: number, batches = poured) => mixStanding(batches, { cleanerId, waterParts });
+  expect([standing('alkaline', 4), standing('alkaline', 2), standing('alkaline', 6), standing('neutral', 10), standing('neutral', 10, [])]).toEqual(
+    ['ready', 'weaker', 'stronger', 'other', 'none'],
+  );
+  // Put right by what was added: a litre and a half of water makes 4:1 into 5.5:1, which 6:1 allows.
+  expect(standing('alkaline', 6, [...poured, { cleanerId: 'alkaline', concentrateL: 0, waterL: 1.8 }])).toBe('ready');
+});
+
+test('a household mix is a recipe: soap and vinegar apart, and what the dial adds', () => {
+  const lines = householdRecipe({ concentrateL: 0.5, waterL: 2, dialParts: 4 });
+  expect(lines.map((line) => line.what)).toEqual(['lukewarm water', 'white vinegar', 'dish soap', 'water from the dial']);
+  expect(lines.slice(0, 3).reduce((sum, line) => sum + line.litres, 0)).toBeCloseTo(2.5, 9);
+  expect(lines.at(-1)?.litres).toBeCloseTo(10, 9);
 });
 
 describe('through a dial', () => {
@@ -181,7 +298,7 @@ describe('one batch for several coils', () => {
         (litres, waterParts) => {
           const batch = batchFor({ litres, waterParts, system: 'us', capacityL: 2 * GAL });
           expect(batch.pour.totalL).toBeLessThanOrEqual(2 * GAL + 1e-9);
-          expect(batch.madeL).toBeGreaterThanOrEqual(batch.neededL * 0.979);
+          expect(batch.madeL).toBeGreaterThanOrEqual(batch.neededL * (1 - SHORT_SHARE) - 1e-9);
           expect(batch.leftoverL).toBeCloseTo(Math.max(0, batch.madeL - batch.neededL), 9);
         },
       ),

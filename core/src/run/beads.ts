@@ -1,7 +1,8 @@
 import type { CoilPlan } from '../method';
+import { mixStanding, type MixStanding } from '../mix';
+import { coilRunOf, foamedSections, isWashed } from './coilRun';
 import type { SectionProgress, VisitState } from './fold';
 import type { VisitCoil } from './events';
-import { isWashed } from './clocks';
 
 export const BEADS = ['look', 'plan', 'mix', 'wash', 'check', 'close'] as const;
 export type Bead = (typeof BEADS)[number];
@@ -23,6 +24,21 @@ export const needsMix = (plan: CoilPlan, progress: Record<string, SectionProgres
   plan.cleanerId !== null &&
   (!plan.waterFirst || Object.values(progress).some((section) => section.failedChecks > 0));
 
+/**
+ * How what was poured for a coil stands to what its plan asks for; `ready` as well where nothing is to be mixed.
+ * @param state of the visit
+ * @param coilId which coil
+ * @example coilMix(foldVisit('v', 'split-cool', []), 'out') // "ready"
+ */
+export function coilMix(state: VisitState, coilId: string): MixStanding {
+  const plan = state.plans[coilId]?.value;
+  if (!plan || plan.cleanerId === null || plan.waterParts === null) return 'ready';
+  return mixStanding(
+    (state.mixes[coilId] ?? []).map((row) => row.value),
+    { cleanerId: plan.cleanerId, waterParts: plan.waterParts },
+  );
+}
+
 type BeadTest = (state: VisitState, coils: readonly VisitCoil[]) => boolean;
 
 /** When each bead counts as done. A coil that is not to be washed asks nothing of Mix and Wash. */
@@ -32,12 +48,12 @@ const BEAD_TESTS: Record<Bead, BeadTest> = {
   mix: (state, coils) =>
     coils.every((coil) => {
       const plan = planOf(state, coil);
-      return plan !== undefined && (!needsMix(plan, state.sections[coil.id] ?? {}) || (state.mixes[coil.id]?.length ?? 0) > 0);
+      return plan !== undefined && (!needsMix(plan, state.sections[coil.id] ?? {}) || coilMix(state, coil.id) === 'ready');
     }),
   wash: (state, coils) =>
     coils.every((coil) => {
-      const plan = planOf(state, coil);
-      return plan !== undefined && (plan.verdict !== 'wash' || isWashed(plan, state.sections[coil.id] ?? {}));
+      const run = coilRunOf(state, coil.id);
+      return run !== null && (run.plan.verdict === 'wash' ? isWashed(run) : foamedSections(run).length === 0);
     }),
   check: (state, coils) =>
     coils.every((coil) => {

@@ -2,15 +2,20 @@ import { CoreError } from '../errors';
 import { CONFIGURATION_TABLE, POWER_SOURCE_NAMES, type Configuration } from '../equipment';
 import type { Cleaner } from '../mix';
 import { MOST_MISTS, type CoilPlan } from '../method';
+import { coilRunOf, foamedSections } from './coilRun';
+import { PAGE_OF } from './pages';
 import type { EventKind, VisitCoil, VisitEvent } from './events';
 import type { VisitState } from './fold';
-import { gateStepsFor, isGateOpen, LEAST_REASON, sourceOf } from './gate';
+import { gateStepsFor, isGateOpen, LEAST_REASON, MOST_CIRCUITS, SHUT_STEP, sourceOf } from './gate';
 import { POWER_STEPS, POWER_TABLE } from './powerUp';
 
+/** What stands around a visit and does not change with its entries. */
 export interface VisitFrame {
   configuration: Configuration;
   coils: readonly VisitCoil[];
   shelf: readonly Cleaner[];
+  /** Every entry there is so far, for what an undo may name. */
+  events: readonly VisitEvent[];
 }
 
 type Check<K extends EventKind> = (state: VisitState, event: VisitEvent<K>, frame: VisitFrame) => void;
@@ -44,11 +49,55 @@ function sectionCheck(
   frame: VisitFrame,
 ): void {
   const plan = planFor(state, event.data.coilId);
-  if (!plan.sections.some((section) => section.id === event.data.sectionId)) {
+  const known = [...(state.hand[event.data.coilId] ?? []), ...plan.sections];
+  if (!known.some((section) => section.id === event.data.sectionId)) {
     throw new CoreError('unknown', 'data.sectionId', `The plan has no section "${event.data.sectionId}".`);
   }
   gateOpenFor(state, event.data.coilId, frame);
-  if (event.kind === 'section.applied' && !plan.dwell) refuse('data.sectionId', 'This plan uses water only: nothing is to be foamed.');
+  if (event.kind !== 'section.applied') return;
+  if (!plan.dwell) refuse('data.sectionId', 'This plan uses water only: nothing is to be foamed.');
+  if (state.sections[event.data.coilId]?.[event.data.sectionId]?.foam)
+    refuse('data.sectionId', 'Foam is on this section already: mist it, or rinse it first.');
+}
+
+/** Foam on a coil, told by what has to be done about it; null where there is none. */
+function foamOn(state: VisitState, coilId: string): string | null {
+  const run = coilRunOf(state, coilId);
+  const foamed = run ? foamedSections(run) : [];
+  return foamed.length > 0 ? `Foam is on ${foamed.map((section) => `section ${section.number}`).join(', ')}` : null;
+}
+
+/** Foam that has to be rinsed off by hand, or has not worked long enough for condensate to rinse it: with it on, no power. */
+function noPowerYet(state: VisitState, atMs: number): string | null {
+  for (const coilId of Object.keys(state.hand)) {
+    const run = coilRunOf(state, coilId);
+    for (const section of run ? foamedSections(run) : []) {
+      const foam = run?.progress[section.id]?.foam;
+      if (!foam) continue;
+      if (foam.ending === 'rinse') return 'Foam still soaks: rinse it before power goes back.';
+      const leftS = Math.ceil(foam.dwell.minS - (atMs - foam.appliedAtMs) / 1000);
+      if (leftS > 0) return `Foam has not worked long enough: ${Math.ceil(leftS / 60)} min more, then condensate may rinse it.`;
+    }
+  }
+  return null;
+}
+
+/** Entries of a closed visit that an undo may still take back. */
+const UNDONE_AFTER_CLOSING: readonly EventKind[] = ['note.added', 'stock.used'];
+
+/** An undo takes back a known entry, and never what has a way of its own or what others rest on. */
+function undoCheck(state: VisitState, event: VisitEvent<'event.undone'>, { events }: VisitFrame): void {
+  const target = events.find((row) => row.id === event.data.eventId);
+  if (!target) throw new CoreError('unknown', 'data.eventId', 'There is no such entry on this visit.');
+  if (target.kind === 'visit.closed') refuse('data.eventId', 'A closing is not undone: open the visit again, with the reason.');
+  const meant = target.kind === 'event.undone' ? events.find((row) => row.id === target.data.eventId) : target;
+  if (target.kind !== 'event.undone' && PAGE_OF[target.kind] === null) refuse('data.eventId', 'This entry is not taken back.');
+  if (state.closed && !UNDONE_AFTER_CLOSING.includes(meant?.kind ?? 'visit.started'))
+    refuse('data.eventId', 'The visit is closed: open it again, with the reason, to take anything back.');
+  if (target.kind === 'plan.made') {
+    const foam = foamOn(state, target.data.coilId);
+    if (foam) refuse('data.eventId', `${foam}: rinse it before the plan it went on by is taken back.`);
+  }
 }
 
 /** A step of a gate that this system has. */
@@ -60,7 +109,11 @@ function gateSource(event: VisitEvent<'gate.step' | 'gate.skipped'>, frame: Visi
 }
 
 /** Pan, drain and float are those of an indoor coil. */
-function indoorCheck(_state: VisitState, event: VisitEvent<'pan.poured' | 'drain.tested' | 'float.tested'>, frame: VisitFrame): void {
+function indoorCheck(
+  _state: VisitState,
+  event: VisitEvent<'pan.poured' | 'drain.tested' | 'float.tested' | 'condensate.looked'>,
+  frame: VisitFrame,
+): void {
   const coil = frame.coils.find((row) => row.id === event.data.coilId);
   if (coil && coil.role !== 'evaporator') refuse('data.coilId', 'Only an indoor coil has a pan and a drain.');
 }
@@ -71,7 +124,13 @@ const CHECKS: { [K in EventKind]?: Check<K> } = {
     if (plan.coilId !== coilId) refuse('data.plan.coilId', 'The plan is for another coil.');
     if (plan.cleanerId === null) return;
     const cleaner = knownCleaner(frame, plan.cleanerId, 'data.plan.cleanerId');
-    if (plan.dwell && plan.dwell.maxS > cleaner.dwellMaxS) {
+    if (plan.ending === 'condensate' && cleaner.rinseNeeded) {
+      refuse('data.plan.ending', `${cleaner.name} has to be rinsed off by hand: its label says so.`);
+    }
+    if (plan.dwell && plan.dwell.maxS === null && plan.ending !== 'condensate') {
+      refuse('data.plan.dwell.maxS', 'What is rinsed by hand has a longest dwell.');
+    }
+    if (plan.dwell && plan.dwell.maxS !== null && plan.dwell.maxS > cleaner.dwellMaxS) {
       refuse('data.plan.dwell.maxS', `${cleaner.name} may stay on for ${cleaner.dwellMaxS} s at most; the plan says ${plan.dwell.maxS} s.`);
     }
     if (plan.dwell && plan.dwell.minS < cleaner.dwellMinS) {
@@ -102,7 +161,39 @@ const CHECKS: { [K in EventKind]?: Check<K> } = {
     if (!wire) throw new CoreError('unknown', 'data.wireId', 'No such wire was noted on this visit.');
     if (wire.backAt !== null) refuse('data.wireId', 'This wire is back already.');
   },
-  'gate.step': (_state, event, frame) => gateSource(event, frame),
+  'gate.step': (_state, event, frame) => {
+    gateSource(event, frame);
+    const { step, shut, readings } = event.data;
+    if (shut && step !== SHUT_STEP) refuse('data.shut', 'Only the compartment of the capacitor may stay shut.');
+    if (readings && readings.length > MOST_CIRCUITS) refuse('data.readings', `${MOST_CIRCUITS} circuits at most.`);
+  },
+  'coil.skipped': (state, event) => {
+    const foam = foamOn(state, event.data.coilId);
+    if (foam) refuse('data.coilId', `${foam}: rinse it before this coil is left.`);
+  },
+  'visit.closed': (state) => {
+    for (const coilId of Object.keys(state.hand)) {
+      const run = coilRunOf(state, coilId);
+      const byHand = run ? foamedSections(run).some((section) => run.progress[section.id]?.foam?.ending === 'rinse') : false;
+      if (byHand) refuse('kind', `${foamOn(state, coilId) ?? ''}: rinse it before the visit is closed.`);
+    }
+  },
+  'visit.reopened': (state, event) => {
+    if (!state.closed) refuse('kind', 'The visit is open already.');
+    if (event.data.reason.trim().length < LEAST_REASON)
+      refuse('data.reason', `Say why, in ${LEAST_REASON} characters at least: it stands on the report.`);
+  },
+  'event.undone': undoCheck,
+  'foam.ranOff': (state, event) => {
+    planFor(state, event.data.coilId);
+  },
+  'condensate.looked': (state, event, frame) => {
+    indoorCheck(state, event, frame);
+    const run = coilRunOf(state, event.data.coilId);
+    const waits = run ? foamedSections(run).some((section) => run.progress[section.id]?.foam?.ending === 'condensate') : false;
+    if (!waits) refuse('data.coilId', 'No foam on this coil is being rinsed by condensate.');
+    if (!state.powerUp.done.called) refuse('data.coilId', 'Power back and the thermostat calling first: nothing has run yet.');
+  },
   'coil.wetted': (state, event, frame) => {
     planFor(state, event.data.coilId);
     gateOpenFor(state, event.data.coilId, frame);
@@ -119,8 +210,8 @@ const CHECKS: { [K in EventKind]?: Check<K> } = {
     const { step } = event.data;
     const due = POWER_STEPS.slice(0, POWER_STEPS.indexOf(step)).find((earlier) => !state.powerUp.done[earlier]);
     if (due) refuse('data.step', `First: ${POWER_TABLE[due].name.toLowerCase()}.`);
-    const soaks = Object.values(state.sections).some((coil) => Object.values(coil).some((section) => section.phase === 'soaking'));
-    if (step === 'power-on' && soaks) refuse('data.step', 'Foam still soaks: rinse it before power goes back.');
+    const why = step === 'power-on' ? noPowerYet(state, Date.parse(event.at)) : null;
+    if (why) refuse('data.step', why);
   },
   'pan.poured': indoorCheck,
   'drain.tested': indoorCheck,
@@ -129,15 +220,15 @@ const CHECKS: { [K in EventKind]?: Check<K> } = {
   'section.misted': (state, event, frame) => {
     sectionCheck(state, event, frame);
     const section = state.sections[event.data.coilId]?.[event.data.sectionId];
-    if (section?.phase !== 'soaking') refuse('data.sectionId', 'There is no foam on this section to be misted.');
-    if ((section?.mists ?? 0) >= MOST_MISTS) refuse('data.sectionId', 'Misted twice already: more water would only thin it. Rinse it.');
+    if (!section?.foam) refuse('data.sectionId', 'There is no foam on this section to be misted.');
+    if ((section?.foam?.mists ?? 0) >= MOST_MISTS) refuse('data.sectionId', 'Misted twice already: more water would only thin it. Rinse it.');
   },
   'section.rinsed': sectionCheck,
   'section.checked': sectionCheck,
 };
 
 /** What may still be added to a closed visit: nothing that was found or done. */
-const AFTER_CLOSING: readonly EventKind[] = ['note.added', 'event.undone', 'stock.used'];
+const AFTER_CLOSING: readonly EventKind[] = ['note.added', 'event.undone', 'stock.used', 'visit.reopened'];
 
 /**
  * Refuses an event that must not be added to this visit: another visit's, a coil or cleaner it does not know, a dwell
@@ -147,7 +238,7 @@ const AFTER_CLOSING: readonly EventKind[] = ['note.added', 'event.undone', 'stoc
 export function checkEvent(state: VisitState, event: VisitEvent, frame: VisitFrame): void {
   if (event.visitId !== state.visitId) refuse('visitId', 'This event belongs to another visit.');
   if (state.closed && !AFTER_CLOSING.includes(event.kind)) {
-    refuse('kind', 'The visit is closed: add a note, or undo the closing first.');
+    refuse('kind', 'The visit is closed: add a note, or open it again first.');
   }
   const data = event.data as { coilId?: string };
   if (data.coilId !== undefined && !frame.coils.some((coil) => coil.id === data.coilId)) {

@@ -1,10 +1,26 @@
-import { DRYING_MARGIN } from '../dryout';
-import { APPLY_S_PER_M2, MOST_MISTS, RINSE_S_PER_M2, type CoilPlan, type Section } from '../method';
-import { freshSection, type SectionProgress } from './fold';
+import { trustedSeconds } from '../dryout';
+import { APPLY_S_PER_M2, type CoilPlan, type Section } from '../method';
+import { progressOf, type CoilRun } from './coilRun';
+import { mistBy, rinseBy, rinseSeconds, type LastRinse } from './foam';
+import type { SectionProgress } from './fold';
+import { condensateClock } from './powerUp';
 
 /** How a section stands right now, as one word for the strip. */
-export type SectionWord = 'waits' | 'wet' | 'soaking' | 'mist now' | 'rinse now' | 'too long' | 'check' | 'clear' | 'again';
+export type SectionWord =
+  | 'waits'
+  | 'wet'
+  | 'soaking'
+  | 'mist now'
+  | 'rinse now'
+  | 'too long'
+  | 'close up'
+  | 'condensing'
+  | 'look now'
+  | 'check'
+  | 'clear'
+  | 'again';
 
+/** The clock of one section. */
 export interface SectionClock {
   sectionId: string;
   word: SectionWord;
@@ -12,7 +28,7 @@ export interface SectionClock {
   soakedS: number | null;
   /** Seconds from foam on to the earliest rinse. */
   readyAtS: number | null;
-  /** Seconds from foam on to the latest rinse: label maximum or drying with its margin, whichever is first. */
+  /** Seconds from foam on to the latest rinse: label maximum or drying with its margin, whichever is first; null where nothing limits it. */
   rinseByS: number | null;
   /** What sets `rinseByS`. */
   limit: 'dries' | 'label' | null;
@@ -20,143 +36,153 @@ export interface SectionClock {
   mistByS: number | null;
 }
 
-const phaseWords = { waits: 'waits', wet: 'wet', rinsed: 'check', clear: 'clear', again: 'again' } as const;
-
-interface LastRinse {
-  /** From foam on, s. */
-  seconds: number;
-  limit: 'dries' | 'label';
-}
+const phaseWords = { waits: 'waits', wet: 'wet', soaking: 'soaking', rinsed: 'check', clear: 'clear', again: 'again' } as const;
 
 /** Warning before foam has to be misted, s: enough to put the gun down and take the hose. Common practice, no source. */
 export const MIST_LEAD_S = 45;
 
-/** How long foam on a section stays wet by itself, s, with the margin kept back; Infinity when nothing is known of it. */
-const wetSeconds = (plan: Pick<CoilPlan, 'drySeconds'>, section: Pick<Section, 'drySeconds'> | undefined): number => {
-  const dry = section?.drySeconds ?? plan.drySeconds;
-  return dry === null ? Infinity : dry * DRYING_MARGIN;
-};
-
-/** Latest rinse of a section as it is planned, misted as often as the plan says, and what sets it. Null when the plan uses no cleaner. */
+/**
+ * Latest rinse of a section as it is planned, misted as often as the plan says, and what sets it.
+ * @param plan of the coil
+ * @param section the piece; its own face's drying where it is known
+ * @returns null when the plan uses no cleaner, or nothing limits it
+ * @example plannedRinseBy(planCoil(coil(), graded(3), { ...mildDay, site: null }, shelf, house())).seconds // 600
+ */
 export function plannedRinseBy(plan: CoilPlan, section?: Section): LastRinse | null {
   if (!plan.dwell) return null;
-  const dries = wetSeconds(plan, section) * ((plan.mists ?? 0) + 1);
-  return dries < plan.dwell.maxS ? { seconds: dries, limit: 'dries' } : { seconds: plan.dwell.maxS, limit: 'label' };
-}
-
-/** Latest rinse of a section as it stands: foam wetted again counts from then, the label from foam on. */
-export function rinseBy(plan: CoilPlan, section: Section | undefined, progress: SectionProgress): LastRinse | null {
-  if (!plan.dwell) return null;
-  const wettedS = progress.mistedAtMs !== null && progress.appliedAtMs !== null ? (progress.mistedAtMs - progress.appliedAtMs) / 1000 : 0;
-  const dries = wettedS + wetSeconds(plan, section);
-  return dries < plan.dwell.maxS ? { seconds: dries, limit: 'dries' } : { seconds: plan.dwell.maxS, limit: 'label' };
+  const dries = trustedSeconds(section?.drySeconds ?? plan.drySeconds) * ((plan.mists ?? 0) + 1);
+  const longest = plan.dwell.maxS ?? Infinity;
+  if (dries < longest) return { seconds: dries, limit: 'dries' };
+  return longest === Infinity ? null : { seconds: longest, limit: 'label' };
 }
 
 /**
- * When foam has to be wetted again, s from foam on: by itself it would not last its shortest dwell and the rinse after it. Null when it does, or may
- * not be wetted any more.
+ * The clock of one section, from what is on it and nothing else.
+ * @param run of its coil
+ * @param section which
+ * @param nowMs UTC ms; a device whose clock runs behind the entry is taken as at foam-on
+ * @example sectionClock(freshRun(planCoil(coil(), graded(3), mildDay, shelf, house())), planCoil(coil(), graded(3), mildDay, shelf, house()).sections[0], 0).word // "waits"
  */
-export function mistBy(plan: CoilPlan, section: Section | undefined, progress: SectionProgress): number | null {
-  const latest = rinseBy(plan, section, progress);
-  if (!plan.dwell || latest?.limit !== 'dries' || progress.mists >= MOST_MISTS) return null;
-  const needS = plan.dwell.minS + (section ? rinseSeconds(section, plan.facts?.rows ?? 1) : 0);
-  return latest.seconds < needS ? latest.seconds : null;
-}
-
-/** The clock of one section. @param nowMs UTC ms; a device whose clock runs behind the event is taken as at foam-on */
-export function sectionClock(plan: CoilPlan, sectionId: string, progress: SectionProgress, nowMs: number): SectionClock {
-  if (progress.phase !== 'soaking' || progress.appliedAtMs === null) {
-    const word = progress.phase === 'soaking' ? 'soaking' : phaseWords[progress.phase];
-    return { sectionId, word, soakedS: null, readyAtS: null, rinseByS: null, limit: null, mistByS: null };
-  }
-  const section = plan.sections.find((row) => row.id === sectionId);
-  const soakedS = Math.max(0, (nowMs - progress.appliedAtMs) / 1000);
-  const latest = rinseBy(plan, section, progress);
-  const readyAtS = plan.dwell?.minS ?? 0;
+export function sectionClock(run: Pick<CoilRun, 'progress' | 'power'>, section: Section, nowMs: number): SectionClock {
+  const { phase, foam } = progressOf(run, section.id);
+  const sectionId = section.id;
+  if (!foam) return { sectionId, word: phaseWords[phase], soakedS: null, readyAtS: null, rinseByS: null, limit: null, mistByS: null };
+  const soakedS = Math.max(0, (nowMs - foam.appliedAtMs) / 1000);
+  const latest = rinseBy(foam);
+  const readyAtS = foam.dwell.minS;
   const rinseByS = latest?.seconds ?? null;
-  const mistByS = mistBy(plan, section, progress);
-  const word: SectionWord =
-    rinseByS !== null && soakedS > rinseByS
-      ? 'too long'
-      : soakedS >= readyAtS
-        ? 'rinse now'
-        : mistByS !== null && soakedS >= mistByS - MIST_LEAD_S
-          ? 'mist now'
-          : 'soaking';
-  return { sectionId, word, soakedS, readyAtS, rinseByS, limit: latest?.limit ?? null, mistByS };
+  const mistByS = mistBy(foam, section);
+  const ready = soakedS >= readyAtS;
+  const word = (): SectionWord => {
+    if (foam.ending === 'condensate') {
+      if (!ready) return 'soaking';
+      const untilMs = condensateClock(run.power);
+      return untilMs === null ? 'close up' : nowMs < untilMs ? 'condensing' : 'look now';
+    }
+    if (rinseByS !== null && soakedS > rinseByS) return 'too long';
+    if (ready) return 'rinse now';
+    return mistByS !== null && soakedS >= mistByS - MIST_LEAD_S ? 'mist now' : 'soaking';
+  };
+  return { sectionId, word: word(), soakedS, readyAtS, rinseByS, limit: latest?.limit ?? null, mistByS };
 }
 
+/** What is to be done next on one coil. */
 export type NextAction =
   | { kind: 'wet-coil' }
   | { kind: 'apply' | 'mist' | 'rinse' | 'check'; section: Section }
   | { kind: 'wait'; section: Section; seconds: number }
+  /** Foam has worked and condensate is to rinse it: close up and give power back. */
+  | { kind: 'close-up' }
+  | { kind: 'condense'; seconds: number }
+  | { kind: 'look' }
   | { kind: 'done' };
 
-/** True when this section is to be foamed in its coming pass; false when plain water does it. */
-export function needsFoam(plan: CoilPlan, progress: SectionProgress): boolean {
-  return plan.dwell !== null && (!plan.waterFirst || progress.failedChecks > 0);
-}
+/**
+ * True when a section is to be foamed in its coming pass; false when plain water does it.
+ * @param plan of the coil
+ * @param progress of the section
+ * @example needsFoam(planCoil(coil(), graded(3), mildDay, shelf, house()), freshSection()) // true
+ */
+export const needsFoam = (plan: CoilPlan, progress: SectionProgress): boolean =>
+  plan.dwell !== null && (!plan.waterFirst || progress.failedChecks > 0);
 
-/** Hands-on time to foam or rinse a section, s. Common practice, no source. */
-export const applySeconds = (section: Section): number => section.areaM2 * APPLY_S_PER_M2;
-export const rinseSeconds = (section: Section, rows: number): number => section.areaM2 * RINSE_S_PER_M2 * rows;
+/** Hands-on time to foam a section, s. Common practice, no source. @example applySeconds({ areaM2: 2 }) // 90 */
+export const applySeconds = (section: Pick<Section, 'areaM2'>): number => section.areaM2 * APPLY_S_PER_M2;
+
+/** Phases of a section that still has to be washed. */
+const OPEN: readonly SectionProgress['phase'][] = ['waits', 'wet', 'again'];
 
 /**
  * The next best thing to do on one coil. Foam about to dry is misted first; then a section past its minimum dwell is rinsed, the one nearest
  * its limit before others; then torch checks; then the next section, but only if foaming it leaves time to rinse every soaking
- * section, and it, before their limits; else wait.
+ * section, and it, before their limits; else wait. Where condensate rinses, the rest follows the power.
+ * @param run of the coil
+ * @param nowMs UTC ms
+ * @example nextAction(freshRun(planCoil(coil(), graded(3), mildDay, shelf, house())), 0).kind // "wet-coil"
  */
-export function nextAction(plan: CoilPlan, rows: number, progress: Record<string, SectionProgress>, nowMs: number): NextAction {
-  const rows_ = plan.sections.map((section) => {
-    const state = progress[section.id] ?? freshSection();
-    return { section, state, clock: sectionClock(plan, section.id, state, nowMs) };
-  });
-  if (rows_.every(({ state }) => state.phase === 'waits') && rows_.length > 0 && plan.dwell && !plan.waterFirst)
-    return { kind: 'wet-coil' };
+export function nextAction(run: CoilRun, nowMs: number): NextAction {
+  const { plan } = run;
+  const rows = run.sections.map((section) => ({
+    section,
+    state: progressOf(run, section.id),
+    clock: sectionClock(run, section, nowMs),
+  }));
+  const untouched = rows.length > 0 && rows.every(({ state }) => state.phase === 'waits');
+  // Where condensate rinses no water is brought in at all.
+  if (untouched && plan.verdict === 'wash' && plan.dwell && !plan.waterFirst && plan.ending !== 'condensate') return { kind: 'wet-coil' };
 
-  const soaking = rows_.filter(({ state }) => state.phase === 'soaking').sort((a, b) => (b.clock.soakedS ?? 0) - (a.clock.soakedS ?? 0));
+  const soaking = rows.filter(({ state }) => state.foam).sort((a, b) => (b.clock.soakedS ?? 0) - (a.clock.soakedS ?? 0));
   const drying = soaking.find(({ clock }) => clock.word === 'mist now');
   if (drying) return { kind: 'mist', section: drying.section };
-  const ready = soaking
-    .filter(({ clock }) => clock.word !== 'soaking')
-    .sort((a, b) => (a.clock.rinseByS ?? 0) - (a.clock.soakedS ?? 0) - (b.clock.rinseByS ?? 0) + (b.clock.soakedS ?? 0))[0];
+  const leftS = ({ clock }: (typeof rows)[number]) => (clock.rinseByS ?? Infinity) - (clock.soakedS ?? 0);
+  const due = soaking.filter(({ clock }) => clock.word === 'rinse now' || clock.word === 'too long');
+  const ready = due.reduce<(typeof rows)[number] | undefined>((best, row) => (!best || leftS(row) < leftS(best) ? row : best), undefined);
   if (ready) return { kind: 'rinse', section: ready.section };
 
-  const toCheck = rows_.find(({ state }) => state.phase === 'rinsed');
+  const toCheck = rows.find(({ state }) => state.phase === 'rinsed');
   if (toCheck) return { kind: 'check', section: toCheck.section };
 
-  const open = rows_.filter(({ state }) => state.phase === 'waits' || state.phase === 'wet' || state.phase === 'again');
-  const next = open[0];
+  const next = plan.verdict === 'wash' ? rows.find(({ state }) => OPEN.includes(state.phase)) : undefined;
   if (next) {
     if (!needsFoam(plan, next.state)) {
       if (soaking.length === 0) return { kind: 'rinse', section: next.section };
-    } else if (soaking.length === 0 || fits(plan, rows, soaking, next.section)) {
+    } else if (soaking.length === 0 || fits(run, soaking, next.section)) {
       return { kind: 'apply', section: next.section };
     }
   }
-  const first = soaking
+  const waiting = soaking
+    .filter(({ clock }) => clock.word === 'soaking')
     .map(({ section, clock }) => {
-      const due = clock.mistByS === null ? (clock.readyAtS ?? 0) : clock.mistByS - MIST_LEAD_S;
-      return { section, seconds: Math.max(0, due - (clock.soakedS ?? 0)) };
+      const dueS = clock.mistByS === null ? (clock.readyAtS ?? 0) : clock.mistByS - MIST_LEAD_S;
+      return { section, seconds: Math.max(0, dueS - (clock.soakedS ?? 0)) };
     })
-    .sort((a, b) => a.seconds - b.seconds)[0];
-  if (first) return { kind: 'wait', ...first };
+    // What condensate rinses is closed up only when all of it is ready; what is rinsed by hand, one by one.
+    .sort((a, b) => (plan.ending === 'condensate' ? b.seconds - a.seconds : a.seconds - b.seconds))[0];
+  if (waiting) return { kind: 'wait', ...waiting };
+  const words = new Set(soaking.map(({ clock }) => clock.word));
+  if (words.has('close up')) return { kind: 'close-up' };
+  if (words.has('condensing')) return { kind: 'condense', seconds: Math.max(0, ((condensateClock(run.power) ?? nowMs) - nowMs) / 1000) };
+  if (words.has('look now')) return { kind: 'look' };
   return { kind: 'done' };
 }
 
 /** Whether one more section can be foamed now without any soaking section running past its limit. Times are from now, s. */
-function fits(plan: CoilPlan, rows: number, soaking: { section: Section; clock: SectionClock }[], next: Section): boolean {
+function fits({ plan, rows }: CoilRun, soaking: { section: Section; clock: SectionClock }[], next: Section): boolean {
   const applied = applySeconds(next);
-  const queue = [...soaking.map(({ section, clock }) => ({ section, foamOn: -(clock.soakedS ?? 0) })), { section: next, foamOn: 0 }];
+  const byHand = soaking.filter(({ clock }) => clock.rinseByS !== null);
+  const queue = [
+    ...byHand.map(({ section, clock }) => ({
+      section,
+      earliest: (clock.readyAtS ?? 0) - (clock.soakedS ?? 0),
+      latest: (clock.mistByS === null ? (clock.rinseByS ?? Infinity) : (plannedRinseBy(plan, section)?.seconds ?? Infinity)) - (clock.soakedS ?? 0),
+    })),
+    { section: next, earliest: plan.dwell?.minS ?? 0, latest: plannedRinseBy(plan, next)?.seconds ?? Infinity },
+  ];
   let handsFree = applied;
-  for (const { section, foamOn } of queue) {
-    const start = Math.max(handsFree, foamOn + (plan.dwell?.minS ?? 0));
+  for (const { section, earliest, latest } of queue) {
+    const start = Math.max(handsFree, earliest);
     handsFree = start + rinseSeconds(section, rows);
-    if (start > foamOn + (plannedRinseBy(plan, section)?.seconds ?? Infinity)) return false;
+    if (start > latest) return false;
   }
   return true;
 }
-
-/** Whether every section of the plan has been found clear. */
-export const isWashed = (plan: CoilPlan, progress: Record<string, SectionProgress>): boolean =>
-  plan.sections.every((section) => progress[section.id]?.phase === 'clear');

@@ -12,6 +12,8 @@ export interface DropReading {
   returnC: number;
   supplyC: number;
   outdoorC: number | null;
+  /** Relative humidity of the return air, percent; left out where nobody measured it. */
+  returnRhPct?: number | null;
 }
 
 export interface Identity {
@@ -27,7 +29,7 @@ export interface Identity {
 /** Schools followed on this visit in place of the shop's own. */
 export interface RulesChosen {
   name: string;
-  rules: Partial<Pick<HouseRules, 'chemistry' | 'rinse' | 'dwell' | 'noRinse'>>;
+  rules: Partial<Pick<HouseRules, 'chemistry' | 'rinse' | 'dwell' | 'noRinse' | 'force' | 'lid' | 'drip'>>;
 }
 
 /** Something that is not soil: recorded with a proposed action, closed on its own. */
@@ -73,7 +75,8 @@ export interface EventDataByKind {
   'reading.taken': DropReading;
   'plan.made': { coilId: string; plan: CoilPlan };
   'mix.made': MixMade;
-  'gate.step': { source: PowerSource; step: GateStep; volts: number | null };
+  /** `readings` of each circuit, where there is more than one; `shut` says that the compartment stays shut, so that there is nothing to read. */
+  'gate.step': { source: PowerSource; step: GateStep; volts: number | null; readings?: number[]; shut?: boolean };
   /** A step of the gate left out, with why; it stands on the report. */
   'gate.skipped': { source: PowerSource; step: GateStep; reason: string };
   'power.restored': { source: PowerSource };
@@ -89,6 +92,10 @@ export interface EventDataByKind {
   'section.rinsed': { coilId: string; sectionId: string };
   /** `failed` and `where` say what is still wrong, and where, when it is not clear. */
   'section.checked': { coilId: string; sectionId: string; clear: boolean; failed?: RinseSign[]; where?: Spot };
+  /** Foam ran down to the base instead of standing: it is too wet. */
+  'foam.ranOff': { coilId: string };
+  /** Pan and drain after condensate has rinsed a coil; not well, and the foam is rinsed off by hand. */
+  'condensate.looked': { coilId: string; well: boolean };
   'pan.poured': { coilId: string; litres: number };
   'drain.tested': { coilId: string; litres: number; seconds: number };
   'float.tested': { coilId: string; stops: boolean };
@@ -102,6 +109,8 @@ export interface EventDataByKind {
   /** What the visit took from the shelf of one cleaner, in place of the sum of its mixes. */
   'stock.used': { cleanerId: string; litres: number };
   'visit.closed': { nextDue: string; why: string; note: string };
+  /** A closed visit opened again, with why; both stand on the report. */
+  'visit.reopened': { reason: string };
   'event.undone': { eventId: string };
 }
 export type EventKind = keyof EventDataByKind;
@@ -133,6 +142,8 @@ export const EVENT_KINDS = [
   'section.misted',
   'section.rinsed',
   'section.checked',
+  'foam.ranOff',
+  'condensate.looked',
   'pan.poured',
   'drain.tested',
   'float.tested',
@@ -143,6 +154,7 @@ export const EVENT_KINDS = [
   'note.added',
   'stock.used',
   'visit.closed',
+  'visit.reopened',
   'event.undone',
 ] as const satisfies readonly EventKind[];
 

@@ -1,10 +1,14 @@
 import { CoreError } from '../errors';
 import type { Configuration, PowerSource } from '../equipment';
-import type { CoilPlan } from '../method';
+import type { CoilPlan, Section } from '../method';
 import { completeStory, completeSurvey, type CoilSurvey, type FaceGrades, type SiteConditions, type VisitStory } from '../survey';
 import type { DropReading, Finding, Identity, MixMade, Photo, RulesChosen, VisitEvent } from './events';
 import type { DrainTest } from './drain';
+import { foamOn, inNewAir, misted, type FoamOn } from './foam';
 import { gateStepsFor, shutGate, stepGate, type GateProgress, type GateStep } from './gate';
+import { entryWords } from './entryWords';
+import { PAGE_OF, type Page } from './pages';
+import { sectionsInHand } from './sectionsInHand';
 import { notPowered, powerTaken, stepPower, type PowerUp } from './powerUp';
 import type { RinseSign, Spot } from './rinseSigns';
 import type { Stamped } from './stamped';
@@ -14,22 +18,28 @@ export type SectionPhase = 'waits' | 'wet' | 'soaking' | 'rinsed' | 'clear' | 'a
 
 export interface SectionProgress {
   phase: SectionPhase;
-  /** When foam went on in this pass, UTC ms; null unless soaking. */
-  appliedAtMs: number | null;
+  /** What is on it; null unless soaking. */
+  foam: FoamOn | null;
   rinsedAtMs: number | null;
   /** Checks that found it still dirty. */
   failedChecks: number;
-  /** Water put on the foam of this pass, and when last, UTC ms. */
-  mists: number;
-  mistedAtMs: number | null;
   /** What the last check found wrong, and where; null when it was clear or nothing was said. */
   stillWrong: { signs: RinseSign[]; where: Spot } | null;
 }
 
-/** An event that an undo would take back. */
+/** An entry that an undo would take back, and in words what that would be. */
 export interface Undoable {
   eventId: string;
   kind: VisitEvent['kind'];
+  words: string;
+  at: string;
+}
+
+/** One closing of a visit, and how it was opened again. */
+export interface Closing {
+  at: string;
+  by: string;
+  reopened: Stamped<string> | null;
 }
 
 export interface VisitState {
@@ -64,17 +74,25 @@ export interface VisitState {
   /** What came off, in that order, and whether it is back. */
   parts: Refitted<PartOff>[];
   wires: Refitted<WireNoted>[];
+  /** The pieces that are worked on, by coil: as planned last, with what was begun before kept as it was cut. */
+  hand: Record<string, Section[]>;
   /** coil id → section id → progress. */
   sections: Record<string, Record<string, SectionProgress>>;
+  /** Every foaming there was, whatever was planned after. */
+  foamed: Record<string, Stamped<{ sectionId: string; cleanerId: string | null; cleanerName: string; areaM2: number }>[]>;
+  /** Times that foam ran off a coil. */
+  ranOff: Record<string, string[]>;
+  /** Looks at pan and drain after condensate. */
+  looks: Record<string, Stamped<boolean>>;
   checks: Record<string, Stamped<{ gradesAfter: FaceGrades; note: string }>>;
   notes: Stamped<string>[];
   /** Used from the shelf as corrected by hand, L by cleaner id. */
   used: Record<string, Stamped<number>>;
   closed: Stamped<{ nextDue: string; why: string; note: string }> | null;
-  /** Newest event that an undo would take back, with its kind; null when there is none. */
-  lastUndoable: Undoable | null;
-  /** The same for each person: with two phones on a visit, an undo takes back one's own step and nobody else's. */
-  lastUndoableBy: Record<string, Undoable>;
+  /** Every closing, oldest first, with how it was opened again. */
+  closings: Closing[];
+  /** Each person's newest entry on each page: with two phones on a visit, an undo takes back one's own step, and only what was done on that page. */
+  undoable: Record<string, Partial<Record<Page, Undoable>>>;
 }
 
 const emptyState = (visitId: string): VisitState => ({
@@ -102,22 +120,24 @@ const emptyState = (visitId: string): VisitState => ({
   crew: null,
   parts: [],
   wires: [],
+  hand: {},
   sections: {},
+  foamed: {},
+  ranOff: {},
+  looks: {},
   checks: {},
   notes: [],
   used: {},
   closed: null,
-  lastUndoable: null,
-  lastUndoableBy: {},
+  closings: [],
+  undoable: {},
 });
 
 export const freshSection = (): SectionProgress => ({
   phase: 'waits',
-  appliedAtMs: null,
+  foam: null,
   rinsedAtMs: null,
   failedChecks: 0,
-  mists: 0,
-  mistedAtMs: null,
   stillWrong: null,
 });
 
@@ -148,15 +168,43 @@ type Reducers = { [K in VisitEvent['kind']]: (state: VisitState, event: VisitEve
 
 const stamp = <T>(event: VisitEvent, value: T): Stamped<T> => ({ value, at: event.at, by: event.by, eventId: event.id });
 
+/** A section in hand; one that only the plan knows is taken in hand, so that no entry of another phone is lost. */
+function sectionOf(state: VisitState, coilId: string, sectionId: string): Section | undefined {
+  const hand = (state.hand[coilId] ??= []);
+  const found = hand.find((section) => section.id === sectionId);
+  if (found) return found;
+  const planned = state.plans[coilId]?.value.sections.find((section) => section.id === sectionId);
+  if (planned) hand.push(planned);
+  return planned;
+}
+
 function changeSection(
   state: VisitState,
   coilId: string,
   sectionId: string,
   change: (from: SectionProgress) => Partial<SectionProgress>,
 ): void {
+  sectionOf(state, coilId, sectionId);
   const coil = (state.sections[coilId] ??= {});
   const from = coil[sectionId] ?? freshSection();
   coil[sectionId] = { ...from, ...change(from) };
+}
+
+/** A new plan: what was begun stays as it was cut, and foam that is on keeps its clock, in the air as it is known now. */
+function followPlan(state: VisitState, coilId: string, plan: CoilPlan, at: string): void {
+  const before = state.sections[coilId] ?? {};
+  const hand = sectionsInHand(state.hand[coilId] ?? [], before, plan);
+  // The name of a piece says no more than its face once it is cut anew: what was only wetted stays wet.
+  const wet = Object.values(before).some((progress) => progress.phase === 'wet');
+  state.hand[coilId] = hand;
+  state.sections[coilId] = Object.fromEntries(
+    hand.map((section): [string, SectionProgress] => {
+      const was = before[section.id];
+      if (was && was.phase !== 'waits' && was.phase !== 'wet')
+        return [section.id, was.foam ? { ...was, foam: inNewAir(was.foam, plan, section.faceId, Date.parse(at)) } : was];
+      return [section.id, { ...freshSection(), phase: wet ? 'wet' : 'waits' }];
+    }),
+  );
 }
 
 const REDUCERS: Reducers = {
@@ -198,16 +246,14 @@ const REDUCERS: Reducers = {
   'plan.made': (state, event) => {
     const { coilId, plan } = event.data;
     state.plans[coilId] = stamp(event, plan);
-    // A new plan keeps what has been done to sections that it still has.
-    const before = state.sections[coilId] ?? {};
-    state.sections[coilId] = Object.fromEntries(plan.sections.map((section) => [section.id, before[section.id] ?? freshSection()]));
+    followPlan(state, coilId, plan, event.at);
   },
   'mix.made': (state, event) => {
     (state.mixes[event.data.coilId] ??= []).push(stamp(event, event.data));
   },
   'gate.step': (state, event, configuration) => {
-    const { source, step, volts } = event.data;
-    const entry = { at: event.at, by: event.by, volts, skipped: null };
+    const { source, step, volts, readings, shut } = event.data;
+    const entry = { at: event.at, by: event.by, volts, skipped: null, ...(readings ? { readings } : {}), ...(shut ? { shut } : {}) };
     state.gates[source] = stepGate(state.gates[source] ?? shutGate(), gateStepsFor(configuration), step, entry);
     if (step === 'isolated') state.powerUp = powerTaken(state.powerUp);
   },
@@ -243,30 +289,46 @@ const REDUCERS: Reducers = {
     for (const id of Object.keys(coil))
       changeSection(state, event.data.coilId, id, (from) => (from.phase === 'waits' ? { phase: 'wet' } : {}));
   },
-  'section.applied': (state, event) =>
-    changeSection(state, event.data.coilId, event.data.sectionId, () => ({
-      phase: 'soaking',
-      appliedAtMs: Date.parse(event.at),
-      rinsedAtMs: null,
-      mists: 0,
-      mistedAtMs: null,
-    })),
+  'section.applied': (state, event) => {
+    const { coilId, sectionId } = event.data;
+    const plan = state.plans[coilId]?.value;
+    const section = sectionOf(state, coilId, sectionId);
+    const foam = foamOn(plan, section, Date.parse(event.at));
+    changeSection(state, coilId, sectionId, () => ({ phase: 'soaking', foam, rinsedAtMs: null }));
+    const { cleanerId, cleanerName } = foam;
+    (state.foamed[coilId] ??= []).push(stamp(event, { sectionId, cleanerId, cleanerName, areaM2: section?.areaM2 ?? 0 }));
+  },
   'section.misted': (state, event) =>
-    changeSection(state, event.data.coilId, event.data.sectionId, (from) =>
-      from.phase === 'soaking' ? { mists: from.mists + 1, mistedAtMs: Date.parse(event.at) } : {},
+    changeSection(state, event.data.coilId, event.data.sectionId, ({ foam }) =>
+      foam ? { foam: misted(foam, Date.parse(event.at)) } : {},
     ),
   'section.rinsed': (state, event) =>
     changeSection(state, event.data.coilId, event.data.sectionId, () => ({
       phase: 'rinsed',
-      appliedAtMs: null,
+      foam: null,
       rinsedAtMs: Date.parse(event.at),
     })),
+  'foam.ranOff': (state, event) => {
+    (state.ranOff[event.data.coilId] ??= []).push(event.at);
+  },
+  'condensate.looked': (state, event) => {
+    const { coilId, well } = event.data;
+    state.looks[coilId] = stamp(event, well);
+    for (const [id, progress] of Object.entries(state.sections[coilId] ?? {}))
+      if (progress.foam?.ending === 'condensate')
+        changeSection(state, coilId, id, (from) =>
+          well
+            ? { phase: 'clear', foam: null, rinsedAtMs: Date.parse(event.at) }
+            : { foam: from.foam && { ...from.foam, ending: 'rinse' }, failedChecks: from.failedChecks + 1 },
+        );
+  },
   'section.checked': (state, event) =>
     changeSection(state, event.data.coilId, event.data.sectionId, (from) =>
       event.data.clear
-        ? { phase: 'clear', stillWrong: null }
+        ? { phase: 'clear', foam: null, stillWrong: null }
         : {
             phase: 'again',
+            foam: null,
             failedChecks: from.failedChecks + 1,
             stillWrong: event.data.failed ? { signs: event.data.failed, where: event.data.where ?? 'all' } : null,
           },
@@ -302,6 +364,12 @@ const REDUCERS: Reducers = {
   },
   'visit.closed': (state, event) => {
     state.closed = stamp(event, event.data);
+    state.closings.push({ at: event.at, by: event.by, reopened: null });
+  },
+  'visit.reopened': (state, event) => {
+    state.closed = null;
+    const last = state.closings.at(-1);
+    if (last) last.reopened = stamp(event, event.data.reason);
   },
   'event.undone': () => undefined,
 };
@@ -316,11 +384,11 @@ export function foldVisit(visitId: string, configuration: Configuration, events:
   if (stranger) throw new CoreError('not-allowed', 'visitId', `Event ${stranger.id} belongs to another visit.`);
   const state = emptyState(visitId);
   for (const event of standingEvents(events)) {
+    const page = PAGE_OF[event.kind];
+    // Its words are told by the state it was entered in: which section, which part.
+    if (page) (state.undoable[event.by] ??= {})[page] = { eventId: event.id, kind: event.kind, words: entryWords(event, state), at: event.at };
     const reduce = REDUCERS[event.kind] as (s: VisitState, e: VisitEvent, c: Configuration) => void;
     reduce(state, event, configuration);
-    if (event.kind === 'visit.started') continue;
-    state.lastUndoable = { eventId: event.id, kind: event.kind };
-    state.lastUndoableBy[event.by] = state.lastUndoable;
   }
   return state;
 }

@@ -1,11 +1,11 @@
 import fc from 'fast-check';
 import { fullRun, fullRunCoils } from '../testing/fullRun';
 import { shelf } from '../testing/fixtures';
-import { beadsDone, checkEvent, foldVisit, isGateOpen, gateStepsFor, type VisitEvent, type VisitFrame } from '.';
+import { beadsDone, checkEvent, foldVisit, isGateOpen, gateStepsFor, PAGE_OF, type VisitEvent, type VisitFrame } from '.';
 
 const events = fullRun('v1');
 const fold = (some: readonly VisitEvent[]) => foldVisit('v1', 'split-cool', some);
-const frame: VisitFrame = { configuration: 'split-cool', coils: fullRunCoils, shelf };
+const frame: VisitFrame = { configuration: 'split-cool', coils: fullRunCoils, shelf, events };
 
 test('a full run of two coils: every event is accepted in its turn and every bead ends done', () => {
   events.forEach((event, i) => expect(() => checkEvent(fold(events.slice(0, i)), event, frame)).not.toThrow());
@@ -25,6 +25,8 @@ test('stopped and taken up again at any event, from what was stored, the state i
     const stored = JSON.parse(JSON.stringify(events.slice(0, cut))) as VisitEvent[];
     expect(fold(stored)).toEqual(fold(events.slice(0, cut)));
     expect(fold([...stored, ...events.slice(cut)])).toEqual(whole);
+    // What is known at that moment survives being put away as it is.
+    expect(JSON.parse(JSON.stringify(fold(stored)))).toEqual(fold(stored));
   }
 });
 
@@ -55,11 +57,12 @@ test('an undo of any event, and its own undo, leave the state as it was', () => 
   }
 });
 
-test('with two people on a visit, each has a newest entry of their own to take back', () => {
-  const own = (some: readonly VisitEvent[], by: string) => some.filter((event) => event.by === by).at(-1)?.id;
+test('with two people on a visit, each has a newest entry of their own on each page', () => {
+  const own = (some: readonly VisitEvent[], by: string) => some.filter((event) => event.by === by && PAGE_OF[event.kind] === 'wash').at(-1)?.id;
   const until = events.slice(0, events.findIndex((event) => event.by === 'Ives') + 2);
   const state = fold(until);
-  expect(state.lastUndoableBy['Ives']?.eventId).toBe(own(until, 'Ives'));
-  expect(state.lastUndoableBy['Wren']?.eventId).toBe(own(until, 'Wren'));
-  expect(state.lastUndoable).toEqual(state.lastUndoableBy['Wren']);
+  expect(state.undoable['Ives']?.wash?.eventId).toBe(own(until, 'Ives'));
+  expect(state.undoable['Wren']?.wash?.eventId).toBe(own(until, 'Wren'));
+  expect(state.undoable['Ives']?.look).toBeUndefined();
+  expect(state.undoable['Wren']?.look?.words).toBe('a survey');
 });

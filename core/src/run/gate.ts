@@ -102,9 +102,9 @@ const SOURCES: Partial<Record<PowerSource, Partial<Record<GateStep, string>>>> =
   },
   'package-unit': {
     isolated: 'Every circuit: many package units have two, and two fans. One dead circuit says nothing of the other.',
-    'l1-l2': 'Load side of each circuit in turn; note the highest reading.',
-    'l1-ground': 'On each circuit; note the highest reading.',
-    'l2-ground': 'On each circuit; note the highest reading.',
+    'l1-l2': 'Load side of each circuit in turn; each has its own reading.',
+    'l1-ground': 'On each circuit; each has its own reading.',
+    'l2-ground': 'On each circuit; each has its own reading.',
   },
   'wall-head': {
     isolated: 'The outdoor unit feeds it. Open that disconnect, or the breaker of the pair.',
@@ -129,6 +129,28 @@ export function sourceOf(configuration: Configuration, role: CoilRole): PowerSou
   return CONFIGURATION_TABLE[configuration].sourceFor[role];
 }
 
+/** The step whose compartment may stay shut: then no reading is due. */
+export const SHUT_STEP: GateStep = 'capacitor';
+
+/** Whether an entry satisfies its step: every circuit's reading passes, or its compartment stays shut. */
+const entryPasses = (step: GateStep, entry: GateEntry): boolean =>
+  (entry.shut === true && step === SHUT_STEP) ||
+  (entry.readings && entry.readings.length > 0
+    ? entry.readings.every((volts) => readingPasses(step, volts))
+    : readingPasses(step, entry.volts));
+
+/**
+ * The reading that decides of those of several circuits: for a source that must be dead the highest, for one that must be live the lowest.
+ * @param step of the gate
+ * @param readings of each circuit, V
+ * @example worstReading('l1-l2', [0, 118]) // 118
+ */
+export const worstReading = (step: GateStep, readings: readonly number[]): number =>
+  GATE_TABLE[step].reads === 'live' ? Math.min(...readings) : Math.max(...readings);
+
+/** Circuits that a package unit may have. Common practice, no source. */
+export const MOST_CIRCUITS = 3;
+
 /** Whether a step is satisfied by its reading; a step with nothing to read is satisfied by being done. */
 export function readingPasses(step: GateStep, volts: number | null): boolean {
   const { reads } = GATE_TABLE[step];
@@ -144,6 +166,10 @@ export interface GateEntry {
   volts: number | null;
   /** Why it was left out; null when it was done. */
   skipped: string | null;
+  /** Of each circuit, where there is more than one; `volts` is then the worst of them. */
+  readings?: number[];
+  /** The compartment stays shut: there is nothing to read, and saying so is an answer. */
+  shut?: boolean;
 }
 
 export interface GateProgress {
@@ -161,7 +187,7 @@ export const shutGate = (): GateProgress => ({ done: {}, failed: null });
 export function stepGate(gate: GateProgress, order: readonly GateStep[], step: GateStep, entry: GateEntry): GateProgress {
   const index = order.indexOf(step);
   if (index < 0 || order.slice(0, index).some((earlier) => !gate.done[earlier])) return gate;
-  if (entry.skipped === null && !readingPasses(step, entry.volts)) {
+  if (entry.skipped === null && !entryPasses(step, entry)) {
     const kept = order.slice(0, Math.min(index, order.indexOf('isolated')));
     return { done: Object.fromEntries(kept.map((name) => [name, gate.done[name]])), failed: { step, volts: entry.volts, at: entry.at } };
   }

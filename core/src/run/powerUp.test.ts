@@ -14,7 +14,7 @@ import {
   powerClocks,
   stepPower,
 } from '.';
-import { fullRunCoils } from '../testing/fullRun';
+import { fullRunCoils, fullRunPlans } from '../testing/fullRun';
 import { shelf } from '../testing/fixtures';
 
 const T0 = Date.parse('2026-06-11T15:00:00.000Z');
@@ -45,13 +45,14 @@ test('the compressor rests five minutes after power, and readings wait fifteen f
   expect(dueAlarms(powerAlarmsOf(on), T0 + 330_000)).toMatchObject([{ kind: 'rested', coilId: '' }]);
   expect(dueAlarms(powerAlarmsOf(called), T0 + 1_300_000)).toMatchObject([{ kind: 'steady' }]);
   expect(powerAlarmsOf(walk(POWER_STEPS))).toEqual([]);
-  expect(alarmsOf([], {})).toEqual([]);
+  expect(alarmsOf({ hand: {}, sections: {}, powerUp: notPowered() })).toEqual([]);
 });
 
 test('power may not go back while foam soaks, nor out of turn', () => {
   const run = scribe('v1');
-  const frame = { configuration: 'split-cool' as const, coils: fullRunCoils, shelf };
+  const frame = { configuration: 'split-cool' as const, coils: fullRunCoils, shelf, events: [] };
   const out = fullRunCoils[0].id;
+  run.happen('plan.made', { coilId: out, plan: fullRunPlans[0] });
   run.happen('section.applied', { coilId: out, sectionId: 'path' });
   for (const step of ['blades-free', 'closed-up', 'told'] as const) run.happen('power.step', { step, ok: true });
   const state = run.state();
@@ -75,7 +76,7 @@ describe('the gate', () => {
 
   test('a step is left out only in its turn and with a reason, and the reason stays', () => {
     const run = scribe('v1');
-    const frame = { configuration: 'split-cool' as const, coils: fullRunCoils, shelf };
+    const frame = { configuration: 'split-cool' as const, coils: fullRunCoils, shelf, events: [] };
     const skip = (step: (typeof GATE_STEPS)[number], reason: string) =>
       run.happen('gate.skipped', { source: 'outdoor-unit', step, reason });
     const fresh = run.state();

@@ -1,3 +1,5 @@
+import { CONDENSATE_RUN_S } from '../method';
+
 /** From everything rinsed to running steady, in order. */
 export const POWER_STEPS = ['blades-free', 'closed-up', 'told', 'power-on', 'called', 'fan-right', 'sounds-right', 'steady'] as const;
 export type PowerStep = (typeof POWER_STEPS)[number];
@@ -97,3 +99,12 @@ export function powerClocks(up: PowerUp): PowerClocks {
     steadyAtMs: called ? Date.parse(called.at) + STEADY_S * 1000 : null,
   };
 }
+
+/**
+ * When condensate has rinsed long enough, UTC ms: three quarters of an hour from when the thermostat called.
+ * @param up the restart
+ * @returns null until it called
+ * @example condensateClock(notPowered()) // null
+ */
+export const condensateClock = (up: PowerUp): number | null =>
+  up.done.called ? Date.parse(up.done.called.at) + CONDENSATE_RUN_S.least * 1000 : null;

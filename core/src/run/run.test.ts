@@ -4,9 +4,12 @@ import { coil, graded, house, mildDay, shelf } from '../testing/fixtures';
 import {
   beadsDone,
   checkEvent,
+  coilRunOf,
   currentBead,
   GATE_TABLE,
+  foamOn,
   foldVisit,
+  freshRun,
   freshSection,
   gateStepsFor,
   isGateOpen,
@@ -24,7 +27,7 @@ import {
 
 const START = Date.parse('2026-06-11T14:30:00.000Z');
 const plan = planCoil(coil(), graded(3), mildDay, shelf, house());
-const frame: VisitFrame = { configuration: 'split-cool', coils: [{ id: 'coil-1', role: 'condenser' }], shelf };
+const frame: VisitFrame = { configuration: 'split-cool', coils: [{ id: 'coil-1', role: 'condenser' }], shelf, events: [] };
 
 let count = 0;
 function happened<K extends EventKind>(kind: K, data: EventDataByKind[K], atS: number): VisitEvent {
@@ -73,11 +76,15 @@ describe('the run is a fold', () => {
     );
   });
 
-  test('resuming after any event gives the state of the whole', () => {
+  test('a visit stopped after any event stands just as those events alone make it', () => {
     const events = script();
     for (let cut = 0; cut <= events.length; cut += 1) {
-      const stored = JSON.parse(JSON.stringify(events.slice(0, cut))) as VisitEvent[];
-      expect(fold([...stored, ...events.slice(cut)])).toEqual(fold(events));
+      const prefix = events.slice(0, cut);
+      const later = events.slice(cut).map((event) => event.id);
+      const stored = fold(JSON.parse(JSON.stringify(prefix)) as VisitEvent[]);
+      expect(stored).toEqual(fold(prefix));
+      // Nothing that has not happened yet shows anywhere in it.
+      expect(later.filter((id) => JSON.stringify(stored).includes(`"${id}"`))).toEqual([]);
     }
   });
 
@@ -146,10 +153,11 @@ describe('clocks and the next best action', () => {
   const dwellMin = plan.dwell?.minS ?? 0;
 
   test('a soaking section is ready at the label’s minimum and too long after its limit', () => {
-    const soaking = { ...freshSection(), phase: 'soaking' as const, appliedAtMs: START };
-    const word = (s: number) => sectionClock(plan, section(0), soaking, START + s * 1000).word;
+    const piece = plan.sections[0]!;
+    const soaking = { ...freshRun(plan), progress: { [piece.id]: { ...freshSection(), phase: 'soaking' as const, foam: foamOn(plan, piece, START) } } };
+    const word = (s: number) => sectionClock(soaking, piece, START + s * 1000).word;
     expect([0, dwellMin - 1, dwellMin, (plan.dwell?.maxS ?? 0) + 1].map(word)).toEqual(['soaking', 'soaking', 'rinse now', 'too long']);
-    expect(sectionClock(plan, section(0), soaking, START - 5000).soakedS).toBe(0);
+    expect(sectionClock(soaking, piece, START - 5000).soakedS).toBe(0);
   });
 
   test('following the next action washes the coil without any section passing its limit', () => {
@@ -160,10 +168,9 @@ describe('clocks and the next best action', () => {
         const at = () => (now - START) / 1000;
         let failed = !firstCheckFails;
         for (const delay of delays) {
-          const progress = fold(events).sections['coil-1'] ?? {};
-          const action = nextAction(plan, 1, progress, now);
-          for (const row of plan.sections)
-            expect(sectionClock(plan, row.id, progress[row.id] ?? freshSection(), now).word).not.toBe('too long');
+          const run = coilRunOf(fold(events), 'coil-1')!;
+          const action = nextAction(run, now);
+          for (const row of run.sections) expect(sectionClock(run, row, now).word).not.toBe('too long');
           if (action.kind === 'done') break;
           const where = 'section' in action ? { coilId: 'coil-1', sectionId: action.section.id } : { coilId: 'coil-1', sectionId: '' };
           if (action.kind === 'wet-coil') events.push(happened('coil.wetted', { coilId: 'coil-1' }, at()));
@@ -175,7 +182,7 @@ describe('clocks and the next best action', () => {
           }
           now += (action.kind === 'wait' ? action.seconds : delay) * 1000;
         }
-        expect(isWashed(plan, fold(events).sections['coil-1'] ?? {})).toBe(true);
+        expect(isWashed(coilRunOf(fold(events), 'coil-1')!)).toBe(true);
       }),
       { numRuns: 40 },
     );
@@ -184,9 +191,9 @@ describe('clocks and the next best action', () => {
   test('under water first a section is rinsed plain, and foamed only where the torch stayed dark', () => {
     const waterFirst = planCoil(coil(), graded(2), mildDay, shelf, house());
     expect(waterFirst.waterFirst).toBe(true);
-    expect(nextAction(waterFirst, 1, {}, START).kind).toBe('rinse');
+    expect(nextAction(freshRun(waterFirst), START).kind).toBe('rinse');
     const failedOnce = { [section(0)]: { ...freshSection(), phase: 'again' as const, rinsedAtMs: START, failedChecks: 1 } };
-    expect(nextAction(waterFirst, 1, failedOnce, START)).toMatchObject({ kind: 'apply', section: { id: section(0) } });
+    expect(nextAction({ ...freshRun(waterFirst), progress: failedOnce }, START)).toMatchObject({ kind: 'apply', section: { id: section(0) } });
   });
 });
 

@@ -15,7 +15,7 @@ import {
   type WireNoted,
 } from '.';
 
-const frame: VisitFrame = { configuration: 'split-cool', coils: [{ id: 'coil-1', role: 'condenser' }], shelf };
+const frame: VisitFrame = { configuration: 'split-cool', coils: [{ id: 'coil-1', role: 'condenser' }], shelf, events: [] };
 let count = 0;
 function happened<K extends EventKind>(kind: K, data: EventDataByKind[K]): VisitEvent {
   count += 1;

@@ -54,3 +54,13 @@ export const partWords = (part: PartOff): string =>
   [PART_NAMES[part.kind], part.which, part.screws > 0 ? `${part.screws} ${part.screws === 1 ? 'screw' : 'screws'}` : '']
     .filter(Boolean)
     .join(', ');
+
+/**
+ * What is not back yet, in words: parts in the order they go back, then wires.
+ * @param state of the visit
+ * @example leftOver({ parts: [], wires: [] }) // []
+ */
+export const leftOver = (state: { parts: readonly Refitted<PartOff>[]; wires: readonly Refitted<WireNoted>[] }): string[] => [
+  ...refitOrder(state.parts).map((part) => partWords(part.value)),
+  ...wiresOpen(state.wires).map((wire) => `${wire.value.plug} ${wire.value.terminal}`),
+];

@@ -1,12 +1,17 @@
-import type { CoilPlan } from '../method';
+import { stepRow, type DoneWhen } from '../method';
 import {
-  freshSection,
+  coilMix,
+  coilRunOf,
+  condensateClock,
   isGateOpen,
   gateStepsFor,
+  isWashed,
   mistBy,
   plannedRinseBy,
   powerClocks,
+  progressOf,
   rinseBy,
+  type CoilRun,
   type SectionProgress,
   type VisitState,
 } from '../run';
@@ -16,7 +21,36 @@ import type { After, Task } from './task';
 /** The moment of looking, as a task that takes no time: what runs already is counted from it. */
 export const NOW_TASK = 'now';
 
-const OVER = ['rinsed', 'clear'];
+const OVER: readonly SectionProgress['phase'][] = ['rinsed', 'clear'];
+
+/** Whether what a row of the step table names has come about. */
+function cameAbout(when: DoneWhen, coilId: string | null, state: VisitState, nowMs: number): boolean {
+  const { done } = state.powerUp;
+  switch (when) {
+    case 'ticked':
+      return false;
+    case 'read-before':
+      return state.readings.some((row) => row.value.when === 'before') || Object.keys(state.gates).length > 0;
+    case 'gate-open':
+      return false;
+    case 'mixed':
+      return coilId !== null && (state.mixes[coilId]?.length ?? 0) > 0 && coilMix(state, coilId) === 'ready';
+    case 'sections-clear': {
+      const run = coilId === null ? null : coilRunOf(state, coilId);
+      return run !== null && run.sections.length > 0 && isWashed(run);
+    }
+    case 'running':
+      return done['sounds-right'] !== undefined;
+    case 'condensed': {
+      const untilMs = condensateClock(state.powerUp);
+      return untilMs !== null && untilMs <= nowMs;
+    }
+    case 'looked':
+      return coilId !== null && state.looks[coilId] !== undefined;
+    case 'read-after':
+      return state.readings.some((row) => row.value.when === 'after');
+  }
+}
 
 /** Whether a task by itself has been done, from what happened. */
 function isDone(task: Task, state: VisitState, configuration: Configuration, nowMs: number): boolean {
@@ -39,23 +73,24 @@ function isDone(task: Task, state: VisitState, configuration: Configuration, now
       const all = sectionsOf(what.coilId);
       return all.length > 0 && all.every((section) => OVER.includes(section.phase));
     }
-    case 'step': {
-      const { stepId, coilId } = what;
-      if (stepId === 'baseline') return state.readings.some((row) => row.value.when === 'before') || Object.keys(state.gates).length > 0;
-      if (stepId === 'restart') return power['sounds-right'] !== undefined;
-      if (stepId === 'steady') {
-        const at = powerClocks(state.powerUp).steadyAtMs;
-        return power.steady !== undefined || (at !== null && at <= nowMs);
-      }
-      if (stepId === 'readings') return state.readings.some((row) => row.value.when === 'after');
-      if ((stepId === 'torch' || stepId === 'second') && coilId) {
-        const all = sectionsOf(coilId);
-        return all.length > 0 && all.every((section) => section.phase === 'clear');
-      }
-      return false;
+    case 'soak': {
+      const run = coilRunOf(state, what.coilId);
+      return run !== null && run.sections.every((section) => soakedOut(progressOf(run, section.id), nowMs));
     }
+    case 'run-in': {
+      const at = powerClocks(state.powerUp).steadyAtMs;
+      return power.steady !== undefined || (at !== null && at <= nowMs);
+    }
+    case 'readings':
+      return cameAbout('read-after', null, state, nowMs);
+    case 'step':
+      return cameAbout(stepRow(what.stepId).doneWhen, what.coilId, state, nowMs);
   }
 }
+
+/** Foam that condensate is to rinse has worked its time, or is off. */
+const soakedOut = ({ phase, foam }: SectionProgress, nowMs: number): boolean =>
+  OVER.includes(phase) || (foam !== null && nowMs - foam.appliedAtMs >= foam.dwell.minS * 1000);
 
 /** Ids of the tasks that are done: by what happened, or because something that had to follow them is. */
 export function doneTasks(tasks: readonly Task[], state: VisitState, configuration: Configuration, nowMs: number): Set<string> {
@@ -72,17 +107,20 @@ export function doneTasks(tasks: readonly Task[], state: VisitState, configurati
 }
 
 /** The window of a section that soaks already, from now, s. One that is past its limit is due at once. */
-function runningWindow(plan: CoilPlan, sectionId: string, progress: SectionProgress, nowMs: number): After {
-  const section = plan.sections.find((row) => row.id === sectionId);
-  const soakedS = Math.max(0, (nowMs - (progress.appliedAtMs ?? nowMs)) / 1000);
+function runningWindow(run: CoilRun, sectionId: string, nowMs: number): After | null {
+  const section = run.sections.find((row) => row.id === sectionId);
+  const { foam } = progressOf(run, sectionId);
+  if (!foam) return null;
+  const soakedS = Math.max(0, (nowMs - foam.appliedAtMs) / 1000);
   const left = (seconds: number) => Math.max(0, Math.round(seconds - soakedS));
+  const latest = rinseBy(foam);
   // What can still be misted lasts as planned.
   const latestS = Math.max(
-    rinseBy(plan, section, progress)?.seconds ?? 0,
-    mistBy(plan, section, progress) === null ? 0 : (plannedRinseBy(plan, section)?.seconds ?? 0),
+    latest?.seconds ?? Infinity,
+    mistBy(foam, section) === null ? 0 : (plannedRinseBy(run.plan, section)?.seconds ?? 0),
   );
-  const minS = left(plan.dwell?.minS ?? 0);
-  return { id: NOW_TASK, minS, maxS: latestS <= soakedS ? null : Math.max(minS, left(latestS)) };
+  const minS = left(foam.dwell.minS);
+  return { id: NOW_TASK, minS, maxS: latestS === Infinity || latestS <= soakedS ? null : Math.max(minS, left(latestS)) };
 }
 
 /**
@@ -96,9 +134,16 @@ export function remainingTasks(tasks: readonly Task[], state: VisitState, config
   const { restUntilMs, steadyAtMs } = powerClocks(state.powerUp);
   const begun = (task: Task): number => {
     const { what } = task;
-    if (what?.is === 'step' && what.stepId === 'steady' && steadyAtMs !== null) return Math.max(0, Math.round((steadyAtMs - nowMs) / 1000));
-    if (what?.is === 'step' && what.stepId === 'restart' && restUntilMs !== null)
-      return Math.max(task.seconds, Math.round((restUntilMs - nowMs) / 1000));
+    const until = (ms: number) => Math.max(0, Math.round((ms - nowMs) / 1000));
+    if (what?.is === 'run-in' && steadyAtMs !== null) return until(steadyAtMs);
+    if (what?.is === 'step' && what.stepId === 'restart' && restUntilMs !== null) return Math.max(task.seconds, until(restUntilMs));
+    const condensedMs = condensateClock(state.powerUp);
+    if (what?.is === 'step' && what.stepId === 'condense' && condensedMs !== null) return until(condensedMs);
+    if (what?.is === 'soak') {
+      const foams = Object.values(state.sections[what.coilId] ?? {}).flatMap(({ foam }) => foam ?? []);
+      const last = Math.max(...foams.map((foam) => foam.appliedAtMs + foam.dwell.minS * 1000));
+      return Number.isFinite(last) && foams.length > 0 ? Math.min(task.seconds, until(last)) : task.seconds;
+    }
     const at = state.tasks[task.id]?.begunAt;
     return at ? Math.max(0, Math.round(task.seconds - (nowMs - Date.parse(at)) / 1000)) : task.seconds;
   };
@@ -108,9 +153,9 @@ export function remainingTasks(tasks: readonly Task[], state: VisitState, config
       const after: After[] = [{ id: NOW_TASK, minS: 0, maxS: null }, ...task.after.filter(({ id }) => !done.has(id))];
       const { what } = task;
       if (what?.is === 'rinse') {
-        const progress = state.sections[what.coilId]?.[what.sectionId] ?? freshSection();
-        const plan = state.plans[what.coilId]?.value;
-        if (plan && progress.phase === 'soaking') after[0] = runningWindow(plan, what.sectionId, progress, nowMs);
+        const run = coilRunOf(state, what.coilId);
+        const window = run && runningWindow(run, what.sectionId, nowMs);
+        if (window) after[0] = window;
       }
       return { ...task, seconds: begun(task), after };
     }),
@@ -143,7 +188,7 @@ export function meanwhileOf(
     .filter((row) => row.person === person)
     .sort((a, b) => a.startS - b.startS)
     .flatMap((row) => tasks.find((task) => task.id === row.id && task.handsOn && task.seconds > 0) ?? [])
-    .filter(({ what }) => !what || what.is === 'step' || what.is === 'gate' || what.coilId !== coilId)
+    .filter(({ what }) => !what || what.is === 'step' || !('coilId' in what) || what.coilId !== coilId)
     .filter((task) => task.after.every((after) => after.id === NOW_TASK && after.minS === 0));
   const task = own.find((row) => row.seconds <= waitS) ?? own[0];
   return task ? { task, dropByS: waitS, fits: task.seconds <= waitS } : null;

@@ -1,5 +1,6 @@
 import type { PowerSource } from '../equipment';
 import { CoreError, requireInRange } from '../errors';
+import type { StepId } from '../method';
 
 /** How a task follows another: so long after its end, and no longer. */
 export interface After {
@@ -12,9 +13,12 @@ export interface After {
 
 /** What a task is in the visit, so that what has happened can be told from what is still to do. */
 export type TaskWhat =
-  | { is: 'step'; stepId: string; coilId: string | null }
+  | { is: 'step'; stepId: StepId; coilId: string | null }
   | { is: 'gate'; source: PowerSource }
-  | { is: 'wet' | 'rinse-all'; coilId: string }
+  /** Running in before readings, and taking them. */
+  | { is: 'run-in' | 'readings' }
+  /** The soak that condensate ends; nobody's hands. */
+  | { is: 'wet' | 'rinse-all' | 'soak'; coilId: string }
   | { is: 'foam' | 'rinse'; coilId: string; sectionId: string };
 
 /** One piece of work of a visit. */

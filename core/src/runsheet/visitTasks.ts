@@ -1,65 +1,15 @@
-import type { CoilPlan } from '../method';
-import { APPLY_S_PER_M2, RINSE_S_PER_M2 } from '../method';
+import { APPLY_S_PER_M2, RINSE_S_PER_M2, stepRow, type CoilPlan, type Section, type Stage } from '../method';
 import type { PowerSource } from '../equipment';
 import { plannedRinseBy } from '../run';
 import type { Learned } from './learned';
 import type { After, Task, TaskWhat } from './task';
-
-/** Where a step of the order of work stands among the others of its coil. */
-type Stage = 'before' | 'isolate' | 'open' | 'prepare' | 'wash' | 'meanwhile' | 'torch' | 'mend' | 'close' | 'drip' | 'restart' | 'after';
-
-interface StepRow {
-  stage: Stage;
-  /** Only for the one who isolates. */
-  lead?: boolean;
-  /** A wait, not work. */
-  handsOff?: boolean;
-  /** Once for the visit, not for each coil. */
-  once?: boolean;
-}
-
-/** What each step of `method/workSteps` is to a run sheet. A step that is not here is prepared work. */
-const STEP_TABLE: Record<string, StepRow> = {
-  baseline: { stage: 'before', handsOff: true, once: true },
-  isolate: { stage: 'isolate', lead: true },
-  gas: { stage: 'open', once: true },
-  wires: { stage: 'open' },
-  guards: { stage: 'open' },
-  'guards-wire': { stage: 'open' },
-  deep: { stage: 'open' },
-  panel: { stage: 'open' },
-  front: { stage: 'open' },
-  duct: { stage: 'open' },
-  lift: { stage: 'prepare' },
-  'lift-in': { stage: 'prepare' },
-  shield: { stage: 'prepare' },
-  wash: { stage: 'wash' },
-  wheel: { stage: 'meanwhile' },
-  'pan-out': { stage: 'meanwhile' },
-  'pan-in': { stage: 'meanwhile' },
-  gun: { stage: 'meanwhile' },
-  torch: { stage: 'torch' },
-  second: { stage: 'mend' },
-  comb: { stage: 'mend' },
-  pad: { stage: 'close' },
-  'close-out': { stage: 'close' },
-  'close-deep': { stage: 'close' },
-  'close-guards': { stage: 'close' },
-  'close-in': { stage: 'close' },
-  'close-wheel': { stage: 'close' },
-  drip: { stage: 'drip', handsOff: true },
-  restart: { stage: 'restart', once: true, lead: true },
-  after: { stage: 'after', handsOff: true, once: true },
-};
-
-/** Done once foam is on: the gun is empty then, and the pan catches what drips from the coil. */
-const AFTER_FOAM = new Set(['gun', 'pan-in']);
 
 /** Wetting the coil before foam, s. Common practice, no source. */
 export const PRE_RINSE_S = 120;
 /** Reading probes and writing down, s. Common practice, no source. */
 const READ_S = 120;
 
+/** One coil that is washed. */
 export interface RunCoil {
   id: string;
   /** How the coil is called, before the colon of each of its tasks. */
@@ -68,10 +18,18 @@ export interface RunCoil {
   /** Coils fed from one source are isolated once. */
   source: PowerSource;
   plan: CoilPlan;
+  /** The pieces in hand, where some were begun before the plan changed; those of the plan when left out. */
+  sections?: readonly Section[];
 }
+
+const sectionsOf = ({ plan, sections }: RunCoil): readonly Section[] => sections ?? plan.sections;
 
 const follow = (...ids: (string | undefined)[]): After[] =>
   [...new Set(ids.filter((id): id is string => id !== undefined))].map((id) => ({ id, minS: 0, maxS: null }));
+
+/** What the run sheet needs of a step's row; its text and time stand in the plan. */
+const pick = ({ stage, hands, lead, once, afterFoam }: ReturnType<typeof stepRow>) => ({ stage, hands, lead, once, afterFoam });
+type StepOf = CoilPlan['steps'][number] & ReturnType<typeof pick>;
 
 interface Put {
   id: string;
@@ -110,13 +68,15 @@ export function visitTasks(coils: readonly RunCoil[], learned: Readonly<Record<s
   };
   const isolated = new Map<string, string>();
   const ends: string[] = [];
+  /** What follows power on a coil that condensate rinses. */
+  const later: { step: StepOf; putStep: (step: StepOf, after: After[]) => string }[] = [];
   let before: string | undefined;
   let restart: { name: string; seconds: number } | null = null;
   let readings: { name: string; seconds: number } | null = null;
   for (const coil of coils) {
-    const steps = coil.plan.steps.map((step) => ({ ...step, ...(STEP_TABLE[step.id] ?? { stage: 'prepare' as const }) }));
+    const steps = coil.plan.steps.map((step) => ({ ...step, ...pick(stepRow(step.id)) }));
     const of = (stage: Stage) => steps.filter((step) => step.stage === stage);
-    const putStep = (step: (typeof steps)[number], after: After[], handsOn = true): string =>
+    const putStep = (step: (typeof steps)[number], after: After[], handsOn = step.hands): string =>
       put({
         id: step.once ? step.id : `${coil.id}.${step.id}`,
         name: step.once ? step.text : `${coil.name}: ${step.text}`,
@@ -126,7 +86,7 @@ export function visitTasks(coils: readonly RunCoil[], learned: Readonly<Record<s
         handsOn,
         what: { is: 'step', stepId: step.id, coilId: step.once ? null : coil.id },
       });
-    for (const step of of('before')) before ??= putStep(step, [], false);
+    for (const step of of('before')) before ??= putStep(step, []);
     for (const step of of('isolate'))
       if (!isolated.has(coil.source))
         isolated.set(
@@ -147,34 +107,40 @@ export function visitTasks(coils: readonly RunCoil[], learned: Readonly<Record<s
       if (!step.once || !tasks.some((task) => task.id === step.id)) last = putStep(step, follow(last));
     const opened = last;
     const washed = washTasks(coil, opened, put);
-    const meanwhile = of('meanwhile').map((step) => putStep(step, follow(AFTER_FOAM.has(step.id) ? (washed.lastFoam ?? opened) : opened)));
+    const meanwhile = of('meanwhile').map((step) => putStep(step, follow(step.afterFoam ? (washed.lastFoam ?? opened) : opened)));
     let checked: string | undefined;
-    for (const step of of('torch')) checked = putStep(step, follow(...washed.rinses));
-    for (const step of of('mend')) checked = putStep(step, follow(checked));
+    for (const step of of('torch')) checked = putStep(step, checked ? follow(checked) : follow(...washed.ends));
+    for (const step of of('mend')) checked = putStep(step, checked ? follow(checked) : follow(...washed.ends));
     last = checked;
-    for (const step of of('close')) last = putStep(step, follow(last, ...(last === checked ? meanwhile : [])));
-    for (const step of of('drip')) ends.push(putStep(step, follow(checked), false));
-    ends.push(...(last ? [last] : []), ...meanwhile);
+    for (const step of of('close')) last = putStep(step, follow(...(last ? [last] : washed.ends), ...(last === checked ? meanwhile : [])));
+    for (const step of of('drip')) ends.push(putStep(step, follow(...(checked ? [checked] : washed.ends))));
+    ends.push(...(last ? [last] : washed.ends), ...meanwhile);
+    for (const step of [...of('condense'), ...of('look')]) later.push({ step, putStep });
     for (const step of of('restart')) restart ??= { name: step.text, seconds: step.seconds };
     for (const step of of('after')) readings ??= { name: step.text, seconds: step.seconds };
   }
   const on = restart
     ? put({ ...restart, id: 'restart', after: follow(...ends), lead: true, what: { is: 'step', stepId: 'restart', coilId: null } })
     : undefined;
+  let rinsed: string | undefined;
+  for (const { step, putStep } of later) {
+    const id = putStep(step, follow(step.stage === 'look' ? rinsed : on));
+    rinsed = id;
+  }
   if (readings) {
     const steady = put({
       ...readings,
       id: 'steady',
       after: follow(...(on ? [on] : ends)),
       handsOn: false,
-      what: { is: 'step', stepId: 'steady', coilId: null },
+      what: { is: 'run-in' },
     });
     put({
       id: 'readings',
       name: 'Take the after readings',
       seconds: READ_S,
-      after: follow(steady),
-      what: { is: 'step', stepId: 'readings', coilId: null },
+      after: follow(steady, rinsed),
+      what: { is: 'readings' },
     });
   }
   return tasks;
@@ -185,29 +151,34 @@ function washTasks(
   coil: RunCoil,
   opened: string | undefined,
   put: (row: Put) => string,
-): { rinses: string[]; lastFoam: string | undefined } {
+): { ends: string[]; lastFoam: string | undefined } {
   const { plan, id: coilId } = coil;
+  const sections = sectionsOf(coil);
   if (!plan.dwell || plan.waterFirst) {
-    const areaM2 = plan.sections.reduce((sum, section) => sum + section.areaM2, 0);
+    const areaM2 = sections.reduce((sum, section) => sum + section.areaM2, 0);
     const rinse = put({
       id: `${coilId}.rinse`,
-      name: `${coil.name}: rinse ${plan.sections.length} sections`,
+      name: `${coil.name}: rinse ${sections.length} sections`,
       seconds: areaM2 * RINSE_S_PER_M2 * coil.rows,
       learn: ['rinse-area', areaM2 * coil.rows],
       after: follow(opened),
       what: { is: 'rinse-all', coilId },
     });
-    return { rinses: [rinse], lastFoam: undefined };
+    return { ends: [rinse], lastFoam: undefined };
   }
   const { minS, maxS } = plan.dwell;
-  let lastFoam = put({
-    id: `${coilId}.wet`,
-    name: `${coil.name}: pre-rinse`,
-    seconds: PRE_RINSE_S,
-    after: follow(opened),
-    what: { is: 'wet', coilId },
-  });
-  const rinses = plan.sections.map((section) => {
+  const byCondensate = plan.ending === 'condensate';
+  // Where condensate rinses no water is brought in.
+  let lastFoam = byCondensate
+    ? opened
+    : put({
+        id: `${coilId}.wet`,
+        name: `${coil.name}: pre-rinse`,
+        seconds: PRE_RINSE_S,
+        after: follow(opened),
+        what: { is: 'wet', coilId },
+      });
+  const rinses = sections.map((section) => {
     const applyS = section.areaM2 * APPLY_S_PER_M2;
     lastFoam = put({
       id: `${coilId}.foam.${section.id}`,
@@ -217,7 +188,8 @@ function washTasks(
       after: follow(lastFoam),
       what: { is: 'foam', coilId, sectionId: section.id },
     });
-    const latestS = plannedRinseBy(plan, section)?.seconds ?? maxS;
+    if (byCondensate) return lastFoam;
+    const latestS = plannedRinseBy(plan, section)?.seconds ?? maxS ?? Infinity;
     // The dwell counts from foam on, the window from its end.
     const soonest = Math.max(0, minS - Math.round(applyS));
     return put({
@@ -225,9 +197,18 @@ function washTasks(
       name: `${coil.name}: rinse ${section.number}, ${section.faceName}`,
       seconds: section.areaM2 * RINSE_S_PER_M2 * coil.rows,
       learn: ['rinse-area', section.areaM2 * coil.rows],
-      after: [{ id: lastFoam, minS: soonest, maxS: Math.max(soonest, Math.floor(latestS - applyS)) }],
+      after: [{ id: lastFoam, minS: soonest, maxS: latestS === Infinity ? null : Math.max(soonest, Math.floor(latestS - applyS)) }],
       what: { is: 'rinse', coilId, sectionId: section.id },
     });
   });
-  return { rinses, lastFoam };
+  if (!byCondensate) return { ends: rinses, lastFoam };
+  const soak = put({
+    id: `${coilId}.soak`,
+    name: `${coil.name}: foam works`,
+    seconds: minS,
+    after: follow(lastFoam),
+    handsOn: false,
+    what: { is: 'soak', coilId },
+  });
+  return { ends: [soak], lastFoam };
 }

@@ -2,6 +2,7 @@ import type { PowerSource } from '../equipment';
 import { planCoil, type CoilBuild, type CoilPlan } from '../method';
 import type { Cleaner } from '../mix';
 import {
+  coilRunOf,
   foldVisit,
   GATE_TABLE,
   gateStepsFor,
@@ -9,6 +10,7 @@ import {
   POWER_STEPS,
   type EventDataByKind,
   type EventKind,
+  type NextAction,
   type VisitEvent,
   type VisitState,
 } from '../run';
@@ -25,9 +27,11 @@ const gradedAll = (of: CoilBuild, grade: Grade): CoilSurvey => ({
   ...emptySurvey(),
   grades: Object.fromEntries(of.geometry.faces.map((face) => [face.id, Array<Grade>(of.geometry.rows).fill(grade)])),
 });
+/** Both coils rinsed by hand. */
+const RINSED = house({ noRinse: 'rinse-anyway' });
 const plansOf = ([out, inn]: readonly [CoilBuild, CoilBuild], cleaners: readonly Cleaner[]): [CoilPlan, CoilPlan] => [
-  planCoil(out, gradedAll(out, 3), mildDay, cleaners, house()),
-  planCoil(inn, gradedAll(inn, 2), mildDay, cleaners, house()),
+  planCoil(out, gradedAll(out, 3), mildDay, cleaners, RINSED),
+  planCoil(inn, gradedAll(inn, 2), mildDay, cleaners, RINSED),
 ];
 export const fullRunPlans = plansOf(fullRunCoils, shelf);
 
@@ -78,7 +82,7 @@ export function fullRun(
       cleanerId: plan.cleanerId ?? '',
       targetWaterParts: plan.waterParts ?? 0,
       concentrateL: 0.5,
-      waterL: 2,
+      waterL: 0.5 * (plan.waterParts ?? 0),
       applicatorId: 'pump-sprayer',
     });
 
@@ -116,8 +120,9 @@ export function fullRun(
   for (const plan of [out, inn]) {
     let failed = false;
     for (let turn = 0; turn < 200; turn += 1) {
-      const action = nextAction(plan, plan.facts.rows, run.state().sections[plan.coilId] ?? {}, run.now());
-      if (action.kind === 'done') break;
+      const now = coilRunOf(run.state(), plan.coilId);
+      const action: NextAction = now ? nextAction(now, run.now()) : { kind: 'done' };
+      if (action.kind === 'done' || action.kind === 'close-up' || action.kind === 'condense' || action.kind === 'look') break;
       if (action.kind === 'wait') {
         run.wait(Math.max(5, action.seconds));
         continue;

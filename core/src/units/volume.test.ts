@@ -8,8 +8,11 @@ import {
   formatQuantity,
   formatVolume,
   LITRES_PER_GALLON,
+  numberReadings,
   parseNumber,
   parseVolume,
+  readFigure,
+  retype,
   volumeIn,
   type VolumeUnit,
 } from '.';
@@ -25,7 +28,10 @@ describe('parseVolume', () => {
     ['1 1/2 gallons', 5.678117676],
     ['2 tbsp', 0.0295735296],
     ['0,75 L', 0.75],
-    ['1,500 ml', 1.5],
+    ['0,500 L', 0.5],
+    ['1,500.0 ml', 1.5],
+    ['1,234,567 ml', 1234.567],
+    ['12,5 L', 12.5],
   ])('%s', (text, litres) => {
     expect(parseVolume(text)).toBeCloseTo(litres, 9);
   });
@@ -38,6 +44,8 @@ describe('parseVolume', () => {
     ['-2 gal', 'unreadable'],
     ['1/0 cup', 'unreadable'],
     ['1..5 gal', 'unreadable'],
+    ['1,500 ml', 'ambiguous'],
+    ['1,50,0 ml', 'unreadable'],
   ])('refuses "%s" as %s and names the field', (text, code) => {
     expect(() => parseVolume(text, undefined, 'reservoir')).toThrow(expect.objectContaining({ code, field: 'reservoir' }));
   });
@@ -73,6 +81,39 @@ test('parseNumber reads fractions as hands write them', () => {
   expect(['3', '.5', '1/4', '2 3/4', '2-3/4', '2¾', '1,25'].map((text) => parseNumber(text))).toEqual([
     3, 0.5, 0.25, 2.75, 2.75, 2.75, 1.25,
   ]);
+});
+
+test('one reader for all fields: a comma that can mean two things is asked about, with both ways to type it', () => {
+  expect(numberReadings('1,500')).toEqual([
+    { value: 1500, typed: '1500' },
+    { value: 1.5, typed: '1.5' },
+  ]);
+  expect(() => parseNumber('1,500', 'Wind')).toThrow('Wind: "1,500" could be 1500 or 1.5. Type it without the comma.');
+  expect([readFigure('1,500'), readFigure('0,500'), readFigure('1.500,5'), readFigure('−4,5'), readFigure('1e3')]).toEqual([
+    NaN,
+    0.5,
+    1500.5,
+    -4.5,
+    NaN,
+  ]);
+  fc.assert(
+    fc.property(fc.nat(999_999), fc.constantFrom('.', ','), (n, comma) => {
+      // Two decimals are never three: the one reading there is, is the number itself.
+      const text = (n / 100).toFixed(2).replace('.', comma);
+      expect(numberReadings(text)).toEqual([{ value: n / 100, typed: String(n / 100) }]);
+    }),
+  );
+});
+
+test('half-typed text goes with its units: five miles an hour are not five metres a second', () => {
+  expect(retype('wind', '5', 'us', 'si')).toBe('2.2');
+  expect(retype('temperature', '95', 'us', 'si')).toBe('35');
+  expect(retype('wind', '5', 'us', 'us')).toBe('5');
+  expect(retype('wind', 'five', 'us', 'si')).toBe('five');
+});
+
+test('what has no end is never a figure', () => {
+  expect([formatDuration(Infinity), formatDuration(NaN)]).toEqual(['no end', 'no end']);
 });
 
 test('temperatures round-trip and meet their fixed points', () => {
