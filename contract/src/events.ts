@@ -2,14 +2,18 @@ import {
   ARRIVAL_HAZARDS,
   CHEMISTRY_SCHOOLS,
   CORROSION,
+  DRIP_SCHOOLS,
   DWELL_SCHOOLS,
   EFFICIENCY_ERAS,
   EVENT_KINDS,
   FINDING_KINDS,
+  FORCE_SCHOOLS,
   GATE_STEPS,
   GRADES,
   KEEP_WET,
   LEAST_REASON,
+  LID_SCHOOLS,
+  MOST_CIRCUITS,
   MOST_CREW,
   METERING_DEVICES,
   NO_RINSE_SCHOOLS,
@@ -26,6 +30,7 @@ import {
   SUN_EXPOSURES,
   SURROUNDINGS,
   SYMPTOMS,
+  WATER_WAYS,
   WIRE_COLOURS,
   type EventKind,
   type VisitEvent,
@@ -33,17 +38,25 @@ import {
 import { array, lazy, mixed, object, ValidationError, type AnyObject, type Schema } from 'yup';
 import { figure, flag, isoDay, isoInstant, num, oneOf, optionalWords, recordId, text, uuidField, words } from './fields';
 
+/** Null for a row that nobody graded. */
 const grade = () =>
   mixed<number>()
-    .oneOf([...GRADES], 'A grade must be 0, 1, 2, 3 or 4.')
-    .required('A grade is missing.');
+    .oneOf([...GRADES, null] as number[], 'A grade must be 0, 1, 2, 3 or 4.')
+    .nullable()
+    .defined('A grade is missing.');
 
 /** Face id → grade per row, outermost first. */
 const gradesSchema = lazy((value: unknown) => {
   const keys = value && typeof value === 'object' && !Array.isArray(value) ? Object.keys(value) : [];
   return object(
     Object.fromEntries(
-      keys.map((key) => [key, array(grade()).min(1, 'Grade at least one row.').max(3, 'A coil has 3 rows at most.').required()]),
+      keys.map((key) => [
+        key,
+        array(grade())
+          .max(3, 'A coil has 3 rows at most.')
+          .required()
+          .test('one', 'Grade at least one row.', (rows) => rows.some((row) => row !== null)),
+      ]),
     ),
   ).required('Grades are missing.');
 });
@@ -55,10 +68,16 @@ const known = <T extends string>(label: string, values: readonly T[]) =>
 const answersSchema = object({
   disconnect: known('Disconnect', ['unknown', 'pull-out', 'lever', 'breaker', 'panel']).default('unknown'),
   finDamage: known('Bent fins', ['unknown', 'little', 'some', 'much']).default('unknown'),
+  finStiffness: known('Fins', ['unknown', 'soft', 'stiff']).default('unknown'),
   weepHoles: known('Weep holes', ['unknown', 'open', 'blocked', 'none']).default('unknown'),
+  clipOnScreens: known('Clip-on screens', ['unknown', 'none', 'fitted']).default('unknown'),
+  soundJacket: yes(),
+  baseLip: yes(),
+  waterWay: known('Rinsing without a hose', WATER_WAYS).default('unknown'),
   linesInMud: yes(),
   debrisInside: yes(),
   clearanceM: figure('Clearance', 0, 10, 'm').nullable().notRequired().default(null),
+  clearanceTopM: figure('Room above', 0, 10, 'm').nullable().notRequired().default(null),
   surroundings: array(oneOf('Surroundings', SURROUNDINGS)).default([]).max(SURROUNDINGS.length),
   pan: known('Pan', ['unknown', 'clean', 'slime', 'rusted', 'standing-water']).default('unknown'),
   primaryDrain: known('Primary drain', ['unknown', 'clear', 'slow', 'blocked']).default('unknown'),
@@ -103,7 +122,7 @@ const planFrame = object({
     .defined('The plan’s strength is missing.')
     .min(0, 'The plan’s strength must not be below zero.')
     .max(1000, 'The plan’s strength must be at most 1000:1.'),
-  dwell: object({ minS: figure('Shortest dwell', 0, 7200, 's'), maxS: figure('Longest dwell', 0, 7200, 's') })
+  dwell: object({ minS: figure('Shortest dwell', 0, 7200, 's'), maxS: figure('Longest dwell', 0, 7200, 's').nullable().defined().notRequired() })
     .nullable()
     .defined(),
   sections: array(object({ id: words('A section’s id', 80), areaM2: figure('A section’s area', 0.0001, 50, 'm²') }))
@@ -159,6 +178,9 @@ const DATA_SCHEMAS: Record<EventKind, Schema<AnyObject | null | undefined>> = {
       rinse: known('Rinse school', RINSE_SCHOOLS).optional(),
       dwell: known('Dwell school', DWELL_SCHOOLS).optional(),
       noRinse: known('No-rinse school', NO_RINSE_SCHOOLS).optional(),
+      force: known('How hard to rinse', FORCE_SCHOOLS).optional(),
+      lid: known('Lid school', LID_SCHOOLS).optional(),
+      drip: known('Drip school', DRIP_SCHOOLS).optional(),
     }).required('The schools are missing.'),
   }),
   'finding.noted': object({
@@ -182,6 +204,7 @@ const DATA_SCHEMAS: Record<EventKind, Schema<AnyObject | null | undefined>> = {
     returnC: figure('Return air', -10, 60, '°C'),
     supplyC: figure('Supply air', -10, 60, '°C'),
     outdoorC: celsius('Outdoor air').nullable().defined('Outdoor air is missing.').notRequired(),
+    returnRhPct: figure('Return humidity', 1, 100, '%').nullable().optional(),
   }),
   'plan.made': object({ ...coilOnly, plan: planSchema }),
   'mix.made': object({
@@ -190,7 +213,7 @@ const DATA_SCHEMAS: Record<EventKind, Schema<AnyObject | null | undefined>> = {
     targetWaterParts: figure('Strength', 0, 1000),
     concentrateL: figure('Concentrate', 0, 500, 'L'),
     waterL: figure('Water', 0, 2000, 'L'),
-    applicatorId: recordId('The container'),
+    applicatorId: recordId('The applicator'),
   }).test('something', '', (value, context) =>
     value.concentrateL === 0 && value.waterL === 0
       ? context.createError({ path: `${context.path}.concentrateL`, message: 'A mix holds concentrate, water or both.' })
@@ -200,6 +223,8 @@ const DATA_SCHEMAS: Record<EventKind, Schema<AnyObject | null | undefined>> = {
     source: oneOf('Power source', POWER_SOURCES),
     step: oneOf('Step', GATE_STEPS),
     volts: figure('Volts', 0, 1000, 'V').nullable().defined('Volts are missing.').notRequired(),
+    readings: array(figure('Volts of a circuit', 0, 1000, 'V')).max(MOST_CIRCUITS, `${MOST_CIRCUITS} circuits at most.`).optional(),
+    shut: flag().optional(),
   }),
   'part.off': object({
     kind: oneOf('Part', PART_KINDS),
@@ -238,6 +263,8 @@ const DATA_SCHEMAS: Record<EventKind, Schema<AnyObject | null | undefined>> = {
     failed: array(oneOf('What is wrong', RINSE_SIGNS)).max(RINSE_SIGNS.length).optional(),
     where: known('Where', SPOTS).optional(),
   }),
+  'foam.ranOff': object(coilOnly),
+  'condensate.looked': object({ ...coilOnly, well: flag().required('Say whether pan and drain are well.') }),
   'pan.poured': object({ ...coilOnly, litres: figure('Poured', 0.01, 60, 'L') }),
   'drain.tested': object({
     ...coilOnly,
@@ -254,6 +281,9 @@ const DATA_SCHEMAS: Record<EventKind, Schema<AnyObject | null | undefined>> = {
   'stock.used': object({ cleanerId: recordId('The cleaner'), litres: figure('Used', 0, 500, 'L') }),
   'note.added': object({ text: words('The note', 2000) }),
   'visit.closed': object({ nextDue: isoDay('Next due'), why: optionalWords('The reason', 300), note: optionalWords('The note', 2000) }),
+  'visit.reopened': object({
+    reason: words('The reason', 300).min(LEAST_REASON, `Say why, in ${LEAST_REASON} characters at least.`),
+  }),
   'event.undone': object({ eventId: uuidField('The event') }),
 };
 

@@ -1,5 +1,5 @@
 import type {
-  ApplicatorKind,
+  Applicator,
   Bead,
   Chemistry,
   Cleaner,
@@ -7,18 +7,20 @@ import type {
   CoilSurvey,
   Configuration,
   CountsAgainst,
-  DialPosition,
   FaceGrades,
-  Finding,
+  CostOfVisit,
+  FindingOpen,
+  Need,
+  SlotFit,
   HourAir,
   HouseRules,
   LabelGap,
+  LabelLine,
   Learned,
   Refrigerant,
   SiteConditions,
   Soil,
   StockItem,
-  VisitCost,
   VisitEvent,
   VisitStanding,
   VisitStory,
@@ -63,18 +65,12 @@ export interface CleanerRecord extends Cleaner {
   /** Below this it is low, L; null for never. */
   lowL: number | null;
   assumed: LabelGap[];
+  handling: LabelLine[];
   /** Kind of the safety sheet that is kept; null when there is none. */
   sheet: 'pdf' | 'picture' | null;
 }
 
-export interface ApplicatorRecord {
-  id: string;
-  name: string;
-  kind: ApplicatorKind;
-  capacityL: number;
-  /** Positions of the metering dial; empty without a dial. */
-  dial: DialPosition[];
-}
+export type ApplicatorRecord = Applicator;
 
 export type StockRecord = StockItem;
 
@@ -92,19 +88,11 @@ export interface StockMove {
 }
 
 /** What one visit took and cost. */
-export interface VisitCostRecord {
+export interface VisitCostRecord extends CostOfVisit {
   visitId: string;
   day: string;
   placeName: string;
   systemName: string;
-  /** How it was done, by its strongest means. */
-  method: 'water' | 'mixed' | 'aerosol';
-  concentrateL: number;
-  waterL: number;
-  minutes: number;
-  cost: VisitCost;
-  /** Concentrate and money that went into mixes stronger than planned. */
-  stronger: { litres: number; money: number };
 }
 
 /** Largest safety sheet that is kept, bytes. */
@@ -170,19 +158,7 @@ export interface PastVisit {
   note: string;
 }
 
-/** What to carry for one coil, from its plan or, before there is one, from what the last visit found. */
-export interface CoilNeed {
-  coilId: string;
-  role: CoilBuild['role'];
-  expectedGrade: number | null;
-  cleanerId: string | null;
-  cleanerName: string | null;
-  /** Strength and ready mix; null without a cleaner. */
-  waterParts: number | null;
-  solutionL: number | null;
-  concentrateL: number | null;
-  basis: 'plan' | 'survey' | 'last visit' | 'nothing known';
-}
+export type CoilNeed = Need;
 
 export interface TodayVisit {
   visit: VisitRecord;
@@ -191,6 +167,8 @@ export interface TodayVisit {
   coils: CoilRecord[];
   bead: Bead;
   needs: CoilNeed[];
+  /** The slot and the plan side by side; null while nothing is known of a coil. */
+  fit: SlotFit | null;
 }
 
 /** The answer for one day. */
@@ -215,13 +193,7 @@ export interface SystemDetail {
   openFindings: OpenFinding[];
 }
 
-/** A finding that has not been closed on any visit. */
-export interface OpenFinding extends Finding {
-  findingId: string;
-  visitId: string;
-  day: string;
-  by: string;
-}
+export type OpenFinding = FindingOpen;
 
 /** What earlier visits to this system found and used. */
 export interface KnownBefore {
@@ -236,6 +208,8 @@ export interface KnownBefore {
   air: SiteConditions | null;
   /** What each piece of work took in the shop's last closed visits. */
   taken: Record<string, Learned>;
+  /** What a can covers, m² of face and row, by cleaner, where use has taught it. */
+  canYieldM2: Record<string, number>;
 }
 
 /** The air of one day, hour by hour: a simulated feed in place of a weather service. */

@@ -6,6 +6,7 @@ import {
   CONSTRUCTIONS,
   CoreError,
   COUNTS_AGAINST,
+  LABEL_LINES,
   NAME_LENGTH,
   parseRatio,
   type CleanerEntry,
@@ -61,6 +62,7 @@ export const cleanerInputSchema = object({
   rinseNeeded: maybeFlag(),
   waterFirst: flag().default(true),
   hazardWords: optionalWords('Hazard words', 200),
+  handling: array(oneOf('A line of the label', LABEL_LINES)).default([]).max(LABEL_LINES.length),
   phLow: maybeFigure('pH low', CLEANER_LIMITS.pH),
   phHigh: maybeFigure('pH high', CLEANER_LIMITS.pH),
   packL: figure('Pack size', ...CLEANER_LIMITS.packL, 'L'),
@@ -98,6 +100,7 @@ export function entryOf(input: CleanerInput): CleanerEntry {
   const figureOf = (text: string | null) => (text === null ? null : parseRatio(text, 'chart', input.countsAgainst).waterParts);
   return {
     ...input,
+    handling: input.handling ?? [],
     allowedConstructions: input.allowedConstructions ?? null,
     chart: { light: figureOf(input.chart.light), medium: figureOf(input.chart.medium), heavy: figureOf(input.chart.heavy) },
   };
@@ -105,15 +108,16 @@ export function entryOf(input: CleanerInput): CleanerEntry {
 
 const dialPositionSchema = object({
   mark: words('The mark', 20),
-  waterParts: figure('Parts of water', 0, 1000),
+  /** Null where it gives plain water. */
+  waterParts: figure('Parts of water', 0, 1000).nullable().defined('Parts of water are missing.').notRequired(),
   measured: object({ waterParts: figure('Measured parts of water', 0, 1000), day: isoDay('The day it was measured') })
     .nullable()
     .default(null),
 });
 
-/** A container or gun. */
+/** A sprayer, bottle, gun or bucket. */
 export const applicatorInputSchema = object({
-  name: words('The container’s name', NAME_LENGTH),
+  name: words('The applicator’s name', NAME_LENGTH),
   kind: oneOf('Kind', APPLICATOR_KINDS),
   capacityL: figure('What it holds', 0.05, 250, 'L'),
   dial: array(dialPositionSchema).default([]).max(20, 'A dial may have 20 positions at most.'),

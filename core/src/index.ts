@@ -11,3 +11,4 @@ export * from './run';
 export * from './runsheet';
 export * from './interval';
 export * from './air';
+export * from './beads';

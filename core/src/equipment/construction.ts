@@ -13,6 +13,9 @@ export type Construction = (typeof CONSTRUCTIONS)[number];
 export const COIL_ROLES = ['condenser', 'evaporator'] as const;
 export type CoilRole = (typeof COIL_ROLES)[number];
 
+/** How each coil is called. */
+export const ROLE_NAMES: Record<CoilRole, string> = { condenser: 'Outdoor coil', evaporator: 'Indoor coil' };
+
 /** Which column of the chemistry chart a coil belongs to. */
 export type ChemistryGroup = 'plate-fin' | 'water-first' | 'microchannel' | 'evaporator';
 

@@ -1,6 +1,6 @@
 import { CoreError } from '../errors';
 import { CONSTRUCTIONS } from '../equipment';
-import { CHEMISTRIES, CLEANER_FORMS, COUNTS_AGAINST, parseRatio, type CountsAgainst, type LabelRead } from '../mix';
+import { CHEMISTRIES, CLEANER_FORMS, COUNTS_AGAINST, LABEL_LINES, parseRatio, type CountsAgainst, type LabelLine, type LabelRead } from '../mix';
 import { formatRatio } from '../units';
 import { cells, columnOf, readRow, type CellProblem, type Table } from './table';
 
@@ -13,6 +13,8 @@ export interface CleanerEntry extends LabelRead {
   name: string;
   countsAgainst: CountsAgainst | null;
   waterFirst: boolean;
+  /** Lines about handling; empty where the label has none. */
+  handling: LabelLine[];
   phLow: number | null;
   phHigh: number | null;
   packL: number;
@@ -46,6 +48,11 @@ const yesUnlessNo = () => {
   return { read: (text: string, column: string) => cell.read(text, column) ?? true, write: (value: boolean) => cell.write(value) };
 };
 
+const noneIfEmpty = <V extends string>(cell: ReturnType<typeof cells.list<V>>) => ({
+  read: (text: string, column: string): V[] => cell.read(text, column) ?? [],
+  write: (value: V[]) => cell.write(value),
+});
+
 export const PRODUCT_TABLE: Table<ProductRow> = [
   product('name', 'name', cells.words(NAME_LENGTH, true), true),
   product('chemistry', 'chemistry', cells.oneOf(CHEMISTRIES), true),
@@ -62,6 +69,7 @@ export const PRODUCT_TABLE: Table<ProductRow> = [
   product('rinse', 'rinseNeeded', cells.yesNo()),
   product('water first', 'waterFirst', yesUnlessNo()),
   product('hazards', 'hazardWords', cells.words(200)),
+  product('handling', 'handling', noneIfEmpty(cells.list(LABEL_LINES))),
   product('pH low', 'phLow', cells.number(...CLEANER_LIMITS.pH)),
   product('pH high', 'phHigh', cells.number(...CLEANER_LIMITS.pH)),
   product('pack L', 'packL', cells.neededVolume(...CLEANER_LIMITS.packL), true),

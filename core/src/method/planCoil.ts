@@ -79,6 +79,8 @@ export interface CoilPlan {
   dryLift: boolean;
   passes: number;
   rinse: Rinse;
+  /** How it is done by hand, where condensate was to do it and did not; left out where that is how it is done. */
+  rinseByHand?: Rinse;
   sections: Section[];
   /** How often foam is wetted again during the dwell; left out by plans of before misting. */
   mists?: number;
@@ -190,6 +192,7 @@ export function planCoil(
     dryLift: facts.dryLift,
     passes: facts.passes,
     rinse: decision.rinse.value.rinse,
+    ...(ending === 'condensate' ? { rinseByHand: decision.rinse.value.byHand } : {}),
     sections: decision.sections.value,
     mists: decision.soak.value.fit.mists,
     ...(wet ? { wet } : {}),

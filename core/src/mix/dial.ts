@@ -8,6 +8,16 @@ import { strengthBand, type BandVerdict } from './strengthBand';
 export const APPLICATOR_KINDS = ['pump-sprayer', 'hand-bottle', 'foaming-gun', 'bucket'] as const;
 export type ApplicatorKind = (typeof APPLICATOR_KINDS)[number];
 
+/** A sprayer, bottle, gun or bucket that a mix is made in and put on with. */
+export interface Applicator {
+  id: string;
+  name: string;
+  kind: ApplicatorKind;
+  capacityL: number;
+  /** Positions of the metering dial; empty without a dial. */
+  dial: DialPosition[];
+}
+
 /** One position of a metering dial. */
 export interface DialPosition {
   /** What stands on the dial: a figure, a letter, a word. */

@@ -24,8 +24,8 @@ export interface Appended {
 export function appendEvents(store: Store, visitId: string, events: readonly VisitEvent[], receivedAt: string): Appended {
   return store.write((db) => {
     const { system, coils } = visitFrame(db, visitId);
-    const frame = { configuration: system.configuration, coils, shelf: cleaners(db) };
     const stored = q.eventsOf(db, visitId);
+    const frame = { configuration: system.configuration, coils, shelf: cleaners(db), events: stored };
     let state = foldVisit(visitId, system.configuration, stored);
     let added = 0;
     events.forEach((event, index) => {

@@ -1,9 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type {
-  CoilNeed,
   CoilRecord,
   KnownBefore,
-  OpenFinding,
   PastVisit,
   SystemDetail,
   TodayVisit,
@@ -12,20 +10,24 @@ import type {
   VisitRecord,
 } from '@elm-mist/contract';
 import {
+  canYields,
   coilDrop,
-  CoreError,
+  contextOf,
   currentBead,
+  findingsOpen,
   foldVisit,
   learnedTimes,
-  mixFor,
-  OPENING_TABLE,
-  planCoil,
-  pressureAtAltitudeKPa,
+  plannedNeed,
+  ROLE_NAMES,
+  rulesOf,
+  slotFit,
+  sourceOf,
   takenTimes,
-  worstGrade,
-  type Cleaner,
-  type CoilPlan,
-  type HouseRules,
+  washesSinceOpened,
+  worstOf,
+  type PlannedNeed,
+  type SlotCoil,
+  type VisitSetting,
   type VisitState,
 } from '@elm-mist/core';
 import { notFound, Problem } from '../http/problem';
@@ -68,15 +70,8 @@ function foldedVisits(
     .map((visit) => ({ visit, state: foldVisit(visit.id, configuration, q.eventsOf(db, visit.id)) }));
 }
 
-/** Findings that no visit has closed, oldest first. */
-function openFindings(folded: readonly { visit: VisitRecord; state: VisitState }[]): OpenFinding[] {
-  const closed = new Set(folded.flatMap(({ state }) => state.findingsClosed));
-  return folded.flatMap(({ visit, state }) =>
-    state.findings
-      .filter((finding) => !closed.has(finding.eventId))
-      .map((finding) => ({ ...finding.value, findingId: finding.eventId, visitId: visit.id, day: visit.day, by: finding.by })),
-  );
-}
+const asFolded = (rows: readonly { visit: VisitRecord; state: VisitState }[]) =>
+  rows.map(({ visit, state }) => ({ id: visit.id, day: visit.day, state }));
 
 /** How many of the shop's last closed visits are asked how long things take. */
 const RUNS_LEARNED_FROM = 15;
@@ -93,23 +88,28 @@ function knownBefore(db: Db, visit: VisitRecord, configuration: SystemDetail['sy
     ),
     story: earlier.reduce<KnownBefore['story']>((story, { state }) => state.story?.value ?? story, null),
     chemistries: last ? [...new Set(Object.values(last.state.plans).map((plan) => plan.value.chemistry))] : [],
-    openFindings: openFindings(folded.filter((row) => row.visit.id !== visit.id)),
+    openFindings: findingsOpen(asFolded(folded.filter((row) => row.visit.id !== visit.id))),
     washesSinceOpened: washesSinceOpened(earlier.map((row) => row.state)),
     air: lastAir(db, visit),
-    taken: learnedTimes(q.lastClosedVisits(db, RUNS_LEARNED_FROM).flatMap((id) => takenTimes(q.eventsOf(db, id)))),
+    ...learnedFrom(db),
   };
 }
 
-/** Counts, for each coil, the washes since the last one that opened it from inside. A coil never opened counts all of them. */
-function washesSinceOpened(states: readonly VisitState[]): Record<string, number> {
-  const count: Record<string, number> = {};
-  for (const { value: plan } of states.flatMap((state) => Object.values(state.plans))) {
-    // Plans from before openings were planned do not say; they are left out.
-    const opening = (plan as Partial<CoilPlan>).opening;
-    if (plan.verdict !== 'wash' || opening === undefined) continue;
-    count[plan.coilId] = OPENING_TABLE[opening].inside ? 0 : (count[plan.coilId] ?? 0) + 1;
-  }
-  return count;
+/** What the shop's last closed visits teach: how long things take, and what a can covers. */
+function learnedFrom(db: Db): Pick<KnownBefore, 'taken' | 'canYieldM2'> {
+  const runs = q.lastClosedVisits(db, RUNS_LEARNED_FROM).map((id) => ({ id, events: q.eventsOf(db, id) }));
+  const cans = cleaners(db).filter((cleaner) => cleaner.form === 'aerosol');
+  const used = runs.filter(({ events }) => events.some((event) => event.kind === 'mix.made' && cans.some((can) => can.id === event.data.cleanerId)));
+  return {
+    taken: learnedTimes(runs.flatMap(({ events }) => takenTimes(events))),
+    canYieldM2: canYields(
+      used.map(({ id, events }) => {
+        const { system, coils } = visitFrame(db, id);
+        return { state: foldVisit(id, system.configuration, events), coils };
+      }),
+      cans,
+    ),
+  };
 }
 
 /** The air noted last on the visit's day at another place: the same town, so a fair start. */
@@ -153,12 +153,6 @@ export function addVisit(store: Store, input: VisitInput): VisitRecord {
   });
 }
 
-/** Worst grade of a set of graded faces; null when there are none. */
-const worstOf = (grades: Record<string, number[]> | undefined): number | null => {
-  const all = Object.values(grades ?? {}).flat();
-  return all.length > 0 ? Math.max(...all) : null;
-};
-
 function dropOf(state: VisitState, when: 'before' | 'after'): number | null {
   const reading = state.readings.filter((row) => row.value.when === when).at(-1);
   return reading ? coilDrop(reading.value) : null;
@@ -177,8 +171,8 @@ function pastVisit(db: Db, visit: VisitRecord, configuration: SystemDetail['syst
       coilId,
       before: state.surveys[coilId]?.value.grades ?? {},
       after: state.checks[coilId]?.value.gradesAfter ?? {},
-      worstBefore: worstOf(state.surveys[coilId]?.value.grades),
-      worstAfter: worstOf(state.checks[coilId]?.value.gradesAfter),
+      worstBefore: worstOf(state.surveys[coilId]?.value.grades ?? {}),
+      worstAfter: worstOf(state.checks[coilId]?.value.gradesAfter ?? {}),
       chemistry: state.plans[coilId]?.value.chemistry ?? 'water',
       cleanerName: state.plans[coilId]?.value.cleanerName ?? '',
       soils: state.surveys[coilId]?.value.soils ?? [],
@@ -201,7 +195,7 @@ export function systemDetail(db: Db, systemId: string): SystemDetail {
     coils: q.coilsOf(db, systemId),
     history: visits.filter((visit) => visit.standing !== 'planned').map((visit) => pastVisit(db, visit, system.configuration)),
     upcoming: visits.filter((visit) => visit.standing === 'planned').reverse(),
-    openFindings: openFindings(foldedVisits(db, systemId, system.configuration)),
+    openFindings: findingsOpen(asFolded(foldedVisits(db, systemId, system.configuration))),
   };
 }
 
@@ -216,58 +210,6 @@ function lastSurveys(db: Db, visit: VisitRecord, configuration: SystemDetail['sy
   );
 }
 
-function needOf(
-  coil: CoilRecord,
-  state: VisitState,
-  last: VisitState['surveys'],
-  frame: ReturnType<typeof visitFrame>,
-  shelf: readonly Cleaner[],
-  house: HouseRules,
-): CoilNeed {
-  const need = (
-    basis: CoilNeed['basis'],
-    grade: number | null,
-    plan?: { cleanerId: string | null; cleanerName: string; waterParts: number | null; solutionL: number | null },
-  ): CoilNeed => ({
-    coilId: coil.id,
-    role: coil.role,
-    expectedGrade: grade,
-    cleanerId: plan?.cleanerId ?? null,
-    cleanerName: plan ? plan.cleanerName : null,
-    waterParts: plan?.waterParts ?? null,
-    solutionL: plan?.solutionL ?? null,
-    concentrateL:
-      plan && plan.waterParts !== null && plan.solutionL !== null
-        ? mixFor({ waterParts: plan.waterParts, totalL: plan.solutionL }).concentrateL
-        : null,
-    basis,
-  });
-  const made = state.plans[coil.id]?.value;
-  if (made) return need('plan', made.grade, made);
-  const seen = state.surveys[coil.id]?.value;
-  const survey = seen ?? last[coil.id]?.value;
-  if (!survey) return need('nothing known', null);
-  try {
-    const plan = planCoil(
-      coil,
-      survey,
-      {
-        configuration: frame.system.configuration,
-        refrigerant: frame.system.refrigerant,
-        site: null,
-        pressureKPa: pressureAtAltitudeKPa(frame.place.altitudeM),
-        sensitiveOccupants: false,
-      },
-      shelf,
-      house,
-    );
-    return need(seen ? 'survey' : 'last visit', plan.grade, plan);
-  } catch (error) {
-    if (error instanceof CoreError) return need('nothing known', worstGrade(survey));
-    throw error;
-  }
-}
-
 /** The day's visits in order, each with what to carry. */
 export function dayList(db: Db, day: string): TodayVisit[] {
   const shelf = cleaners(db);
@@ -276,10 +218,53 @@ export function dayList(db: Db, day: string): TodayVisit[] {
     const frame = visitFrame(db, visit.id);
     const state = foldVisit(visit.id, frame.system.configuration, q.eventsOf(db, visit.id));
     const last = lastSurveys(db, visit, frame.system.configuration);
+    const context = contextOf(settingOf(frame), state);
+    const rules = rulesOf(house, state);
+    const planned = frame.coils.map((coil) => ({
+      coil,
+      ...plannedNeed(coil, state, last[coil.id]?.value, context, shelf, rules),
+    }));
     return {
       ...frame,
       bead: currentBead(state, frame.coils),
-      needs: frame.coils.map((coil) => needOf(coil, state, last, frame, shelf, house)),
+      needs: planned.map(({ need }) => need),
+      fit: fitOf(frame, planned, visit.durationMin, state.crew ?? (state.story?.value.helper ? 2 : 1)),
     };
   });
+}
+
+/** What stands around a visit before anything is learned from others; the day's feed with it. */
+const settingOf = ({ visit, system, place }: ReturnType<typeof visitFrame>): VisitSetting => ({
+  configuration: system.configuration,
+  refrigerant: system.refrigerant,
+  latitudeDeg: place.latitudeDeg,
+  longitudeDeg: place.longitudeDeg,
+  altitudeM: place.altitudeM,
+  hours: simulatedDay(visit.day),
+  washesSinceOpened: {},
+  canYieldM2: {},
+});
+
+/** The slot and the plan side by side; null while nothing is known of some coil. */
+function fitOf(
+  { system }: ReturnType<typeof visitFrame>,
+  planned: readonly (PlannedNeed & { coil: CoilRecord })[],
+  slotMin: number,
+  people: number,
+): TodayVisit['fit'] {
+  const coils = planned.flatMap(({ coil, plan, openLess }): SlotCoil[] =>
+    plan
+      ? [
+          {
+            id: coil.id,
+            name: ROLE_NAMES[coil.role],
+            rows: coil.geometry.rows,
+            source: sourceOf(system.configuration, coil.role),
+            plan,
+            openLess,
+          },
+        ]
+      : [],
+  );
+  return coils.length === planned.length && coils.length > 0 ? slotFit(coils, slotMin, people) : null;
 }

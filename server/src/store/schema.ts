@@ -13,6 +13,7 @@ import type {
   HouseRules,
   LabelChart,
   LabelGap,
+  LabelLine,
   Refrigerant,
   VisitStanding,
 } from '@elm-mist/core';
@@ -106,6 +107,7 @@ export const cleaner = sqliteTable('cleaner', {
   lowL: real('low_l'),
   /** What the label does not say; those columns hold what was assumed. */
   assumed: text('assumed', { mode: 'json' }).$type<LabelGap[]>().notNull().default([]),
+  handling: text('handling', { mode: 'json' }).$type<LabelLine[]>().notNull().default([]),
 });
 
 /** The safety sheet of a cleaner, as a PDF or a photo of it. */

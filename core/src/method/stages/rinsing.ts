@@ -11,6 +11,8 @@ import type { OpeningChosen } from './opening';
 /** How it is rinsed, and whether that takes a washer. */
 export interface Rinsing {
   rinse: Rinse;
+  /** How it is done by hand, where condensate was to do it and did not. */
+  byHand: Rinse;
   washer: boolean;
 }
 
@@ -33,12 +35,6 @@ export function rinseStage({ coil, facts, house }: Situation, opened: OpeningCho
     { label: 'Rows', quantity: { kind: 'count' as const, value: facts.rows } },
     { label: 'Inside reached', text: opened.insideReached ? 'yes' : 'no' },
   ];
-  if (ending === 'condensate')
-    return {
-      value: { rinse: BY_CONDENSATE, washer: false },
-      inputs,
-      rules: [{ id: 'rinse.condensate', because: 'The label lets condensate do the rinsing.', source: { kind: 'label', name: 'the cleaner’s label' } }],
-    };
   const rinseFacts: RinseFacts = { ...facts, insideReached: opened.insideReached };
   // The last row of both tables fits every coil.
   const way = firstMatch(RINSE_RULES, rinseFacts)!;
@@ -50,16 +46,20 @@ export function rinseStage({ coil, facts, house }: Situation, opened: OpeningCho
     ...(way.then ? [] : [{ id: `rinse.school.${house.rinse}`, because: direction.direction, source: way.source }]),
     ...(hard.then ? [] : [{ id: `force.school.${house.force}`, because: force.how, source: hard.source }]),
   ];
+  const byHand: Rinse = {
+    direction: direction.direction,
+    how: [force.how, direction.how, ...adds.map((row) => row.then)].filter(Boolean).join(' '),
+    nozzle: force.nozzle,
+    leastDistanceM: force.leastDistanceM,
+  };
+  if (ending === 'condensate')
+    return {
+      value: { rinse: BY_CONDENSATE, byHand, washer: false },
+      inputs,
+      rules: [{ id: 'rinse.condensate', because: 'The label lets condensate do the rinsing.', source: { kind: 'label', name: 'the cleaner’s label' } }],
+    };
   return {
-    value: {
-      rinse: {
-        direction: direction.direction,
-        how: [force.how, direction.how, ...adds.map((row) => row.then)].filter(Boolean).join(' '),
-        nozzle: force.nozzle,
-        leastDistanceM: force.leastDistanceM,
-      },
-      washer: force.washer,
-    },
+    value: { rinse: byHand, byHand, washer: force.washer },
     inputs,
     rules: [refOf(way), refOf(hard), ...adds.map(refOf), ...bySchool],
   };

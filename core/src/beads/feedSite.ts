@@ -1,10 +1,17 @@
-import { feedHour, type HourAir, type SiteConditions } from '@elm-mist/core';
+import { feedHour, type HourAir } from '../dryout';
+import type { SiteConditions } from '../survey';
 
 /** Cloud that still leaves full sun, and that leaves none, share of the sky. Common practice, no source. */
 const CLEAR = 0.3;
 const COVERED = 0.8;
 
-/** The air of the feed at a moment as it would be typed on the spot, to start from; undefined outside of the feed's hours. @param atMs UTC ms */
+/**
+ * The air of the feed at a moment as it would be typed on the spot, to start from.
+ * @param hours of the day's feed
+ * @param atMs UTC ms
+ * @returns undefined outside of the feed's hours
+ * @example feedSite([], 0) // undefined
+ */
 export function feedSite(hours: readonly HourAir[], atMs: number): SiteConditions | undefined {
   const hour = feedHour(hours, atMs);
   return (

@@ -1,5 +1,6 @@
-import { LITRES_PER_FL_OZ as FLOZ, type DialPosition } from '@elm-mist/core';
-import { blankFix, fixOf, notedOf, type FixFrame } from './fix';
+import type { DialPosition } from '../mix';
+import { LITRES_PER_FL_OZ as FLOZ } from '../units';
+import { blankFix, fixOf, notedOf, type FixFrame } from './mixFix';
 
 const dial = [3, 4, 6].map((waterParts): DialPosition => ({ mark: String(waterParts), waterParts, measured: null }));
 const frame: FixFrame = { wanted: 4, dial: [], chart: { light: 10, medium: 6, heavy: 4 }, capacityL: 256 * FLOZ, system: 'us' };

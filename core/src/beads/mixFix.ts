@@ -1,20 +1,20 @@
+import { CoreError } from '../errors';
 import {
   correctContents,
-  CoreError,
   dialOutcomes,
   dialWaterParts,
+  drawing,
   endRatio,
   parseRatio,
-  parseVolume,
   reservoirFor,
   type Correction,
   type DialPosition,
+  type DrawingPosition,
   type LabelChart,
-  type UnitSystem,
-  type VolumeUnit,
-} from '@elm-mist/core';
+} from '../mix';
+import { parseVolume, type UnitSystem, type VolumeUnit } from '../units';
 
-/** What is known of a container that was mixed wrong: how strong it is, or what was poured. */
+/** What is known of an applicator that was mixed wrong: how strong it is, or what was poured. */
 export interface FixDraft {
   know: 'strength' | 'poured';
   volume: string;
@@ -23,24 +23,27 @@ export interface FixDraft {
   water: string;
 }
 
+/** Nothing typed yet. */
 export const blankFix: FixDraft = { know: 'poured', volume: '', strength: '', concentrate: '', water: '' };
 
+/** What it is, and what puts it right. */
 export interface FixResult {
-  /** In the container now, L. */
+  /** In it now, L. */
   concentrateL: number;
   waterL: number;
   /** Strength now, parts of water to one; null when there is only water. */
   isWaterParts: number | null;
   /** Position to set; null without a dial. */
-  position: DialPosition | null;
+  position: DrawingPosition | null;
   /** What reaches the coil now, through that position; null without concentrate. */
   seesWaterParts: number | null;
-  /** Strength the container itself should have for that position. */
+  /** Strength it should have itself for that position. */
   targetWaterParts: number;
   /** What puts it right; null when it has to be started again, from straight concentrate. */
   correction: Correction | null;
 }
 
+/** What it was meant to be, and in what. */
 export interface FixFrame {
   /** Wanted at the coil, parts of water to one. */
   wanted: number;
@@ -65,7 +68,8 @@ function contents(draft: FixDraft, system: UnitSystem): { concentrateL: number; 
 const NOTHING: Correction = { add: 'nothing', addL: 0, tipOutL: 0, totalL: 0 };
 
 /** Position to go by: one that is right with the container as it is, else the strongest, for which it needs least concentrate. */
-function positionFor(isWaterParts: number | null, { wanted, dial, chart }: FixFrame): { position: DialPosition | null; right: boolean } {
+function positionFor(isWaterParts: number | null, { wanted, dial: every, chart }: FixFrame): { position: DrawingPosition | null; right: boolean } {
+  const dial = drawing(every);
   if (dial.length === 0) return { position: null, right: false };
   if (isWaterParts !== null) {
     const { reached } = dialOutcomes({ targetWaterParts: wanted, reservoirWaterParts: isWaterParts, dial, chart });
@@ -77,7 +81,13 @@ function positionFor(isWaterParts: number | null, { wanted, dial, chart }: FixFr
 
 const FIELDS: Record<string, string> = { concentrateL: 'concentrate', waterL: 'water', volumeL: 'volume' };
 
-/** What a container is, what the coil sees of it, and what puts it right. @throws CoreError naming the field of the draft */
+/**
+ * What an applicator holds, what the coil sees of it, and what puts it right.
+ * @param draft as typed
+ * @param frame what it was meant to be
+ * @throws CoreError naming the field of the draft
+ * @example fixOf({ ...blankFix, concentrate: '6', water: '128' }, { wanted: 4, dial: [], chart: { light: 10, medium: 6, heavy: 4 }, capacityL: 9, system: 'us' }).correction.add // "concentrate"
+ */
 export function fixOf(draft: FixDraft, frame: FixFrame): FixResult {
   const { concentrateL, waterL } = contents(draft, frame.system);
   const totalL = concentrateL + waterL;
@@ -110,7 +120,7 @@ export function fixOf(draft: FixDraft, frame: FixFrame): FixResult {
   }
 }
 
-/** A container put right: what was in it, and what was added. */
+/** An applicator put right: what was in it, and what was added. */
 export interface Fixed {
   inIt: { concentrateL: number; waterL: number };
   added: { concentrateL: number; waterL: number };
@@ -119,8 +129,11 @@ export interface Fixed {
 }
 
 /**
- * What a put-right container adds to the record: all that went into it, or, when the batch had been noted already, only what was added. Water
+ * What a put-right applicator adds to the record: all that went into it, or, when the batch had been noted already, only what was added. Water
  * that a dial adds counts as water of the mix, as it does for a batch.
+ * @param fixed what was in it and what was added, L
+ * @param notedBefore its batch stands on the record already
+ * @example notedOf({ inIt: { concentrateL: 1, waterL: 2 }, added: { concentrateL: 0, waterL: 2 }, dialParts: 0 }, true) // { concentrateL: 0, waterL: 2 }
  */
 export function notedOf({ inIt, added, dialParts }: Fixed, notedBefore: boolean): { concentrateL: number; waterL: number } {
   const concentrateL = added.concentrateL + (notedBefore ? 0 : inIt.concentrateL);

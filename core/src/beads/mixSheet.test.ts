@@ -1,15 +1,15 @@
-import type { ApplicatorRecord } from '@elm-mist/contract';
-import { LITRES_PER_FL_OZ as FLOZ, LITRES_PER_GALLON as GAL, measureOf, type DialPosition } from '@elm-mist/core';
+import { measureOf, type Applicator } from '../mix';
+import { LITRES_PER_FL_OZ as FLOZ, LITRES_PER_GALLON as GAL } from '../units';
 import { mixSheet, trySheet } from './mixSheet';
 
-const dial = [3, 4, 6, 8, 10].map((waterParts): DialPosition => ({ mark: String(waterParts), waterParts, measured: null }));
-const sprayer: ApplicatorRecord = { id: 's', name: '2 gal pump sprayer', kind: 'pump-sprayer', capacityL: 2 * GAL, dial: [] };
-const gun: ApplicatorRecord = { id: 'g', name: '36 fl oz foaming gun', kind: 'foaming-gun', capacityL: 36 * FLOZ, dial };
+const dial = [3, 4, 6, 8, 10].map((waterParts) => ({ mark: String(waterParts), waterParts, measured: null }));
+const sprayer: Applicator = { id: 's', name: '2 gal pump sprayer', kind: 'pump-sprayer', capacityL: 2 * GAL, dial: [] };
+const gun: Applicator = { id: 'g', name: '36 fl oz foaming gun', kind: 'foaming-gun', capacityL: 36 * FLOZ, dial };
 const cleaner = { chart: { light: 20, medium: 6, heavy: 4 }, form: 'concentrate' as const, waterFirst: true };
-const input = (waterParts: number, litres: number[], container: ApplicatorRecord) => ({
+const input = (waterParts: number, litres: number[], applicator: Applicator) => ({
   waterParts,
   litres,
-  container,
+  applicator,
   cleaner,
   system: 'us' as const,
   concentrateIn: measureOf('floz'),

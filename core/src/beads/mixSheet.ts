@@ -1,35 +1,35 @@
-import type { ApplicatorRecord, CleanerRecord } from '@elm-mist/contract';
+import { arithmetic, fromLabel, type Because, type RuleRef } from '../because';
+import { CoreError } from '../errors';
 import {
-  arithmetic,
   batchFor,
-  CoreError,
   dialOutcomes,
   dialWaterParts,
-  fromLabel,
+  drawing,
   reservoirFor,
   strengthBand,
   waterMeasure,
+  type Applicator,
   type BandVerdict,
   type Batch,
-  type Because,
-  type DialPosition,
+  type Cleaner,
+  type DrawingPosition,
   type Measure,
-  type RuleRef,
-  type UnitSystem,
-} from '@elm-mist/core';
+} from '../mix';
+import type { UnitSystem } from '../units';
 
 /**
- * How a container makes the strength: by hand; through a dial from straight concentrate; through a dial from a reservoir that has to be cut;
+ * How an applicator makes the strength: by hand; through a dial from straight concentrate; through a dial from a reservoir that has to be cut;
  * used as it comes; or not at all, the dial being too weak.
  */
 export type MixWay = 'hand' | 'dial' | 'dial-cut' | 'as-it-comes' | 'too-weak';
 
+/** What goes into an applicator, and what comes out of it. */
 export interface MixSheet {
   way: MixWay;
-  /** What goes into the container, filling by filling. */
+  /** What goes in, filling by filling. */
   batch: Batch;
   /** Position to set; null when nothing is metered. */
-  position: DialPosition | null;
+  position: DrawingPosition | null;
   /** Parts of water the dial adds to each part drawn; 0 without one. */
   dialParts: number;
   /** What reaches the coil after rounding, parts of water to one. */
@@ -71,49 +71,68 @@ const orderRule = (waterFirst: boolean): RuleRef => ({
 
 interface Metered {
   way: MixWay;
-  position: DialPosition | null;
+  position: DrawingPosition | null;
   dialParts: number;
-  /** Strength in the container itself. */
-  inContainer: number;
+  /** Strength in the applicator itself. */
+  inside: number;
 }
 
-/** How the container's dial, if it has one, makes the strength. */
-function meter(waterParts: number, container: ApplicatorRecord, cleaner: Pick<CleanerRecord, 'chart' | 'form'>): Metered {
-  const plain = (way: MixWay): Metered => ({ way, position: null, dialParts: 0, inContainer: waterParts });
+/** How the applicator's dial, if it has one, makes the strength. */
+function meter(waterParts: number, applicator: Applicator, cleaner: Pick<Cleaner, 'chart' | 'form'>): Metered {
+  const plain = (way: MixWay): Metered => ({ way, position: null, dialParts: 0, inside: waterParts });
   if (cleaner.form !== 'concentrate' || waterParts === 0) return plain('as-it-comes');
-  if (container.dial.length === 0) return plain('hand');
-  const { reached } = dialOutcomes({ targetWaterParts: waterParts, reservoirWaterParts: 0, dial: container.dial, chart: cleaner.chart });
-  if (reached) return { way: 'dial', position: reached.position, dialParts: dialWaterParts(reached.position), inContainer: 0 };
+  const dial = drawing(applicator.dial);
+  if (dial.length === 0) return plain('hand');
+  const { reached } = dialOutcomes({ targetWaterParts: waterParts, reservoirWaterParts: 0, dial, chart: cleaner.chart });
+  if (reached) return { way: 'dial', position: reached.position, dialParts: dialWaterParts(reached.position), inside: 0 };
   // The position nearest below the wanted strength lets the reservoir be cut least.
-  const stronger = container.dial.filter((position) => dialWaterParts(position) <= waterParts);
+  const stronger = dial.filter((position) => dialWaterParts(position) <= waterParts);
   const position = stronger.sort((a, b) => dialWaterParts(b) - dialWaterParts(a))[0];
   if (!position) return plain('too-weak');
   const dialParts = dialWaterParts(position);
-  const { waterParts: inContainer } = reservoirFor({ targetWaterParts: waterParts, dialWaterParts: dialParts });
-  return { way: 'dial-cut', position, dialParts, inContainer };
+  const { waterParts: inside } = reservoirFor({ targetWaterParts: waterParts, dialWaterParts: dialParts });
+  return { way: 'dial-cut', position, dialParts, inside };
+}
+
+/** The strongest that the applicator itself may hold so that the coil gets no more than the label's heaviest mix; null where it gives no chart. */
+function strongestAt(chart: Cleaner['chart'], dialParts: number): number | null {
+  const given = [chart.light, chart.medium, chart.heavy].filter((figure) => figure !== null);
+  return given.length === 0 ? null : Math.max(0, (Math.min(...given) + 1) / (dialParts + 1) - 1);
 }
 
 /**
- * What goes into this container for a wanted strength, for one or several coils.
- * @param litres ready mix each coil needs, L
+ * What goes into this applicator for a wanted strength, for one or several coils.
+ * @param input strength at the coil, parts of water to one; ready mix that each coil needs, L; applicator; cleaner; units and measure
+ * @returns fillings, position of the dial, and what the coil really gets
+ * @throws CoreError out-of-range, naming the argument
+ * @example mixSheet({ waterParts: 4, litres: [5], applicator: { id: 's', name: 'Sprayer', kind: 'pump-sprayer', capacityL: 7.5, dial: [] }, cleaner: shelf[0], system: 'si', concentrateIn: measureOf('mL') }).batch.pour.concentrateL // 1
  */
 export function mixSheet(input: {
   waterParts: number;
   litres: readonly number[];
-  container: ApplicatorRecord;
-  cleaner: Pick<CleanerRecord, 'chart' | 'form' | 'waterFirst'>;
+  applicator: Applicator;
+  cleaner: Pick<Cleaner, 'chart' | 'form' | 'waterFirst'>;
   system: UnitSystem;
   concentrateIn: Measure;
 }): MixSheet {
-  const { waterParts, litres, container, cleaner, system, concentrateIn } = input;
-  const { way, position, dialParts, inContainer } = meter(waterParts, container, cleaner);
+  const { waterParts, litres, applicator, cleaner, system, concentrateIn } = input;
+  const { way, position, dialParts, inside } = meter(waterParts, applicator, cleaner);
   const needs = litres.map((each) => each / (dialParts + 1));
   const perFilling = Math.min(
-    container.capacityL,
+    applicator.capacityL,
     needs.reduce((sum, each) => sum + each, 0),
   );
-  const waterIn = waterMeasure((perFilling * inContainer) / (inContainer + 1), system);
-  const batch = batchFor({ waterParts: inContainer, litres: needs, system, capacityL: container.capacityL, concentrateIn, waterIn });
+  const waterIn = waterMeasure((perFilling * inside) / (inside + 1), system);
+  const strongest = strongestAt(cleaner.chart, dialParts);
+  const batch = batchFor({
+    waterParts: inside,
+    litres: needs,
+    system,
+    capacityL: applicator.capacityL,
+    concentrateIn,
+    waterIn,
+    ...(strongest === null ? {} : { strongestWaterParts: strongest }),
+  });
   const coilSees = (batch.pour.waterParts + 1) * (dialParts + 1) - 1;
   return {
     way,
@@ -127,11 +146,11 @@ export function mixSheet(input: {
     because: {
       id: 'pour',
       title: 'What to pour',
-      result: { label: inContainer === 0 ? 'Straight' : 'Concentrate', quantity: { kind: 'volume', litres: batch.pour.concentrateL } },
+      result: { label: inside === 0 ? 'Straight' : 'Concentrate', quantity: { kind: 'volume', litres: batch.pour.concentrateL } },
       inputs: [
         { label: 'Strength wanted', quantity: { kind: 'ratio', waterParts } },
         { label: 'Ready mix wanted', quantity: { kind: 'volume', litres: litres.reduce((sum, each) => sum + each, 0) } },
-        { label: 'Container', quantity: { kind: 'volume', litres: container.capacityL } },
+        { label: 'Applicator holds', quantity: { kind: 'volume', litres: applicator.capacityL } },
         { label: 'Fillings', quantity: { kind: 'count', value: batch.fillings } },
         ...(position ? [{ label: `Dial at ${position.mark} gives`, quantity: { kind: 'ratio' as const, waterParts: dialParts } }] : []),
         { label: 'Left over after rounding', quantity: { kind: 'volume', litres: batch.leftoverL } },
@@ -139,7 +158,7 @@ export function mixSheet(input: {
       rules: [
         ...(position ? [DIAL_RULE] : []),
         ...(way === 'dial-cut' ? [INVERSE_RULE] : []),
-        ...(inContainer === 0 ? [] : [...HAND_RULES, orderRule(cleaner.waterFirst)]),
+        ...(inside === 0 ? [] : [...HAND_RULES, orderRule(cleaner.waterFirst)]),
         ...(way === 'as-it-comes'
           ? [{ id: 'mix.ready', because: 'Used as it comes, nothing is added.', source: fromLabel } satisfies RuleRef]
           : []),
@@ -149,12 +168,16 @@ export function mixSheet(input: {
   };
 }
 
-/** The same, or the sentence why this container will not do. */
+/**
+ * The same, or the sentence why this applicator will not do.
+ * @param input as for `mixSheet`
+ * @example 'sheet' in trySheet({ waterParts: 4, litres: [5], applicator: { id: 's', name: 'Sprayer', kind: 'pump-sprayer', capacityL: 7.5, dial: [] }, cleaner: shelf[0], system: 'si', concentrateIn: measureOf('mL') }) // true
+ */
 export function trySheet(input: Parameters<typeof mixSheet>[0]): { sheet: MixSheet } | { trouble: string } {
   try {
     const sheet = mixSheet(input);
     return sheet.way === 'too-weak'
-      ? { trouble: 'Even straight concentrate comes out of this dial weaker than wanted. Choose another container.' }
+      ? { trouble: 'Even straight concentrate comes out of this dial weaker than wanted. Choose another applicator.' }
       : { sheet };
   } catch (error) {
     if (!(error instanceof CoreError)) throw error;

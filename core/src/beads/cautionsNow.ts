@@ -1,0 +1,57 @@
+import type { Caution, CautionStep, CoilPlan } from '../method';
+import { LABEL_LINE_TABLE, type LabelLine } from '../mix';
+import type { NextAction } from '../run';
+
+/** Which hazards bite at which action. */
+const STEPS_AT: Record<NextAction['kind'], readonly CautionStep[]> = {
+  'wet-coil': ['open', 'dry-lift'],
+  apply: ['apply'],
+  mist: [],
+  rinse: ['rinse'],
+  check: [],
+  wait: [],
+  'close-up': ['close'],
+  condense: [],
+  look: [],
+  done: ['close'],
+};
+
+/**
+ * The cautions of a plan that bite now.
+ * @param plan of the coil
+ * @param action what is done next; null while its gate is shut
+ * @example cautionsNow(planCoil(coil(), graded(3), mildDay, shelf, house()), null).every((caution) => caution.step === 'gate') // true
+ */
+export function cautionsNow(plan: CoilPlan, action: NextAction['kind'] | null): Caution[] {
+  const steps = action === null ? (['gate'] as const) : STEPS_AT[action];
+  return plan.cautions.filter((caution) => (steps as readonly CautionStep[]).includes(caution.step));
+}
+
+/** Where on the way a hazard bites, as a heading. */
+export const CAUTION_STEP_WORDS: Record<CautionStep, string> = {
+  arrive: 'On arrival',
+  gate: 'Before power is proven off',
+  open: 'Opening up',
+  'dry-lift': 'Dry lift',
+  mix: 'Mixing',
+  apply: 'Foaming',
+  rinse: 'Rinsing',
+  close: 'Power back',
+};
+
+/**
+ * What to wear before a cap comes off, and what to do about a splash.
+ * @param chemistry class of the cleaner
+ * @example splashWords('neutral').startsWith('Gloves') // true
+ */
+export const splashWords = (chemistry: CoilPlan['chemistry']): string =>
+  `${chemistry === 'alkaline-foam' ? 'Chemical gloves and sealed goggles on before the cap is off.' : 'Gloves and goggles.'} Splash: water at once for 15 minutes, then the safety sheet.`;
+
+/**
+ * What the label says about handling, at mixing or at foaming.
+ * @param lines of the label
+ * @param at which
+ * @example labelLines(['shake', 'upright'], 'apply') // ['Hold it upright while it sprays.']
+ */
+export const labelLines = (lines: readonly LabelLine[] | undefined, at: 'mix' | 'apply'): string[] =>
+  (lines ?? []).filter((line) => LABEL_LINE_TABLE[line].at === at).map((line) => LABEL_LINE_TABLE[line].says);

@@ -1,0 +1,56 @@
+import { pressureAtAltitudeKPa, type HourAir } from '../dryout';
+import type { Configuration, Refrigerant } from '../equipment';
+import type { HouseRules, MethodContext, ReturnAir } from '../method';
+import type { VisitState } from '../run';
+
+/** What stands around a visit, as far as a plan needs it. */
+export interface VisitSetting {
+  configuration: Configuration;
+  refrigerant: Refrigerant;
+  latitudeDeg: number;
+  longitudeDeg: number;
+  altitudeM: number;
+  /** Hourly feed of the visit's day; empty where there is none. */
+  hours: readonly HourAir[];
+  /** Washes since each coil was last opened from inside. */
+  washesSinceOpened: Readonly<Record<string, number>>;
+  /** What a can covers, by cleaner, where use has taught it. */
+  canYieldM2: Readonly<Record<string, number>>;
+}
+
+/** Return air as measured before the wash; null where its humidity was not. */
+const returnAirOf = (state: VisitState): ReturnAir | null => {
+  const reading = state.readings.filter((row) => row.value.when === 'before' && typeof row.value.returnRhPct === 'number').at(-1)?.value;
+  return reading ? { dryBulbC: reading.returnC, rhPct: reading.returnRhPct ?? 0 } : null;
+};
+
+/**
+ * The visit around its coils, from what has been entered and where it stands: the one way that every plan of it is made.
+ * @param setting place, system and feed
+ * @param state of the visit; left out before it has begun
+ * @example contextOf({ configuration: 'split-cool', refrigerant: 'R-410A', latitudeDeg: 42, longitudeDeg: -100, altitudeM: 0, hours: [], washesSinceOpened: {}, canYieldM2: {} }).site // null
+ */
+export function contextOf(setting: VisitSetting, state?: VisitState): MethodContext {
+  const { latitudeDeg, longitudeDeg, hours } = setting;
+  const site = state?.site ?? null;
+  return {
+    configuration: setting.configuration,
+    refrigerant: state?.identity?.value.refrigerant ?? setting.refrigerant,
+    site: site?.value ?? null,
+    sky: site ? { atMs: Date.parse(site.at), latitudeDeg, longitudeDeg, hours } : null,
+    pressureKPa: pressureAtAltitudeKPa(setting.altitudeM),
+    sensitiveOccupants: state?.identity?.value.sensitiveOccupants ?? false,
+    ...(state?.story ? { story: state.story.value } : {}),
+    washesSinceOpened: setting.washesSinceOpened,
+    returnAir: state ? returnAirOf(state) : null,
+    canYieldM2: setting.canYieldM2,
+  };
+}
+
+/**
+ * The rules a visit goes by: the shop's, with the schools that were chosen for it laid over.
+ * @param house the shop's rules
+ * @param state of the visit
+ * @example rulesOf(house({ dwell: 'long' }), foldVisit('v', 'split-cool', [])).dwell // "long"
+ */
+export const rulesOf = (house: HouseRules, state: VisitState): HouseRules => ({ ...house, ...state.rules?.value.rules });

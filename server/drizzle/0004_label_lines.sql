@@ -1,0 +1,1 @@
+ALTER TABLE `cleaner` ADD `handling` text DEFAULT '[]' NOT NULL;
