@@ -73,7 +73,9 @@ export const systemInputSchema = object({
     .default(null),
   note: optionalWords('The note', 2000),
 }).test('capacity', '', (value, context) =>
-  value.btuh === null || value.btuh === undefined ? coreTest(context, () => void capacityFromModel(value.model ?? '', value.configuration === 'ductless-split')) : true,
+  value.btuh === null || value.btuh === undefined
+    ? coreTest(context, () => void capacityFromModel(value.model ?? '', value.configuration === 'ductless-split'))
+    : true,
 );
 export type SystemInput = InferType<typeof systemInputSchema>;
 

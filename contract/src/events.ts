@@ -122,7 +122,10 @@ const planFrame = object({
     .defined('The plan’s strength is missing.')
     .min(0, 'The plan’s strength must not be below zero.')
     .max(1000, 'The plan’s strength must be at most 1000:1.'),
-  dwell: object({ minS: figure('Shortest dwell', 0, 7200, 's'), maxS: figure('Longest dwell', 0, 7200, 's').nullable().defined().notRequired() })
+  dwell: object({
+    minS: figure('Shortest dwell', 0, 7200, 's'),
+    maxS: figure('Longest dwell', 0, 7200, 's').nullable().defined().notRequired(),
+  })
     .nullable()
     .defined(),
   sections: array(object({ id: words('A section’s id', 80), areaM2: figure('A section’s area', 0.0001, 50, 'm²') }))
@@ -223,7 +226,9 @@ const DATA_SCHEMAS: Record<EventKind, Schema<AnyObject | null | undefined>> = {
     source: oneOf('Power source', POWER_SOURCES),
     step: oneOf('Step', GATE_STEPS),
     volts: figure('Volts', 0, 1000, 'V').nullable().defined('Volts are missing.').notRequired(),
-    readings: array(figure('Volts of a circuit', 0, 1000, 'V')).max(MOST_CIRCUITS, `${MOST_CIRCUITS} circuits at most.`).optional(),
+    readings: array(figure('Volts of a circuit', 0, 1000, 'V'))
+      .max(MOST_CIRCUITS, `${MOST_CIRCUITS} circuits at most.`)
+      .optional(),
     shut: flag().optional(),
   }),
   'part.off': object({

@@ -109,7 +109,12 @@ export function entryOf(input: CleanerInput): CleanerEntry {
 const dialPositionSchema = object({
   mark: words('The mark', 20),
   /** Null where it gives plain water. */
-  waterParts: figure('Parts of water', 0, 1000).nullable().defined('Parts of water are missing.').notRequired(),
+  waterParts: num()
+    .typeError('Parts of water must be a number.')
+    .nullable()
+    .defined('Parts of water are missing.')
+    .min(0, 'Parts of water must be at least 0.')
+    .max(1000, 'Parts of water must be at most 1000.'),
   measured: object({ waterParts: figure('Measured parts of water', 0, 1000), day: isoDay('The day it was measured') })
     .nullable()
     .default(null),

@@ -251,7 +251,7 @@ test('what visits cost is added up from what they did', async () => {
   for (const row of year) {
     expect(row.cost.total).toBeCloseTo(row.cost.product + row.cost.water + row.cost.work, 9);
     expect(row.minutes).toBeGreaterThan(0);
-    expect(row.method === 'water').toBe(row.concentrateL === 0);
+    expect(row.means === 'water').toBe(row.concentrateL === 0);
   }
   expect((await server.call('GET', '/costs?from=june&to=2026-06-11')).body.error.fields).toHaveProperty('from');
 });

@@ -1,21 +1,38 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { readJson, writeDevice } from '@/device/memory';
+import { readJson, readText, writeDevice } from '@/device/memory';
 
-/** Something half entered, kept on the device from the first tap, so that a reload or a dead battery loses nothing. */
-export function useDraft<T>(key: string, start: () => T): [T, (next: T) => void, () => void] {
+/**
+ * Something half entered, kept on the device from the first tap, so that a reload or a dead battery loses nothing.
+ * @param key under which it is kept
+ * @param start what it starts with
+ * @param base what it was begun from: the entry it would replace. Once that is another one, here or on another phone, it starts from there anew,
+ * and what was half entered is offered as `older`
+ * @returns value, change, forget, and what was begun from another base
+ */
+export function useDraft<T>(key: string, start: () => T, base = ''): [T, (next: T) => void, () => void, T | null] {
   const stored = `draft.${key}`;
-  const [held, setHeld] = useState<{ key: string; value: T }>(() => ({ key, value: readJson<T>(stored) ?? start() }));
-  // Another coil or visit under the same screen: its own draft, not this one's.
-  const value = held.key === key ? held.value : (readJson<T>(stored) ?? start());
+  const storedBase = `${stored}.base`;
+  const read = () => {
+    const value = readJson<T>(stored);
+    const same = (readText(storedBase) ?? base) === base;
+    return { key, base, value: value !== null && same ? value : start(), older: value !== null && !same ? value : null };
+  };
+  const [held, setHeld] = useState(read);
+  // Another coil or visit under the same screen, or another base: its own draft, not this one's.
+  const now = held.key === key && held.base === base ? held : read();
   const change = useCallback(
     (next: T) => {
       writeDevice(stored, JSON.stringify(next));
-      setHeld({ key, value: next });
+      writeDevice(storedBase, base);
+      setHeld({ key, base, value: next, older: null });
     },
-    [key, stored],
+    [key, stored, storedBase, base],
   );
-  const clear = useCallback(() => writeDevice(stored, null), [stored]);
-  return [value, change, clear];
+  const clear = useCallback(() => {
+    writeDevice(stored, null);
+    writeDevice(storedBase, null);
+  }, [stored, storedBase]);
+  return [now.value, change, clear, now.older];
 }
 
 /** Start values of a form: what was half entered before, laid over what it starts with. */

@@ -3,15 +3,17 @@ import {
   beadsDone,
   checkEvent,
   coilsInHand,
+  contextOf,
   CoreError,
   foldVisit,
-  pressureAtAltitudeKPa,
+  rulesOf,
   sourceOf,
   type Bead,
   type EventDataByKind,
   type EventKind,
   type HouseRules,
   type MethodContext,
+  type Page,
   type Undoable,
   type VisitEvent,
   type VisitState,
@@ -48,10 +50,10 @@ export interface OpenVisit {
    * another bead taken right after it is drawn once, with the entry in it.
    */
   record: (...entries: Entry[]) => boolean;
-  /** This person's newest entry that an undo would take back. */
-  own: Undoable | null;
-  /** Takes back one entry: this person's own newest, unless another is named. */
-  undo: (entry?: Undoable | null) => boolean;
+  /** This person's newest entry made on a page: what an undo there would take back. Null when there is none, or the visit is closed. */
+  own: (page: Page) => Undoable | null;
+  /** Takes back this person's newest entry of a page. */
+  undo: (page: Page) => boolean;
   problem: string | null;
   clearProblem: () => void;
 }
@@ -116,7 +118,7 @@ export function VisitRoot({
             sofar.map((event) => Date.parse(event.at)),
           );
           const event = { id: uuidv7(), visitId, at: new Date(at).toISOString(), by: whoIsThis(house.crew), ...entry };
-          checkEvent(foldVisit(visitId, frame.configuration, sofar), event, frame);
+          checkEvent(foldVisit(visitId, frame.configuration, sofar), event, { ...frame, events: sofar });
           made.push(event);
           sofar = [...sofar, event];
         }
@@ -138,7 +140,8 @@ export function VisitRoot({
     const allCoils = detail.visit.coilIds
       .map((id) => detail.coils.find((coil) => coil.id === id))
       .filter((coil): coil is CoilRecord => coil !== undefined);
-    const own = state.lastUndoableBy[whoIsThis(house.crew)] ?? null;
+    const own = (page: Page) => (state.closed && page !== 'close' ? null : (state.undoable[whoIsThis(house.crew)]?.[page] ?? null));
+    const { latitudeDeg, longitudeDeg, altitudeM } = detail.place;
     const inHand = new Set(coilsInHand(state, allCoils).map((coil) => coil.id));
     return {
       detail,
@@ -148,30 +151,29 @@ export function VisitRoot({
       done: beadsDone(state, allCoils),
       shelf: shelf.cleaners,
       applicators: shelf.applicators,
-      house: { ...house, ...state.rules?.value.rules },
-      context: {
-        configuration: detail.system.configuration,
-        refrigerant: state.identity?.value.refrigerant ?? detail.system.refrigerant,
-        site: state.site?.value ?? null,
-        sky: state.site
-          ? {
-              atMs: Date.parse(state.site.at),
-              latitudeDeg: detail.place.latitudeDeg,
-              longitudeDeg: detail.place.longitudeDeg,
-              hours: detail.weather.hours,
-            }
-          : null,
-        pressureKPa: pressureAtAltitudeKPa(detail.place.altitudeM),
-        sensitiveOccupants: state.identity?.value.sensitiveOccupants ?? false,
-        ...(state.story ? { story: state.story.value } : {}),
-        washesSinceOpened: detail.known.washesSinceOpened,
-      },
+      house: rulesOf(house, state),
+      context: contextOf(
+        {
+          configuration: detail.system.configuration,
+          refrigerant: detail.system.refrigerant,
+          latitudeDeg,
+          longitudeDeg,
+          altitudeM,
+          hours: detail.weather.hours,
+          washesSinceOpened: detail.known.washesSinceOpened,
+          canYieldM2: detail.known.canYieldM2,
+        },
+        state,
+      ),
       crew: (state.crew ?? (state.story?.value.helper ? 2 : 1)) as 1 | 2 | 3,
       coil: (id) => allCoils.find((coil) => coil.id === id),
       source: (coil) => sourceOf(detail.system.configuration, coil.role),
       record,
       own,
-      undo: (entry = own) => (entry ? record({ kind: 'event.undone', data: { eventId: entry.eventId } }) : false),
+      undo: (page) => {
+        const entry = own(page);
+        return entry ? record({ kind: 'event.undone', data: { eventId: entry.eventId } }) : false;
+      },
       problem,
       clearProblem: () => setProblem(null),
     };

@@ -35,6 +35,7 @@ const TONES = {
   mist: [988, 784, 988],
   hurry: [988, 988, 988],
   'too-long': [1319, 988, 1319, 988],
+  look: [784, 988, 1175],
 } as const;
 const BUZZES = {
   steady: [200],
@@ -43,6 +44,7 @@ const BUZZES = {
   mist: [120, 80, 120],
   hurry: [150, 80, 150, 80, 150],
   'too-long': [500, 150, 500, 150, 500],
+  look: [200, 100, 200, 100, 200],
 } as const;
 const TONE_S = 0.22;
 

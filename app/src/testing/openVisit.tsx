@@ -13,6 +13,7 @@ export const VISIT = 'v1';
 const coilRecord = (build: CoilBuild): CoilRecord => ({ ...build, systemId: 's1' });
 const cleanerRecord = (cleaner: (typeof shelf)[number]): CleanerRecord => ({
   ...cleaner,
+  handling: [...(cleaner.handling ?? [])],
   countsAgainst: null,
   phLow: null,
   phHigh: null,
@@ -60,7 +61,17 @@ export const detailOf = (events: VisitEvent[], over: Partial<VisitDetail> = {}):
   },
   coils: fullRunCoils.map(coilRecord),
   events,
-  known: { day: null, surveys: {}, story: null, chemistries: [], openFindings: [], washesSinceOpened: {}, air: null, taken: {} },
+  known: {
+    day: null,
+    surveys: {},
+    story: null,
+    chemistries: [],
+    openFindings: [],
+    washesSinceOpened: {},
+    air: null,
+    taken: {},
+    canYieldM2: {},
+  },
   weather: { simulated: true, hours: [] },
   ...over,
 });

@@ -133,7 +133,7 @@ export function Why({ because, children, about }: { because: Because | undefined
     <Pressable
       role="button"
       onPress={() => show(because)}
-      style={{ minHeight: target.usual, justifyContent: 'center', alignSelf: 'flex-start', flexShrink: 1 }}
+      style={{ minHeight: target.usual, minWidth: target.usual, justifyContent: 'center', alignSelf: 'flex-start', flexShrink: 1 }}
     >
       <Unseen>{about ?? because.title}</Unseen>
       <View style={{ alignSelf: 'flex-start', borderBottomWidth: 2, borderStyle: 'dotted', borderColor: tokens.ink }}>{children}</View>

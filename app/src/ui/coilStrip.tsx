@@ -1,4 +1,4 @@
-import { gradeFacts, type CoilFace, type FaceGrades, type Grade, type SectionWord } from '@elm-mist/core';
+import { gradeFacts, rowName, type CoilFace, type FaceGrades, type Grade, type SectionWord } from '@elm-mist/core';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { GRADE_HATCH, Hatch, WORD_HATCH } from './hatch';
 import { Sign } from './icon';
@@ -20,9 +20,6 @@ function Plate({ text, size = 22 }: { text: string; size?: number }) {
 function Frame({ width, color }: { width: number; color: string }) {
   return <View aria-hidden style={[StyleSheet.absoluteFill, { borderWidth: width, borderColor: color, pointerEvents: 'none' }]} />;
 }
-
-const rowNames = (rows: number): string[] =>
-  rows === 1 ? ['only row'] : rows === 2 ? ['outer row', 'inner row'] : ['outer row', 'middle row', 'inner row'];
 
 export interface CellPick {
   faceId: string;
@@ -49,8 +46,7 @@ export function GradeStrip({
   caption?: boolean;
 }) {
   const tokens = useTokens();
-  const names = rowNames(rows);
-  const order = [...names.keys()].reverse();
+  const order = Array.from({ length: rows }, (_none, row) => rows - 1 - row);
   const total = faces.reduce((sum, face) => sum + face.widthM, 0);
   return (
     <View style={{ gap: space.xs }}>
@@ -61,13 +57,13 @@ export function GradeStrip({
         {order.map((row) => (
           <View key={row} style={{ flexDirection: 'row' }}>
             {faces.map((face, index) => {
-              const grade: Grade | undefined = grades[face.id]?.[row];
+              const grade: Grade | null = grades[face.id]?.[row] ?? null;
               const chosen = picked?.faceId === face.id && picked.row === row;
-              const says = `${face.name}${rows > 1 ? `, ${names[row]}` : ''}: ${grade === undefined ? 'not graded' : `grade ${grade} ${gradeFacts(grade).name}`}`;
+              const says = `${face.name}${rows > 1 ? `, ${rowName(rows, row)}` : ''}: ${grade === null ? 'not graded' : `grade ${grade} ${gradeFacts(grade).name}`}`;
               const inside = (
                 <>
-                  {grade === undefined ? null : <Hatch name={GRADE_HATCH[grade]} />}
-                  <Plate text={grade === undefined ? '?' : String(grade)} />
+                  {grade === null ? null : <Hatch name={GRADE_HATCH[grade]} />}
+                  <Plate text={grade === null ? '?' : String(grade)} />
                   {chosen ? <Frame width={4} color={tokens.elm} /> : null}
                 </>
               );
@@ -129,6 +125,9 @@ export function GradeStrip({
   );
 }
 
+/** Words of a section that wants hands. */
+const DUE: readonly SectionWord[] = ['rinse now', 'mist now', 'too long', 'close up', 'look now'];
+
 export interface StripSection {
   id: string;
   number: number;
@@ -155,7 +154,7 @@ export function SectionStrip({
     >
       {sections.map((section) => {
         const chosen = current === section.id;
-        const due = section.word === 'rinse now' || section.word === 'mist now' || section.word === 'too long';
+        const due = DUE.includes(section.word);
         const frame = section.word === 'too long' ? tokens.brick : section.word === 'mist now' ? tokens.mist : tokens.elm;
         const says = `Section ${section.number}, ${section.faceName}: ${section.word}`;
         const box = {

@@ -1,6 +1,8 @@
+import { CoreError, numberReadings } from '@elm-mist/core';
 import { Input } from '@rneui/themed';
 import { useId } from 'react';
 import { View, type KeyboardTypeOptions } from 'react-native';
+import { Companion } from './button';
 import { Label, Small } from './text';
 import { useTokens } from './theme';
 import { font, line, radius, space, target } from './tokens';
@@ -18,10 +20,23 @@ interface Props {
   grow?: boolean;
 }
 
+/** The two ways a number with a comma can be read; none where there is one, or where a number is not asked for. */
+function twoReadings(text: string, keyboard: KeyboardTypeOptions): string[] {
+  if (!text.includes(',') || !['decimal-pad', 'number-pad', 'numeric'].includes(keyboard)) return [];
+  try {
+    const readings = numberReadings(text.replace(/^[-−–]/, ''));
+    return readings.length > 1 ? readings.map((reading) => reading.typed) : [];
+  } catch (error) {
+    if (!(error instanceof CoreError)) throw error;
+    return [];
+  }
+}
+
 /** A labelled box to type in, its unit beside it, its error under it. What was typed stays when it is wrong. */
 export function Field({ label, value, onChange, unit, error, help, keyboard = 'default', multiline = false, testID, grow = false }: Props) {
   const tokens = useTokens();
   const id = useId();
+  const readings = twoReadings(value, keyboard);
   return (
     <View style={{ gap: space.xs, flexGrow: grow ? 1 : 0, flexBasis: grow ? 96 : 'auto', flexShrink: 1 }}>
       <Label>{unit ? `${label}, ${unit}` : label}</Label>
@@ -53,6 +68,13 @@ export function Field({ label, value, onChange, unit, error, help, keyboard = 'd
         }}
         testID={testID}
       />
+      {readings.length > 0 ? (
+        <View style={{ flexDirection: 'row', gap: space.s, flexWrap: 'wrap' }} role="group" aria-label={`Which number is ${value}?`}>
+          {readings.map((typed) => (
+            <Companion key={typed} title={typed} onPress={() => onChange(typed)} />
+          ))}
+        </View>
+      ) : null}
       {error ? (
         <View nativeID={id}>
           <Small ink="brick" live>

@@ -67,23 +67,23 @@ export function Screen({
   );
 }
 
-/** One filled button, one outlined companion at its left. */
-export function ThumbBar({ children }: { children: ReactNode }) {
+/** One filled button, one outlined companion at its left; over them a line about what they do, where it needs saying. */
+export function ThumbBar({ children, over }: { children: ReactNode; over?: ReactNode }) {
   const tokens = useTokens();
   return (
     <View
       role="contentinfo"
       style={{
-        flexDirection: 'row',
-        gap: space.s,
+        gap: space.xs,
         paddingHorizontal: space.l,
-        paddingVertical: space.m,
+        paddingVertical: over ? space.s : space.m,
         borderTopWidth: line.firm,
         borderTopColor: tokens.ink,
         backgroundColor: tokens.paper,
       }}
     >
-      {children}
+      {over}
+      <View style={{ flexDirection: 'row', gap: space.s }}>{children}</View>
     </View>
   );
 }

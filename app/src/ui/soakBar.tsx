@@ -7,17 +7,19 @@ import { line, space } from './tokens';
 /** One soaking section: foam on → ready → dries, with a marker at now. The green stretch is the only right time to rinse. */
 export function SoakBar({ number, clock }: { number: number; clock: SectionClock }) {
   const tokens = useTokens();
-  if (clock.soakedS === null || clock.readyAtS === null || clock.rinseByS === null) return null;
-  const end = Math.max(clock.rinseByS, clock.readyAtS + 1) * 1.04;
+  if (clock.soakedS === null || clock.readyAtS === null) return null;
+  // Where nothing limits it, as where condensate rinses, the right time goes on to the end of the bar.
+  const latestS = clock.rinseByS ?? Math.max(clock.soakedS, clock.readyAtS) * 1.3;
+  const end = Math.max(latestS, clock.readyAtS + 1) * (clock.rinseByS === null ? 1 : 1.04);
   const at = (s: number): `${number}%` => `${Math.min(100, Math.max(0, (s / end) * 100))}%`;
-  const left = clock.rinseByS - clock.soakedS;
+  const left = latestS - clock.soakedS;
   const toReady = clock.readyAtS - clock.soakedS;
   const limitWord = clock.mistByS !== null ? 'mist by' : clock.limit === 'dries' ? 'dries' : 'longest';
   const toMist = clock.mistByS === null ? null : clock.mistByS - clock.soakedS;
   return (
     <View
       role="img"
-      aria-label={`Section ${number}: ${toMist !== null && toMist > 0 ? `mist within ${formatClock(toMist)}` : toReady > 0 ? `ready in ${formatClock(toReady)}` : left > 0 ? `rinse now, ${formatClock(left)} left` : 'past its limit, rinse at once'}`}
+      aria-label={`Section ${number}: ${toMist !== null && toMist > 0 ? `mist within ${formatClock(toMist)}` : toReady > 0 ? `ready in ${formatClock(toReady)}` : clock.rinseByS === null ? clock.word : left > 0 ? `rinse now, ${formatClock(left)} left` : 'past its limit, rinse at once'}`}
       style={{ flexDirection: 'row', gap: space.m, alignItems: 'flex-start' }}
     >
       <Figure style={{ fontSize: 24, lineHeight: 28, minWidth: 16 }}>{number}</Figure>
@@ -26,9 +28,9 @@ export function SoakBar({ number, clock }: { number: number; clock: SectionClock
           <View
             style={{
               position: 'absolute',
-              display: clock.readyAtS < clock.rinseByS ? 'flex' : 'none',
+              display: clock.readyAtS < latestS ? 'flex' : 'none',
               left: at(clock.readyAtS),
-              right: `${100 - parseFloat(at(clock.rinseByS))}%`,
+              right: `${100 - parseFloat(at(latestS))}%`,
               top: 0,
               bottom: 0,
               backgroundColor: tokens.elmWash,
@@ -46,7 +48,9 @@ export function SoakBar({ number, clock }: { number: number; clock: SectionClock
               backgroundColor: tokens.amberFill,
             }}
           />
-          <View style={{ position: 'absolute', left: at(clock.rinseByS), width: 3, top: 0, bottom: 0, backgroundColor: tokens.brick }} />
+          {clock.rinseByS === null ? null : (
+            <View style={{ position: 'absolute', left: at(clock.rinseByS), width: 3, top: 0, bottom: 0, backgroundColor: tokens.brick }} />
+          )}
           <View
             style={{
               position: 'absolute',
@@ -62,7 +66,9 @@ export function SoakBar({ number, clock }: { number: number; clock: SectionClock
         <View style={{ flexDirection: 'row', justifyContent: 'space-between', gap: space.s }}>
           <Label ink="inkSoft">{`foam on ${formatClock(clock.soakedS)} ago`}</Label>
           <Label>{`ready ${formatClock(clock.readyAtS)}`}</Label>
-          <Label ink={clock.mistByS === null ? 'brick' : 'mist'}>{`${limitWord} ${formatClock(clock.rinseByS)}`}</Label>
+          <Label ink={clock.rinseByS === null ? 'inkSoft' : clock.mistByS === null ? 'brick' : 'mist'}>
+            {clock.rinseByS === null ? 'no latest' : `${limitWord} ${formatClock(clock.rinseByS)}`}
+          </Label>
         </View>
       </View>
     </View>

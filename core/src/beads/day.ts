@@ -74,12 +74,15 @@ export function plannedNeed(
   const made = state.plans[coil.id]?.value;
   const seen = state.surveys[coil.id]?.value;
   const survey = seen ?? last;
-  if (!survey) return { need: needOf(coil, made ? 'plan' : 'nothing known', made?.grade ?? null, made ?? null), plan: made ?? null, openLess: null };
+  if (!survey)
+    return { need: needOf(coil, made ? 'plan' : 'nothing known', made?.grade ?? null, made ?? null), plan: made ?? null, openLess: null };
   try {
     const plan = made ?? planCoil(coil, survey, context, shelf, house);
     const least = leastOpening(coil, plan);
     const complete = completeSurvey(survey);
-    const openLess = least ? planCoil(coil, { ...complete, answers: { ...complete.answers, opening: least } }, context, shelf, house) : null;
+    const openLess = least
+      ? planCoil(coil, { ...complete, answers: { ...complete.answers, opening: least } }, context, shelf, house)
+      : null;
     return { need: needOf(coil, made ? 'plan' : seen ? 'survey' : 'last visit', plan.grade, plan), plan, openLess };
   } catch (error) {
     if (!(error instanceof CoreError)) throw error;

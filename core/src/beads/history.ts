@@ -66,8 +66,12 @@ export function canYields(visits: readonly CanVisit[], cans: readonly { id: stri
     const uses = visits.flatMap(({ state, coils }): CanUse[] => {
       const litres = usedFromShelf(state)[id] ?? 0;
       const coveredM2 = coils.reduce((sum, coil) => {
-        const faces = new Set((state.foamed[coil.id] ?? []).flatMap((row) => (row.value.cleanerId === id ? [row.value.sectionId.split('.')[0] ?? ''] : [])));
-        const areaM2 = coil.geometry.faces.filter((face) => faces.has(face.id)).reduce((area, face) => area + faceAreaOf(coil.geometry, face), 0);
+        const faces = new Set(
+          (state.foamed[coil.id] ?? []).flatMap((row) => (row.value.cleanerId === id ? [row.value.sectionId.split('.')[0] ?? ''] : [])),
+        );
+        const areaM2 = coil.geometry.faces
+          .filter((face) => faces.has(face.id))
+          .reduce((area, face) => area + faceAreaOf(coil.geometry, face), 0);
         return sum + areaM2 * coil.geometry.rows;
       }, 0);
       return litres > 0 && coveredM2 > 0 ? [{ cans: litres / packL, coveredM2 }] : [];

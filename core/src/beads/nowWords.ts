@@ -38,6 +38,10 @@ const HOW_TO_FOAM = {
 const howToFoam = ({ facts }: CoilPlan): string =>
   HOW_TO_FOAM[facts?.role === 'evaporator' ? (facts.ductless ? 'wall-head' : 'indoors') : 'outdoors'];
 
+/** What the thermostat is set to where condensate rinses. */
+export const CONDENSATE_WORDS =
+  'Lowest set-point and high fan: condensate rinses the foam for three quarters of an hour, then pan and drain are looked at in Wash.';
+
 /**
  * The next action in words, with the button that says its result.
  * @param action as `nextAction` gives it

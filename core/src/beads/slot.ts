@@ -79,7 +79,8 @@ export function slotFit(coils: readonly SlotCoil[], slotMin: number, people: num
   const time = timeOf(coils, people);
   const slotS = slotMin * 60;
   const overS = time.seconds > slotS + GRACE_S ? time.seconds - slotS : 0;
-  const way = (id: SlotWay['id'], words: string, seconds: number): SlotWay[] => (seconds < time.seconds - GRACE_S ? [{ id, words, seconds }] : []);
+  const way = (id: SlotWay['id'], words: string, seconds: number): SlotWay[] =>
+    seconds < time.seconds - GRACE_S ? [{ id, words, seconds }] : [];
   const single = coils.length > 1 ? coils.map((coil) => ({ coil, seconds: timeOf([coil], people).seconds })) : [];
   const ways =
     overS === 0
@@ -99,6 +100,8 @@ export function slotFit(coils: readonly SlotCoil[], slotMin: number, people: num
  * @example leastOpening(coil(), planCoil(coil(), graded(3), mildDay, shelf, house())) // "exterior"
  */
 export function leastOpening(coil: CoilBuild, plan: CoilPlan): CoilPlan['opening'] | null {
-  const least = openingsFor(coil.role).find(({ id }) => isPossible(id, coil) && (coil.role === 'condenser' || OPENING_TABLE[id].id !== 'panel'))?.id;
+  const least = openingsFor(coil.role).find(
+    ({ id }) => isPossible(id, coil) && (coil.role === 'condenser' || OPENING_TABLE[id].id !== 'panel'),
+  )?.id;
   return least && least !== plan.opening ? least : null;
 }

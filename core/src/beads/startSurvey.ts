@@ -28,7 +28,8 @@ export const soilsFor = (role: CoilRole): Soil[] => SOILS.filter((soil) => (ONE_
 export function startSurvey(now: CoilSurvey | undefined, before: CoilSurvey | undefined): CoilSurvey {
   if (now) return now;
   if (!before) return emptySurvey();
-  const { surroundings, disconnect, clearanceM, clearanceTopM, boardNearby, finishedCeiling, accessPanel, airflow, filterSize } = before.answers;
+  const { surroundings, disconnect, clearanceM, clearanceTopM, boardNearby, finishedCeiling, accessPanel, airflow, filterSize } =
+    before.answers;
   const { finStiffness, clipOnScreens, soundJacket, baseLip } = before.answers;
   return {
     ...emptySurvey(),

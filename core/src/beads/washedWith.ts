@@ -20,7 +20,10 @@ export function washedWith(state: VisitState, coilId: string, nameOf: (cleanerId
   const batches = (state.mixes[coilId] ?? []).map((row) => row.value);
   const foamed = state.foamed[coilId] ?? [];
   const used = [...new Set(foamed.flatMap((row) => row.value.cleanerId ?? []))];
-  const words = used.map((id) => `${nameOf(id) || (foamed.find((row) => row.value.cleanerId === id)?.value.cleanerName ?? id)}${strengthWords(pouredWaterParts(batches, id))}`);
+  const words = used.map(
+    (id) =>
+      `${nameOf(id) || (foamed.find((row) => row.value.cleanerId === id)?.value.cleanerName ?? id)}${strengthWords(pouredWaterParts(batches, id))}`,
+  );
   const spare = [...new Set(batches.map((batch) => batch.cleanerId))].filter((id) => !used.includes(id));
   const rinsed = run.sections.some((section) => run.progress[section.id]?.rinsedAtMs);
   const { verdict, stop } = run.plan;

@@ -1,4 +1,5 @@
 import { DRYING_MARGIN } from './dryOut';
+import { formatDuration } from '../units';
 
 /** How long foam stays wet by itself: seconds, or a state of its own where the air takes nothing up. Survives being stored. */
 export type DryTime = number | 'never';
@@ -29,3 +30,13 @@ export const trustedSeconds = (dry: DryTime | null): number => (typeof dry === '
  * @example sooner(300, 'never') // 300
  */
 export const sooner = (a: DryTime, b: DryTime): DryTime => (a === 'never' ? b : b === 'never' ? a : Math.min(a, b));
+
+/** Longer than this, a figure would say more than is known, s. */
+const HOURS_FROM_S = 4 * 3600;
+
+/**
+ * A drying time for a reader.
+ * @param dry how long foam stays wet
+ * @example dryWords('never') // "does not dry"
+ */
+export const dryWords = (dry: DryTime): string => (dry === 'never' ? 'does not dry' : dry < HOURS_FROM_S ? formatDuration(dry) : 'hours');

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { CHEMISTRIES, CLEANER_FORMS } from '../mix';
+import { CHEMISTRIES, CLEANER_FORMS, LABEL_LINES } from '../mix';
 import { CONSTRUCTIONS } from '../equipment';
 import { missingColumns, PRODUCT_TABLE, productRow, readProduct, readStock, STOCK_TABLE, writeRow, type CleanerEntry } from '.';
 
@@ -25,6 +25,7 @@ test('a product written out reads back to itself', () => {
     rinseNeeded: orNull(fc.boolean()),
     waterFirst: fc.boolean(),
     hazardWords: fc.constantFrom('', 'Burns skin and eyes.'),
+    handling: fc.subarray([...LABEL_LINES]),
     phLow: orNull(fc.integer({ min: 0, max: 7 })),
     phHigh: orNull(fc.integer({ min: 7, max: 14 })),
     packL: fc.double({ min: 0.01, max: 250, noNaN: true }),

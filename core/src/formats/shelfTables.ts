@@ -1,6 +1,15 @@
 import { CoreError } from '../errors';
 import { CONSTRUCTIONS } from '../equipment';
-import { CHEMISTRIES, CLEANER_FORMS, COUNTS_AGAINST, LABEL_LINES, parseRatio, type CountsAgainst, type LabelLine, type LabelRead } from '../mix';
+import {
+  CHEMISTRIES,
+  CLEANER_FORMS,
+  COUNTS_AGAINST,
+  LABEL_LINES,
+  parseRatio,
+  type CountsAgainst,
+  type LabelLine,
+  type LabelRead,
+} from '../mix';
 import { formatRatio } from '../units';
 import { cells, columnOf, readRow, type CellProblem, type Table } from './table';
 

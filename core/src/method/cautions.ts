@@ -97,7 +97,7 @@ export const CAUTIONS: readonly Rule<JobFacts, Caution>[] = [
     then: {
       step: 'mix',
       lead: 'Burns skin and eyes.',
-      text: 'Chemical gloves and sealed goggles on before the cap is off. Splash: water at once for 15 minutes, then the safety sheet.'
+      text: 'Chemical gloves and sealed goggles on before the cap is off. Splash: water at once for 15 minutes, then the safety sheet.',
     },
     because: 'Alkaline foam is caustic.',
     source: commonPractice,
@@ -108,7 +108,7 @@ export const CAUTIONS: readonly Rule<JobFacts, Caution>[] = [
     then: {
       step: 'apply',
       lead: 'Alkali on aluminium makes hydrogen.',
-      text: 'No flame or spark. Wind at your back. Never past the label’s dwell.'
+      text: 'No flame or spark. Wind at your back. Never past the label’s dwell.',
     },
     because: 'Aluminium and strong alkali react.',
     source: commonPractice,
@@ -119,7 +119,7 @@ export const CAUTIONS: readonly Rule<JobFacts, Caution>[] = [
     then: {
       step: 'mix',
       lead: 'Never mix.',
-      text: 'Bleach with vinegar or any acid makes chlorine gas; with ammonia, chloramine. Rinse the container and the drain between products.'
+      text: 'Bleach with vinegar or any acid makes chlorine gas; with ammonia, chloramine. Rinse the container and the drain between products.',
     },
     because: 'Drain treatment and coil cleaner meet in the pan.',
     source: commonPractice,
@@ -130,7 +130,7 @@ export const CAUTIONS: readonly Rule<JobFacts, Caution>[] = [
     then: {
       step: 'apply',
       lead: 'Foam is slippery.',
-      text: 'Keep it off the ladder, the roof and the path. Wet the plants first; keep run-off from drains and ponds.'
+      text: 'Keep it off the ladder, the roof and the path. Wet the plants first; keep run-off from drains and ponds.',
     },
     because: 'Foam and run-off.',
     source: commonPractice,
@@ -141,7 +141,7 @@ export const CAUTIONS: readonly Rule<JobFacts, Caution>[] = [
     then: {
       step: 'apply',
       lead: 'Someone here is sensitive.',
-      text: 'Tell them before you foam, air the room, and keep them and any birds away until it has rinsed.'
+      text: 'Tell them before you foam, air the room, and keep them and any birds away until it has rinsed.',
     },
     because: 'Asthma, infants or birds in the space.',
     source: commonPractice,
@@ -199,7 +199,7 @@ export const CAUTIONS: readonly Rule<JobFacts, Caution>[] = [
     then: {
       step: 'rinse',
       lead: 'Pond.',
-      text: 'Dam the run-off or catch it. Nothing with cleaner in it may reach the water.'
+      text: 'Dam the run-off or catch it. Nothing with cleaner in it may reach the water.',
     },
     because: 'Fish and alkali.',
     source: commonPractice,
@@ -210,7 +210,7 @@ export const CAUTIONS: readonly Rule<JobFacts, Caution>[] = [
     then: {
       step: 'rinse',
       lead: 'Storm drain.',
-      text: 'Block it or lead the run-off to grass. Local rules say what may go down it.'
+      text: 'Block it or lead the run-off to grass. Local rules say what may go down it.',
     },
     because: 'It runs to open water.',
     source: commonPractice,
@@ -235,7 +235,7 @@ export const CAUTIONS: readonly Rule<JobFacts, Caution>[] = [
     then: {
       step: 'apply',
       lead: 'A window downwind.',
-      text: 'Ask them to shut it, and foam with the wind away from it.'
+      text: 'Ask them to shut it, and foam with the wind away from it.',
     },
     because: 'Spray drifts.',
     source: commonPractice,
@@ -336,7 +336,11 @@ export const CAUTIONS: readonly Rule<JobFacts, Caution>[] = [
   {
     id: 'caution.electrics-rain-proof',
     when: { role: 'condenser', electrics: 'no-direct-spray' },
-    then: { step: 'rinse', lead: 'Rain-proof is not jet-proof.', text: 'The compartment takes rain, no direct spray: keep the jet off its door and seams.' },
+    then: {
+      step: 'rinse',
+      lead: 'Rain-proof is not jet-proof.',
+      text: 'The compartment takes rain, no direct spray: keep the jet off its door and seams.',
+    },
     because: 'This shop does not shield what stands in the rain.',
     source: { kind: 'house-rule', name: 'water near electrics, in the house rules' },
   },
@@ -361,14 +365,22 @@ export const CAUTIONS: readonly Rule<JobFacts, Caution>[] = [
   {
     id: 'caution.no-weep',
     when: { role: 'condenser', weepHoles: 'none' },
-    then: { step: 'rinse', lead: 'The base holds what you pour.', text: 'It has no holes: little water at a time, and vacuum it out at the end.' },
+    then: {
+      step: 'rinse',
+      lead: 'The base holds what you pour.',
+      text: 'It has no holes: little water at a time, and vacuum it out at the end.',
+    },
     because: 'Standing water rusts the base.',
     source: commonPractice,
   },
   {
     id: 'caution.bleach-seen',
     when: { bleachInDrain: true },
-    then: { step: 'mix', lead: 'Bleach has been in this drain.', text: 'Flush pan and drain with plenty of water before any cleaner reaches them. No vinegar, no acid.' },
+    then: {
+      step: 'mix',
+      lead: 'Bleach has been in this drain.',
+      text: 'Flush pan and drain with plenty of water before any cleaner reaches them. No vinegar, no acid.',
+    },
     because: 'Bleach with an acid makes chlorine gas.',
     source: commonPractice,
   },
@@ -393,7 +405,11 @@ export const CAUTIONS: readonly Rule<JobFacts, Caution>[] = [
   {
     id: 'caution.ceiling-below',
     when: { finishedCeiling: true },
-    then: { step: 'rinse', lead: 'A finished ceiling below.', text: 'Sheet and tray under the cabinet, half the usual pour, somebody or a light under it while you rinse.' },
+    then: {
+      step: 'rinse',
+      lead: 'A finished ceiling below.',
+      text: 'Sheet and tray under the cabinet, half the usual pour, somebody or a light under it while you rinse.',
+    },
     because: 'A ceiling shows the first cup of water.',
     source: commonPractice,
   },
@@ -407,7 +423,11 @@ export const CAUTIONS: readonly Rule<JobFacts, Caution>[] = [
   {
     id: 'caution.harmless',
     when: { hazards: { includes: 'harmless-animals' } },
-    then: { step: 'open', lead: 'A frog or toad.', text: 'Move it in a wet hand to a damp, shady place, or work round it. Wash your hands.' },
+    then: {
+      step: 'open',
+      lead: 'A frog or toad.',
+      text: 'Move it in a wet hand to a damp, shady place, or work round it. Wash your hands.',
+    },
     because: 'It stings nobody, and water with cleaner in it harms it.',
     source: commonPractice,
   },
@@ -421,14 +441,22 @@ export const CAUTIONS: readonly Rule<JobFacts, Caution>[] = [
   {
     id: 'caution.washer',
     when: { washer: true },
-    then: { step: 'rinse', lead: 'A washer folds fins.', text: 'Low setting, at least 4 in (10 cm) off, along the fins. Off at the first fin that leans.' },
+    then: {
+      step: 'rinse',
+      lead: 'A washer folds fins.',
+      text: 'Low setting, at least 4 in (10 cm) off, along the fins. Off at the first fin that leans.',
+    },
     because: 'Folded fins cost more than the dirt did.',
     source: commonPractice,
   },
   {
     id: 'caution.household',
     when: { household: true },
-    then: { step: 'mix', lead: 'It holds vinegar.', text: 'Never on a coil or in a drain that has seen bleach. Label the bottle: product, ratio, date.' },
+    then: {
+      step: 'mix',
+      lead: 'It holds vinegar.',
+      text: 'Never on a coil or in a drain that has seen bleach. Label the bottle: product, ratio, date.',
+    },
     because: 'Vinegar and bleach make chlorine gas.',
     source: commonPractice,
   },

@@ -19,7 +19,12 @@ export interface ChartChoice {
   outlook: string;
 }
 
-const row = (group: ChemistryGroup, chemistryGrade: Grade, then: Partial<ChartChoice>, because: string): Rule<SurveyFacts, ChartChoice> => ({
+const row = (
+  group: ChemistryGroup,
+  chemistryGrade: Grade,
+  then: Partial<ChartChoice>,
+  because: string,
+): Rule<SurveyFacts, ChartChoice> => ({
   id: `chart.${group}.${chemistryGrade}`,
   when: { group, chemistryGrade },
   then: { ladder: [], waterMayDo: false, strength: null, defaultWaterParts: null, passes: 1, outlook: '', ...then },

@@ -29,7 +29,11 @@ const outdoor = coil('copper-plate-fin');
 const twoRows = coil('copper-plate-fin', { geometry: { ...outdoor.geometry, rows: 2 } });
 const indoor = coil('copper-plate-fin', { role: 'evaporator', guards: 'none', topOpens: false });
 const withAnswers = (over: Partial<CoilAnswers>) => ({ answers: { ...noAnswers(), ...over } });
-const context = (configuration: Configuration, over: Partial<MethodContext> = {}): MethodContext => ({ ...mildDay, configuration, ...over });
+const context = (configuration: Configuration, over: Partial<MethodContext> = {}): MethodContext => ({
+  ...mildDay,
+  configuration,
+  ...over,
+});
 const hot = { dryBulbC: 42, rhPct: 12, windMs: 3, sun: 'full' as const };
 const dry = completeStory({ hazards: ['no-water'] });
 
@@ -37,7 +41,11 @@ const cases = (rules: HouseRules): Case[] =>
   [
     { build: outdoor, survey: graded(1), context: mildDay },
     { build: outdoor, survey: graded(2), context: mildDay },
-    { build: outdoor, survey: graded(3, withAnswers({ weepHoles: 'blocked', clipOnScreens: 'fitted', finStiffness: 'stiff' })), context: mildDay },
+    {
+      build: outdoor,
+      survey: graded(3, withAnswers({ weepHoles: 'blocked', clipOnScreens: 'fitted', finStiffness: 'stiff' })),
+      context: mildDay,
+    },
     { build: outdoor, survey: graded(3, withAnswers({ weepHoles: 'none', finStiffness: 'stiff' })), context: mildDay },
     { build: outdoor, survey: graded(3), context: { ...mildDay, site: hot } },
     { build: outdoor, survey: graded(2, withAnswers({ clearanceM: 0.5, waterWay: 'mug' })), context: { ...mildDay, story: dry } },
@@ -154,11 +162,21 @@ describe('everything asked about the visit changes something that is read', () =
   test.each(ARRIVAL_HAZARDS.map((id) => [id]))('hazard %s', (id) => expect(changes(usual, storied({ hazards: [id] }))).toBe(true));
   test('a helper', () => expect(changes(usual, storied({ helper: true }))).toBe(true));
   test.each(SUN_EXPOSURES.map((sun) => [sun]))('sun %s', (sun) => {
-    const from = usual.map((row) => ({ ...row, context: { ...row.context, site: row.context.site && { ...row.context.site, sun: sun === 'full' ? ('shade' as const) : ('full' as const) } } }));
-    expect(changes(from, (row) => ({ ...row, context: { ...row.context, site: row.context.site && { ...row.context.site, sun } } }))).toBe(true);
+    const from = usual.map((row) => ({
+      ...row,
+      context: {
+        ...row.context,
+        site: row.context.site && { ...row.context.site, sun: sun === 'full' ? ('shade' as const) : ('full' as const) },
+      },
+    }));
+    expect(changes(from, (row) => ({ ...row, context: { ...row.context, site: row.context.site && { ...row.context.site, sun } } }))).toBe(
+      true,
+    );
   });
-  test('someone sensitive', () => expect(changes(usual, (row) => ({ ...row, context: { ...row.context, sensitiveOccupants: true } }))).toBe(true));
+  test('someone sensitive', () =>
+    expect(changes(usual, (row) => ({ ...row, context: { ...row.context, sensitiveOccupants: true } }))).toBe(true));
   test('dry return air', () =>
     expect(changes(usual, (row) => ({ ...row, context: { ...row.context, returnAir: { dryBulbC: 26.7, rhPct: 20 } } }))).toBe(true));
-  test('an A2L refrigerant', () => expect(changes(usual, (row) => ({ ...row, context: { ...row.context, refrigerant: 'R-32' } }))).toBe(true));
+  test('an A2L refrigerant', () =>
+    expect(changes(usual, (row) => ({ ...row, context: { ...row.context, refrigerant: 'R-32' } }))).toBe(true));
 });

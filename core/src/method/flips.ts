@@ -15,7 +15,10 @@ interface Neighbour {
 
 const shiftGrades = (survey: CoilSurvey, by: number): CoilSurvey | null => {
   const grades = Object.fromEntries(
-    Object.entries(survey.grades).map(([id, rows]) => [id, rows.map((g) => (g === null ? null : (Math.min(4, Math.max(0, g + by)) as Grade)))]),
+    Object.entries(survey.grades).map(([id, rows]) => [
+      id,
+      rows.map((g) => (g === null ? null : (Math.min(4, Math.max(0, g + by)) as Grade))),
+    ]),
   );
   return JSON.stringify(grades) !== JSON.stringify(survey.grades) ? { ...survey, grades } : null;
 };

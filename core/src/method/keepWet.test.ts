@@ -28,7 +28,10 @@ const graded4 = (keepWet: KeepWet = 'none') => ({
   grades: Object.fromEntries(four.geometry.faces.map((row) => [row.id, [3 as const]])),
 });
 const drySeconds = (context: MethodContext, of = four) =>
-  Object.fromEntries(faceDrying(of, context).map((row) => [row.faceId, typeof row.dry === 'number' ? row.dry : NaN])) as Record<string, number>;
+  Object.fromEntries(faceDrying(of, context).map((row) => [row.faceId, typeof row.dry === 'number' ? row.dry : NaN])) as Record<
+    string,
+    number
+  >;
 
 test('at five in the afternoon the west face dries first and the north and east ones last', () => {
   const dry = drySeconds(at(17));

@@ -108,7 +108,12 @@ export const OPENING_RULES: readonly Rule<SurveyFacts, OpeningId>[] = [
     'deep',
     'Wet mud corrodes copper and rusts the pan: it has to come out.',
   ),
-  rule('lip', { role: 'condenser', topOpens: true, baseLip: true, grade: { min: 2 } }, 'deep', 'The base lip hides what the faces have lost: it is reached with the panels out.'),
+  rule(
+    'lip',
+    { role: 'condenser', topOpens: true, baseLip: true, grade: { min: 2 } },
+    'deep',
+    'The base lip hides what the faces have lost: it is reached with the panels out.',
+  ),
   rule('weep', { role: 'condenser', topOpens: true, weepHoles: 'blocked' }, 'deep', 'Blocked weep holes hold the water you pour.'),
   rule('debris', { role: 'condenser', topOpens: true, debrisInside: true }, 'top-open', 'What lies inside comes out by hand, from above.'),
   rule(

@@ -103,7 +103,10 @@ export interface CoilPlan {
 }
 
 /** What the coil takes of the cleaner, by the film on its fins, or by what a can covers. */
-function quantityOf({ coil, context }: Situation, { chemistry }: Decision): { litres: number; cans: number | null; because: Because } | null {
+function quantityOf(
+  { coil, context }: Situation,
+  { chemistry }: Decision,
+): { litres: number; cans: number | null; because: Because } | null {
   const { cleaner, passes } = chemistry.value;
   if (!cleaner) return null;
   if (cleaner.form === 'aerosol' && cleaner.packL !== undefined) {

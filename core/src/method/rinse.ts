@@ -146,7 +146,13 @@ const SHOWER = force('shower', 'Gentle shower, lowest pressure.', 0.3);
 
 /** How hard to rinse by what the fins are: the first row that fits. A null `then` leaves it to the shop's school. Common practice, no source. */
 export const FORCE_RULES: readonly Rule<RinseFacts, Force | null>[] = [
-  { id: 'force.air', when: { hazards: { includes: 'no-water' }, waterWay: 'air' }, then: force('blower', ''), because: 'Nothing wet goes on.', source: commonPractice },
+  {
+    id: 'force.air',
+    when: { hazards: { includes: 'no-water' }, waterWay: 'air' },
+    then: force('blower', ''),
+    because: 'Nothing wet goes on.',
+    source: commonPractice,
+  },
   {
     id: 'force.mug',
     when: { hazards: { includes: 'no-water' }, waterWay: 'mug' },
@@ -156,7 +162,11 @@ export const FORCE_RULES: readonly Rule<RinseFacts, Force | null>[] = [
   },
   {
     id: 'force.bucket-delicate',
-    when: { hazards: { includes: 'no-water' }, waterWay: 'bucket-washer', construction: ['microchannel', 'spine-fin-copper', 'spine-fin-aluminium', 'coated'] },
+    when: {
+      hazards: { includes: 'no-water' },
+      waterWay: 'bucket-washer',
+      construction: ['microchannel', 'spine-fin-copper', 'spine-fin-aluminium', 'coated'],
+    },
     then: force('mug', 'Poured from a mug: a washer, even a small one, is too hard for these fins.'),
     because: 'Delicate fins take no washer at all.',
     source: commonPractice,
@@ -175,8 +185,20 @@ export const FORCE_RULES: readonly Rule<RinseFacts, Force | null>[] = [
     because: 'No hose reaches the coil; a small washer on low does for grades 0 to 2.',
     source: commonPractice,
   },
-  { id: 'force.indoor', when: { role: 'evaporator' }, then: force('low-pressure hand sprayer', 'Low pressure, little water.'), because: 'Boards, ceilings and the pan.', source: commonPractice },
-  { id: 'force.microchannel', when: { construction: 'microchannel' }, then: SHOWER, because: 'Folded fins give under any jet.', source: commonPractice },
+  {
+    id: 'force.indoor',
+    when: { role: 'evaporator' },
+    then: force('low-pressure hand sprayer', 'Low pressure, little water.'),
+    because: 'Boards, ceilings and the pan.',
+    source: commonPractice,
+  },
+  {
+    id: 'force.microchannel',
+    when: { construction: 'microchannel' },
+    then: SHOWER,
+    because: 'Folded fins give under any jet.',
+    source: commonPractice,
+  },
   { id: 'force.coated', when: { construction: 'coated' }, then: SHOWER, because: 'A jet lifts a coating.', source: commonPractice },
   {
     id: 'force.spine',
@@ -214,7 +236,12 @@ export const FORCE_SCHOOL_TABLE: Record<ForceSchool, Force> = {
   'hand-over-hose': force('hand over the hose end', 'House pressure, hand over the hose end, no nozzle.'),
   'gentle-fan': force('fan nozzle', 'Gentle fan or shower at house pressure.', 0.1),
   'full-straight': force('straight jet', 'Full house pressure, close, a straight jet along the stiff fins, never across.', 0.05),
-  'washer-low': force('washer, low setting', 'A washer on its low setting, along the fins; the shop’s own decision.', 4 * METRES_PER_INCH, true),
+  'washer-low': force(
+    'washer, low setting',
+    'A washer on its low setting, along the fins; the shop’s own decision.',
+    4 * METRES_PER_INCH,
+    true,
+  ),
 };
 
 /** Sentences that a school or a finding adds to how it is rinsed. Common practice, no source. */

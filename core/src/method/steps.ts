@@ -20,15 +20,7 @@ export type Stage =
 
 /** What shows that a step is done, besides its being ticked off. */
 export type DoneWhen =
-  | 'ticked'
-  | 'read-before'
-  | 'gate-open'
-  | 'mixed'
-  | 'sections-clear'
-  | 'running'
-  | 'condensed'
-  | 'looked'
-  | 'read-after';
+  'ticked' | 'read-before' | 'gate-open' | 'mixed' | 'sections-clear' | 'running' | 'condensed' | 'looked' | 'read-after';
 
 /** One step of the work: when it is due, how long it usually takes, and what it is to the run sheet. */
 export interface StepRow {
@@ -71,7 +63,11 @@ export const STEP_TABLE = {
   mix: work('prepare', 4, 'Mix the cleaner', { usesCleaner: true, waterFirst: false, form: 'concentrate' }, { doneWhen: 'mixed' }),
   animals: work('open', 2, 'Frog or toad moved, or worked round', { hazards: { includes: 'harmless-animals' } }, { once: true }),
   screens: work('open', 3, 'Clip-on screens off and washed', { ...out, clipOnScreens: 'fitted', screens: 'refit' }),
-  'screens-away': work('open', 2, 'Clip-on screens off, kept off, the owner told', { ...out, clipOnScreens: 'fitted', screens: 'leave-off' }),
+  'screens-away': work('open', 2, 'Clip-on screens off, kept off, the owner told', {
+    ...out,
+    clipOnScreens: 'fitted',
+    screens: 'leave-off',
+  }),
   guards: work('open', 8, 'Louvred panels off and washed', { ...out, guards: 'louvre', opening: OPENED }),
   'guards-wire': work('open', 5, 'Guards off', { ...out, guards: ['wire', 'hinged'], opening: OPENED }),
   wires: work('open', 8, 'Photograph the wires; top off, fan laid down', { ...out, insideReached: true }),
@@ -97,7 +93,10 @@ export const STEP_TABLE = {
   shield: work('prepare', 2, 'Controls shielded', { ...out, electrics: 'shield-everything', opening: OPENED }),
   bag: work('prepare', 1, 'Fan motor bagged', { ...out, insideReached: true, lid: 'off-throughout' }),
   plants: work('prepare', 1, 'Plants wetted', { surroundings: { includes: 'plants' }, usesCleaner: true }),
-  presoak: work('prepare', 3, 'Marked side soaked with plain water', { soils: { includes: 'pet-urine' }, waterWay: ['unknown', 'bucket-washer', 'mug'] }),
+  presoak: work('prepare', 3, 'Marked side soaked with plain water', {
+    soils: { includes: 'pet-urine' },
+    waterWay: ['unknown', 'bucket-washer', 'mug'],
+  }),
   wash: work('wash', 0, 'Wash', {}),
   wheel: work('meanwhile', 45, 'Blower wheel out by its set screw, shaft marked, washed', { opening: 'wheel-out' }),
   'wheel-brush': work('meanwhile', 10, 'Blower wheel brushed in place', { wheel: 'dusty', opening: ['panel', 'coil-and-pan'] }),
@@ -132,7 +131,13 @@ export const STEP_TABLE = {
   'trap-fill': work('meanwhile', 1, 'Trap filled', { ...inn, trap: ['dry', 'none'] }, { afterFoam: true }),
   gun: work('meanwhile', 2, 'Gun flushed until clear', { usesCleaner: true, form: 'concentrate' }, { afterFoam: true }),
   'lid-on': work('torch', 4, 'Top back on, outside rinsed once more', { ...out, insideReached: true, lid: 'back-on-first' }),
-  torch: work('torch', 2, 'Torch check over the whole face, top lip and bottom band too', { ending: 'rinse' }, { doneWhen: 'sections-clear' }),
+  torch: work(
+    'torch',
+    2,
+    'Torch check over the whole face, top lip and bottom band too',
+    { ending: 'rinse' },
+    { doneWhen: 'sections-clear' },
+  ),
   second: work('mend', 12, 'Second pass where the torch still shows dark', { passes: { min: 2 } }, { doneWhen: 'sections-clear' }),
   comb: work('mend', 10, 'Comb bent fins, right comb for the fins per inch', { finDamage: ['some', 'much'] }),
   pad: work('close', 1, 'Pad flushed, so that the fan draws nothing back', { ...out, waterWay: ['unknown', 'bucket-washer', 'mug'] }),
@@ -152,7 +157,13 @@ export const STEP_TABLE = {
   'drip-in-15': wait('drip', 15, 'The indoor coil drips and rests', { ...inn, ending: 'rinse', drip: 'fifteen' }),
   'drip-in-30': wait('drip', 30, 'The indoor coil drips and rests', { ...inn, ending: 'rinse', drip: 'thirty-indoors' }),
   restart: work('restart', 3, 'Power back, fan direction and sound', {}, { once: true, lead: true, doneWhen: 'running' }),
-  condense: wait('condense', 45, 'Runs cold at high fan, lowest set-point: condensate rinses', { ending: 'condensate' }, { doneWhen: 'condensed' }),
+  condense: wait(
+    'condense',
+    45,
+    'Runs cold at high fan, lowest set-point: condensate rinses',
+    { ending: 'condensate' },
+    { doneWhen: 'condensed' },
+  ),
   'look-pan': work('look', 4, 'Pan and drain looked at: foam gone, water runs', { ending: 'condensate' }, { doneWhen: 'looked' }),
   after: wait('after', 15, 'After readings, steady 15 min', {}, { once: true, doneWhen: 'read-after' }),
 } satisfies Record<string, StepRow>;

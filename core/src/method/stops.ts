@@ -88,7 +88,8 @@ export const STOPS: readonly Rule<SurveyFacts, Stop | null>[] = [
     then: {
       verdict: 'postpone',
       title: 'No water at the coil',
-      action: 'Say in Look how it can be rinsed without a hose: air only, mug and bucket, or a small battery washer from a bucket. Else come back.',
+      action:
+        'Say in Look how it can be rinsed without a hose: air only, mug and bucket, or a small battery washer from a bucket. Else come back.',
     },
     because: 'How it is rinsed decides what may go on it.',
     source: commonPractice,

@@ -1,6 +1,16 @@
 import { noAnswers, completeStory, type CoilAnswers, type CoilSurvey, type Grade } from '../survey';
 import { coil, graded, house, mildDay, shelf } from '../testing/fixtures';
-import { makesCondensate, planCoil, STEP_IDS, STEP_TABLE, stepRow, type CoilBuild, type CoilPlan, type HouseRules, type MethodContext } from '.';
+import {
+  makesCondensate,
+  planCoil,
+  STEP_IDS,
+  STEP_TABLE,
+  stepRow,
+  type CoilBuild,
+  type CoilPlan,
+  type HouseRules,
+  type MethodContext,
+} from '.';
 
 // Common practice throughout, no source; where a figure is given the notes of the trade are meant.
 const indoor = coil('copper-plate-fin', { role: 'evaporator', guards: 'none', topOpens: false });
@@ -19,9 +29,16 @@ describe('hands and waiting', () => {
   const usual = (guards: CoilBuild['guards']) =>
     coil('copper-plate-fin', {
       guards,
-      geometry: { ...coil().geometry, finnedHeightM: 0.65, faces: [1, 2, 3].map((n) => ({ id: `f${n}`, name: `F${n}`, widthM: 0.66, wallSide: false })) },
+      geometry: {
+        ...coil().geometry,
+        finnedHeightM: 0.65,
+        faces: [1, 2, 3].map((n) => ({ id: `f${n}`, name: `F${n}`, widthM: 0.66, wallSide: false })),
+      },
     });
-  const all = (grade: Grade, over: Partial<CoilSurvey> = {}) => ({ ...graded(grade, over), grades: { f1: [grade], f2: [grade], f3: [grade] } });
+  const all = (grade: Grade, over: Partial<CoilSurvey> = {}) => ({
+    ...graded(grade, over),
+    grades: { f1: [grade], f2: [grade], f3: [grade] },
+  });
   const work = (guards: CoilBuild['guards'], survey: CoilSurvey, rules: Partial<HouseRules> = {}) =>
     minutes(planCoil(usual(guards), survey, mildDay, shelf, house(rules)));
 
@@ -44,13 +61,19 @@ describe('hands and waiting', () => {
     const made = plan(coil(), 3);
     const waits = made.steps.filter((step) => step.waitS);
     expect(waits.map((step) => step.id)).toEqual(expect.arrayContaining(['baseline', 'drip', 'after']));
-    expect(made.totalSeconds - (made.handsOnS ?? 0)).toBeCloseTo(waits.reduce((sum, step) => sum + (step.waitS ?? 0), 0), 6);
+    expect(made.totalSeconds - (made.handsOnS ?? 0)).toBeCloseTo(
+      waits.reduce((sum, step) => sum + (step.waitS ?? 0), 0),
+      6,
+    );
   });
 });
 
 describe('one step table', () => {
   test('every step of every plan has its row, and every row says what shows that it is done', () => {
-    for (const id of STEP_IDS) expect(['ticked', 'read-before', 'gate-open', 'mixed', 'sections-clear', 'running', 'condensed', 'looked', 'read-after']).toContain(STEP_TABLE[id].doneWhen);
+    for (const id of STEP_IDS)
+      expect(['ticked', 'read-before', 'gate-open', 'mixed', 'sections-clear', 'running', 'condensed', 'looked', 'read-after']).toContain(
+        STEP_TABLE[id].doneWhen,
+      );
     expect(stepRow('a step of another version')).toMatchObject({ stage: 'prepare', hands: true });
   });
 });
@@ -115,7 +138,8 @@ describe('one product, two coils', () => {
 });
 
 describe('how hard to rinse', () => {
-  const nozzle = (over: Partial<CoilAnswers>, rules: Partial<HouseRules>, build = coil()) => plan(build, 3, { survey: answers(over), rules }).rinse.nozzle;
+  const nozzle = (over: Partial<CoilAnswers>, rules: Partial<HouseRules>, build = coil()) =>
+    plan(build, 3, { survey: answers(over), rules }).rinse.nozzle;
   test.each<[string, string | undefined, string]>([
     ['the shop’s school on stiff fins', nozzle({ finStiffness: 'stiff' }, { force: 'full-straight' }), 'straight jet'],
     ['soft fins under the hardest school', nozzle({ finStiffness: 'soft' }, { force: 'washer-low' }), 'shower'],
@@ -187,7 +211,13 @@ describe('a wall head', () => {
     },
   });
   const made = (over: Partial<CoilAnswers> = {}) =>
-    planCoil(head, { ...graded(2, answers(over)), grades: { s1: [2], s2: [2], s3: [3] } }, { ...mildDay, configuration: 'ductless-split' }, shelf, house());
+    planCoil(
+      head,
+      { ...graded(2, answers(over)), grades: { s1: [2], s2: [2], s3: [3] } },
+      { ...mildDay, configuration: 'ductless-split' },
+      shelf,
+      house(),
+    );
 
   test('brush first, top down, the rear bend apart and last; filters washed and dried', () => {
     const { sections, rinse, dryLift } = made();
@@ -207,7 +237,12 @@ describe('schools that change the work', () => {
   const opened = (over: Partial<CoilAnswers>, rules: Partial<HouseRules>) => plan(coil(), 3, { survey: answers(over), rules });
   test.each<[string, CoilPlan, string[], string[]]>([
     ['no weep holes', opened({ weepHoles: 'none' }, {}), ['pan-vacuum'], ['pan-out', 'pan-drill']],
-    ['no weep holes, holes added', opened({ weepHoles: 'none' }, { panHoles: 'enlarge-with-consent' }), ['pan-drill'], ['pan-vacuum', 'pan-out']],
+    [
+      'no weep holes, holes added',
+      opened({ weepHoles: 'none' }, { panHoles: 'enlarge-with-consent' }),
+      ['pan-drill'],
+      ['pan-vacuum', 'pan-out'],
+    ],
     ['lid back on first', opened({}, { lid: 'back-on-first' }), ['lid-on'], ['bag']],
     ['lid off throughout', opened({}, {}), ['bag'], ['lid-on']],
     ['no shield', opened({}, { electrics: 'no-direct-spray' }), [], ['shield']],

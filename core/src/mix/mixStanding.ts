@@ -5,6 +5,8 @@ export interface Poured {
   cleanerId: string;
   concentrateL: number;
   waterL: number;
+  /** Strength it was poured for, parts of water to one. */
+  targetWaterParts?: number;
 }
 
 /** How what was poured stands to what a plan asks for. */
@@ -23,7 +25,8 @@ export function pouredWaterParts(batches: readonly Poured[], cleanerId: string):
 }
 
 /**
- * Whether what was poured is what the plan asks for. What was poured is what was poured: another cleaner, or another strength, is not this mix.
+ * Whether what was poured is what the plan asks for. What was poured is what was poured: another cleaner, or another strength, is not this mix. One
+ * pouring counts by its amounts; what was added later was added to what was left, so that it counts by what it was put right to.
  * @param batches everything poured for the coil
  * @param wanted cleaner and strength of the plan, parts of water to one
  * @returns `ready` within what marks and a dial allow
@@ -32,6 +35,8 @@ export function pouredWaterParts(batches: readonly Poured[], cleanerId: string):
 export function mixStanding(batches: readonly Poured[], wanted: { cleanerId: string; waterParts: number }): MixStanding {
   const made = pouredWaterParts(batches, wanted.cleanerId);
   if (made === null) return batches.length === 0 ? 'none' : 'other';
-  const off = (wanted.waterParts + 1) / (made + 1) - 1;
+  const own = batches.filter((batch) => batch.cleanerId === wanted.cleanerId);
+  const putRightTo = own.length > 1 ? own.at(-1)?.targetWaterParts : undefined;
+  const off = (wanted.waterParts + 1) / ((putRightTo ?? made) + 1) - 1;
   return Math.abs(off) <= DIAL_TOLERANCE ? 'ready' : off < 0 ? 'weaker' : 'stronger';
 }

@@ -107,7 +107,14 @@ describe('rounding', () => {
         (strongest, weaker, totalL, room, id, system) => {
           const waterParts = strongest + weaker;
           const capacityL = totalL * room;
-          const pour = pourAmounts({ waterParts, totalL, system, capacityL, strongestWaterParts: strongest, concentrateIn: measureOf(id, 0.03) });
+          const pour = pourAmounts({
+            waterParts,
+            totalL,
+            system,
+            capacityL,
+            strongestWaterParts: strongest,
+            concentrateIn: measureOf(id, 0.03),
+          });
           expect(pour.totalL).toBeLessThanOrEqual(capacityL * (1 + 1e-9));
           expect(pour.waterParts).toBeGreaterThanOrEqual(strongest - 1e-6);
           expect(pour.totalL).toBeGreaterThanOrEqual(totalL * (1 - SHORT_SHARE) - 1e-9);
@@ -183,11 +190,19 @@ test('cans go by what a can covers: one to two for a whole loaded condenser, and
 test('another cleaner, or another strength, is not this mix', () => {
   const poured = [{ cleanerId: 'alkaline', concentrateL: 1, waterL: 4 }];
   const standing = (cleanerId: string, waterParts: number, batches = poured) => mixStanding(batches, { cleanerId, waterParts });
-  expect([standing('alkaline', 4), standing('alkaline', 2), standing('alkaline', 6), standing('neutral', 10), standing('neutral', 10, [])]).toEqual(
-    ['ready', 'weaker', 'stronger', 'other', 'none'],
-  );
+  expect([
+    standing('alkaline', 4),
+    standing('alkaline', 2),
+    standing('alkaline', 6),
+    standing('neutral', 10),
+    standing('neutral', 10, []),
+  ]).toEqual(['ready', 'weaker', 'stronger', 'other', 'none']);
   // Put right by what was added: a litre and a half of water makes 4:1 into 5.5:1, which 6:1 allows.
   expect(standing('alkaline', 6, [...poured, { cleanerId: 'alkaline', concentrateL: 0, waterL: 1.8 }])).toBe('ready');
+  // Half of it was used up before it was made stronger: what was added says what it is now.
+  const later = { cleanerId: 'alkaline', concentrateL: 0.2, waterL: 0, targetWaterParts: 2 };
+  expect(standing('alkaline', 2, [...poured, later])).toBe('ready');
+  expect(standing('alkaline', 4, [...poured, later])).toBe('stronger');
 });
 
 test('a household mix is a recipe: soap and vinegar apart, and what the dial adds', () => {

@@ -16,7 +16,11 @@ const plan = (minS: number, maxS: number, drySeconds: number | null = null): Coi
       { id: 'b', number: 2, faceId: 'b', faceName: 'Yard', areaM2: 0.4, wallSide: false },
     ],
   }) as unknown as CoilPlan;
-const soaking = (of: CoilPlan, atMs: number): SectionProgress => ({ ...freshSection(), phase: 'soaking', foam: foamOn(of, of.sections[0], atMs) });
+const soaking = (of: CoilPlan, atMs: number): SectionProgress => ({
+  ...freshSection(),
+  phase: 'soaking',
+  foam: foamOn(of, of.sections[0], atMs),
+});
 const stateOf = (of: CoilPlan, out: Record<string, SectionProgress>) => ({
   hand: { out: of.sections },
   sections: { out },

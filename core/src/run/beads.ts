@@ -33,10 +33,12 @@ export const needsMix = (plan: CoilPlan, progress: Record<string, SectionProgres
 export function coilMix(state: VisitState, coilId: string): MixStanding {
   const plan = state.plans[coilId]?.value;
   if (!plan || plan.cleanerId === null || plan.waterParts === null) return 'ready';
-  return mixStanding(
+  const standing = mixStanding(
     (state.mixes[coilId] ?? []).map((row) => row.value),
     { cleanerId: plan.cleanerId, waterParts: plan.waterParts },
   );
+  // Foam that ran off was made stronger on purpose, as far as the label allows.
+  return standing === 'stronger' && (state.ranOff[coilId]?.length ?? 0) > 0 ? 'ready' : standing;
 }
 
 type BeadTest = (state: VisitState, coils: readonly VisitCoil[]) => boolean;

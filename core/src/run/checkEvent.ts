@@ -67,8 +67,14 @@ function foamOn(state: VisitState, coilId: string): string | null {
   return foamed.length > 0 ? `Foam is on ${foamed.map((section) => `section ${section.number}`).join(', ')}` : null;
 }
 
-/** Foam that has to be rinsed off by hand, or has not worked long enough for condensate to rinse it: with it on, no power. */
-function noPowerYet(state: VisitState, atMs: number): string | null {
+/**
+ * Why power may not go back yet: foam that has to be rinsed off by hand, or that has not worked long enough for condensate to rinse it.
+ * @param state of the visit
+ * @param atMs UTC ms
+ * @returns words, or null where nothing stands against it
+ * @example noPowerYet(foldVisit('v', 'split-cool', []), 0) // null
+ */
+export function noPowerYet(state: VisitState, atMs: number): string | null {
   for (const coilId of Object.keys(state.hand)) {
     const run = coilRunOf(state, coilId);
     for (const section of run ? foamedSections(run) : []) {
@@ -221,7 +227,8 @@ const CHECKS: { [K in EventKind]?: Check<K> } = {
     sectionCheck(state, event, frame);
     const section = state.sections[event.data.coilId]?.[event.data.sectionId];
     if (!section?.foam) refuse('data.sectionId', 'There is no foam on this section to be misted.');
-    if ((section?.foam?.mists ?? 0) >= MOST_MISTS) refuse('data.sectionId', 'Misted twice already: more water would only thin it. Rinse it.');
+    if ((section?.foam?.mists ?? 0) >= MOST_MISTS)
+      refuse('data.sectionId', 'Misted twice already: more water would only thin it. Rinse it.');
   },
   'section.rinsed': sectionCheck,
   'section.checked': sectionCheck,

@@ -174,7 +174,9 @@ function fits({ plan, rows }: CoilRun, soaking: { section: Section; clock: Secti
     ...byHand.map(({ section, clock }) => ({
       section,
       earliest: (clock.readyAtS ?? 0) - (clock.soakedS ?? 0),
-      latest: (clock.mistByS === null ? (clock.rinseByS ?? Infinity) : (plannedRinseBy(plan, section)?.seconds ?? Infinity)) - (clock.soakedS ?? 0),
+      latest:
+        (clock.mistByS === null ? (clock.rinseByS ?? Infinity) : (plannedRinseBy(plan, section)?.seconds ?? Infinity)) -
+        (clock.soakedS ?? 0),
     })),
     { section: next, earliest: plan.dwell?.minS ?? 0, latest: plannedRinseBy(plan, next)?.seconds ?? Infinity },
   ];

@@ -299,9 +299,7 @@ const REDUCERS: Reducers = {
     (state.foamed[coilId] ??= []).push(stamp(event, { sectionId, cleanerId, cleanerName, areaM2: section?.areaM2 ?? 0 }));
   },
   'section.misted': (state, event) =>
-    changeSection(state, event.data.coilId, event.data.sectionId, ({ foam }) =>
-      foam ? { foam: misted(foam, Date.parse(event.at)) } : {},
-    ),
+    changeSection(state, event.data.coilId, event.data.sectionId, ({ foam }) => (foam ? { foam: misted(foam, Date.parse(event.at)) } : {})),
   'section.rinsed': (state, event) =>
     changeSection(state, event.data.coilId, event.data.sectionId, () => ({
       phase: 'rinsed',
@@ -386,7 +384,8 @@ export function foldVisit(visitId: string, configuration: Configuration, events:
   for (const event of standingEvents(events)) {
     const page = PAGE_OF[event.kind];
     // Its words are told by the state it was entered in: which section, which part.
-    if (page) (state.undoable[event.by] ??= {})[page] = { eventId: event.id, kind: event.kind, words: entryWords(event, state), at: event.at };
+    if (page)
+      (state.undoable[event.by] ??= {})[page] = { eventId: event.id, kind: event.kind, words: entryWords(event, state), at: event.at };
     const reduce = REDUCERS[event.kind] as (s: VisitState, e: VisitEvent, c: Configuration) => void;
     reduce(state, event, configuration);
   }

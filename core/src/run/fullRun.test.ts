@@ -58,7 +58,8 @@ test('an undo of any event, and its own undo, leave the state as it was', () => 
 });
 
 test('with two people on a visit, each has a newest entry of their own on each page', () => {
-  const own = (some: readonly VisitEvent[], by: string) => some.filter((event) => event.by === by && PAGE_OF[event.kind] === 'wash').at(-1)?.id;
+  const own = (some: readonly VisitEvent[], by: string) =>
+    some.filter((event) => event.by === by && PAGE_OF[event.kind] === 'wash').at(-1)?.id;
   const until = events.slice(0, events.findIndex((event) => event.by === 'Ives') + 2);
   const state = fold(until);
   expect(state.undoable['Ives']?.wash?.eventId).toBe(own(until, 'Ives'));

@@ -148,6 +148,15 @@ const entryPasses = (step: GateStep, entry: GateEntry): boolean =>
 export const worstReading = (step: GateStep, readings: readonly number[]): number =>
   GATE_TABLE[step].reads === 'live' ? Math.min(...readings) : Math.max(...readings);
 
+/**
+ * Whether a step is read on each circuit: one dead circuit says nothing of the other.
+ * @param step of the gate
+ * @param source which
+ * @example readsEachCircuit('l1-l2', 'package-unit') // true
+ */
+export const readsEachCircuit = (step: GateStep, source: PowerSource): boolean =>
+  source === 'package-unit' && GATE_TABLE[step].reads === 'dead' && step !== SHUT_STEP;
+
 /** Circuits that a package unit may have. Common practice, no source. */
 export const MOST_CIRCUITS = 3;
 

@@ -15,7 +15,10 @@ const first = misty.sections[0]!;
 const longest = misty.dwell!.maxS!;
 /** Foam put on at noon, misted at these seconds. */
 const foam = (...mistedS: number[]): FoamOn => mistedS.reduce((on, s) => misted(on, s * 1000), foamOn(misty, first, 0));
-const runWith = (on: FoamOn) => ({ ...freshRun(misty), progress: { [first.id]: { ...freshSection(), phase: 'soaking' as const, foam: on } } });
+const runWith = (on: FoamOn) => ({
+  ...freshRun(misty),
+  progress: { [first.id]: { ...freshSection(), phase: 'soaking' as const, foam: on } },
+});
 const word = (s: number, on: FoamOn) => sectionClock(runWith(on), first, s * 1000).word;
 
 test('the plan that mists says how often, and each mist gives the foam its time again', () => {
@@ -42,10 +45,7 @@ test('the label’s longest is never moved by misting', () => {
 
 test('an alarm calls for the mist in time, and again for the next one', () => {
   const due = (s: number, on: FoamOn) =>
-    dueAlarms(
-      alarmsOf({ hand: { out: [first] }, sections: { out: runWith(on).progress }, powerUp: notPowered() }),
-      s * 1000,
-    )[0];
+    dueAlarms(alarmsOf({ hand: { out: [first] }, sections: { out: runWith(on).progress }, powerUp: notPowered() }), s * 1000)[0];
   const called = due(dry - MIST_LEAD_S, foam());
   expect(called).toMatchObject({ kind: 'mist', sectionNumber: 1 });
   expect(due(dry + 1, foam())).toMatchObject({ kind: 'too-long', limit: 'dries' });

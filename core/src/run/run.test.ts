@@ -154,7 +154,10 @@ describe('clocks and the next best action', () => {
 
   test('a soaking section is ready at the label’s minimum and too long after its limit', () => {
     const piece = plan.sections[0]!;
-    const soaking = { ...freshRun(plan), progress: { [piece.id]: { ...freshSection(), phase: 'soaking' as const, foam: foamOn(plan, piece, START) } } };
+    const soaking = {
+      ...freshRun(plan),
+      progress: { [piece.id]: { ...freshSection(), phase: 'soaking' as const, foam: foamOn(plan, piece, START) } },
+    };
     const word = (s: number) => sectionClock(soaking, piece, START + s * 1000).word;
     expect([0, dwellMin - 1, dwellMin, (plan.dwell?.maxS ?? 0) + 1].map(word)).toEqual(['soaking', 'soaking', 'rinse now', 'too long']);
     expect(sectionClock(soaking, piece, START - 5000).soakedS).toBe(0);
@@ -193,7 +196,10 @@ describe('clocks and the next best action', () => {
     expect(waterFirst.waterFirst).toBe(true);
     expect(nextAction(freshRun(waterFirst), START).kind).toBe('rinse');
     const failedOnce = { [section(0)]: { ...freshSection(), phase: 'again' as const, rinsedAtMs: START, failedChecks: 1 } };
-    expect(nextAction({ ...freshRun(waterFirst), progress: failedOnce }, START)).toMatchObject({ kind: 'apply', section: { id: section(0) } });
+    expect(nextAction({ ...freshRun(waterFirst), progress: failedOnce }, START)).toMatchObject({
+      kind: 'apply',
+      section: { id: section(0) },
+    });
   });
 });
 

@@ -46,7 +46,8 @@ test('one source is isolated once, two sources each; power comes back once, afte
   if (!result || 'clash' in result) throw new Error('no run');
   const restart = result.placed.find((row) => row.id === 'restart')!;
   for (const row of result.placed)
-    if (!['restart', 'steady', 'readings', 'in.condense', 'in.look-pan'].includes(row.id)) expect(row.endS).toBeLessThanOrEqual(restart.startS + 1e-9);
+    if (!['restart', 'steady', 'readings', 'in.condense', 'in.look-pan'].includes(row.id))
+      expect(row.endS).toBeLessThanOrEqual(restart.startS + 1e-9);
   expect(tasks.find((task) => task.id === 'steady')?.handsOn).toBe(false);
 });
 

@@ -147,11 +147,7 @@ export function visitTasks(coils: readonly RunCoil[], learned: Readonly<Record<s
 }
 
 /** Foam and rinse of every section with its window; or one rinse of the whole coil where water does it. */
-function washTasks(
-  coil: RunCoil,
-  opened: string | undefined,
-  put: (row: Put) => string,
-): { ends: string[]; lastFoam: string | undefined } {
+function washTasks(coil: RunCoil, opened: string | undefined, put: (row: Put) => string): { ends: string[]; lastFoam: string | undefined } {
   const { plan, id: coilId } = coil;
   const sections = sectionsOf(coil);
   if (!plan.dwell || plan.waterFirst) {

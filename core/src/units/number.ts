@@ -70,7 +70,11 @@ export function numberReadings(text: string, field = 'number'): NumberReading[] 
 export function parseNumber(text: string, field = 'number'): number {
   const [first, second] = numberReadings(text, field);
   if (first && second)
-    throw new CoreError('ambiguous', field, `${field}: "${text.trim()}" could be ${first.typed} or ${second.typed}. Type it without the comma.`);
+    throw new CoreError(
+      'ambiguous',
+      field,
+      `${field}: "${text.trim()}" could be ${first.typed} or ${second.typed}. Type it without the comma.`,
+    );
   return first?.value ?? NaN;
 }
 

@@ -13,6 +13,7 @@ const cleaner = (row: Partial<CleanerRecord> & Pick<CleanerRecord, 'id' | 'name'
   rinseNeeded: true,
   waterFirst: true,
   hazardWords: '',
+  handling: [],
   packL: LITRES_PER_GALLON,
   countsAgainst: null,
   phLow: null,
@@ -59,6 +60,7 @@ export const DEMO_CLEANERS: CleanerRecord[] = [
     dwellMaxS: minutes(10),
     allowedConstructions: ['copper-plate-fin', 'spine-fin-copper'],
     hazardWords: 'Holds vinegar: never with bleach.',
+    handling: ['shake'],
     packPrice: 4,
   }),
   cleaner({
@@ -100,6 +102,7 @@ export const DEMO_CLEANERS: CleanerRecord[] = [
     outdoor: false,
     rinseNeeded: false,
     hazardWords: 'Flammable propellant.',
+    handling: ['shake', 'upright'],
     packL: 18 * LITRES_PER_FL_OZ,
     packPrice: 13,
     lowL: 2 * 18 * LITRES_PER_FL_OZ,

@@ -99,7 +99,9 @@ function knownBefore(db: Db, visit: VisitRecord, configuration: SystemDetail['sy
 function learnedFrom(db: Db): Pick<KnownBefore, 'taken' | 'canYieldM2'> {
   const runs = q.lastClosedVisits(db, RUNS_LEARNED_FROM).map((id) => ({ id, events: q.eventsOf(db, id) }));
   const cans = cleaners(db).filter((cleaner) => cleaner.form === 'aerosol');
-  const used = runs.filter(({ events }) => events.some((event) => event.kind === 'mix.made' && cans.some((can) => can.id === event.data.cleanerId)));
+  const used = runs.filter(({ events }) =>
+    events.some((event) => event.kind === 'mix.made' && cans.some((can) => can.id === event.data.cleanerId)),
+  );
   return {
     taken: learnedTimes(runs.flatMap(({ events }) => takenTimes(events))),
     canYieldM2: canYields(

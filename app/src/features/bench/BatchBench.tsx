@@ -7,7 +7,7 @@ import { ROLE_NAMES } from '../shared/words';
 
 interface Draft {
   coilIds: string[];
-  containerId: string;
+  applicatorId: string;
 }
 
 /** One batch for the coils of the day that take the same mix: how much, in how many fillings, what is left over. */
@@ -16,7 +16,7 @@ export function BatchBench() {
   const day = dayOf(new Date());
   const answer = useQuery(dayQuery(day));
   const { data: shelf } = useQuery(shelfQuery);
-  const [draft, keep] = useDraft<Draft>('bench.batch', () => ({ coilIds: [], containerId: 'pump-sprayer' }));
+  const [draft, keep] = useDraft<Draft>('bench.batch', () => ({ coilIds: [], applicatorId: 'pump-sprayer' }));
   if (!answer.data || !shelf) return <Waiting what="the day" lines={4} />;
   const coils = answer.data.visits.flatMap(({ visit, place, needs }) =>
     visit.standing === 'closed'
@@ -36,14 +36,14 @@ export function BatchBench() {
   const chosen = coils.filter((coil) => draft.coilIds.includes(coil.coilId));
   const first = chosen[0];
   const same = chosen.every((coil) => coil.cleanerId === first?.cleanerId && coil.ratio === first?.ratio);
-  const container = shelf.applicators.find((row) => row.id === draft.containerId) ?? shelf.applicators[0];
+  const applicator = shelf.applicators.find((row) => row.id === draft.applicatorId) ?? shelf.applicators[0];
   const waterFirst = shelf.cleaners.find((cleaner) => cleaner.id === first?.cleanerId)?.waterFirst ?? true;
   let trouble = '';
   let batch: ReturnType<typeof batchFor> | null = null;
-  if (first && same && container) {
+  if (first && same && applicator) {
     try {
       const total = Math.min(
-        container.capacityL,
+        applicator.capacityL,
         chosen.reduce((sum, coil) => sum + coil.litres, 0),
       );
       const waterIn = waterMeasure((total * first.ratio) / (first.ratio + 1), units);
@@ -51,7 +51,7 @@ export function BatchBench() {
         litres: chosen.map((coil) => coil.litres),
         waterParts: first.ratio,
         system: units,
-        capacityL: container.capacityL,
+        capacityL: applicator.capacityL,
         waterIn,
       });
     } catch (error) {
@@ -81,19 +81,19 @@ export function BatchBench() {
       </View>
       {!same ? <Banner tone="stop">These take different mixes: one batch cannot do for both.</Banner> : null}
       {trouble ? <Banner tone="stop">{trouble}</Banner> : null}
-      <Part first title={<Label>Container</Label>}>
+      <Part first title={<Label>Applicator</Label>}>
         <OneOf
-          label="Container"
+          label="Applicator"
           options={shelf.applicators.map((row) => ({ value: row.id, label: row.name }))}
-          value={container?.id ?? null}
-          onChange={(containerId) => keep({ ...draft, containerId })}
+          value={applicator?.id ?? null}
+          onChange={(applicatorId) => keep({ ...draft, applicatorId })}
         />
       </Part>
-      {batch && container ? (
+      {batch && applicator ? (
         <View style={{ gap: space.m }} testID="batch-result">
           <Jug
-            shape={container.kind}
-            capacityL={container.capacityL}
+            shape={applicator.kind}
+            capacityL={applicator.capacityL}
             layers={
               waterFirst
                 ? [

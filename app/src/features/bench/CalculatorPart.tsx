@@ -1,8 +1,7 @@
-import { CoreError } from '@elm-mist/core';
+import { CoreError, EDGES } from '@elm-mist/core';
 import { View } from 'react-native';
 import { useDraft, useHouseRules } from '@/data';
 import { Body, Field, Gauge, Label, line, space, useTokens, Why } from '@/ui';
-import { EDGES } from '../shared/figures';
 import type { Calculator, CalculatorResult } from './calculators';
 
 function attempt(

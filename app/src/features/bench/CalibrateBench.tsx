@@ -3,6 +3,7 @@ import {
   calibrateDial,
   CoreError,
   dialWaterParts,
+  drawing,
   formatDuration,
   formatRatio,
   parseVolume,
@@ -45,7 +46,7 @@ export function CalibrateBench() {
   const { units } = useHouseRules();
   const { gun: asked } = useLocalSearchParams<{ gun?: string }>();
   const { data } = useQuery(shelfQuery);
-  const guns = data?.applicators.filter((row) => row.dial.length > 0) ?? [];
+  const guns = data?.applicators.filter((row) => drawing(row.dial).length > 0) ?? [];
   const [gunId, setGunId] = useState<string | null>(null);
   const gun = guns.find((row) => row.id === (gunId ?? asked)) ?? guns[0];
   const [draft, keep] = useDraft<Draft>(`bench.calibrate.${units}.${gun?.id ?? ''}`, () => blank);
@@ -53,8 +54,8 @@ export function CalibrateBench() {
   const save = useSaveApplicator();
   const [kept, setKept] = useState('');
   if (!data) return <Waiting what="the guns" lines={3} />;
-  if (!gun) return <Empty title="No gun with a dial">Put one on the shelf first, under Containers, with the marks on its dial.</Empty>;
-  const position = gun.dial.find((row) => row.mark === draft.mark) ?? gun.dial[0];
+  if (!gun) return <Empty title="No gun with a dial">Put one on the shelf first, under Applicators, with the marks on its dial.</Empty>;
+  const position = drawing(gun.dial).find((row) => row.mark === draft.mark) ?? drawing(gun.dial)[0];
   if (!position) return null;
   const running = draft.startedAt !== null;
   const seconds = draft.startedAt !== null ? Math.max(0, (now - draft.startedAt) / 1000) : draft.seconds;
@@ -85,7 +86,7 @@ export function CalibrateBench() {
       <Part first title={<Label>{`Position of ${gun.name}`}</Label>}>
         <OneOf
           label="Position"
-          options={gun.dial.map((row) => ({ value: row.mark, label: row.mark }))}
+          options={drawing(gun.dial).map((row) => ({ value: row.mark, label: row.mark }))}
           value={position.mark}
           onChange={(mark) => keep({ ...draft, mark })}
         />

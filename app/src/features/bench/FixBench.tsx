@@ -7,17 +7,17 @@ import { MixFix } from '../mix/MixFix';
 
 interface Draft {
   target: string;
-  containerId: string;
+  applicatorId: string;
 }
 
 const NO_CHART = { chart: { light: null, medium: null, heavy: null } };
 
-/** A mix that came out wrong, in any container, with no visit. */
+/** A mix that came out wrong, in any applicator, with no visit. */
 export function FixBench() {
   const { units } = useHouseRules();
   const { data } = useQuery(shelfQuery);
-  const [draft, keep] = useDraft<Draft>(`bench.fix.${units}`, () => ({ target: '4:1', containerId: 'pump-sprayer' }));
-  const container = data?.applicators.find((row) => row.id === draft.containerId) ?? data?.applicators[0];
+  const [draft, keep] = useDraft<Draft>(`bench.fix.${units}`, () => ({ target: '4:1', applicatorId: 'pump-sprayer' }));
+  const applicator = data?.applicators.find((row) => row.id === draft.applicatorId) ?? data?.applicators[0];
   let target: number | null = null;
   let trouble: string | undefined;
   try {
@@ -37,17 +37,17 @@ export function FixBench() {
         testID="bench-target"
       />
       {data ? (
-        <Part first title={<Label>Container</Label>}>
+        <Part first title={<Label>Applicator</Label>}>
           <OneOf
-            label="Container"
+            label="Applicator"
             options={data.applicators.map((row) => ({ value: row.id, label: row.name }))}
-            value={container?.id ?? null}
-            onChange={(containerId) => keep({ ...draft, containerId })}
+            value={applicator?.id ?? null}
+            onChange={(applicatorId) => keep({ ...draft, applicatorId })}
           />
         </Part>
       ) : null}
-      {container && target !== null ? (
-        <MixFix draftKey={`bench.fix.${units}.in`} container={container} cleaner={NO_CHART} wanted={target} system={units} />
+      {applicator && target !== null ? (
+        <MixFix draftKey={`bench.fix.${units}.in`} applicator={applicator} cleaner={NO_CHART} wanted={target} system={units} />
       ) : null}
     </View>
   );

@@ -50,7 +50,12 @@ function work(draft: Draft, system: UnitSystem, concentrateIn: Measure): Answer 
     const totalL = parseVolume(draft.total, system === 'us' ? 'floz' : 'mL', 'total');
     const waterIn = waterMeasure((totalL * reading.waterParts) / (reading.waterParts + 1), system);
     return {
-      poured: { reading, totalL, waterIn, pour: pourAmounts({ waterParts: reading.waterParts, totalL, system, concentrateIn, waterIn }) },
+      poured: {
+        reading,
+        totalL,
+        waterIn,
+        pour: pourAmounts({ waterParts: reading.waterParts, totalL, system, concentrateIn, waterIn, capacityL: totalL }),
+      },
     };
   } catch (error) {
     if (!(error instanceof CoreError)) throw error;

@@ -1,6 +1,21 @@
 import { yupResolver } from '@hookform/resolvers/yup';
 import type { CoilRecord } from '@elm-mist/contract';
-import { compareDrops, formatClock, formatQuantity, powerClocks, type FaceGrades, type Grade, type VisitState } from '@elm-mist/core';
+import {
+  compareDrops,
+  EDGES,
+  formatClock,
+  formatQuantity,
+  powerClocks,
+  rowName,
+  showFigure,
+  toSi,
+  ungraded,
+  withGrade,
+  type FaceGrades,
+  type FaceRow,
+  type Grade,
+  type VisitState,
+} from '@elm-mist/core';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { View } from 'react-native';
@@ -26,9 +41,8 @@ import {
   Tabs,
   ThumbBar,
   Why,
-  type CellPick,
 } from '@/ui';
-import { EDGES, showFigure, toSi, typedFigure } from '../shared/figures';
+import { typedFigure } from '../shared/figures';
 import { FormField } from '../shared/formField';
 import { ROLE_NAMES } from '../shared/words';
 import { PhotoPart } from '../photos/PhotoPart';
@@ -60,24 +74,32 @@ export function CheckBead() {
 }
 
 function CheckCoil({ coil, coils, pick }: { coil: CoilRecord; coils: readonly CoilRecord[]; pick: (id: string) => void }) {
-  const { state, record, detail, done } = useVisit();
+  const { state, record, detail, done, house } = useVisit();
+  // Read anew, on this phone or another, the fields begin with what stands now.
+  const reading = state.readings.filter((row) => row.value.when === 'after').at(-1);
   const rows = coil.geometry.rows;
   const everywhere = (grade: Grade): FaceGrades =>
     Object.fromEntries(coil.geometry.faces.map((face) => [face.id, Array<Grade>(rows).fill(grade)]));
-  const [draft, keep, drop] = useDraft(`check.${detail.visit.id}.${coil.id}`, () => ({
-    grades: state.checks[coil.id]?.value.gradesAfter ?? {},
-    note: state.checks[coil.id]?.value.note ?? '',
-  }));
-  const [cell, setCell] = useState<CellPick | null>(coil.geometry.faces[0] ? { faceId: coil.geometry.faces[0].id, row: 0 } : null);
+  const checked = state.checks[coil.id];
+  const [draft, keep, drop, older] = useDraft(
+    `check.${detail.visit.id}.${coil.id}`,
+    () => ({ grades: checked?.value.gradesAfter ?? {}, note: checked?.value.note ?? '' }),
+    checked?.eventId ?? '',
+  );
+  const [cell, setCell] = useState<FaceRow | null>(coil.geometry.faces[0] ? { faceId: coil.geometry.faces[0].id, row: 0 } : null);
   const [asked, setAsked] = useState(false);
   const closed = state.closed !== null;
   const before = state.surveys[coil.id]?.value.grades ?? {};
-  const missing = coil.geometry.faces.filter((face) => (draft.grades[face.id] ?? []).length < rows);
+  const missing = ungraded(
+    draft.grades,
+    coil.geometry.faces.map((face) => face.id),
+    rows,
+  );
+  const cellName = ({ faceId, row }: FaceRow) =>
+    [coil.geometry.faces.find((each) => each.id === faceId)?.name ?? faceId, rowName(rows, row)].filter(Boolean).join(', ');
   const grade = (value: Grade) => {
     if (!cell) return;
-    const list = [...(draft.grades[cell.faceId] ?? [])];
-    list[cell.row] = value;
-    keep({ ...draft, grades: { ...draft.grades, [cell.faceId]: Array.from(list, (g) => g ?? value) } });
+    keep({ ...draft, grades: withGrade(draft.grades, cell, value) });
   };
   const next = coils.find((row) => row !== coil && !state.checks[row.id]);
   const save = () => {
@@ -118,6 +140,11 @@ function CheckCoil({ coil, coils, pick }: { coil: CoilRecord; coils: readonly Co
           ...(state.checks[row.id] ? { mark: <Sign name="check" size={16} ink="elm" /> } : {}),
         }))}
       />
+      {older ? (
+        <Banner tone="wait" right={<Companion title="Take mine back" onPress={() => keep(older)} />}>
+          This coil was checked anew since you began here: that is shown. What you had begun is kept.
+        </Banner>
+      ) : null}
       {!done.wash ? <Banner tone="wait">Not every section has been found clear. What you see can still be noted.</Banner> : null}
       <Part first title={<Heading>Light test, same torch, same spot</Heading>}>
         <Label ink="inkSoft">as found</Label>
@@ -135,19 +162,15 @@ function CheckCoil({ coil, coils, pick }: { coil: CoilRecord; coils: readonly Co
         {closed ? null : (
           <Companion title="Clear everywhere" onPress={() => keep({ ...draft, grades: everywhere(0) })} testID="clear-everywhere" />
         )}
-        {asked && missing.length > 0 ? <Banner tone="stop">{`Grade as left: ${missing.map((row) => row.name).join(', ')}.`}</Banner> : null}
+        {asked && missing.length > 0 ? <Banner tone="stop">{`Grade as left: ${missing.map(cellName).join('; ')}.`}</Banner> : null}
       </Part>
       {cell && face && !closed ? (
-        <Part
-          title={
-            <Label>{`${face.name}${rows > 1 ? (cell.row === 0 ? ', outer row' : cell.row === rows - 1 ? ', inner row' : ', middle row') : ''}`}</Label>
-          }
-        >
-          <GradePicker value={draft.grades[cell.faceId]?.[cell.row]} onPick={grade} />
+        <Part title={<Label>{cellName(cell)}</Label>}>
+          <GradePicker value={draft.grades[cell.faceId]?.[cell.row] ?? undefined} onPick={grade} />
         </Part>
       ) : null}
       <PhotoPart coilId={coil.id} when="after" />
-      <DropPart />
+      <DropPart key={`${house.units} ${reading?.eventId ?? ''}`} />
       <Part title={<Heading>Note</Heading>}>
         <Field label="What stayed, what was found" value={draft.note} onChange={(note) => keep({ ...draft, note })} multiline />
         <Small ink="inkSoft">

@@ -1,16 +1,15 @@
 import {
-  allGrades,
   BEAD_NAMES,
   BEADS,
-  formatRatio,
   GATE_TABLE,
   gradeFacts,
+  leftOver,
   nextDue,
-  partWords,
   POWER_SOURCE_NAMES,
-  refitOrder,
-  wiresOpen,
-  type Grade,
+  stillOn,
+  washedWith,
+  worstOf,
+  type FaceGrades,
 } from '@elm-mist/core';
 import { differenceInMinutes, format, parseISO } from 'date-fns';
 import { router } from 'expo-router';
@@ -37,20 +36,19 @@ import {
 import { longDay, ROLE_NAMES } from '../shared/words';
 import { FindingsPart } from '../findings/FindingsPart';
 import { goTo, VisitScreen } from '../visit/VisitScreen';
+import { ClosingsPart } from './ClosingsPart';
 import { UsedPart } from './UsedPart';
 
-const worst = (grades: Record<string, Grade[]> | undefined): string => {
-  const all = Object.values(grades ?? {}).flat();
-  if (all.length === 0) return 'not graded';
-  const grade = Math.max(...all) as Grade;
-  return `${grade} ${gradeFacts(grade).name}`;
+const worst = (grades: FaceGrades | undefined): string => {
+  const grade = worstOf(grades ?? {});
+  return grade === null ? 'not graded' : `${grade} ${gradeFacts(grade).name}`;
 };
 
 export function CloseBead() {
-  const { state, allCoils, detail, done, record, undo } = useVisit();
+  const { state, allCoils, detail, done, record, undo, own, shelf } = useVisit();
   const { visit, system } = detail;
   const surveyed = allCoils.map((coil) => state.surveys[coil.id]?.value).filter((survey) => survey !== undefined);
-  const grades = surveyed.flatMap(allGrades);
+  const grades = surveyed.flatMap((survey) => worstOf(survey.grades) ?? []);
   const closedOn = dayOf(state.closed ? parseISO(state.closed.at) : new Date());
   const due = nextDue({
     closedOn,
@@ -63,10 +61,10 @@ export function CloseBead() {
   const minutes = state.startedAt
     ? differenceInMinutes(state.closed ? parseISO(state.closed.at) : new Date(), parseISO(state.startedAt))
     : 0;
-  const leftOver = [
-    ...refitOrder(state.parts).map((part) => partWords(part.value)),
-    ...wiresOpen(state.wires).map((wire) => `${wire.value.plug} ${wire.value.terminal}`),
-  ];
+  const notBack = leftOver(state);
+  const last = own('close');
+  const claim = state.story?.value.lastService ?? '';
+  const nameOf = (cleanerId: string) => shelf.find((row) => row.id === cleanerId)?.name ?? '';
   const restart = Object.values(state.gates).some((gate) => gate?.done.isolated) && !state.powerUp.done['power-on'];
   const advice = [...new Set(allCoils.flatMap((coil) => state.plans[coil.id]?.value.advice ?? []))];
   const close = () => {
@@ -81,15 +79,10 @@ export function CloseBead() {
       bead="close"
       under={state.closed ? `Closed by ${state.closed.by}` : 'Summary, next due, done'}
       foot={
-        <ThumbBar>
+        <ThumbBar over={last ? <Small ink="inkSoft">{`Undo takes back: ${last.words}.`}</Small> : null}>
+          {last ? <Companion title="Undo" onPress={() => undo('close')} testID="undo-used" /> : null}
           {state.closed ? (
             <>
-              {state.lastUndoable?.kind === 'visit.closed' ? (
-                <Companion title="Open again" onPress={() => undo(state.lastUndoable)} testID="open-again" />
-              ) : null}
-              {state.lastUndoable?.kind === 'stock.used' ? (
-                <Companion title="Undo the amount" onPress={() => undo(state.lastUndoable)} testID="undo-used" />
-              ) : null}
               <Act title="To its history" onPress={() => router.navigate(`/systems/${system.id}`)} testID="to-history" />
             </>
           ) : (
@@ -102,10 +95,11 @@ export function CloseBead() {
       }
     >
       {state.closed ? <Banner tone="done">{`Done. Due again ${longDay(state.closed.value.nextDue)}.`}</Banner> : null}
+      <ClosingsPart />
       {!state.closed && open.length > 0 ? (
         <Banner tone="wait">{`Still open: ${open.map((bead) => BEAD_NAMES[bead]).join(', ')}. The visit can be closed all the same; the record will show it.`}</Banner>
       ) : null}
-      {!state.closed && leftOver.length > 0 ? (
+      {!state.closed && notBack.length > 0 ? (
         <Banner
           tone="stop"
           right={
@@ -114,7 +108,7 @@ export function CloseBead() {
             </LinkBox>
           }
         >
-          {`Not back yet: ${leftOver.join('; ')}.`}
+          {`Not back yet: ${notBack.join('; ')}.`}
         </Banner>
       ) : null}
       {!state.closed && restart ? (
@@ -134,10 +128,10 @@ export function CloseBead() {
         </Part>
       ) : null}
       {allCoils.map((coil) => {
-        const plan = state.plans[coil.id]?.value;
         const survey = state.surveys[coil.id]?.value;
         const check = state.checks[coil.id]?.value;
-        const mix = state.mixes[coil.id]?.at(-1)?.value;
+        const washed = washedWith(state, coil.id, nameOf);
+        const foamOn = stillOn(state, coil.id);
         const aside = state.skipped[coil.id]?.value;
         return (
           <Part key={coil.id} first={coil === allCoils[0]} title={<Heading>{ROLE_NAMES[coil.role]}</Heading>}>
@@ -162,20 +156,11 @@ export function CloseBead() {
             ) : null}
             <View>
               <Row label="Worst face" value={`${worst(survey?.grades)}${check ? `, left at ${worst(check.gradesAfter)}` : ''}`} />
-              {plan ? (
-                <Row
-                  label="Washed with"
-                  value={
-                    plan.verdict === 'wash'
-                      ? mix
-                        ? `${plan.cleanerName}, ${formatRatio(mix.targetWaterParts)}`
-                        : 'water'
-                      : (plan.stop?.title ?? 'looked over')
-                  }
-                />
-              ) : null}
+              {washed === null ? null : <Row label="Washed with" value={washed} />}
+              {claim && survey ? <Row label="Last washed, they say" value={`${claim}; found at ${worst(survey.grades)}`} /> : null}
               {check?.note ? <Row label="Note" value={check.note} /> : null}
             </View>
+            {foamOn ? <Banner tone="wait">{foamOn}</Banner> : null}
           </Part>
         );
       })}

@@ -2,13 +2,16 @@ import type { CoilRecord } from '@elm-mist/contract';
 import {
   CONSTRUCTION_TABLE,
   completeSurvey,
-  emptySurvey,
-  noAnswers,
+  nextToGrade,
+  rowName,
   SOIL_TABLE,
-  SOILS,
-  ungradedFaces,
-  worstGrade,
+  soilsFor,
+  startSurvey,
+  ungraded,
+  withGrade,
+  worstOf,
   type CoilSurvey,
+  type FaceRow,
   type Grade,
 } from '@elm-mist/core';
 import { useState, type ReactNode } from 'react';
@@ -34,40 +37,12 @@ import {
   ThumbBar,
   Tick,
   useStill,
-  type CellPick,
 } from '@/ui';
 import { coilShort, ROLE_NAMES } from '../shared/words';
 import { FindingsPart } from '../findings/FindingsPart';
 import { PhotoPart } from '../photos/PhotoPart';
 import { ClosedNote, goTo, VisitScreen } from '../visit/VisitScreen';
 import { QuestionList } from './QuestionList';
-
-const ROW_NAMES = [[], ['the face'], ['outer row', 'inner row'], ['outer row', 'middle row', 'inner row']] as const;
-const OUTDOOR_ONLY = new Set(['seed-fluff', 'grass', 'mud', 'pet-urine', 'salt']);
-const INDOOR_ONLY = new Set(['biofilm']);
-
-/** Where a survey starts: what was noted on this visit, else what was built and found before, with everything that must be seen anew left open. */
-function startSurvey(now: CoilSurvey | undefined, before: CoilSurvey | undefined): CoilSurvey {
-  if (now) return now;
-  if (!before) return emptySurvey();
-  const { surroundings, disconnect, clearanceM, boardNearby, finishedCeiling } = before.answers;
-  return {
-    ...emptySurvey(),
-    soils: before.soils,
-    corrosion: before.corrosion,
-    answers: { ...noAnswers(), surroundings, disconnect, clearanceM, boardNearby, finishedCeiling },
-  };
-}
-
-/** The next cell without a grade, row by row within each face; null when all have one. */
-function nextCell(coil: CoilRecord, survey: CoilSurvey): CellPick | null {
-  for (const face of coil.geometry.faces) {
-    for (let row = 0; row < coil.geometry.rows; row += 1) {
-      if (survey.grades[face.id]?.[row] === undefined) return { faceId: face.id, row };
-    }
-  }
-  return null;
-}
 
 export function CoilPart({
   coil,
@@ -81,14 +56,17 @@ export function CoilPart({
   show: (part: string) => void;
 }) {
   const { detail, state, record, allCoils, house } = useVisit();
-  const [stored, keep, drop] = useDraft<CoilSurvey>(`look.${detail.visit.id}.${coil.id}`, () =>
-    startSurvey(state.surveys[coil.id]?.value, detail.known.surveys[coil.id]),
+  const noted = state.surveys[coil.id];
+  const [stored, keep, drop, older] = useDraft<CoilSurvey>(
+    `look.${detail.visit.id}.${coil.id}`,
+    () => startSurvey(noted?.value, detail.known.surveys[coil.id]),
+    noted?.eventId ?? '',
   );
   const survey = completeSurvey(stored);
   const before = detail.known.surveys[coil.id];
   const [alike, setAlike] = useState(false);
-  const [cell, setCell] = useState<CellPick | null>(
-    () => nextCell(coil, survey) ?? (coil.geometry.faces[0] ? { faceId: coil.geometry.faces[0].id, row: 0 } : null),
+  const [cell, setCell] = useState<FaceRow | null>(
+    () => nextToGrade(coil.geometry, survey) ?? (coil.geometry.faces[0] ? { faceId: coil.geometry.faces[0].id, row: 0 } : null),
   );
   const [moved, setMoved] = useState(false);
   const [setAside, setSetAside] = useState(false);
@@ -104,23 +82,19 @@ export function CoilPart({
       return;
     }
     if (!cell) return;
-    const rows = [...(survey.grades[cell.faceId] ?? [])];
-    rows[cell.row] = value;
-    // JSON keeps a gap as null; fill it so that a face always reads from its outer row.
-    const filled = Array.from(rows, (g) => g ?? value);
-    const graded = { ...survey, grades: { ...survey.grades, [cell.faceId]: filled } };
+    const graded = { ...survey, grades: withGrade(survey.grades, cell, value) };
     keep(graded);
-    const open = nextCell(coil, graded);
+    const open = nextToGrade(coil.geometry, graded);
     if (open && !moved) setCell(open);
     setMoved(false);
   };
   const face = coil.geometry.faces.find((row) => row.id === cell?.faceId);
-  const missing = ungradedFaces(
-    survey,
+  const missing = ungraded(
+    survey.grades,
     coil.geometry.faces.map((row) => row.id),
     coil.geometry.rows,
   );
-  const nothing = worstGrade(survey) === null;
+  const nothing = worstOf(survey.grades) === null;
   const [asked, setAsked] = useState(false);
   const { held, hold } = useStill();
   const save = () => {
@@ -143,7 +117,9 @@ export function CoilPart({
     }
   };
   const nextCoil = allCoils.find((row) => row.id === next);
-  const soils = SOILS.filter((soil) => !(coil.role === 'evaporator' ? OUTDOOR_ONLY : INDOOR_ONLY).has(soil));
+  const soils = soilsFor(coil.role);
+  const cellName = ({ faceId, row }: FaceRow) =>
+    [coil.geometry.faces.find((each) => each.id === faceId)?.name ?? faceId, rowName(coil.geometry.rows, row)].filter(Boolean).join(', ');
   const act = nextCoil ? `Next: ${ROLE_NAMES[nextCoil.role].toLowerCase()}` : 'Next: the plan';
   const aside = state.skipped[coil.id];
   return (
@@ -161,6 +137,11 @@ export function CoilPart({
       <Still held={held}>
         {tabs}
         <ClosedNote />
+        {older ? (
+          <Banner tone="wait" right={<Companion title="Take mine back" onPress={() => keep(older)} />}>
+            This coil was noted anew since you began here: that is shown. What you had begun is kept.
+          </Banner>
+        ) : null}
         {setAside ? (
           <Part first title={<Heading>Leave this coil for another day</Heading>}>
             <Field label="Why" value={reason} onChange={setReason} help="It stands in the record" />
@@ -207,19 +188,12 @@ export function CoilPart({
             <GradePicker value={undefined} onPick={grade} />
           </Part>
         ) : cell && face ? (
-          <Part
-            title={
-              <Heading>{coil.geometry.rows > 1 ? `${face.name} · ${ROW_NAMES[coil.geometry.rows][cell.row] ?? ''}` : face.name}</Heading>
-            }
-          >
-            <GradePicker value={survey.grades[cell.faceId]?.[cell.row]} onPick={grade} />
+          <Part title={<Heading>{cellName(cell)}</Heading>}>
+            <GradePicker value={survey.grades[cell.faceId]?.[cell.row] ?? undefined} onPick={grade} />
           </Part>
         ) : null}
         {!nothing && missing.length > 0 ? (
-          <Small ink="inkSoft">{`Still open: ${coil.geometry.faces
-            .filter((row) => missing.includes(row.id))
-            .map((row) => row.name)
-            .join(', ')}. Left open, the plan goes by the worst grade given.`}</Small>
+          <Small ink="inkSoft">{`Still open: ${missing.map(cellName).join('; ')}. Left open, the plan goes by the worst grade given.`}</Small>
         ) : null}
         <Part title={<Heading>What is on it</Heading>}>
           <AnyOf
@@ -262,6 +236,7 @@ export function CoilPart({
         <QuestionList
           coil={coil}
           configuration={detail.system.configuration}
+          hazards={state.story?.value.hazards ?? []}
           answers={survey.answers}
           onChange={(answers) => set({ answers })}
           system={house.units}

@@ -9,7 +9,9 @@ const UNIT = 'unit';
 
 /** Look, in parts: the unit and the air, then each coil. The part is in the address, so that a reload stays on it. */
 export function LookBead() {
-  const { allCoils, state } = useVisit();
+  const { allCoils, state, house } = useVisit();
+  const reading = state.readings.filter((row) => row.value.when === 'before').at(-1);
+  const base = [state.identity, state.site, state.story, reading].map((row) => row?.eventId ?? '').join(' ');
   const { part } = useLocalSearchParams<{ part?: string }>();
   const parts = [UNIT, ...allCoils.map((coil) => coil.id)];
   const firstOpen =
@@ -39,6 +41,6 @@ export function LookBead() {
   return coil ? (
     <CoilPart key={coil.id} coil={coil} tabs={tabs} next={after} show={show} />
   ) : (
-    <UnitPart tabs={tabs} next={after} show={show} />
+    <UnitPart key={`${base} ${house.units}`} base={base} tabs={tabs} next={after} show={show} />
   );
 }

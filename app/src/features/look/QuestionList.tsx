@@ -1,8 +1,18 @@
 import type { CoilRecord } from '@elm-mist/contract';
-import { questionsFor, type CoilAnswers, type Configuration, type Question, type UnitSystem } from '@elm-mist/core';
+import {
+  EDGES,
+  questionsFor,
+  retype,
+  showFigure,
+  toSi,
+  type ArrivalHazard,
+  type CoilAnswers,
+  type Configuration,
+  type Question,
+  type UnitSystem,
+} from '@elm-mist/core';
 import { useDraft } from '@/data';
 import { AnyOf, Field, Heading, Label, OneOf, Part, Tick } from '@/ui';
-import { EDGES, showFigure, toSi } from '../shared/figures';
 
 const PART_NAMES: Record<Question['part'], string> = {
   access: 'Getting at it',
@@ -12,6 +22,8 @@ const PART_NAMES: Record<Question['part'], string> = {
 };
 
 type FigureQuestion = Extract<Question, { kind: 'figure' }>;
+
+const inside = (si: number, { min, max }: FigureQuestion): boolean => si >= min - 1e-9 && si <= max + 1e-9;
 
 function FigureAnswer({
   question,
@@ -26,10 +38,15 @@ function FigureAnswer({
   system: UnitSystem;
   draftKey: string;
 }) {
-  const [text, keep] = useDraft(draftKey, () => showFigure(question.edge, value, system));
+  const [typed, keep] = useDraft<{ text: string; units: UnitSystem } | null>(`${draftKey}.typed`, () => null);
+  const shown = showFigure(question.edge, value, system);
+  // What was typed stands as long as it is the figure that is kept, or none yet; a figure changed elsewhere is shown as it is now.
+  const read = typed ? toSi(question.edge, typed.text, typed.units) : NaN;
+  const stands = typed !== null && (value === null ? !inside(read, question) && typed.text.trim() !== '' : Math.abs(read - value) < 1e-9);
+  const text = stands ? retype(question.edge, typed.text, typed.units, system) : shown;
   const si = toSi(question.edge, text, system);
   const empty = text.trim() === '';
-  const fits = si >= question.min - 1e-9 && si <= question.max + 1e-9;
+  const fits = inside(si, question);
   const error =
     empty || fits
       ? undefined
@@ -43,9 +60,9 @@ function FigureAnswer({
       {...(question.help ? { help: question.help } : {})}
       keyboard="decimal-pad"
       onChange={(next) => {
-        keep(next);
-        const typed = toSi(question.edge, next, system);
-        onChange(typed >= question.min - 1e-9 && typed <= question.max + 1e-9 ? typed : null);
+        keep({ text: next, units: system });
+        const figure = toSi(question.edge, next, system);
+        onChange(inside(figure, question) ? figure : null);
       }}
       testID={`answer-${question.id}`}
     />
@@ -56,6 +73,7 @@ function FigureAnswer({
 export function QuestionList({
   coil,
   configuration,
+  hazards,
   answers,
   onChange,
   system,
@@ -63,12 +81,14 @@ export function QuestionList({
 }: {
   coil: CoilRecord;
   configuration: Configuration;
+  /** Met on arrival: some questions hang on it. */
+  hazards: readonly ArrivalHazard[];
   answers: CoilAnswers;
   onChange: (answers: CoilAnswers) => void;
   system: UnitSystem;
   draftKey: string;
 }) {
-  const questions = questionsFor(coil, configuration);
+  const questions = questionsFor(coil, configuration, hazards);
   const parts = (Object.keys(PART_NAMES) as Question['part'][]).filter((part) => questions.some((question) => question.part === part));
   const set = (id: Question['id'], value: unknown) => onChange({ ...answers, [id]: value });
   const ask = (question: Question) => {

@@ -2,36 +2,61 @@ import { yupResolver } from '@hookform/resolvers/yup';
 import {
   ARRIVAL_HAZARD_NAMES,
   ARRIVAL_HAZARDS,
+  capacityBecause,
   capacityFromModel,
+  CONFIGURATION_TABLE,
   CoreError,
+  EDGES,
   EFFICIENCY_ERAS,
   EFFICIENCY_NAMES,
+  feedSite,
   formatQuantity,
   METERING_DEVICES,
   METERING_NAMES,
+  readFigure,
   REFRIGERANTS,
+  retype,
+  showFigure,
   STORY_FACTS,
   STORY_NAMES,
   SUN_TABLE,
   SYMPTOM_NAMES,
   SYMPTOMS,
+  toSi,
   type ArrivalHazard,
+  type EdgeName,
   type EfficiencyEra,
   type MeteringDevice,
   type Refrigerant,
   type StoryFact,
   type SunExposure,
   type Symptom,
+  type UnitSystem,
 } from '@elm-mist/core';
 import { useEffect, type ReactNode } from 'react';
 import { Controller, useForm, useWatch } from 'react-hook-form';
 import { View } from 'react-native';
 import { array, boolean, mixed, object, string } from 'yup';
 import { sharedNow, useDraft, useVisit, type Entry } from '@/data';
-import { AnyOf, Small, Act, HazardBox, Heading, Label, OneOf, Part, Row, space, Strong, ThumbBar, Tick, Why } from '@/ui';
-import { feedSite } from './feedSite';
-import { capacityBecause } from '../places/SystemPage';
-import { EDGES, readFigure, showFigure, toSi, typedFigure } from '../shared/figures';
+import {
+  Act,
+  AnyOf,
+  Banner,
+  Companion,
+  Small,
+  HazardBox,
+  Heading,
+  Label,
+  OneOf,
+  Part,
+  Row,
+  space,
+  Strong,
+  ThumbBar,
+  Tick,
+  Why,
+} from '@/ui';
+import { typedFigure } from '../shared/figures';
 import { FormField } from '../shared/formField';
 import { ROLE_NAMES, shortDay } from '../shared/words';
 import { ClosedNote, VisitScreen } from '../visit/VisitScreen';
@@ -55,16 +80,49 @@ interface UnitForm {
   sun: SunExposure;
   returnAir: string;
   supplyAir: string;
+  returnRh: string;
+  /** Units that the figures were typed in. */
+  units: UnitSystem;
 }
 
-export function UnitPart({ tabs, next, show }: { tabs: ReactNode; next: string | undefined; show: (part: string) => void }) {
+const FIGURES: Partial<Record<keyof UnitForm, EdgeName>> = {
+  air: 'temperature',
+  humidity: 'percent',
+  wind: 'wind',
+  returnAir: 'temperature',
+  supplyAir: 'temperature',
+  returnRh: 'percent',
+};
+
+/** What was half typed, in the units of now. A draft of before its units were kept is taken as it stands. */
+function inUnits(draft: UnitForm, units: UnitSystem): UnitForm {
+  const from = draft.units ?? units;
+  const figures = Object.entries(FIGURES).map(([name, edge]) => [
+    name,
+    retype(edge, (draft[name as keyof UnitForm] as string) ?? '', from, units),
+  ]);
+  return { ...draft, ...(Object.fromEntries(figures) as Partial<UnitForm>), units };
+}
+
+export function UnitPart({
+  tabs,
+  next,
+  show,
+  base,
+}: {
+  tabs: ReactNode;
+  next: string | undefined;
+  show: (part: string) => void;
+  /** The entries that this would replace. */
+  base: string;
+}) {
   const { detail, state, house, record, allCoils } = useVisit();
   const { units } = house;
   const { system } = detail;
   const before = state.readings.filter((reading) => reading.value.when === 'before').at(-1)?.value;
   const site = state.site?.value ?? detail.known.air ?? feedSite(detail.weather.hours, sharedNow());
   const story = state.story?.value;
-  const [draft, keep, drop] = useDraft<UnitForm>(`look.${detail.visit.id}.unit`, () => ({
+  const start = (): UnitForm => ({
     model: state.identity?.value.model ?? system.model,
     refrigerant: state.identity?.value.refrigerant ?? system.refrigerant,
     madeYear: String(state.identity?.value.madeYear ?? system.madeYear ?? ''),
@@ -83,7 +141,11 @@ export function UnitPart({ tabs, next, show }: { tabs: ReactNode; next: string |
     sun: site?.sun ?? 'shade',
     returnAir: showFigure('temperature', before?.returnC, units),
     supplyAir: showFigure('temperature', before?.supplyC, units),
-  }));
+    returnRh: showFigure('percent', before?.returnRhPct, units),
+    units,
+  });
+  const [kept, keep, drop, older] = useDraft<UnitForm>(`look.${detail.visit.id}.unit`, start, base);
+  const draft = inUnits({ ...start(), ...kept }, units);
   const schema = object({
     model: string().defined().max(40, 'The model number may have 40 characters at most.'),
     refrigerant: mixed<Refrigerant>().defined(),
@@ -107,14 +169,16 @@ export function UnitPart({ tabs, next, show }: { tabs: ReactNode; next: string |
       'Type both, or neither.',
       (supply, context) => ((supply ?? '').trim() === '') === ((context.parent as UnitForm).returnAir.trim() === ''),
     ),
+    returnRh: typedFigure('Return humidity', 'percent', units, 0, 100, true),
+    units: mixed<UnitSystem>().defined(),
   });
-  const { control, handleSubmit, getValues, subscribe } = useForm<UnitForm>({ resolver: yupResolver(schema), defaultValues: draft });
+  const { control, handleSubmit, getValues, reset, subscribe } = useForm<UnitForm>({ resolver: yupResolver(schema), defaultValues: draft });
   useEffect(() => subscribe({ formState: { values: true }, callback: () => keep(getValues()) }), [subscribe, keep, getValues]);
   const model = useWatch({ control, name: 'model' });
   const refrigerant = useWatch({ control, name: 'refrigerant' });
   const capacity = (() => {
     try {
-      return { btuh: capacityFromModel(model).btuh, help: '' };
+      return { btuh: capacityFromModel(model, CONFIGURATION_TABLE[system.configuration].ductless).btuh, help: '' };
     } catch (error) {
       return { btuh: system.btuh, help: error instanceof CoreError ? error.message : '' };
     }
@@ -158,8 +222,9 @@ export function UnitPart({ tabs, next, show }: { tabs: ReactNode; next: string |
         returnC: toSi('temperature', values.returnAir, units),
         supplyC: toSi('temperature', values.supplyAir, units),
         outdoorC: dryBulbC,
+        ...(values.returnRh.trim() === '' ? {} : { returnRhPct: readFigure(values.returnRh) }),
       };
-      if (!before || before.returnC !== reading.returnC || before.supplyC !== reading.supplyC)
+      if (!before || before.returnC !== reading.returnC || before.supplyC !== reading.supplyC || before.returnRhPct !== reading.returnRhPct)
         entries.push({ kind: 'reading.taken', data: reading });
     }
     if (record(...entries)) {
@@ -185,6 +250,23 @@ export function UnitPart({ tabs, next, show }: { tabs: ReactNode; next: string |
     >
       {tabs}
       <ClosedNote />
+      {older ? (
+        <Banner
+          tone="wait"
+          right={
+            <Companion
+              title="Take mine back"
+              onPress={() => {
+                const mine = inUnits({ ...start(), ...older }, units);
+                keep(mine);
+                reset(mine);
+              }}
+            />
+          }
+        >
+          This was noted anew since you began here: that is shown. What you had begun is kept.
+        </Banner>
+      ) : null}
       {!state.site && detail.known.air ? (
         <Small ink="inkSoft">The air is as noted last today at another place. Change what differs.</Small>
       ) : !state.site && site ? (
@@ -269,7 +351,7 @@ export function UnitPart({ tabs, next, show }: { tabs: ReactNode; next: string |
       <Part title={<Heading>The unit</Heading>}>
         <FormField control={control} name="model" label="Model number" {...(capacity.help ? { help: capacity.help } : {})} testID="model" />
         <Row label="Capacity">
-          <Why because={capacityBecause({ model, btuh: capacity.btuh })}>
+          <Why because={capacityBecause({ model, btuh: capacity.btuh, configuration: system.configuration })}>
             <Strong>{formatQuantity({ kind: 'capacity', btuh: capacity.btuh }, units)}</Strong>
           </Why>
         </Row>
@@ -343,6 +425,16 @@ export function UnitPart({ tabs, next, show }: { tabs: ReactNode; next: string |
             keyboard="numbers-and-punctuation"
             grow
             help="Steady for 15 min first"
+          />
+          <FormField
+            control={control}
+            name="returnRh"
+            label="Return humidity"
+            unit="%"
+            keyboard="decimal-pad"
+            grow
+            help="Says whether condensate can rinse"
+            testID="return-rh"
           />
         </View>
       </Part>

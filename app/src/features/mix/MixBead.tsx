@@ -1,4 +1,21 @@
-import { BAND_WORDS, formatMeasured, formatRatio, formatVolume, needsMix, trimDecimals, visitClashes } from '@elm-mist/core';
+import {
+  BAND_WORDS,
+  coilMix,
+  formatMeasured,
+  formatRatio,
+  formatVolume,
+  heldWarning,
+  householdRecipe,
+  labelLines,
+  MIX_STANDING_WORDS,
+  needsMix,
+  notedOf,
+  splashWords,
+  trimDecimals,
+  visitClashes,
+  waterPosition,
+} from '@elm-mist/core';
+import { format } from 'date-fns';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { readText, writeDevice } from '@/device/memory';
@@ -27,14 +44,12 @@ import {
 } from '@/ui';
 import { ROLE_NAMES } from '../shared/words';
 import { goTo, NotYet, VisitScreen } from '../visit/VisitScreen';
-import { notedOf } from './fix';
-import { heldWarning, readHeld, writeHeld } from './held';
+import { readHeld, writeHeld } from './held';
 import { MeasurePick, useMeasure } from './MeasurePick';
 import { MixFix } from './MixFix';
-import { layersOf, ownPack, useSameMix, type MixJob } from './mixJob';
-import { trySheet } from './mixSheet';
+import { layersOf, ownPack, trySheet, useSameMix, type MixJob } from './mixJob';
 
-const LAST_CONTAINER = 'container';
+const LAST_APPLICATOR = 'container';
 
 export function MixBead() {
   const visit = useVisit();
@@ -46,7 +61,7 @@ export function MixBead() {
       ? [{ coil, plan, cleaner }]
       : [];
   });
-  const [coilId, setCoilId] = useState(jobs.find((job) => !state.mixes[job.coil.id])?.coil.id ?? jobs[0]?.coil.id ?? '');
+  const [coilId, setCoilId] = useState(jobs.find((job) => coilMix(state, job.coil.id) !== 'ready')?.coil.id ?? jobs[0]?.coil.id ?? '');
   const job = jobs.find((row) => row.coil.id === coilId) ?? jobs[0];
   if (!job) {
     const planned = coils.length > 0 && coils.every((coil) => state.plans[coil.id]);
@@ -75,11 +90,11 @@ function MixJobScreen({ job, jobs, pick }: { job: MixJob; jobs: readonly MixJob[
   const { coil, plan, cleaner } = job;
   const { units } = house;
   const packed = cleaner.form !== 'concentrate';
-  const containers = packed ? [ownPack(cleaner)] : applicators;
-  const [containerId, setContainerId] = useState(
-    () => state.mixes[coil.id]?.at(-1)?.value.applicatorId ?? readText(LAST_CONTAINER) ?? 'pump-sprayer',
+  const choices = packed ? [ownPack(cleaner)] : applicators;
+  const [applicatorId, setApplicatorId] = useState(
+    () => state.mixes[coil.id]?.at(-1)?.value.applicatorId ?? readText(LAST_APPLICATOR) ?? 'pump-sprayer',
   );
-  const container = containers.find((row) => row.id === containerId) ?? containers[0];
+  const applicator = choices.find((row) => row.id === applicatorId) ?? choices[0];
   const [also, setAlso] = useState<string[]>([]);
   const [fixing, setFixing] = useState(false);
   const picked = useMeasure(units);
@@ -88,30 +103,33 @@ function MixJobScreen({ job, jobs, pick }: { job: MixJob; jobs: readonly MixJob[
   const ownL = plan.solutionL ?? 1;
   const why = (id: string) => plan.because.find((because) => because.id === id);
   const closed = state.closed !== null;
-  const next = jobs.find((row) => row !== job && !state.mixes[row.coil.id]);
-  const mixed = state.mixes[coil.id] ?? [];
+  const next = jobs.find((row) => row !== job && coilMix(state, row.coil.id) !== 'ready');
+  const standing = coilMix(state, coil.id);
+  /** Batches of this cleaner; what else was poured for the coil is another mix. */
+  const mixed = (state.mixes[coil.id] ?? []).filter((row) => row.value.cleanerId === cleaner.id);
+  const wrong = !closed && (standing === 'weaker' || standing === 'stronger');
   const onward = () => (next ? pick(next.coil.id) : goTo(detail.visit.id, 'wash'));
-  if (!container)
+  if (!applicator)
     return (
       <VisitScreen bead="mix">
-        <NotYet>There is no container on the shelf. Put one there first, under Shelf.</NotYet>
+        <NotYet>There is no applicator on the shelf. Put one there first, under Shelf.</NotYet>
       </VisitScreen>
     );
 
   const chosen = same.filter((row) => also.includes(row.coilId));
   const allL = [ownL, ...chosen.map((row) => row.litres)];
   const share = ownL / allL.reduce((sum, litres) => sum + litres, 0);
-  const answer = trySheet({ waterParts: wanted, litres: allL, container, cleaner, system: units, concentrateIn: picked.measure });
+  const answer = trySheet({ waterParts: wanted, litres: allL, applicator, cleaner, system: units, concentrateIn: picked.measure });
   const sheet = 'sheet' in answer ? answer.sheet : null;
-  const held = packed ? null : heldWarning(readHeld(container.id), cleaner);
-  const chooseContainer = (id: string) => {
-    setContainerId(id);
-    writeDevice(LAST_CONTAINER, id);
+  const held = packed ? null : heldWarning(readHeld(applicator.id), cleaner);
+  const chooseApplicator = (id: string) => {
+    setApplicatorId(id);
+    writeDevice(LAST_APPLICATOR, id);
   };
   const note = (concentrateL: number, waterL: number) =>
     record({
       kind: 'mix.made',
-      data: { coilId: coil.id, cleanerId: cleaner.id, targetWaterParts: wanted, concentrateL, waterL, applicatorId: container.id },
+      data: { coilId: coil.id, cleanerId: cleaner.id, targetWaterParts: wanted, concentrateL, waterL, applicatorId: applicator.id },
     });
   const made = (): boolean => {
     if (!sheet) return false;
@@ -121,12 +139,18 @@ function MixJobScreen({ job, jobs, pick }: { job: MixJob; jobs: readonly MixJob[
     const poured = packed
       ? note(ownL, 0)
       : note(concentrateL * batch.fillings * share, (waterL + (concentrateL + waterL) * dialParts) * batch.fillings * share);
-    if (poured && !packed) writeHeld(container.id, cleaner);
+    if (poured && !packed) writeHeld(applicator.id, cleaner);
     return poured;
   };
   const done = () => {
-    if (closed || mixed.length > 0 || made()) onward();
+    if (closed || standing === 'ready' || made()) onward();
   };
+  const plain = packed ? null : waterPosition(applicator.dial);
+  const atMixing = labelLines(cleaner.handling, 'mix');
+  const recipe =
+    sheet && cleaner.chemistry === 'household'
+      ? householdRecipe({ concentrateL: sheet.batch.pour.concentrateL, waterL: sheet.batch.pour.waterL, dialParts: sheet.dialParts })
+      : [];
   const optional = !needsMix(plan, state.sections[coil.id] ?? {});
   const result = packed ? 'At hand' : 'Mixed';
   const where = next ? `${ROLE_NAMES[next.coil.role].toLowerCase()} next` : 'go to Wash';
@@ -152,20 +176,24 @@ function MixJobScreen({ job, jobs, pick }: { job: MixJob; jobs: readonly MixJob[
           ) : (
             <Companion title="Plan" onPress={() => goTo(detail.visit.id, 'plan')} />
           )}
-          <Act
-            title={
-              closed
-                ? 'Go on'
-                : mixed.length > 0
-                  ? next
-                    ? `Go on: ${ROLE_NAMES[next.coil.role].toLowerCase()}`
-                    : 'Go to Wash'
-                  : `${result}: ${where}`
-            }
-            disabled={!sheet && !closed && mixed.length === 0}
-            onPress={() => done()}
-            testID="mix-done"
-          />
+          {wrong ? (
+            <Act title="Put it right" onPress={() => setFixing(true)} disabled={fixing} testID="mix-put-right" />
+          ) : (
+            <Act
+              title={
+                closed
+                  ? 'Go on'
+                  : standing === 'ready'
+                    ? next
+                      ? `Go on: ${ROLE_NAMES[next.coil.role].toLowerCase()}`
+                      : 'Go to Wash'
+                    : `${result}: ${where}`
+              }
+              disabled={!sheet && !closed && standing !== 'ready'}
+              onPress={() => done()}
+              testID="mix-done"
+            />
+          )}
         </ThumbBar>
       }
     >
@@ -176,13 +204,14 @@ function MixJobScreen({ job, jobs, pick }: { job: MixJob; jobs: readonly MixJob[
         options={jobs.map((row) => ({
           value: row.coil.id,
           label: ROLE_NAMES[row.coil.role],
-          ...(state.mixes[row.coil.id] ? { mark: <Sign name="check" size={16} ink="elm" /> } : {}),
+          ...(coilMix(state, row.coil.id) === 'ready' ? { mark: <Sign name="check" size={16} ink="elm" /> } : {}),
         }))}
       />
       {optional ? <Banner tone="info">Water first: mix this only if the torch still shows dark after plain water.</Banner> : null}
       {mixed.length > 0 ? (
         <Banner tone="done">{`${result}: ${formatVolume(usedSofar.c, units)} ${packed ? 'to be used' : `concentrate, ${formatVolume(usedSofar.w, units)} water`}.`}</Banner>
       ) : null}
+      {!closed && (standing === 'other' || wrong) ? <Banner tone="stop">{MIX_STANDING_WORDS[standing]}</Banner> : null}
       {clashes.map((clash) => (
         <HazardBox key={clash.id + clash.a + clash.b} lead="Never together.">
           {clash.text} Rinse between, or choose another.
@@ -191,8 +220,8 @@ function MixJobScreen({ job, jobs, pick }: { job: MixJob; jobs: readonly MixJob[
       {'trouble' in answer ? <Banner tone="stop">{answer.trouble}</Banner> : null}
       {fixing ? (
         <MixFix
-          draftKey={`fix.${detail.visit.id}.${coil.id}`}
-          container={container}
+          draftKey={`fix.${detail.visit.id}.${coil.id}.${units}`}
+          applicator={applicator}
           cleaner={cleaner}
           wanted={wanted}
           system={units}
@@ -200,7 +229,7 @@ function MixJobScreen({ job, jobs, pick }: { job: MixJob; jobs: readonly MixJob[
             const { concentrateL, waterL } = notedOf(fixed, mixed.length > 0);
             const taken = note(concentrateL, waterL);
             if (taken) {
-              writeHeld(container.id, cleaner);
+              writeHeld(applicator.id, cleaner);
               setFixing(false);
             }
             return taken;
@@ -232,8 +261,8 @@ function MixJobScreen({ job, jobs, pick }: { job: MixJob; jobs: readonly MixJob[
             </View>
           </View>
           <Jug
-            shape={packed ? 'can' : container.kind}
-            capacityL={container.capacityL}
+            shape={packed ? 'can' : applicator.kind}
+            capacityL={applicator.capacityL}
             layers={layersOf(sheet, cleaner)}
             system={units}
             amounts={(layer) => (
@@ -257,25 +286,34 @@ function MixJobScreen({ job, jobs, pick }: { job: MixJob; jobs: readonly MixJob[
               }`}
             </Banner>
           ) : null}
+          {plain ? <Body>{`${plain.mark} on the dial gives plain water: pre-rinse with it, and rinse.`}</Body> : null}
+          {recipe.length > 0 ? (
+            <View testID="recipe">
+              {recipe.map((line) => (
+                <Row key={line.what} label={line.what} value={formatVolume(line.litres, units)} />
+              ))}
+            </View>
+          ) : null}
+          {atMixing.map((line) => (
+            <Body key={line}>{line}</Body>
+          ))}
           {packed ? null : <Small ink="inkSoft">Lukewarm water. Hot water flashes foam, very cold water slows it.</Small>}
         </>
       ) : null}
       <HazardBox lead={cleaner.hazardWords || 'Read the label.'}>
-        {cleaner.chemistry === 'alkaline-foam'
-          ? 'Chemical gloves and sealed goggles on before the cap is off. Splash: water at once for 15 minutes, then the safety sheet.'
-          : 'Gloves and goggles. Splash: water at once for 15 minutes, then the safety sheet.'}
+        {splashWords(cleaner.chemistry)}
         {held && !held.never ? ` ${held.words}` : ''}
       </HazardBox>
-      {held?.never ? <HazardBox lead="Not into this container.">{held.words}</HazardBox> : null}
+      {held?.never ? <HazardBox lead="Not into this applicator.">{held.words}</HazardBox> : null}
       {fixing ? null : (
-        <Part title={<Heading>{packed ? 'From the shelf' : 'Container'}</Heading>}>
+        <Part title={<Heading>{packed ? 'From the shelf' : 'Applicator'}</Heading>}>
           {packed ? null : (
             <>
               <OneOf
-                label="Container"
+                label="Applicator"
                 options={applicators.map((row) => ({ value: row.id, label: row.name }))}
-                value={container.id}
-                onChange={chooseContainer}
+                value={applicator.id}
+                onChange={chooseApplicator}
               />
               <MeasurePick picked={picked} system={units} />
             </>
@@ -295,7 +333,7 @@ function MixJobScreen({ job, jobs, pick }: { job: MixJob; jobs: readonly MixJob[
           ) : null}
           {sheet ? (
             <View>
-              {packed ? <Row label="Packs to carry" value={String(sheet.batch.fillings)} /> : null}
+              {packed ? <Row label="Packs to carry" value={String(plan.cans ?? sheet.batch.fillings)} /> : null}
               {!packed && sheet.batch.fillings > 1 ? <Row label="Fillings" value={`${sheet.batch.fillings}, each as drawn`} /> : null}
               {packed ? null : <Row label="After rounding" value={`${formatRatio(sheet.coilSees)} · ${BAND_WORDS[sheet.band]}`} />}
               {packed ? null : (
@@ -317,8 +355,14 @@ function MixJobScreen({ job, jobs, pick }: { job: MixJob; jobs: readonly MixJob[
           ) : null}
           <Body ink="inkSoft">
             After use run clear water through until it runs clean. Use up what is left where the label allows, or take it back: never into a
-            storm drain. What stays in a bottle gets a label: product, ratio, date.
+            storm drain.
           </Body>
+          {sheet && !packed ? (
+            <Row
+              label="Write on what stays in it"
+              value={`${cleaner.name}, ${formatRatio((sheet.coilSees + 1) / (sheet.dialParts + 1) - 1)}, ${format(new Date(), 'd MMM yyyy')}`}
+            />
+          ) : null}
         </Part>
       )}
     </VisitScreen>

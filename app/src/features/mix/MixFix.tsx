@@ -1,9 +1,21 @@
 import type { ApplicatorRecord, CleanerRecord } from '@elm-mist/contract';
-import { BAND_WORDS, CoreError, dialWaterParts, formatRatio, formatVolume, strengthBand, type UnitSystem } from '@elm-mist/core';
+import {
+  BAND_WORDS,
+  blankFix,
+  CoreError,
+  dialWaterParts,
+  fixOf,
+  formatRatio,
+  formatVolume,
+  strengthBand,
+  type FixDraft,
+  type Fixed,
+  type FixResult,
+  type UnitSystem,
+} from '@elm-mist/core';
 import { View } from 'react-native';
 import { useDraft } from '@/data';
 import { Banner, Body, Companion, Field, Gauge, Heading, Jug, Label, OneOf, Part, Row, Small, space } from '@/ui';
-import { blankFix, fixOf, type FixDraft, type Fixed, type FixResult } from './fix';
 
 function attempt(work: () => FixResult): { result: FixResult } | { field: string; message: string } {
   try {
@@ -17,14 +29,14 @@ function attempt(work: () => FixResult): { result: FixResult } | { field: string
 /** A mix that came out wrong, or was poured differently: what it is, what the coil sees, what puts it right. */
 export function MixFix({
   draftKey,
-  container,
+  applicator,
   cleaner,
   wanted,
   system,
   onDone,
 }: {
   draftKey: string;
-  container: ApplicatorRecord;
+  applicator: ApplicatorRecord;
   cleaner: Pick<CleanerRecord, 'chart'>;
   /** At the coil, parts of water to one. */
   wanted: number;
@@ -34,7 +46,7 @@ export function MixFix({
 }) {
   const [draft, keep, drop] = useDraft<FixDraft>(draftKey, () => blankFix);
   const answer = attempt(() =>
-    fixOf(draft, { wanted, dial: container.dial, chart: cleaner.chart, capacityL: container.capacityL, system }),
+    fixOf(draft, { wanted, dial: applicator.dial, chart: cleaner.chart, capacityL: applicator.capacityL, system }),
   );
   const typed = draft.know === 'poured' ? [draft.concentrate, draft.water] : [draft.volume, draft.strength];
   const begun = typed.every((text) => text.trim() !== '');
@@ -42,7 +54,7 @@ export function MixFix({
   const set = (change: Partial<FixDraft>) => keep({ ...draft, ...change });
   const known = 'field' in answer && ['concentrate', 'water', 'volume', 'strength'].includes(answer.field);
   return (
-    <Part title={<Heading>Fix what is in the container</Heading>}>
+    <Part title={<Heading>Fix what is in it</Heading>}>
       <OneOf
         label="What is known"
         options={[
@@ -97,7 +109,7 @@ export function MixFix({
       {'result' in answer ? (
         <Answer
           result={answer.result}
-          {...{ container, cleaner, system }}
+          {...{ applicator, cleaner, system }}
           {...(onDone
             ? {
                 onDone: (fixed) => {
@@ -123,11 +135,11 @@ export function MixFix({
 
 function Answer({
   result,
-  container,
+  applicator,
   cleaner,
   system,
   onDone,
-}: Pick<Parameters<typeof MixFix>[0], 'container' | 'cleaner' | 'system' | 'onDone'> & { result: FixResult }) {
+}: Pick<Parameters<typeof MixFix>[0], 'applicator' | 'cleaner' | 'system' | 'onDone'> & { result: FixResult }) {
   const { correction, concentrateL, waterL, isWaterParts, seesWaterParts, position, targetWaterParts } = result;
   return (
     <View style={{ gap: space.m }} testID="fix-answer">
@@ -159,8 +171,8 @@ function Answer({
       ) : (
         <>
           <Jug
-            shape={container.kind}
-            capacityL={container.capacityL}
+            shape={applicator.kind}
+            capacityL={applicator.capacityL}
             layers={[
               {
                 what: 'mix',

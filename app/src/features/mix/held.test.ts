@@ -1,5 +1,5 @@
-import type { Cleaner } from '@elm-mist/core';
-import { heldWarning, readHeld, writeHeld } from './held';
+import { heldWarning, type Cleaner } from '@elm-mist/core';
+import { readHeld, writeHeld } from './held';
 
 const cleaner = (name: string, chemistry: Cleaner['chemistry']): Cleaner => ({
   id: name,
@@ -18,7 +18,7 @@ const cleaner = (name: string, chemistry: Cleaner['chemistry']): Cleaner => ({
 });
 const alkali = cleaner('Bramble', 'alkaline-foam');
 
-test('a container remembers what it held, and the same again needs no rinse', () => {
+test('an applicator remembers what it held, and the same again needs no rinse', () => {
   expect(readHeld('sprayer')).toBeNull();
   writeHeld('sprayer', alkali);
   expect(readHeld('sprayer')).toEqual({ name: 'Bramble', chemistry: 'alkaline-foam' });

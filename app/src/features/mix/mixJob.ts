@@ -1,10 +1,9 @@
 import type { ApplicatorRecord, CleanerRecord, CoilRecord } from '@elm-mist/contract';
-import type { CoilPlan } from '@elm-mist/core';
+import { CoreError, mixSheet, type CoilPlan, type MixSheet } from '@elm-mist/core';
 import { useQuery } from '@tanstack/react-query';
 import { dayQuery } from '@/data';
 import type { JugLayer } from '@/ui';
 import { ROLE_NAMES } from '../shared/words';
-import type { MixSheet } from './mixSheet';
 
 /** One coil that a mix is made for. */
 export interface MixJob {
@@ -13,7 +12,7 @@ export interface MixJob {
   cleaner: CleanerRecord;
 }
 
-/** A can, or a bottle used as it comes, is its own container. */
+/** A can, or a bottle used as it comes, is its own applicator. */
 export const ownPack = (cleaner: CleanerRecord): ApplicatorRecord => ({
   id: `pack-${cleaner.id}`,
   name: cleaner.name,
@@ -58,4 +57,17 @@ export function layersOf(sheet: MixSheet, cleaner: CleanerRecord): JugLayer[] {
     words: n === 1 ? '1  concentrate first, up to' : '2  concentrate, up to',
   });
   return cleaner.waterFirst ? [water(1), concentrate(2)] : [concentrate(1), water(2)];
+}
+
+/** The sheet of a mix, or why there is none. */
+export function trySheet(input: Parameters<typeof mixSheet>[0]): { sheet: MixSheet } | { trouble: string } {
+  try {
+    const sheet = mixSheet(input);
+    return sheet.way === 'too-weak'
+      ? { trouble: 'Even straight concentrate comes out of this dial weaker than wanted. Choose another applicator.' }
+      : { sheet };
+  } catch (error) {
+    if (!(error instanceof CoreError)) throw error;
+    return { trouble: error.message };
+  }
 }

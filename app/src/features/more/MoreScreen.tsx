@@ -1,15 +1,21 @@
 import {
   CHEMISTRY_SCHOOLS,
   DRAIN_SCHOOLS,
+  DRIP_SCHOOLS,
   DWELL_SCHOOLS,
+  EDGES,
   ELECTRICS_SCHOOLS,
+  FORCE_SCHOOLS,
   formatDuration,
   LID_SCHOOLS,
   NO_RINSE_SCHOOLS,
   PAN_HOLE_SCHOOLS,
+  readFigure,
   RINSE_SCHOOLS,
   SCHOOL_NAMES,
   SCREEN_SCHOOLS,
+  showFigure,
+  toSi,
   trimDecimals,
   type HouseRules,
 } from '@elm-mist/core';
@@ -40,7 +46,7 @@ import {
   Waiting,
 } from '@/ui';
 import { callOut, setSound, setSpeech, soundOn, speechOn } from '@/device/alarm';
-import { EDGES, readFigure, showFigure, toSi, typedFigure } from '../shared/figures';
+import { typedFigure } from '../shared/figures';
 import { FormField } from '../shared/formField';
 
 type SchoolKey = keyof typeof SCHOOL_NAMES;
@@ -53,6 +59,8 @@ const SCHOOLS: readonly { key: SchoolKey; question: string; values: readonly str
   { key: 'panHoles', question: 'Pan drain holes', values: PAN_HOLE_SCHOOLS },
   { key: 'screens', question: 'Clip-on debris screens', values: SCREEN_SCHOOLS },
   { key: 'electrics', question: 'Water near outdoor electrics', values: ELECTRICS_SCHOOLS },
+  { key: 'force', question: 'How hard to rinse outdoors', values: FORCE_SCHOOLS },
+  { key: 'drip', question: 'Drip and rest before power', values: DRIP_SCHOOLS },
   { key: 'drain', question: 'Drain treatment', values: DRAIN_SCHOOLS },
 ];
 

@@ -4,10 +4,14 @@ import {
   COIL_SHAPES,
   CONSTRUCTION_TABLE,
   CONSTRUCTIONS,
+  EDGES,
   FACES_ALLOWED,
   FPI_RANGE,
   GUARDS,
   METRES_PER_INCH,
+  readFigure,
+  showFigure,
+  toSi,
   typicalFaceWidthM,
   USUAL_ROW_DEPTH_M,
   type CoilRole,
@@ -39,7 +43,7 @@ import {
   Tick,
   Waiting,
 } from '@/ui';
-import { EDGES, readFigure, showFigure, toSi, typedFigure } from '../shared/figures';
+import { typedFigure } from '../shared/figures';
 import { FormField } from '../shared/formField';
 import { ROLE_NAMES } from '../shared/words';
 import { placeErrors } from '../shared/formTrouble';

@@ -1,8 +1,8 @@
+import { EDGES } from '@elm-mist/core';
 import type { CoilRole, UnitSystem } from '@elm-mist/core';
 import { Controller, type Control } from 'react-hook-form';
 import { View } from 'react-native';
 import { Label, OneOf, Part, Small, space, Tick } from '@/ui';
-import { EDGES } from '../shared/figures';
 import { FormField } from '../shared/formField';
 import type { CoilFormValues } from './coilFormValues';
 import { DIRECTIONS } from './coilFormValues';

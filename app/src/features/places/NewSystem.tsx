@@ -5,6 +5,7 @@ import {
   CONFIGURATIONS,
   CoreError,
   formatQuantity,
+  readFigure,
   REFRIGERANTS,
   type Configuration,
   type Refrigerant,
@@ -15,7 +16,7 @@ import { Controller, useForm, useWatch } from 'react-hook-form';
 import { mixed, object, string } from 'yup';
 import { useAddSystem, useHouseRules } from '@/data';
 import { Act, Banner, Companion, Label, OneOf, Part, Screen, ScreenHead, Small, ThumbBar } from '@/ui';
-import { readFigure, typedFigure } from '../shared/figures';
+import { typedFigure } from '../shared/figures';
 import { FormField } from '../shared/formField';
 import { placeErrors } from '../shared/formTrouble';
 

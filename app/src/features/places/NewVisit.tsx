@@ -1,3 +1,4 @@
+import { readFigure } from '@elm-mist/core';
 import { yupResolver } from '@hookform/resolvers/yup';
 import { useQuery } from '@tanstack/react-query';
 import { router, useLocalSearchParams } from 'expo-router';
@@ -6,7 +7,7 @@ import { Controller, useForm } from 'react-hook-form';
 import { array, object, string } from 'yup';
 import { systemQuery, today, useAddVisit, useHouseRules } from '@/data';
 import { Act, AnyOf, Banner, Companion, Label, Part, Screen, ScreenHead, ThumbBar, Waiting } from '@/ui';
-import { readFigure, typedFigure } from '../shared/figures';
+import { typedFigure } from '../shared/figures';
 import { FormField } from '../shared/formField';
 import { ROLE_NAMES } from '../shared/words';
 import { placeErrors } from '../shared/formTrouble';

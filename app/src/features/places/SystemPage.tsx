@@ -1,14 +1,13 @@
-import type { PastVisit, SystemDetail } from '@elm-mist/contract';
+import type { PastVisit } from '@elm-mist/contract';
 import {
-  capacityFromModel,
-  formatQuantity,
-  gradeFacts,
-  type Because,
-  type Grade,
-  arithmetic,
-  commonPractice,
+  areaBecause,
+  capacityBecause,
+  EDGES,
   faceArea,
   FINDING_TABLE,
+  formatQuantity,
+  gradeFacts,
+  type Grade,
   type UnitSystem,
 } from '@elm-mist/core';
 import { useQuery } from '@tanstack/react-query';
@@ -35,54 +34,6 @@ import {
   Why,
 } from '@/ui';
 import { coilLine, longDay, ROLE_NAMES, shortDay, systemLine } from '../shared/words';
-import { EDGES } from '../shared/figures';
-
-/** Why the capacity is what it is: read from the model number, or typed in. */
-export function capacityBecause(system: { model: string; btuh: number }): Because {
-  const read = (() => {
-    try {
-      return capacityFromModel(system.model);
-    } catch {
-      return null;
-    }
-  })();
-  const fromModel = read?.btuh === system.btuh;
-  return {
-    id: 'capacity',
-    title: 'Nominal capacity',
-    result: { label: 'Capacity', quantity: { kind: 'capacity', btuh: system.btuh } },
-    inputs: [
-      { label: 'Model number', text: system.model || 'not noted' },
-      ...(fromModel && read ? [{ label: 'Read as', text: `${read.read} thousand Btu/h` }] : []),
-    ],
-    rules: [
-      fromModel
-        ? {
-            id: 'capacity.model',
-            because: 'Makers put the nominal size in the model number, in thousands of Btu/h.',
-            source: commonPractice,
-          }
-        : { id: 'capacity.typed', because: 'Entered from the data plate.', source: { kind: 'label', name: 'the data plate' } },
-      { id: 'capacity.tons', because: 'Tons are Btu/h divided by 12,000.', source: arithmetic },
-    ],
-    changes: [],
-  };
-}
-
-function areaBecause(coil: SystemDetail['coils'][number]): Because {
-  const m2 = faceArea(coil.geometry);
-  return {
-    id: 'face-area',
-    title: 'Face area',
-    result: { label: 'Face area', quantity: { kind: 'area', m2 } },
-    inputs: [
-      { label: 'Finned height', quantity: { kind: 'length', m: coil.geometry.finnedHeightM } },
-      ...coil.geometry.faces.map((face) => ({ label: face.name, quantity: { kind: 'length' as const, m: face.widthM } })),
-    ],
-    rules: [{ id: 'area.sum', because: 'Finned height times the width of each open face, added up.', source: arithmetic }],
-    changes: ['One more open face adds its own height times width.'],
-  };
-}
 
 const wash = (visit: PastVisit): string =>
   visit.coils
@@ -161,7 +112,7 @@ export function SystemPage() {
                 : `As left on ${shortDay(last.day)}: worst ${seen.worstAfter} ${gradeFacts(seen.worstAfter as Grade).name}.`}
             </Small>
             <Row label="Face area">
-              <Why because={areaBecause(coil)}>
+              <Why because={areaBecause(coil.geometry)}>
                 <Strong>{formatQuantity({ kind: 'area', m2: faceArea(coil.geometry) }, units)}</Strong>
               </Why>
             </Row>

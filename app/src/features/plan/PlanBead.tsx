@@ -1,11 +1,12 @@
 import {
+  CAUTION_STEP_WORDS,
+  concentrateOf,
+  dryWords,
   formatDuration,
   formatQuantity,
   formatRatio,
   mergedKit,
-  mixFor,
   visitClashes,
-  type CautionStep,
   type CoilPlan,
 } from '@elm-mist/core';
 import { useMemo, useState } from 'react';
@@ -45,17 +46,6 @@ const kitWords = ({ what, quantity }: { what: string; quantity: string }): strin
 
 const samePlan = (a: CoilPlan | undefined, b: CoilPlan | null): boolean => JSON.stringify(a) === JSON.stringify(b);
 
-const STEP_WORDS: Record<CautionStep, string> = {
-  arrive: 'On arrival',
-  gate: 'Before power is proven off',
-  open: 'Opening up',
-  'dry-lift': 'Dry lift',
-  mix: 'Mixing',
-  apply: 'Foaming',
-  rinse: 'Rinsing',
-  close: 'Power back',
-};
-
 function Measure({ label, because, value }: { label: string; because: CoilPlan['because'][number] | undefined; value: string }) {
   return (
     <View style={{ gap: 2 }}>
@@ -71,10 +61,8 @@ export function PlanSheet({ plan, visit }: { plan: CoilPlan; visit: OpenVisit })
   const { units } = visit.house;
   const painted = useAfterPaint();
   const why = (id: string) => plan.because.find((because) => because.id === id);
-  const concentrate =
-    plan.solutionL !== null && plan.waterParts !== null
-      ? mixFor({ waterParts: plan.waterParts, totalL: plan.solutionL }).concentrateL
-      : null;
+  const concentrate = concentrateOf(plan);
+  const byCondensate = plan.ending === 'condensate';
   if (plan.verdict === 'stop' || plan.verdict === 'postpone') {
     return (
       <View style={{ gap: space.m }}>
@@ -107,23 +95,24 @@ export function PlanSheet({ plan, visit }: { plan: CoilPlan; visit: OpenVisit })
         {plan.waterParts !== null ? (
           <Measure label="strength" because={why('strength')} value={plan.waterParts === 0 ? 'as it is' : formatRatio(plan.waterParts)} />
         ) : null}
-        {plan.dwell ? <Measure label="rinse after" because={why('dwell')} value={formatDuration(plan.dwell.minS)} /> : null}
-        {plan.drySeconds !== null ? (
-          <Measure
-            label="foam dries in"
-            because={why('drying')}
-            value={isWorthShowing(plan.drySeconds) ? formatDuration(plan.drySeconds) : 'hours'}
-          />
+        {plan.dwell ? (
+          <Measure label={byCondensate ? 'foam works' : 'rinse after'} because={why('dwell')} value={formatDuration(plan.dwell.minS)} />
         ) : null}
+        {plan.drySeconds !== null ? <Measure label="foam dries in" because={why('drying')} value={dryWords(plan.drySeconds)} /> : null}
         {plan.sections.length > 0 ? <Measure label="sections" because={why('sections')} value={String(plan.sections.length)} /> : null}
         {plan.solutionL !== null ? (
           <Measure
-            label="ready mix"
+            label={plan.cans ? 'cans' : 'ready mix'}
             because={why('solution-volume')}
-            value={formatQuantity({ kind: 'volume', litres: plan.solutionL }, units)}
+            value={plan.cans ? String(plan.cans) : formatQuantity({ kind: 'volume', litres: plan.solutionL }, units)}
           />
         ) : null}
-        {plan.totalSeconds > 0 ? <Measure label="time" because={why('time')} value={formatDuration(plan.totalSeconds)} /> : null}
+        {plan.totalSeconds > 0 ? (
+          <View style={{ gap: 2 }}>
+            <Measure label="time" because={why('time')} value={formatDuration(plan.totalSeconds)} />
+            {plan.handsOnS === undefined ? null : <Small ink="inkSoft">{`of it hands on ${formatDuration(plan.handsOnS)}`}</Small>}
+          </View>
+        ) : null}
       </View>
       <Small ink="inkSoft">{`Follows: ${plan.schools.join(' · ').toLowerCase()}${visit.state.rules && Object.keys(visit.state.rules.value.rules).length > 0 ? ', chosen for this visit' : ''}.`}</Small>
       {plan.missing.map((text) => (
@@ -150,7 +139,19 @@ export function PlanSheet({ plan, visit }: { plan: CoilPlan; visit: OpenVisit })
               <Strong style={{ textAlign: 'right' }}>{plan.rinse.direction}</Strong>
             </Why>
           </Row>
-          {plan.dwell ? <Row label="Never longer than" value={formatDuration(plan.dwell.maxS)} /> : null}
+          {plan.dwell && plan.dwell.maxS !== null ? <Row label="Never longer than" value={formatDuration(plan.dwell.maxS)} /> : null}
+          {plan.condensateRunS ? (
+            <Row
+              label="Then condensate rinses"
+              value={`${formatDuration(plan.condensateRunS.least)} to ${formatDuration(plan.condensateRunS.most)}`}
+            />
+          ) : null}
+          {plan.rinse.nozzle ? (
+            <Row
+              label="With"
+              value={`${plan.rinse.nozzle}${plan.rinse.leastDistanceM ? `, no nearer than ${formatQuantity({ kind: 'length', m: plan.rinse.leastDistanceM }, units)}` : ''}`}
+            />
+          ) : null}
           {plan.mists ? <Row label="Mist on the way" value={plan.mists === 1 ? 'once' : 'twice'} /> : null}
           {plan.sections.length > 1 ? (
             <Row label="Faces in this order">
@@ -160,7 +161,10 @@ export function PlanSheet({ plan, visit }: { plan: CoilPlan; visit: OpenVisit })
             </Row>
           ) : null}
           {concentrate !== null && concentrate > 0 ? (
-            <Row label="Concentrate to carry" value={formatQuantity({ kind: 'volume', litres: concentrate }, units)} />
+            <Row
+              label={plan.cans ? 'In the cans' : 'Concentrate to carry'}
+              value={formatQuantity({ kind: 'volume', litres: concentrate }, units)}
+            />
           ) : null}
         </View>
         <Small ink="inkSoft">{plan.rinse.how}</Small>
@@ -180,8 +184,6 @@ function faceOrder(plan: CoilPlan): string {
     })
     .join(', ');
 }
-
-const isWorthShowing = (value: number): boolean => Number.isFinite(value) && value < 4 * 3600;
 
 /** What lies below the first screenful: it comes a frame later, so that the decision itself is there at once. */
 function PlanDetail({ plan, visit }: { plan: CoilPlan; visit: OpenVisit }) {
@@ -217,7 +219,7 @@ function PlanDetail({ plan, visit }: { plan: CoilPlan; visit: OpenVisit }) {
       <Part title={<Heading>Mind</Heading>}>
         {plan.cautions.map((caution) => (
           <View key={caution.lead + caution.step} style={{ gap: 2 }}>
-            <Label ink="inkSoft">{STEP_WORDS[caution.step]}</Label>
+            <Label ink="inkSoft">{CAUTION_STEP_WORDS[caution.step]}</Label>
             <Body>
               <Strong ink="brick">{caution.lead} </Strong>
               {caution.text}
@@ -340,14 +342,15 @@ export function PlanBead() {
               .join(' · ')}
           </Body>
           {drafts.map(({ plan: row }) =>
-            row && row.solutionL !== null && row.waterParts !== null ? (
+            row?.cleanerId && concentrateOf(row) !== null ? (
               <Row
                 key={row.coilId}
                 label={row.cleanerName}
-                value={formatQuantity(
-                  { kind: 'volume', litres: mixFor({ waterParts: row.waterParts, totalL: row.solutionL }).concentrateL },
-                  visit.house.units,
-                )}
+                value={
+                  row.cans
+                    ? `${row.cans} ${row.cans === 1 ? 'can' : 'cans'}`
+                    : formatQuantity({ kind: 'volume', litres: concentrateOf(row) ?? 0 }, visit.house.units)
+                }
               />
             ) : null,
           )}

@@ -17,7 +17,13 @@ const ROWS: readonly { label: string; read: (opinion: Opinion, units: 'us' | 'si
     label: 'Strength',
     read: ({ plan }) => (plan.waterParts === null ? 'none' : plan.waterParts === 0 ? 'as it is' : formatRatio(plan.waterParts)),
   },
-  { label: 'Soak', read: ({ plan }) => (plan.dwell ? `${formatDuration(plan.dwell.minS)} to ${formatDuration(plan.dwell.maxS)}` : 'none') },
+  {
+    label: 'Soak',
+    read: ({ plan }) =>
+      plan.dwell
+        ? `${formatDuration(plan.dwell.minS)}${plan.dwell.maxS === null ? ', then condensate' : ` to ${formatDuration(plan.dwell.maxS)}`}`
+        : 'none',
+  },
   { label: 'Rinse', read: ({ plan }) => plan.rinse.direction },
   { label: 'Steps', read: ({ plan }) => String(plan.steps.length) },
   {

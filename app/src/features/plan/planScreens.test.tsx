@@ -1,10 +1,9 @@
-import { planCoil } from '@elm-mist/core';
+import { feedSite, planCoil } from '@elm-mist/core';
 import { graded, house, mildDay, shelf } from '@elm-mist/core/testing/fixtures';
 import { fullRunCoils, fullRunPlans, RUN_START, scribe } from '@elm-mist/core/testing/fullRun';
 import { fireEvent, screen, within } from '@testing-library/react';
 import type * as Fakes from '@/testing/fakes';
 import { openInVisit, settle, VISIT } from '@/testing/openVisit';
-import { feedSite } from '../look/feedSite';
 import { RunSheetScreen } from '../runsheet/RunSheetScreen';
 import { PlanBead } from './PlanBead';
 
@@ -125,6 +124,7 @@ describe('the run sheet', () => {
         chemistries: [],
         openFindings: [],
         washesSinceOpened: {},
+        canYieldM2: {},
         air: null,
         taken: { isolate: { seconds: 240, runs: 6 }, gun: { seconds: 100, runs: 4 } },
       },

@@ -1,15 +1,16 @@
 import {
+  coilRunOf,
+  CONDENSATE_WORDS,
   formatClock,
   HOLD_OFF_S,
   isWashed,
+  leftOver,
   nextPowerStep,
-  partWords,
+  noPowerYet,
   POWER_STEPS,
   POWER_TABLE,
   powerClocks,
-  refitOrder,
   STEADY_S,
-  wiresOpen,
   type PowerStep,
 } from '@elm-mist/core';
 import { format, parseISO } from 'date-fns';
@@ -59,14 +60,13 @@ export function PowerUpScreen() {
   const { restUntilMs, steadyAtMs } = powerClocks(up);
   const restS = restUntilMs === null ? 0 : Math.max(0, Math.round((restUntilMs - now) / 1000));
   const steadyS = steadyAtMs === null ? 0 : Math.max(0, Math.round((steadyAtMs - now) / 1000));
-  const leftOver = [
-    ...refitOrder(state.parts).map((part) => partWords(part.value)),
-    ...wiresOpen(state.wires).map((wire) => `${wire.value.plug} ${wire.value.terminal}`),
-  ];
+  const notBack = leftOver(state);
   const dirty = coils.filter((coil) => {
-    const plan = state.plans[coil.id]?.value;
-    return plan?.verdict === 'wash' && !isWashed(plan, state.sections[coil.id] ?? {});
+    const run = coilRunOf(state, coil.id);
+    return run?.plan.verdict === 'wash' && run.plan.ending === 'rinse' && !isWashed(run);
   });
+  const refused = step === 'power-on' ? noPowerYet(state, now) : null;
+  const condense = coils.some((coil) => state.plans[coil.id]?.value.ending === 'condensate');
   const pulledBy = [...new Set(Object.values(state.gates).flatMap((gate) => gate?.done.isolated?.by ?? []))];
   const other = pulledBy.filter((name) => name !== whoIsThis(house.crew));
   const waits = (step === 'called' && restS > 0) || (step === 'steady' && steadyS > 0);
@@ -74,7 +74,7 @@ export function PowerUpScreen() {
     if (!step) return;
     if (record({ kind: 'power.step', data: { step, ok } }) && step === 'steady') goTo(detail.visit.id, 'check');
   };
-  const undoable = !closed && own?.kind === 'power.step';
+  const last = own('power-up');
   const bad = step ? POWER_TABLE[step].bad : null;
   return (
     <VisitScreen
@@ -82,14 +82,14 @@ export function PowerUpScreen() {
       under="Power-up"
       page="power-up"
       foot={
-        <ThumbBar>
-          <Companion title="Undo" onPress={() => undo()} disabled={!undoable} wet testID="power-undo" />
+        <ThumbBar over={last ? <Small ink="inkSoft">{`Undo takes back: ${last.words}.`}</Small> : null}>
+          <Companion title="Undo" onPress={() => undo('power-up')} disabled={!last} wet testID="power-undo" />
           {bad && !waits ? <Companion title={bad} danger onPress={() => take(false)} wet testID="power-bad" /> : null}
           {step ? (
             <Act
               title={waits ? (step === 'called' ? 'It rests' : 'It runs in') : DONE_WORDS[step]}
               onPress={() => take(true)}
-              disabled={waits}
+              disabled={waits || refused !== null}
               wet
               testID="power-act"
             />
@@ -111,7 +111,7 @@ export function PowerUpScreen() {
       {steadyS > 0 && !up.done.steady ? (
         <Countdown words="until readings count" left={steadyS} of={STEADY_S} testID="steady-clock" />
       ) : null}
-      {step === 'closed-up' && leftOver.length > 0 ? (
+      {step === 'closed-up' && notBack.length > 0 ? (
         <Banner
           tone="stop"
           right={
@@ -123,9 +123,11 @@ export function PowerUpScreen() {
             </LinkBox>
           }
         >
-          {`Not back yet: ${leftOver.join('; ')}.`}
+          {`Not back yet: ${notBack.join('; ')}.`}
         </Banner>
       ) : null}
+      {refused ? <Banner tone="stop">{refused}</Banner> : null}
+      {step === 'called' && condense ? <Banner tone="info">{CONDENSATE_WORDS}</Banner> : null}
       {step === 'power-on' && other.length > 0 ? (
         <Banner tone="wait">{`${other.join(' and ')} opened the disconnect: whoever pulled the block puts it back.`}</Banner>
       ) : null}

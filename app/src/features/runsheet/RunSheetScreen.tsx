@@ -1,4 +1,4 @@
-import { formatDuration, NOW_TASK, type RunSheet, type Task } from '@elm-mist/core';
+import { formatDuration, NOW_TASK, stepRow, type RunSheet, type Task } from '@elm-mist/core';
 import { format } from 'date-fns';
 import { View } from 'react-native';
 import { useVisit } from '@/data';
@@ -99,10 +99,11 @@ function Found({ sheet, tasks, crew, live }: { sheet: RunSheet; tasks: readonly 
   const learned = left.filter((task) => task.learnedFrom !== undefined).length;
   // The first task of this phone's own lane that is ticked off by hand.
   const own = rows.find(
-    ({ placed, task }) => placed.person === lane && task.what?.is === 'step' && !['restart', 'readings'].includes(task.what.stepId),
+    ({ placed, task }) => placed.person === lane && task.what?.is === 'step' && stepRow(task.what.stepId).doneWhen === 'ticked',
   );
   const ownBegun = own ? state.tasks[own.task.id]?.begunAt : undefined;
   const at = (seconds: number) => (begun ? format(atMs + seconds * 1000, 'h:mm') : `${Math.floor(seconds / 60)} min`);
+  const takes = (seconds: number) => formatDuration(seconds < 60 ? seconds : Math.round(seconds / 60) * 60);
   const whose = (person: number | null) =>
     person === null
       ? ', waits'
@@ -158,12 +159,17 @@ function Found({ sheet, tasks, crew, live }: { sheet: RunSheet; tasks: readonly 
       <Timeline rows={rows} crew={crew} endS={sheet.endS} startMs={begun ? atMs : null} />
       <Part title={<Heading>In this order</Heading>}>
         <View testID="run-order">
+          <Row label="Task" value={`${begun ? 'begins at, time of day' : 'begins, from the start'} · takes`} />
           {rows.map(({ placed, task, number }) => (
-            <Row key={placed.id} label={`${number}  ${task.name}`} value={`${at(placed.startS)}${whose(placed.person)}`} />
+            <Row
+              key={placed.id}
+              label={`${number}  ${task.name}`}
+              value={`${at(placed.startS)} · ${takes(placed.endS - placed.startS)}${whose(placed.person)}`}
+            />
           ))}
         </View>
         <Body ink="inkSoft">
-          {`${begun ? 'Planned anew at every entry. ' : 'Minutes from the start. '}${
+          {`${begun ? 'Planned anew at every entry. ' : ''}${
             learned > 0
               ? `The times of ${learned} of them are from your own past runs, the others usual ones, common practice`
               : 'Usual times, common practice'

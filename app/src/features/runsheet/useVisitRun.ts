@@ -25,6 +25,7 @@ export function useVisitTasks(): Task[] {
                   rows: coil.geometry.rows,
                   source: visit.source(coil),
                   plan,
+                  ...(visit.state.hand[coil.id] ? { sections: visit.state.hand[coil.id] ?? [] } : {}),
                 },
               ]
             : [];

@@ -31,7 +31,12 @@ export function TwoReadings({
       <Body>{`"${text}" can be read two ways. Look at the label again, and choose. It is asked once.`}</Body>
       <View style={{ flexDirection: 'row', gap: space.l }}>
         {readings.map((reading) => {
-          const { concentrateL, waterL } = pourAmounts({ waterParts: reading.waterParts, totalL: ONE_JUG_L[system], system });
+          const { concentrateL, waterL } = pourAmounts({
+            waterParts: reading.waterParts,
+            totalL: ONE_JUG_L[system],
+            capacityL: ONE_JUG_L[system],
+            system,
+          });
           const against = reading.against;
           const amount = (litres: number) => formatMeasured(litres, usualMeasure(system));
           return (

@@ -1,10 +1,9 @@
-import { breakEven, CoreError, formatVolume, solutionVolume, mixFor, typicalFaceWidthM, type BreakEven } from '@elm-mist/core';
+import { breakEven, CoreError, formatVolume, mixFor, readFigure, solutionVolume, typicalFaceWidthM, type BreakEven } from '@elm-mist/core';
 import { useQuery } from '@tanstack/react-query';
 import { lazy, Suspense } from 'react';
 import { View } from 'react-native';
 import { shelfQuery, useDraft, useHouseRules } from '@/data';
 import { Body, Field, Gauge, Heading, Label, Part, Small, space, Waiting } from '@/ui';
-import { readFigure } from '../shared/figures';
 import { money } from './shelfWords';
 
 /** The chart comes with its own script, only when it is looked at. */

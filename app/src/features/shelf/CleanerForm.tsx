@@ -1,6 +1,15 @@
 import { yupResolver } from '@hookform/resolvers/yup';
 import type { CleanerRecord } from '@elm-mist/contract';
-import { CHEMISTRIES, CHEMISTRY_NAMES, CLEANER_FORMS, CONSTRUCTION_TABLE, CONSTRUCTIONS, type CountsAgainst } from '@elm-mist/core';
+import {
+  CHEMISTRIES,
+  CHEMISTRY_NAMES,
+  CLEANER_FORMS,
+  CONSTRUCTION_TABLE,
+  CONSTRUCTIONS,
+  LABEL_LINE_TABLE,
+  LABEL_LINES,
+  type CountsAgainst,
+} from '@elm-mist/core';
 import { useQuery } from '@tanstack/react-query';
 import { router, useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
@@ -46,7 +55,7 @@ function CleanerFields({ cleaner }: { cleaner: CleanerRecord | undefined }) {
   const { units } = useHouseRules();
   const save = useSaveCleaner();
   const [trouble, setTrouble] = useState('');
-  const key = `cleaner.${cleaner?.id ?? 'new'}`;
+  const key = `cleaner.${cleaner?.id ?? 'new'}.${units}`;
   const [against, setAgainst, dropAgainst] = useDraft<CountsAgainst | null>(`${key}.against`, () => cleaner?.countsAgainst ?? null);
   const schema = cleanerSchema(units, () => against);
   const { control, handleSubmit, setError, watch, clearErrors } = useForm<CleanerValues>({
@@ -204,6 +213,19 @@ function CleanerFields({ cleaner }: { cleaner: CleanerRecord | undefined }) {
         />
       </Part>
       <Part title={<Heading>Hazards</Heading>}>
+        <Label>What it says about handling</Label>
+        <Controller
+          control={control}
+          name="handling"
+          render={({ field }) => (
+            <AnyOf
+              label="What it says about handling"
+              options={LABEL_LINES.map((line) => ({ value: line, label: LABEL_LINE_TABLE[line].name }))}
+              value={field.value}
+              onChange={field.onChange}
+            />
+          )}
+        />
         <FormField control={control} name="hazardWords" label="First words of its warning" help="For example: Burns skin and eyes." />
         <View style={{ flexDirection: 'row', gap: space.m }}>
           <FormField control={control} name="phLow" label="pH from" keyboard="decimal-pad" grow />

@@ -1,6 +1,16 @@
 import { yupResolver } from '@hookform/resolvers/yup';
 import type { ApplicatorRecord } from '@elm-mist/contract';
-import { APPLICATOR_KINDS, CoreError, formatRatio, NAME_LENGTH, parseRatio, type ApplicatorKind, type DialPosition } from '@elm-mist/core';
+import {
+  APPLICATOR_KINDS,
+  CoreError,
+  dialWaterParts,
+  formatRatio,
+  NAME_LENGTH,
+  readDial,
+  writeDial,
+  type ApplicatorKind,
+  type DialPosition,
+} from '@elm-mist/core';
 import { useQuery } from '@tanstack/react-query';
 import { router, useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
@@ -30,17 +40,13 @@ interface FormValues {
   dial: string;
 }
 
-/** "3, 4, 6:1, 1 in 9" as positions. A bare number is parts of water. @throws CoreError `dial` */
-function readDial(text: string, before: readonly DialPosition[]): DialPosition[] {
-  return text
-    .split(/[,;\n]/)
-    .map((part) => part.trim())
-    .filter(Boolean)
-    .map((mark) => {
-      const old = before.find((position) => position.mark === mark);
-      return old ?? { mark, waterParts: parseRatio(mark, 'dial', 'water').waterParts, measured: null };
-    });
-}
+/** What a position gives, and how that is known. */
+const positionWords = ({ measured, waterParts, mark }: DialPosition): string =>
+  measured
+    ? `${formatRatio(measured.waterParts)}, measured ${shortDay(measured.day)}`
+    : waterParts === null
+      ? 'plain water'
+      : `${formatRatio(dialWaterParts({ mark, waterParts, measured }))} by its mark`;
 
 export function ContainerForm() {
   const { containerId } = useLocalSearchParams<{ containerId?: string }>();
@@ -60,7 +66,7 @@ function ContainerFields({ container }: { container: ApplicatorRecord | undefine
   const save = useSaveApplicator();
   const [trouble, setTrouble] = useState('');
   const before = container?.dial ?? [];
-  const key = `container.${container?.id ?? 'new'}`;
+  const key = `container.${container?.id ?? 'new'}.${units}`;
   const schema = object({
     name: string()
       .defined()
@@ -87,7 +93,7 @@ function ContainerFields({ container }: { container: ApplicatorRecord | undefine
       name: container?.name ?? '',
       kind: container?.kind ?? 'pump-sprayer',
       capacity: container ? writeAmount(container.capacityL, units) : '',
-      dial: before.map((position) => position.mark).join(', '),
+      dial: writeDial(before),
     }),
   });
   const { drop } = useFormDraft(key, watch);
@@ -151,21 +157,13 @@ function ContainerFields({ container }: { container: ApplicatorRecord | undefine
             control={control}
             name="dial"
             label="Positions, as marked"
-            help="3, 4, 6, 8, 10. A bare number is taken as parts of water until it is calibrated. Empty: no dial."
+            help="3, 4, 6, 8, 10; or A=3, B=4, E=10, W=water. A bare number is taken as parts of water until it is calibrated. Empty: no dial."
             testID="container-dial"
           />
           {before.length > 0 ? (
             <View>
               {before.map((position) => (
-                <Row
-                  key={position.mark}
-                  label={`Mark ${position.mark}`}
-                  value={
-                    position.measured
-                      ? `${formatRatio(position.measured.waterParts)}, measured ${shortDay(position.measured.day)}`
-                      : `${formatRatio(position.waterParts)} by its mark`
-                  }
-                />
+                <Row key={position.mark} label={`Mark ${position.mark}`} value={positionWords(position)} />
               ))}
               <LinkRow
                 title="Calibrate"

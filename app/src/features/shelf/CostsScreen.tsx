@@ -30,7 +30,7 @@ import { shortDay } from '../shared/words';
 import { BreakEvenPart } from './BreakEvenPart';
 import { money } from './shelfWords';
 
-const METHODS: Record<VisitCostRecord['method'], string> = { water: 'Water only', mixed: 'Mixed cleaner', aerosol: 'Cans' };
+const MEANS: Record<VisitCostRecord['means'], string> = { water: 'Water only', mixed: 'Mixed cleaner', aerosol: 'Cans' };
 const SPANS = ['month', 'year', 'breakeven'] as const;
 type Span = (typeof SPANS)[number];
 
@@ -117,9 +117,9 @@ function CostRows({
   free: { work: boolean; water: boolean };
   away: boolean;
 }) {
-  const methods = (Object.keys(METHODS) as VisitCostRecord['method'][]).flatMap((method) => {
-    const own = rows.filter((row) => row.method === method);
-    return own.length > 0 ? [{ method, own }] : [];
+  const allMeans = (Object.keys(MEANS) as VisitCostRecord['means'][]).flatMap((means) => {
+    const own = rows.filter((row) => row.means === means);
+    return own.length > 0 ? [{ means, own }] : [];
   });
   const stronger = { litres: sum(rows, (row) => row.stronger.litres), money: sum(rows, (row) => row.stronger.money) };
   return (
@@ -141,12 +141,12 @@ function CostRows({
             : `${formatVolume(stronger.litres, units)} of concentrate, ${money(stronger.money)}, went into mixes stronger than planned in ${words}.`}
         </Body>
       </Part>
-      <Part title={<Heading>By method, each visit on average</Heading>}>
+      <Part title={<Heading>By means, each visit on average</Heading>}>
         <View>
-          {methods.map(({ method, own }) => (
+          {allMeans.map(({ means, own }) => (
             <Row
-              key={method}
-              label={`${METHODS[method]}, ${own.length} ${own.length === 1 ? 'visit' : 'visits'}`}
+              key={means}
+              label={`${MEANS[means]}, ${own.length} ${own.length === 1 ? 'visit' : 'visits'}`}
               value={`${money(sum(own, (row) => row.cost.total) / own.length)} · ${Math.round(sum(own, (row) => row.minutes) / own.length)} min`}
             />
           ))}

@@ -1,13 +1,13 @@
 import { yupResolver } from '@hookform/resolvers/yup';
 import type { CleanerRecord, StockRecord } from '@elm-mist/contract';
-import { CLEANER_LIMITS, formatVolume } from '@elm-mist/core';
+import { CLEANER_LIMITS, formatVolume, readFigure } from '@elm-mist/core';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { View } from 'react-native';
 import { object, string } from 'yup';
 import { dayOf, useAddStock, useCountStock, useHouseRules, whoIsThis } from '@/data';
 import { Banner, Body, Companion, Field, Heading, Part, Small, space, Strong } from '@/ui';
-import { readFigure, typedFigure } from '../shared/figures';
+import { typedFigure } from '../shared/figures';
 import { FormField } from '../shared/formField';
 import { placeErrors } from '../shared/formTrouble';
 import { readAmount, typedAmount, typedDay, writeAmount } from '../shared/typed';

@@ -15,6 +15,7 @@ const cleaner: CleanerRecord = {
   outdoor: true,
   rinseNeeded: true,
   waterFirst: true,
+  handling: ['shake'],
   hazardWords: 'Burns.',
   countsAgainst: null,
   phLow: 12.5,
@@ -53,6 +54,7 @@ test('what was only assumed opens empty and goes back as not said', () => {
     indoor: 'silent',
     outdoor: 'yes',
     rinse: 'silent',
+    handling: ['shake'],
     hazardWords: '',
   });
   expect(cleanerInput(values, null, 'us')).toMatchObject({

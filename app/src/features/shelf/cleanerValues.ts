@@ -3,6 +3,7 @@ import {
   CLEANER_LIMITS,
   CoreError,
   NAME_LENGTH,
+  readFigure,
   strengthReadings,
   trimDecimals,
   type Chemistry,
@@ -10,11 +11,12 @@ import {
   type Construction,
   type CountsAgainst,
   type LabelGap,
+  type LabelLine,
   type RatioReading,
   type UnitSystem,
 } from '@elm-mist/core';
 import { array, boolean, mixed, object, string } from 'yup';
-import { readFigure, typedFigure } from '../shared/figures';
+import { typedFigure } from '../shared/figures';
 import { readAmount, typedAmount, typedStrength, writeAmount } from '../shared/typed';
 
 export type YesNo = 'yes' | 'no' | 'silent';
@@ -34,6 +36,7 @@ export interface CleanerValues {
   rinse: YesNo;
   waterFirst: boolean;
   hazardWords: string;
+  handling: LabelLine[];
   phLow: string;
   phHigh: string;
   pack: string;
@@ -71,6 +74,7 @@ export function startValues(cleaner: CleanerRecord | undefined, units: UnitSyste
     rinse: flag('rinse', cleaner?.rinseNeeded),
     waterFirst: cleaner?.waterFirst ?? true,
     hazardWords: said('hazard') ? (cleaner?.hazardWords ?? '') : '',
+    handling: cleaner?.handling ?? [],
     phLow: number(cleaner?.phLow),
     phHigh: number(cleaner?.phHigh),
     pack: cleaner ? writeAmount(cleaner.packL, units) : '',
@@ -115,6 +119,7 @@ export function cleanerSchema(units: UnitSystem, against: () => CountsAgainst | 
     rinse: mixed<YesNo>().defined(),
     waterFirst: boolean().defined(),
     hazardWords: string().defined().trim().max(200, 'Hazard words may have 200 characters at most.'),
+    handling: array(mixed<LabelLine>().defined()).defined(),
     phLow: typedFigure('pH low', 'count', units, ...CLEANER_LIMITS.pH, true),
     phHigh: typedFigure('pH high', 'count', units, ...CLEANER_LIMITS.pH, true),
     pack: typedAmount('The pack', units, ...CLEANER_LIMITS.packL),
@@ -146,6 +151,7 @@ export function cleanerInput(values: CleanerValues, against: CountsAgainst | nul
     rinseNeeded: flag(values.rinse),
     waterFirst: values.waterFirst,
     hazardWords: values.hazardWords.trim(),
+    handling: values.handling,
     phLow: figure(values.phLow),
     phHigh: figure(values.phHigh),
     packL: litres(values.pack, 'The pack'),

@@ -1,10 +1,9 @@
-import { PART_KINDS, PART_NAMES, partWords, refitOrder, wiresOpen, type PartKind } from '@elm-mist/core';
+import { PART_KINDS, PART_NAMES, partWords, readFigure, refitOrder, wiresOpen, type PartKind } from '@elm-mist/core';
 import { format, parseISO } from 'date-fns';
 import { router, useLocalSearchParams } from 'expo-router';
 import { View } from 'react-native';
 import { useDraft, useVisit } from '@/data';
 import { Act, Banner, Body, Companion, Field, HazardBox, Heading, Label, OneOf, Part, Row, Small, space, Tabs, ThumbBar } from '@/ui';
-import { readFigure } from '../shared/figures';
 import { goTo, VisitScreen } from '../visit/VisitScreen';
 import { WirePart } from './WirePart';
 
@@ -24,15 +23,15 @@ export function TakedownScreen() {
   const { state, detail, undo, own } = useVisit();
   const shown = SIDES.find((row) => row === side) ?? 'parts';
   const open = { parts: refitOrder(state.parts).length, wires: wiresOpen(state.wires).length };
-  const undoable = state.closed === null && ['part.off', 'part.back', 'wire.noted', 'wire.back'].includes(own?.kind ?? '');
+  const last = own('takedown');
   return (
     <VisitScreen
       bead="wash"
       under="Takedown and wires"
       page={shown}
       foot={
-        <ThumbBar>
-          <Companion title="Undo" onPress={() => undo()} disabled={!undoable} testID="takedown-undo" />
+        <ThumbBar over={last ? <Small ink="inkSoft">{`Undo takes back: ${last.words}.`}</Small> : null}>
+          <Companion title="Undo" onPress={() => undo('takedown')} disabled={!last} testID="takedown-undo" />
           <Act title="Back to Wash" onPress={() => goTo(detail.visit.id, 'wash')} />
         </ThumbBar>
       }

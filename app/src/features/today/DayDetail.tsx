@@ -6,6 +6,7 @@ import { clockTime, dayQuery, today, useHouseRules } from '@/data';
 import { Act, Body, Empty, Part, Row, Screen, ScreenHead, Strong, Heading, ThumbBar, Waiting, space } from '@/ui';
 import { coilLine, ROLE_NAMES, systemLine } from '../shared/words';
 import { needLine } from './DayList';
+import { FitLine } from './FitLine';
 
 /** Wide screen: beside the day's list, the visit that comes next. */
 export function DayDetail() {
@@ -41,7 +42,10 @@ export function DayDetail() {
         </ThumbBar>
       }
     >
-      <Part first title={<Heading>To carry</Heading>}>
+      <Part first title={<Heading>Time</Heading>}>
+        <FitLine row={next} />
+      </Part>
+      <Part title={<Heading>To carry</Heading>}>
         {next.needs.map((need) => (
           <Strong key={need.coilId}>{needLine(need, units)}</Strong>
         ))}

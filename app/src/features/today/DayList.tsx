@@ -37,6 +37,7 @@ import {
   useTokens,
   Waiting,
 } from '@/ui';
+import { FitLine } from './FitLine';
 import { ribbonOf } from './ribbonOf';
 import { longDay, ROLE_NAMES, STANDING_WORDS } from '../shared/words';
 
@@ -51,7 +52,7 @@ export function needLine(need: TodayVisit['needs'][number], system: UnitSystem):
       ? ''
       : need.concentrateL === null
         ? ` · ${need.cleanerName.toLowerCase()} only`
-        : ` · ${formatVolume(need.concentrateL, system)} ${need.cleanerName}`;
+        : ` · ${need.cans === null ? formatVolume(need.concentrateL, system) : `${need.cans} ${need.cans === 1 ? 'can' : 'cans'} of`} ${need.cleanerName}`;
   return `${ROLE_NAMES[need.role]}: ${grade}${carry}`;
 }
 
@@ -129,6 +130,7 @@ function VisitEntry({
           {ribbon.advice ? <Strong ink="brick">{ribbon.advice}</Strong> : null}
         </View>
       ) : null}
+      {row.visit.standing === 'closed' ? null : <FitLine row={row} />}
       {row.visit.standing === 'closed' ? null : row.needs.map((need) => <Small key={need.coilId}>{needLine(need, system)}</Small>)}
       <StandingTag visit={row} />
     </LinkBox>

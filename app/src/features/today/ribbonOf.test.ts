@@ -48,6 +48,8 @@ test('no good hour at all, and a day too cold, are said as that', () => {
   });
   const cold = ribbonOf(visit(9 * 60), weather(hours(() => ({ dryBulbC: 1 }))), DEFAULT_HOUSE_RULES);
   expect(cold?.advice).toMatch(/^Too cold to wash at 9 am\. Another day\.$/);
+  const late = ribbonOf(visit(9 * 60), weather(hours((hour) => (hour < 12 ? { dryBulbC: 1 } : {}))), DEFAULT_HOUSE_RULES);
+  expect(late?.advice).toBe('Too cold to wash at 9 am. Better from 12 pm to 7 pm.');
 });
 
 test('without an outdoor coil, or without a feed, there is no ribbon', () => {

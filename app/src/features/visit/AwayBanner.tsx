@@ -1,17 +1,7 @@
+import { entryWords } from '@elm-mist/core';
 import { Pressable, View } from 'react-native';
 import { dismissRefused, useOutbox } from '@/data';
 import { Banner, Strong, target } from '@/ui';
-
-const EVENT_WORDS: Record<string, string> = {
-  'section.applied': 'foam on a section',
-  'section.rinsed': 'a section rinsed',
-  'section.checked': 'a torch check',
-  'gate.step': 'a safety step',
-  'plan.made': 'a plan',
-  'mix.made': 'a mix',
-  'coil.surveyed': 'a survey',
-  'visit.closed': 'closing the visit',
-};
 
 /** The server is away: the clocks go on, entries are kept here. And what the server would not take. */
 export function AwayBanner() {
@@ -35,7 +25,7 @@ export function AwayBanner() {
             </Pressable>
           }
         >
-          {`The server did not take ${EVENT_WORDS[event.kind] ?? 'an entry'}: ${message}`}
+          {`The server did not take ${entryWords(event, { hand: {}, parts: [] })}: ${message}`}
         </Banner>
       ))}
     </View>

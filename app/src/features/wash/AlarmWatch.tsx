@@ -15,6 +15,7 @@ const TITLES: Record<AlarmKind, string> = {
   mist: 'MIST NOW',
   hurry: 'RINSE NOW',
   'too-long': 'RINSE: too long',
+  look: 'LOOK AT THE PAN',
 };
 
 /** The title says what is due, and flashes, for when another page is looked at. */

@@ -1,8 +1,19 @@
-import { DRAIN_HELP, drainRateLMin, formatClock, formatQuantity, panClock, panDose, SPRAYER_L_MIN, type CoilPlan } from '@elm-mist/core';
+import {
+  DRAIN_HELP,
+  drainRateLMin,
+  EDGES,
+  formatClock,
+  formatQuantity,
+  panClock,
+  panDose,
+  readFigure,
+  SPRAYER_L_MIN,
+  toSi,
+  type CoilPlan,
+} from '@elm-mist/core';
 import { View } from 'react-native';
 import { sharedNow, useDraft, useNow, useVisit } from '@/data';
 import { Banner, Body, Clock, Companion, Field, Gauge, Heading, Label, Part, Row, Small, space, Strong, Why } from '@/ui';
-import { EDGES, readFigure, toSi } from '../shared/figures';
 
 interface DrainDraft {
   volume: string;
@@ -80,7 +91,7 @@ export function PanPart({ plan }: { plan: CoilPlan }) {
 function DrainTestPart({ coilId, rate }: { coilId: string; rate: number | null }) {
   const { state, house, record, detail } = useVisit();
   const { units } = house;
-  const [draft, keep] = useDraft<DrainDraft>(`drain.${detail.visit.id}.${coilId}`, () => blank);
+  const [draft, keep] = useDraft<DrainDraft>(`drain.${detail.visit.id}.${coilId}.${units}`, () => blank);
   const running = draft.startedAtMs !== null;
   const now = useNow(running);
   const litres = toSi('volume', draft.volume, units);

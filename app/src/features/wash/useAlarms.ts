@@ -1,4 +1,4 @@
-import { alarmsOf, dueAlarms, powerAlarmsOf, type Alarm } from '@elm-mist/core';
+import { alarmsOf, alarmWords, dueAlarms, powerAlarmsOf, type Alarm } from '@elm-mist/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { sharedNow, useVisit } from '@/data';
 import { callOut, keepScreenOn, wakeSoundOnTouch } from '@/device/alarm';
@@ -11,18 +11,6 @@ const MOST_KEPT = 60;
 /** Longest that a timer is trusted at a stretch, ms: a page that slept is looked at again when it wakes. */
 const LONGEST_TIMER_MS = 60_000;
 
-export const alarmWords = (alarm: Alarm, coilName: string): string => {
-  const where = `section ${alarm.sectionNumber}, ${coilName.toLowerCase()}`;
-  return {
-    steady: 'Steady for 15 minutes: take the after readings.',
-    rested: 'The compressor has rested: the thermostat may call.',
-    mist: `Mist ${where} now, or it dries before it is ready.`,
-    ready: `Rinse ${where} now.`,
-    hurry: `One minute: rinse ${where} before it ${alarm.limit === 'dries' ? 'dries' : 'has been on too long'}.`,
-    'too-long': `Rinse ${where} at once: ${alarm.limit === 'dries' ? 'it is drying' : 'it has been on too long'}.`,
-  }[alarm.kind];
-};
-
 /**
  * Calls out each alarm of the visit once on this device, on time, whichever bead is open; what came due while the page slept or was closed is
  * called as soon as it is back. Keeps the screen on while anything soaks.
@@ -31,17 +19,8 @@ export const alarmWords = (alarm: Alarm, coilName: string): string => {
 export function useAlarms(): { alarm: Alarm; words: string }[] {
   const { state, allCoils } = useVisit();
   const alarms = useMemo(
-    () =>
-      state.closed
-        ? []
-        : [
-            ...alarmsOf(
-              Object.values(state.plans).map((plan) => plan.value),
-              state.sections,
-            ),
-            ...powerAlarmsOf(state.powerUp),
-          ].sort((a, b) => a.atMs - b.atMs),
-    [state.closed, state.plans, state.sections, state.powerUp],
+    () => (state.closed ? [] : [...alarmsOf(state), ...powerAlarmsOf(state.powerUp)].sort((a, b) => a.atMs - b.atMs)),
+    [state],
   );
   const [now, setNow] = useState(sharedNow);
   const rung = useRef<Set<string> | null>(null);

@@ -5,8 +5,14 @@ import {
   gateStepsFor,
   LEAST_REASON,
   LIVE_VOLTS,
+  MOST_CIRCUITS,
   POWER_SOURCE_NAMES,
+  readFigure,
   readingPasses,
+  readsEachCircuit,
+  SHUT_STEP,
+  worstReading,
+  type GateEntry,
   type GateStep,
   type PowerSource,
 } from '@elm-mist/core';
@@ -15,7 +21,6 @@ import { useState, type ReactNode } from 'react';
 import { View } from 'react-native';
 import { useVisit } from '@/data';
 import { Act, Banner, Companion, Field, HazardBox, Heading, Small, space, StepRow } from '@/ui';
-import { readFigure } from '../shared/figures';
 
 /** The gate of one power source: its list of steps, and the buttons for the step that is due. */
 export function useGate(source: PowerSource): { card: ReactNode; buttons: ReactNode } {
@@ -23,19 +28,54 @@ export function useGate(source: PowerSource): { card: ReactNode; buttons: ReactN
   const outdoor = allCoils.find((coil) => coil.role === 'condenser');
   const disconnect = (outdoor && state.surveys[outdoor.id]?.value.answers.disconnect) ?? 'unknown';
   const [text, setText] = useState('');
+  /** Readings of the circuits before the one that is typed now, V. */
+  const [circuits, setCircuits] = useState<number[]>([]);
   const [error, setError] = useState<string | undefined>();
   const order = gateStepsFor(detail.system.configuration);
   const gate = state.gates[source];
   const current = state.closed ? undefined : order.find((step) => !gate?.done[step]);
-  const take = (step: GateStep, volts: number | null) => {
+  const clear = () => {
     setText('');
+    setCircuits([]);
     setError(undefined);
-    record({ kind: 'gate.step', data: { source, step, volts } });
+  };
+  const take = (step: GateStep, readings: readonly number[]) => {
+    clear();
+    record({
+      kind: 'gate.step',
+      data: {
+        source,
+        step,
+        volts: readings.length > 0 ? worstReading(step, readings) : null,
+        ...(readings.length > 1 ? { readings: [...readings] } : {}),
+      },
+    });
+  };
+  const shut = () => {
+    clear();
+    record({ kind: 'gate.step', data: { source, step: SHUT_STEP, volts: null, shut: true } });
+  };
+  /** What is typed, as volts; null with the error set when it is none. */
+  const volts = (): number | null => {
+    const read = readFigure(text);
+    if (read >= 0 && read <= 1000) return read;
+    setError('Type the reading in volts, 0 to 1000.');
+    return null;
   };
   const read = (step: GateStep) => {
-    const volts = readFigure(text);
-    if (volts >= 0 && volts <= 1000) take(step, volts);
-    else setError('Type the reading in volts, 0 to 1000.');
+    if (text === '' && circuits.length > 0) {
+      take(step, circuits);
+      return;
+    }
+    const last = volts();
+    if (last !== null) take(step, [...circuits, last]);
+  };
+  const another = () => {
+    const last = volts();
+    if (last === null) return;
+    setText('');
+    setError(undefined);
+    setCircuits([...circuits, last]);
   };
   const typed = readFigure(text);
   const card = (
@@ -50,6 +90,7 @@ export function useGate(source: PowerSource): { card: ReactNode; buttons: ReactN
         const facts = GATE_TABLE[step];
         const done = gate?.done[step];
         const here = step === current;
+        const each = readsEachCircuit(step, source);
         return (
           <StepRow
             key={step}
@@ -58,17 +99,16 @@ export function useGate(source: PowerSource): { card: ReactNode; buttons: ReactN
             here={here}
             taken={
               done ? (
-                <Small
-                  ink={done.skipped ? 'brick' : 'inkSoft'}
-                >{`${done.skipped ? 'left out · ' : done.volts === null ? '' : `${done.volts} V · `}${format(parseISO(done.at), 'h:mm')}`}</Small>
+                <Small ink={done.skipped ? 'brick' : 'inkSoft'}>{`${entryText(done)}${format(parseISO(done.at), 'h:mm')}`}</Small>
               ) : null
             }
           >
             {done?.skipped ? <Small ink="brick">{done.skipped}</Small> : null}
             {here ? <Small ink="inkSoft">{gateHelp(step, source, disconnect)}</Small> : null}
+            {here && circuits.length > 0 ? <Small>{circuits.map((each, i) => `Circuit ${i + 1}: ${each} V`).join(' · ')}</Small> : null}
             {here && facts.reads !== null ? (
               <Field
-                label={facts.reads === 'live' ? `Reads, at least ${LIVE_VOLTS}` : `Reads, ${DEAD_VOLTS} or less is the meter’s own noise`}
+                label={`${each ? `Circuit ${circuits.length + 1}: reads` : 'Reads'}, ${facts.reads === 'live' ? `at least ${LIVE_VOLTS}` : `${DEAD_VOLTS} or less is the meter’s own noise`}`}
                 unit="V"
                 value={text}
                 onChange={setText}
@@ -81,6 +121,22 @@ export function useGate(source: PowerSource): { card: ReactNode; buttons: ReactN
               <Banner tone="stop">
                 {facts.reads === 'dead' ? 'That is not dead.' : 'That is not a live source: the meter is not proved.'}
               </Banner>
+            ) : null}
+            {here && each ? (
+              <View style={{ alignItems: 'flex-start' }}>
+                <Companion
+                  title="Another circuit"
+                  onPress={another}
+                  disabled={text === '' || circuits.length + 1 >= MOST_CIRCUITS}
+                  wet
+                  testID="gate-another"
+                />
+              </View>
+            ) : null}
+            {here && step === SHUT_STEP ? (
+              <View style={{ alignItems: 'flex-start' }}>
+                <Companion title="Compartment stays shut" onPress={shut} wet testID="gate-stays-shut" />
+              </View>
             ) : null}
           </StepRow>
         );
@@ -99,16 +155,38 @@ export function useGate(source: PowerSource): { card: ReactNode; buttons: ReactN
   if (facts.reads === null)
     return {
       card,
-      buttons: <Act title={`Done: ${facts.name.toLowerCase()}`} onPress={() => take(current, null)} wet testID={`gate-step-${current}`} />,
+      buttons: <Act title={`Done: ${facts.name.toLowerCase()}`} onPress={() => take(current, [])} wet testID={`gate-step-${current}`} />,
     };
   const buttons = (
     <>
-      {facts.reads === 'dead' && text === '' ? <Companion title="0 V" onPress={() => take(current, 0)} wet testID="gate-zero" /> : null}
-      <Act title={text === '' ? 'Keep the reading' : `It reads ${text} V`} onPress={() => read(current)} wet testID="gate-read" />
+      {facts.reads === 'dead' && text === '' ? (
+        <Companion
+          title="0 V"
+          onPress={() => (readsEachCircuit(current, source) ? setText('0') : take(current, [0]))}
+          wet
+          testID="gate-zero"
+        />
+      ) : null}
+      <Act
+        title={text === '' ? (circuits.length > 0 ? `Keep ${circuits.length} readings` : 'Keep the reading') : `It reads ${text} V`}
+        onPress={() => read(current)}
+        wet
+        testID="gate-read"
+      />
     </>
   );
   return { card, buttons };
 }
+
+/** How a step was taken, before its time. */
+const entryText = (entry: GateEntry): string =>
+  entry.skipped !== null
+    ? 'left out · '
+    : entry.shut
+      ? 'stays shut · '
+      : entry.volts === null
+        ? ''
+        : `${(entry.readings ?? [entry.volts]).join(', ')} V · `;
 
 /** A step is left out only with a reason, which stands on the report; asked for apart, so that it is never pressed by chance. */
 function LeaveOut({ name, leave }: { name: string; leave: (reason: string) => boolean }) {

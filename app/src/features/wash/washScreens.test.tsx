@@ -1,4 +1,4 @@
-import { GATE_TABLE, gateStepsFor, planCoil, type VisitEvent } from '@elm-mist/core';
+import { GATE_TABLE, gateStepsFor, planCoil, trustedSeconds, type VisitEvent } from '@elm-mist/core';
 import { graded, house, mildDay, shelf } from '@elm-mist/core/testing/fixtures';
 import { fullRun, fullRunCoils, fullRunPlans, scribe } from '@elm-mist/core/testing/fullRun';
 import { act, fireEvent, screen, within } from '@testing-library/react';
@@ -129,7 +129,7 @@ test('foam that would dry before it is ready is misted, twice at most', async ()
   run.happen('plan.made', { coilId: misty.coilId, plan: misty });
   run.happen('coil.wetted', { coilId: misty.coilId });
   run.happen('section.applied', { coilId: misty.coilId, sectionId: misty.sections[0]!.id });
-  run.wait((misty.drySeconds ?? 0) * 0.7 - 20);
+  run.wait(trustedSeconds(misty.drySeconds) - 20);
   const posted = await openInVisit(<WashBead />, run);
   expect(screen.getByRole('img', { name: /^Section 1, .*: mist now$/ })).toBeTruthy();
   expect(screen.getByText(/^A light mist of water/)).toBeTruthy();

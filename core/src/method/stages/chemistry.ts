@@ -82,9 +82,27 @@ function candidates(ladder: readonly Chemistry[], { coil, facts, shelf, house }:
 
 /** Whether condensate rinses a no-rinse foam here, and if it does not, why. Common practice, no source. */
 const ENDING_RULES: readonly Rule<SurveyFacts, Ending>[] = [
-  { id: 'ending.school', when: { noRinse: 'rinse-anyway' }, then: 'rinse', because: 'The shop rinses no-rinse foam all the same.', source: fromHouseRule },
-  { id: 'ending.loaded', when: { chemistryGrade: { min: 3 } }, then: 'rinse', because: 'So much soil is rinsed off by hand.', source: commonPractice },
-  { id: 'ending.sensitive', when: { sensitiveOccupants: true }, then: 'rinse', because: 'Someone sensitive lives here: nothing stays on the coil.', source: commonPractice },
+  {
+    id: 'ending.school',
+    when: { noRinse: 'rinse-anyway' },
+    then: 'rinse',
+    because: 'The shop rinses no-rinse foam all the same.',
+    source: fromHouseRule,
+  },
+  {
+    id: 'ending.loaded',
+    when: { chemistryGrade: { min: 3 } },
+    then: 'rinse',
+    because: 'So much soil is rinsed off by hand.',
+    source: commonPractice,
+  },
+  {
+    id: 'ending.sensitive',
+    when: { sensitiveOccupants: true },
+    then: 'rinse',
+    because: 'Someone sensitive lives here: nothing stays on the coil.',
+    source: commonPractice,
+  },
   {
     id: 'ending.dry-air',
     when: { condensate: 'no' },
@@ -146,9 +164,7 @@ export function chemistryStage(situation: Situation, drying: Drying): Staged<Che
     ? (cleaners.slice(1).find((cleaner) => strengthRank(cleaner) <= strengthRank(first) && staysWetBy(cleaner, 0, bare)) ?? null)
     : null;
   const dryTrouble =
-    troubled && first
-      ? { cleaner: first, needS: leastWetSeconds(coil.geometry, first.dwellMinS), gentler: gentler?.name ?? null }
-      : null;
+    troubled && first ? { cleaner: first, needS: leastWetSeconds(coil.geometry, first.dwellMinS), gentler: gentler?.name ?? null } : null;
   const wanted = troubled && facts.keepWet === 'gentler' && gentler ? gentler : first;
   const cleaner = wanted && (wanted === gentler || staysWetBy(wanted, mistsAllowed(situation))) ? wanted : null;
 

@@ -26,12 +26,19 @@ export function cuttingStage({ coil, facts }: Situation, { verdict }: StopChoice
     rules: [
       { id: 'sections.face', because: 'Each face is a section of its own.', source: commonPractice },
       ...(rear
-        ? [{ id: 'sections.rear-bend', because: 'From the top down; the rear bend apart, since it is the part that is missed.', source: commonPractice }]
+        ? [
+            {
+              id: 'sections.rear-bend',
+              because: 'From the top down; the rear bend apart, since it is the part that is missed.',
+              source: commonPractice,
+            },
+          ]
         : geometry.faces.length > 1
           ? [
               {
                 id: 'sections.order',
-                because: 'Before the sun comes round, then what is in shade; the wall side after its like, since its slow rinse holds up the next.',
+                because:
+                  'Before the sun comes round, then what is in shade; the wall side after its like, since its slow rinse holds up the next.',
                 source: commonPractice,
               },
             ]

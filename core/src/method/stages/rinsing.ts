@@ -56,7 +56,13 @@ export function rinseStage({ coil, facts, house }: Situation, opened: OpeningCho
     return {
       value: { rinse: BY_CONDENSATE, byHand, washer: false },
       inputs,
-      rules: [{ id: 'rinse.condensate', because: 'The label lets condensate do the rinsing.', source: { kind: 'label', name: 'the cleaner’s label' } }],
+      rules: [
+        {
+          id: 'rinse.condensate',
+          because: 'The label lets condensate do the rinsing.',
+          source: { kind: 'label', name: 'the cleaner’s label' },
+        },
+      ],
     };
   return {
     value: { rinse: byHand, byHand, washer: force.washer },

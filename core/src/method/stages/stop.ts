@@ -11,8 +11,7 @@ export interface StopChoice {
 }
 
 /** An indoor coil that is clear, with nothing complained of, is looked at and no more. */
-const isInspection = ({ facts }: Situation): boolean =>
-  facts.role === 'evaporator' && facts.chemistryGrade === 0 && !facts.coolingSymptom;
+const isInspection = ({ facts }: Situation): boolean => facts.role === 'evaporator' && facts.chemistryGrade === 0 && !facts.coolingSymptom;
 
 /**
  * First stage: the first reason in `STOPS` that holds, else a wash or an inspection.

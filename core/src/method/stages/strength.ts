@@ -36,6 +36,8 @@ export function strengthStage({ facts }: Situation, { cleaner, chart }: Chemistr
   return {
     value: chart.defaultWaterParts,
     inputs,
-    rules: [{ id: `strength.default.${step}`, because: 'The label gives no figure: the usual one for this grade.', source: commonPractice }],
+    rules: [
+      { id: `strength.default.${step}`, because: 'The label gives no figure: the usual one for this grade.', source: commonPractice },
+    ],
   };
 }

@@ -68,7 +68,11 @@ export function wetness(
       short && shortest < dwell.minS
         ? [
             ...school.rules,
-            { id: 'dwell.drying', because: 'Foam would dry before the school’s dwell is over: the label’s shortest is used.', source: BALANCE },
+            {
+              id: 'dwell.drying',
+              because: 'Foam would dry before the school’s dwell is over: the label’s shortest is used.',
+              source: BALANCE,
+            },
           ]
         : school.rules,
     fit: short,

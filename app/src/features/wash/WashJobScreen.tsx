@@ -1,0 +1,282 @@
+import {
+  cautionsNow,
+  coilMix,
+  formatDuration,
+  gateOpenedAt,
+  gateStepsFor,
+  isGateOpen,
+  isWashed,
+  labelLines,
+  leftOver,
+  MIX_STANDING_WORDS,
+  needsFoam,
+  nextAction,
+  nowWords,
+  progressOf,
+  sectionClock,
+  waterPosition,
+  type NextAction,
+  type SectionWord,
+  type Task,
+} from '@elm-mist/core';
+import { format, parseISO } from 'date-fns';
+import { router } from 'expo-router';
+import { View } from 'react-native';
+import { useNow, useVisit } from '@/data';
+import {
+  Act,
+  Banner,
+  Big,
+  Body,
+  Companion,
+  HazardBox,
+  Label,
+  LinkRow,
+  Part,
+  SectionStrip,
+  Sign,
+  Small,
+  SoakBar,
+  space,
+  Strong,
+  Tabs,
+  ThumbBar,
+} from '@/ui';
+import { ROLE_NAMES } from '../shared/words';
+import { useLiveSheet, useVisitTasks } from '../runsheet/useVisitRun';
+import { goTo, VisitScreen } from '../visit/VisitScreen';
+import { PanPart } from './PanPart';
+import { PowerBack } from './PowerBack';
+import { RunOffPart } from './RunOffPart';
+import { plainName, TasksPart } from './TasksPart';
+import { useCheck } from './useCheck';
+import { useGate } from './useGate';
+import { useMeanwhile } from './useMeanwhile';
+import { stepsBefore, taskPage, type WashJob } from './washTasks';
+
+/** The order for a wait is wanted at once; a better one is for the run sheet itself, ms. */
+const THINK_MS = 250;
+/** Words of a section that wants hands. */
+const DUE: readonly SectionWord[] = ['mist now', 'rinse now', 'too long', 'look now'];
+/** Actions that go on with the power back. */
+const POWERED: readonly NextAction['kind'][] = ['condense', 'look', 'done'];
+const ENTRIES = { apply: 'section.applied', mist: 'section.misted', rinse: 'section.rinsed' } as const;
+
+const powerUpOf = (visitId: string) => router.navigate(`/visits/${visitId}/power-up`);
+
+/** One coil of the wash: its gate, its clocks, and what is done next. */
+export function WashJobScreen({ job, jobs, pick }: { job: WashJob; jobs: readonly WashJob[]; pick: (coilId: string) => void }) {
+  const visit = useVisit();
+  const { state, record, undo, detail, shelf } = visit;
+  const { coil, run } = job;
+  const { plan } = run;
+  const source = visit.source(coil);
+  const order = gateStepsFor(detail.system.configuration);
+  const closed = state.closed !== null;
+  const now = useNow(!closed);
+  const clocks = run.sections.map((section) => sectionClock(run, section, now));
+  const action = nextAction(run, now);
+  // Once power is back the gate has done its work, until something has to get wet again.
+  const powered = state.powerUp.done['power-on'] !== undefined;
+  const open = isGateOpen(state.gates[source], order) || (powered && POWERED.includes(action.kind));
+  const gate = useGate(source);
+  const cleaner = shelf.find((row) => row.id === plan.cleanerId);
+  const applicatorId = state.mixes[coil.id]?.at(-1)?.value.applicatorId;
+  const dial = visit.applicators.find((row) => row.id === applicatorId)?.dial ?? [];
+  const words = nowWords(action, run, now, waterPosition(dial)?.mark ?? null);
+  const check = useCheck(coil.id, action.kind === 'check' ? action.section : null);
+  const otherDue = jobs.find(
+    (row) => row !== job && row.run.sections.some((section) => DUE.includes(sectionClock(row.run, section, now).word)),
+  );
+  const next = jobs.find((row) => row !== job && !isWashed(row.run));
+  const standing = coilMix(state, coil.id);
+  const mixTrouble = action.kind === 'apply' && standing !== 'ready' ? MIX_STANDING_WORDS[standing] : null;
+
+  const waitS = action.kind === 'wait' && open && !closed ? action.seconds : null;
+  const live = useLiveSheet(useVisitTasks(), visit.crew, THINK_MS, waitS !== null);
+  const { left } = live;
+  const meanwhile = useMeanwhile(live, coil.id, waitS);
+  const ownSteps = left.filter((task) => task.handsOn && task.what?.is === 'step' && task.what.coilId === coil.id);
+  const beforeWater = stepsBefore(left, ownSteps, coil.id);
+  const afterWash = action.kind === 'done' || action.kind === 'close-up' ? ownSteps : [];
+
+  /** A step is ticked off here; what has clocks or a gate of its own is done on its own coil's page. */
+  const takeUp = (task: Task) => {
+    const page = taskPage(task, jobs, visit.source);
+    if (page) pick(page);
+    else record({ kind: 'task.done', data: { taskId: task.id } });
+  };
+  const act = () => {
+    switch (action.kind) {
+      case 'done':
+        if (next) pick(next.coil.id);
+        else powerUpOf(detail.visit.id);
+        return;
+      case 'close-up':
+      case 'condense':
+        powerUpOf(detail.visit.id);
+        return;
+      case 'look':
+        record({ kind: 'condensate.looked', data: { coilId: coil.id, well: true } });
+        return;
+      case 'wet-coil':
+        record({ kind: 'coil.wetted', data: { coilId: coil.id } });
+        return;
+      case 'wait':
+        if (meanwhile) takeUp(meanwhile.task);
+        return;
+      case 'check':
+        return;
+      default:
+        record({ kind: ENTRIES[action.kind], data: { coilId: coil.id, sectionId: action.section.id } });
+    }
+  };
+  const rinseEarly = () => {
+    if (action.kind === 'wait') record({ kind: 'section.rinsed', data: { coilId: coil.id, sectionId: action.section.id } });
+  };
+  const coilName = (coilId: string) => ROLE_NAMES[jobs.find((row) => row.coil.id === coilId)?.coil.role ?? coil.role].toLowerCase();
+  const goesTo = meanwhile ? taskPage(meanwhile.task, jobs, visit.source) : null;
+  const ownTask = meanwhile?.task.what?.is === 'step' && meanwhile.task.what.coilId === coil.id;
+  const button =
+    action.kind === 'done'
+      ? next
+        ? `Go to the ${coilName(next.coil.id)}`
+        : 'Go to power-up'
+      : action.kind === 'wait'
+        ? meanwhile
+          ? goesTo
+            ? `Go to the ${coilName(goesTo)}`
+            : 'It is done'
+          : 'Foam soaks'
+        : (words.button ?? 'To power-up');
+  const own = visit.own('wash');
+  const notBack = leftOver(state);
+  const openedAt = gateOpenedAt(state.gates[source], order);
+  // What condensate rinses is not rinsed early: no water is brought in.
+  const companion =
+    action.kind === 'wait' && plan.ending !== 'condensate' ? (
+      <Companion title="Rinse early" onPress={rinseEarly} wet disabled={closed} />
+    ) : action.kind === 'look' ? (
+      <Companion
+        title="Not well"
+        danger
+        onPress={() => record({ kind: 'condensate.looked', data: { coilId: coil.id, well: false } })}
+        wet
+        disabled={closed}
+        testID="look-bad"
+      />
+    ) : null;
+  const foot = (
+    <ThumbBar over={own ? <Small ink="inkSoft" testID="undo-what">{`Undo takes back: ${own.words}.`}</Small> : null}>
+      <Companion title="Undo" onPress={() => undo('wash')} disabled={!own} wet testID="undo" />
+      {!open ? (
+        gate.buttons
+      ) : action.kind === 'check' && !closed ? (
+        check.buttons
+      ) : (
+        <>
+          {companion}
+          <Act
+            title={mixTrouble ? 'Go to Mix' : button}
+            onPress={() => (mixTrouble ? goTo(detail.visit.id, 'mix') : act())}
+            disabled={(action.kind === 'wait' && !meanwhile) || (closed && action.kind !== 'done')}
+            wet
+            testID="wash-act"
+          />
+        </>
+      )}
+    </ThumbBar>
+  );
+  const hazards = cautionsNow(plan, open ? action.kind : null).map((caution) => (
+    <HazardBox key={caution.lead} lead={caution.lead}>
+      {caution.text}
+    </HazardBox>
+  ));
+  const foaming = action.kind === 'apply' ? labelLines(cleaner?.handling, 'apply') : [];
+  return (
+    <VisitScreen
+      bead="wash"
+      page={`${coil.id} ${open ? 'open' : 'shut'}`}
+      under={openedAt ? `Gate open since ${format(parseISO(openedAt), 'h:mm')} · block in your pocket` : ROLE_NAMES[coil.role]}
+      foot={foot}
+    >
+      <Tabs
+        label="Coils"
+        value={coil.id}
+        onChange={pick}
+        options={jobs.map((row) => ({
+          value: row.coil.id,
+          label: ROLE_NAMES[row.coil.role],
+          ...(isWashed(row.run) ? { mark: <Sign name="check" size={16} ink="elm" /> } : {}),
+        }))}
+      />
+      {otherDue ? <Banner tone="wait">{`${ROLE_NAMES[otherDue.coil.role]}: a section is due.`}</Banner> : null}
+      {plan.verdict === 'wash' ? null : (
+        <Banner tone="stop">{`The plan is now: ${plan.stop?.title ?? 'no wash'}. Foam is on all the same: rinse it off, then leave the coil.`}</Banner>
+      )}
+      {open ? (
+        <View style={{ gap: space.m }}>
+          <SectionStrip
+            sections={run.sections.map((section, i) => ({ ...section, word: clocks[i]?.word ?? 'waits' }))}
+            current={'section' in action ? action.section.id : null}
+          />
+          {clocks.map((clock, i) =>
+            clock.soakedS === null ? null : <SoakBar key={clock.sectionId} number={run.sections[i]?.number ?? 0} clock={clock} />,
+          )}
+          <Part testID="now">
+            <Label ink="inkSoft">{meanwhile ? 'NOW, WHILE IT SOAKS' : 'NOW'}</Label>
+            <Big>{meanwhile ? (ownTask ? plainName(meanwhile.task) : meanwhile.task.name) : words.title}</Big>
+            {meanwhile && action.kind === 'wait' ? (
+              <Body>
+                <Strong>{`Drop it by ${format(now + meanwhile.dropByS * 1000, 'h:mm:ss')}: `}</Strong>
+                {`section ${action.section.number} is due then. ${
+                  meanwhile.fits
+                    ? `It takes about ${formatDuration(Math.max(60, meanwhile.task.seconds))}, so it will be done.`
+                    : `It takes about ${formatDuration(meanwhile.task.seconds)}, longer than the wait: go on with it after.`
+                }`}
+              </Body>
+            ) : (
+              <Body ink="inkSoft">{words.text}</Body>
+            )}
+            {check.card}
+            {mixTrouble ? <Banner tone={standing === 'none' ? 'wait' : 'stop'}>{mixTrouble}</Banner> : null}
+            {foaming.map((line) => (
+              <Body key={line}>{line}</Body>
+            ))}
+          </Part>
+          {hazards}
+          <TasksPart title="Before any water" tasks={beforeWater} />
+          <TasksPart title="Left to do here" tasks={afterWash} />
+          {closed || clocks.every((clock) => clock.soakedS === null) ? null : <RunOffPart plan={plan} />}
+          {coil.role === 'evaporator' && plan.ending === 'rinse' ? <PanPart plan={plan} /> : null}
+          {run.sections.some((section) => needsFoam(plan, progressOf(run, section.id))) && action.kind !== 'done' ? (
+            <Small ink="inkSoft">Stop rule: soil mostly out and light through everywhere beats a perfect-looking patch.</Small>
+          ) : null}
+          <View>
+            <LinkRow
+              title="Takedown and wires"
+              under={notBack.length > 0 ? `${notBack.length} not back yet` : 'What came off, which wire was where'}
+              href={`/visits/${detail.visit.id}/takedown`}
+              testID="to-takedown"
+            />
+            <LinkRow
+              title="Run sheet"
+              under="What comes next, and who does it"
+              href={`/visits/${detail.visit.id}/run-sheet`}
+              testID="wash-to-run-sheet"
+            />
+          </View>
+          {closed || powered ? null : <PowerBack source={source} />}
+        </View>
+      ) : (
+        <View style={{ gap: space.m }}>
+          {clocks.map((clock, i) =>
+            clock.soakedS === null ? null : <SoakBar key={clock.sectionId} number={run.sections[i]?.number ?? 0} clock={clock} />,
+          )}
+          {hazards}
+          {gate.card}
+        </View>
+      )}
+    </VisitScreen>
+  );
+}
