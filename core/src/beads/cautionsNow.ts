@@ -23,8 +23,8 @@ const STEPS_AT: Record<NextAction['kind'], readonly CautionStep[]> = {
  * @example cautionsNow(planCoil(coil(), graded(3), mildDay, shelf, house()), null).every((caution) => caution.step === 'gate') // true
  */
 export function cautionsNow(plan: CoilPlan, action: NextAction['kind'] | null): Caution[] {
-  const steps = action === null ? (['gate'] as const) : STEPS_AT[action];
-  return plan.cautions.filter((caution) => (steps as readonly CautionStep[]).includes(caution.step));
+  const steps: readonly CautionStep[] = action === null ? ['gate'] : STEPS_AT[action];
+  return plan.cautions.filter((caution) => steps.includes(caution.step));
 }
 
 /** Where on the way a hazard bites, as a heading. */

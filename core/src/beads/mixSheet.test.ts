@@ -52,5 +52,5 @@ test('weaker than any position: the reservoir is cut, and what the coil sees is 
 
 test('stronger than the dial can give is refused with a sentence', () => {
   const weak = { ...gun, dial: dial.filter((row) => row.waterParts >= 8) };
-  expect(trySheet(input(4, [GAL], weak))).toEqual({ trouble: expect.stringMatching(/Choose another container/) });
+  expect(trySheet(input(4, [GAL], weak))).toEqual({ trouble: expect.stringMatching(/Choose another applicator/) });
 });

@@ -1,5 +1,5 @@
 import { POWER_STEPS } from '@elm-mist/core';
-import { fullRun, scribe } from '@elm-mist/core/testing/fullRun';
+import { fullRun, fullRunPlans, scribe } from '@elm-mist/core/testing/fullRun';
 import { act, fireEvent, screen } from '@testing-library/react';
 import type * as Fakes from '@/testing/fakes';
 import { went } from '@/testing/fakes';
@@ -64,7 +64,7 @@ test('every face is asked for, then both coils are kept and it goes on to Close'
   const run = until('coil.checked');
   const posted = await openInVisit(<CheckBead />, run);
   await press('check-keep');
-  expect(screen.getByText('Grade as left: Path, Hedge.')).toBeTruthy();
+  expect(screen.getByText(/^Grade as left: Path.*; Hedge/)).toBeTruthy();
   for (let coil = 0; coil < 2; coil += 1) {
     await press('clear-everywhere');
     await press('check-keep');
@@ -73,7 +73,7 @@ test('every face is asked for, then both coils are kept and it goes on to Close'
   expect(went).toEqual([`/visits/${VISIT}/close`]);
 });
 
-test('closing keeps the note and says when it is due; whoever opens it again takes back the closing', async () => {
+test('closing keeps the note and says when it is due; opening again takes a reason, and both stand on the report', async () => {
   const run = until('visit.closed');
   const posted = await openInVisit(<CloseBead />, run);
   fireEvent.change(screen.getByTestId('close-note'), { target: { value: ' Hood over the vent. ' } });
@@ -81,14 +81,32 @@ test('closing keeps the note and says when it is due; whoever opens it again tak
   expect(posted.at(-1)).toMatchObject({ kind: 'visit.closed', data: { note: 'Hood over the vent.' } });
   expect(screen.getByText(/^Done\. Due again /)).toBeTruthy();
   await press('open-again');
-  expect(posted.at(-1)?.kind).toBe('event.undone');
+  await press('reopen-sure');
+  expect(screen.getByText(/^Say why, in 8 characters/)).toBeTruthy();
+  expect(posted.at(-1)?.kind).toBe('visit.closed');
+  fireEvent.change(screen.getByTestId('reopen-reason'), { target: { value: 'Forgot the readings' } });
+  await press('reopen-sure');
+  expect(posted.at(-1)).toEqual({ kind: 'visit.reopened', by: 'Wren', data: { reason: 'Forgot the readings' } });
   expect(screen.getByTestId('close-visit')).toBeTruthy();
+  expect(screen.getByText(/^Opened again .* by Wren: Forgot the readings$/)).toBeTruthy();
 });
 
 test('a visit that another closed can be opened again from this phone', async () => {
   const run = until('visit.closed');
-  const closing = run.happen('visit.closed', { nextDue: '2027-06-11', why: 'yearly', note: '' }, 'Ives');
-  const posted = await openInVisit(<CloseBead />, run);
-  await press('open-again');
-  expect(posted.at(-1)).toEqual({ kind: 'event.undone', by: 'Wren', data: { eventId: closing.id } });
+  run.happen('visit.closed', { nextDue: '2027-06-11', why: 'yearly', note: '' }, 'Ives');
+  await openInVisit(<CloseBead />, run);
+  expect(screen.getByText(/, by Ives\.$/)).toBeTruthy();
+  expect(screen.getByTestId('open-again')).toBeTruthy();
+  expect(screen.queryByTestId('close-visit')).toBeNull();
+});
+
+test('what was put on is what the report says, whatever the plan says now', async () => {
+  const run = until('visit.closed');
+  const before = fullRunPlans[0];
+  const neutral = { ...before, cleanerId: 'neutral', cleanerName: 'neutral', waterParts: 10 };
+  run.happen('plan.made', { coilId: before.coilId, plan: neutral });
+  await openInVisit(<CloseBead />, run);
+  const words = screen.getAllByText('Washed with').map((row) => row.parentElement?.textContent ?? '');
+  expect(words[0]).toContain(`${before.cleanerName}, `);
+  expect(words[0]).not.toContain('neutral');
 });

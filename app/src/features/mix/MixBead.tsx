@@ -12,6 +12,7 @@ import {
   notedOf,
   splashWords,
   trimDecimals,
+  trySheet,
   visitClashes,
   waterPosition,
 } from '@elm-mist/core';
@@ -47,7 +48,7 @@ import { goTo, NotYet, VisitScreen } from '../visit/VisitScreen';
 import { readHeld, writeHeld } from './held';
 import { MeasurePick, useMeasure } from './MeasurePick';
 import { MixFix } from './MixFix';
-import { layersOf, ownPack, trySheet, useSameMix, type MixJob } from './mixJob';
+import { layersOf, ownPack, useSameMix, type MixJob } from './mixJob';
 
 const LAST_APPLICATOR = 'container';
 

@@ -1,5 +1,5 @@
 import type { ApplicatorRecord, CleanerRecord, CoilRecord } from '@elm-mist/contract';
-import { CoreError, mixSheet, type CoilPlan, type MixSheet } from '@elm-mist/core';
+import type { CoilPlan, MixSheet } from '@elm-mist/core';
 import { useQuery } from '@tanstack/react-query';
 import { dayQuery } from '@/data';
 import type { JugLayer } from '@/ui';
@@ -57,17 +57,4 @@ export function layersOf(sheet: MixSheet, cleaner: CleanerRecord): JugLayer[] {
     words: n === 1 ? '1  concentrate first, up to' : '2  concentrate, up to',
   });
   return cleaner.waterFirst ? [water(1), concentrate(2)] : [concentrate(1), water(2)];
-}
-
-/** The sheet of a mix, or why there is none. */
-export function trySheet(input: Parameters<typeof mixSheet>[0]): { sheet: MixSheet } | { trouble: string } {
-  try {
-    const sheet = mixSheet(input);
-    return sheet.way === 'too-weak'
-      ? { trouble: 'Even straight concentrate comes out of this dial weaker than wanted. Choose another applicator.' }
-      : { sheet };
-  } catch (error) {
-    if (!(error instanceof CoreError)) throw error;
-    return { trouble: error.message };
-  }
 }

@@ -82,3 +82,51 @@ test('without a plan it says what comes first', async () => {
   expect(screen.getByText(/^Make the plan first/)).toBeTruthy();
   expect(screen.getByRole('button', { name: 'Go to Plan' })).toBeTruthy();
 });
+
+test('a mix of another cleaner is not this mix: it is said, and asked for again', async () => {
+  const run = planned();
+  run.happen('mix.made', {
+    coilId: out.coilId,
+    cleanerId: out.cleanerId ?? '',
+    targetWaterParts: 4,
+    concentrateL: 1,
+    waterL: 4,
+    applicatorId: 'pump-sprayer',
+  });
+  run.happen('plan.made', { coilId: out.coilId, plan: { ...out, cleanerId: 'neutral', cleanerName: 'neutral', waterParts: 10 } });
+  const posted = await openInVisit(<MixBead />, run);
+  expect(screen.getByText(/^What was mixed is another cleaner/)).toBeTruthy();
+  expect(screen.queryByText(/^Mixed: .* concentrate/)).toBeNull();
+  await press('mix-done');
+  expect(posted.at(-1)).toMatchObject({ kind: 'mix.made', data: { coilId: out.coilId, cleanerId: 'neutral', targetWaterParts: 10 } });
+});
+
+test('the same cleaner planned stronger is put right, not mixed anew', async () => {
+  const run = planned();
+  run.happen('mix.made', {
+    coilId: out.coilId,
+    cleanerId: out.cleanerId ?? '',
+    targetWaterParts: out.waterParts ?? 0,
+    concentrateL: 1,
+    waterL: out.waterParts ?? 0,
+    applicatorId: 'pump-sprayer',
+  });
+  run.happen('plan.made', { coilId: out.coilId, plan: { ...out, waterParts: (out.waterParts ?? 0) / 2 } });
+  await openInVisit(<MixBead />, run);
+  fireEvent.click(screen.getByRole('tab', { name: 'Outdoor coil' }));
+  await settle();
+  expect(screen.getByText(/^What was mixed is weaker/)).toBeTruthy();
+  await press('mix-put-right');
+  expect(screen.getByTestId('fix-concentrate')).toBeTruthy();
+});
+
+test('the household mix is a recipe, soap and vinegar apart', async () => {
+  const run = planned();
+  run.happen('plan.made', {
+    coilId: out.coilId,
+    plan: { ...out, cleanerId: 'household', cleanerName: 'household', chemistry: 'household', waterParts: 16 },
+  });
+  await openInVisit(<MixBead />, run);
+  const recipe = screen.getByTestId('recipe').textContent ?? '';
+  for (const part of ['lukewarm water', 'white vinegar', 'dish soap']) expect(recipe).toContain(part);
+});

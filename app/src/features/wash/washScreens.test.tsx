@@ -1,10 +1,10 @@
-import { GATE_TABLE, gateStepsFor, planCoil, trustedSeconds, type VisitEvent } from '@elm-mist/core';
+import { GATE_TABLE, gateStepsFor, planCoil, POWER_STEPS, trustedSeconds, type VisitEvent } from '@elm-mist/core';
 import { graded, house, mildDay, shelf } from '@elm-mist/core/testing/fixtures';
 import { fullRun, fullRunCoils, fullRunPlans, scribe } from '@elm-mist/core/testing/fullRun';
-import { act, fireEvent, screen, within } from '@testing-library/react';
+import { act, cleanup, fireEvent, screen, within } from '@testing-library/react';
 import type * as Fakes from '@/testing/fakes';
 import { went } from '@/testing/fakes';
-import { openInVisit, settle, VISIT } from '@/testing/openVisit';
+import { detailOf, openInVisit, settle, VISIT } from '@/testing/openVisit';
 import { CloseBead } from '../close/CloseBead';
 import { PowerUpScreen } from '../powerup/PowerUpScreen';
 import { TakedownScreen } from '../takedown/TakedownScreen';
@@ -154,13 +154,129 @@ test('not yet: what is wrong and where, and the second pass says it', async () =
   expect(screen.getByRole('img', { name: /^Section 1, .*: again$/ })).toBeTruthy();
 });
 
-test('undo takes back this person’s own last entry, not what the other phone did since', async () => {
+test('undo names and takes back this person’s own last entry of the wash, not what the other phone did, nor a survey noted since', async () => {
   const run = planned('outdoor-unit');
   const mine = run.happen('coil.wetted', { coilId: out.coilId });
   run.happen('section.applied', { coilId: out.coilId, sectionId: out.sections[0]!.id }, 'Ives');
+  run.happen('coil.surveyed', { coilId: out.coilId, survey: graded(4) });
   const posted = await openInVisit(<WashBead />, run);
+  expect(screen.getByTestId('undo-what').textContent).toBe('Undo takes back: the coil is wet.');
   await press('undo');
   expect(posted.at(-1)).toEqual({ kind: 'event.undone', by: 'Wren', data: { eventId: mine.id } });
+});
+
+describe('foam is a fact', () => {
+  test('planned anew in hotter air, the foam that is on keeps its clock, and the power-up says so', async () => {
+    const run = planned('outdoor-unit');
+    run.happen('coil.wetted', { coilId: out.coilId });
+    run.happen('section.applied', { coilId: out.coilId, sectionId: out.sections[0]!.id });
+    run.wait(out.dwell!.minS + 1);
+    const hot = { ...mildDay, site: { dryBulbC: 35, rhPct: 30, windMs: 2, sun: 'broken' as const } };
+    run.happen('plan.made', { coilId: out.coilId, plan: planCoil(fullRunCoils[0], graded(3), hot, shelf, house()) });
+    await openInVisit(<WashBead />, run);
+    expect(screen.getByRole('img', { name: /^Section 1, .*: (rinse now|too long)$/ })).toBeTruthy();
+    expect(button('1 is rinsed')).toBeTruthy();
+  });
+
+  test('a plan that washes no more still asks for the foam to be rinsed', async () => {
+    const run = planned('outdoor-unit');
+    run.happen('coil.wetted', { coilId: out.coilId });
+    run.happen('section.applied', { coilId: out.coilId, sectionId: out.sections[0]!.id });
+    run.wait(out.dwell!.minS + 1);
+    const crumbles = planCoil(fullRunCoils[0], { ...graded(3), corrosion: 'severe' }, mildDay, shelf, house());
+    expect(crumbles.verdict).toBe('stop');
+    run.happen('plan.made', { coilId: out.coilId, plan: crumbles });
+    const posted = await openInVisit(<WashBead />, run);
+    expect(screen.getByText(/Foam is on all the same: rinse it off/)).toBeTruthy();
+    await press('wash-act');
+    expect(posted.at(-1)?.kind).toBe('section.rinsed');
+  });
+
+  test('foam that runs off is answered with what to add, inside the label', async () => {
+    const run = planned('outdoor-unit');
+    const weak = { ...out, waterParts: 10 };
+    run.happen('plan.made', { coilId: out.coilId, plan: weak });
+    run.happen('mix.made', {
+      coilId: out.coilId,
+      cleanerId: out.cleanerId ?? '',
+      targetWaterParts: 10,
+      concentrateL: 0.1,
+      waterL: 3.5,
+      applicatorId: 'pump-sprayer',
+    });
+    run.happen('coil.wetted', { coilId: out.coilId });
+    run.happen('section.applied', { coilId: out.coilId, sectionId: out.sections[0]!.id });
+    const posted = await openInVisit(<WashBead />, run);
+    await press('ran-off');
+    fireEvent.change(screen.getByTestId('run-off-left'), { target: { value: '2' } });
+    await press('run-off-added');
+    const { concentrateL, waterL } = posted.at(-1)?.data as { concentrateL: number; waterL: number };
+    expect(posted.at(-1)?.kind).toBe('mix.made');
+    expect(waterL).toBe(0);
+    expect(concentrateL).toBeGreaterThan(0);
+  });
+});
+
+test('what condensate rinses is closed up, run cold, looked at, and is clear; not well, and it is rinsed by hand', async () => {
+  const humid = { ...mildDay, returnAir: { dryBulbC: 25, rhPct: 60 } };
+  const plan = planCoil(fullRunCoils[1], graded(2), humid, shelf, house());
+  expect(plan.ending).toBe('condensate');
+  const run = planned('air-handler');
+  run.happen('coil.skipped', { coilId: out.coilId, reason: 'Indoor coil only' });
+  run.happen('plan.made', { coilId: plan.coilId, plan });
+  run.happen('mix.made', {
+    coilId: plan.coilId,
+    cleanerId: plan.cleanerId ?? '',
+    targetWaterParts: plan.waterParts ?? 0,
+    concentrateL: 0.2,
+    waterL: 0.2 * (plan.waterParts ?? 0),
+    applicatorId: 'pump-sprayer',
+  });
+  for (const section of plan.sections) run.happen('section.applied', { coilId: plan.coilId, sectionId: section.id });
+  run.wait(plan.dwell!.minS + 1);
+  await openInVisit(<WashBead />, run);
+  expect(screen.getByText('Foam has worked: close up, power back')).toBeTruthy();
+  expect(screen.queryByRole('button', { name: 'Rinse early' })).toBeNull();
+  cleanup();
+  for (const step of POWER_STEPS.slice(0, 4)) run.happen('power.step', { step, ok: true });
+  run.wait(301);
+  run.happen('power.step', { step: 'called', ok: true });
+  await openInVisit(<WashBead />, run);
+  expect(screen.getByText(/^Condensate rinses 4\d:\d\d more$/)).toBeTruthy();
+  cleanup();
+  run.wait(45 * 60);
+  const posted = await openInVisit(<WashBead />, run);
+  expect(screen.getByText('Look at pan and drain')).toBeTruthy();
+  await press('look-bad');
+  expect(posted.at(-1)).toMatchObject({ kind: 'condensate.looked', data: { well: false } });
+  // Water comes near again: the gate first.
+  expect(screen.getByTestId('gate-air-handler')).toBeTruthy();
+  await press('undo');
+  await press('wash-act');
+  expect(posted.at(-1)).toMatchObject({ kind: 'condensate.looked', data: { well: true } });
+  expect(screen.getAllByRole('img', { name: /: clear$/ }).length).toBe(plan.sections.length);
+});
+
+test('a compartment that stays shut is an answer; two circuits of a package unit are read apart, and the worse decides', async () => {
+  const shut = planned();
+  for (const step of gateStepsFor('split-cool').slice(0, -1))
+    shut.happen('gate.step', { source: 'outdoor-unit', step, volts: volts(step) });
+  const posted = await openInVisit(<WashBead />, shut);
+  await press('gate-stays-shut');
+  expect(posted.at(-1)?.data).toEqual({ source: 'outdoor-unit', step: 'capacitor', volts: null, shut: true });
+  expect(button('The coil is wet')).toBeTruthy();
+  cleanup();
+  const run = planned();
+  const order = gateStepsFor('package-ac');
+  for (const step of order.slice(0, order.indexOf('l1-l2'))) run.happen('gate.step', { source: 'package-unit', step, volts: volts(step) });
+  const detail = detailOf(run.events);
+  const both = await openInVisit(<WashBead />, run, { system: { ...detail.system, configuration: 'package-ac' } });
+  fireEvent.change(screen.getByTestId('gate-volts'), { target: { value: '0' } });
+  await press('gate-another');
+  fireEvent.change(screen.getByTestId('gate-volts'), { target: { value: '118' } });
+  await press('gate-read');
+  expect(both.at(-1)?.data).toEqual({ source: 'package-unit', step: 'l1-l2', volts: 118, readings: [0, 118] });
+  expect(screen.getByText(/Hands out\. Find what feeds it/)).toBeTruthy();
 });
 
 describe('over the pan', () => {

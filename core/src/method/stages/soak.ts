@@ -26,13 +26,14 @@ export function soakStage(situation: Situation, { cleaner, ending }: ChemistryCh
   if (!cleaner) return { value: { dwell: null, fit: ANY_PIECE }, inputs: [], rules: [] };
   const { dwell, rules, fit } = wetness(situation, cleaner, drying.faces, mistsAllowed(situation), ending);
   const { grade } = situation.facts;
+  const longestS = dwell?.maxS ?? null;
   return {
     value: { dwell, fit: fit ?? ANY_PIECE },
     inputs: [
       { label: 'Worst grade', text: `${grade} ${gradeFacts(grade).name}` },
-      dwell?.maxS == null
+      longestS === null
         ? { label: 'Longest', text: 'none: condensate rinses it' }
-        : { label: 'Longest', quantity: { kind: 'duration', seconds: dwell.maxS } },
+        : { label: 'Longest', quantity: { kind: 'duration', seconds: longestS } },
       ...(drying.first === null ? [] : [dryInput('Foam dries in', drying.first)]),
     ],
     rules,
