@@ -118,6 +118,9 @@ test('pictures', async ({ site, server }) => {
   await site.clock.fastForward('01:48');
   await site.waitForTimeout(200);
   await shoot(site, 'power-up');
+  await tech.wait('04:00');
+  for (let i = 0; i < 3; i += 1) await site.getByTestId('power-act').click();
+  await tech.lookAfterCondensate();
   await site.getByRole('link', { name: /^Check/ }).click();
   await tech.bead('check');
   await site.getByTestId('clear-everywhere').click();

@@ -129,7 +129,7 @@ export const applicatorInputSchema = object({
 });
 export type ApplicatorInput = InferType<typeof applicatorInputSchema>;
 
-/** Containers of one cleaner put on the shelf, all alike. */
+/** Bottles of one cleaner put on the shelf, all alike. */
 export const stockInputSchema = object({
   cleanerId: recordId('The cleaner'),
   lot: optionalWords('The lot', 40),
@@ -143,12 +143,12 @@ export const stockInputSchema = object({
     .max(50, '50 at a time at most.'),
 }).test('left', '', (value, context) =>
   value.leftL !== null && value.leftL > value.sizeL + 1e-9
-    ? context.createError({ path: 'leftL', message: 'Left must not be more than the container holds.' })
+    ? context.createError({ path: 'leftL', message: 'Left must not be more than the bottle holds.' })
     : true,
 );
 export type StockInput = InferType<typeof stockInputSchema>;
 
-/** What is really left in a container, as counted. */
+/** What is really left in a bottle, as counted. */
 export const stockCountSchema = object({
   leftL: figure('Left', 0, CLEANER_LIMITS.packL[1], 'L'),
   by: words('Who', 60),

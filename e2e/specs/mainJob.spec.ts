@@ -40,7 +40,7 @@ test('one dirty system, from the day to the logbook', async ({ site, server }) =
   });
 
   await test.step('Mix: a jug for each coil', async () => {
-    await expect(site.getByRole('img', { name: /Container of 2 gal\. 1\s+water first/ })).toBeVisible();
+    await expect(site.getByRole('img', { name: /Applicator of 2 gal\. 1\s+water first/ })).toBeVisible();
     await expect(site.getByText(/in the label’s heavy band/)).toBeVisible();
     await expectAccessible(site, 'Mix');
     await site.getByTestId('mix-done').click();
@@ -88,6 +88,13 @@ test('one dirty system, from the day to the logbook', async ({ site, server }) =
     await act.click();
     await expectAccessible(site, 'Power-up');
     await tech.powerUp();
+  });
+
+  await test.step('no-rinse foam indoors: run cold, then pan and drain are looked at, and it is clear', async () => {
+    await tech.lookAfterCondensate();
+    await expectAccessible(site, 'Wash, looked at');
+    await site.getByRole('link', { name: /^Check/ }).click();
+    await tech.bead('check');
   });
 
   await test.step('Check and Close', async () => {

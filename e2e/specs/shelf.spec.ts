@@ -114,7 +114,7 @@ test('bucket and watch: a dial position is calibrated, and Mix goes by what it g
   await expectAccessible(site, 'Calibrate');
   await site.getByTestId('calibrate-keep').click();
   await expect(site.getByText('Kept: mark 4 of 36 fl oz foaming gun gives 5 : 1.')).toBeVisible();
-  await site.goto(`${server.url}/shelf/containers/foaming-gun`);
+  await site.goto(`${server.url}/shelf/applicators/foaming-gun`);
   await expect(site.getByText(/^5 : 1, measured/)).toBeVisible();
 });
 

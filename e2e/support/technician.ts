@@ -76,7 +76,8 @@ export class Technician {
   }
 
   /**
-   * Does whatever the button says, letting foam soak, until every section of the coil is clear. What can be done meanwhile on this coil is done; a
+   * Does whatever the button says, letting foam soak, until every section of the coil is clear, or its foam has worked and condensate
+   * is to rinse it. What can be done meanwhile on this coil is done; a
    * step over to the other coil is left.
    * @returns the words pressed, with the name of the task for what was done meanwhile
    */
@@ -86,7 +87,7 @@ export class Technician {
     const now = this.page.getByTestId('now');
     for (let turn = 0; turn < 160; turn += 1) {
       const [words, title] = [(await act.innerText()).trim(), await now.getByRole('heading').innerText()];
-      if (title === 'Every section is clear') return pressed;
+      if (title === 'Every section is clear' || title === 'Foam has worked: close up, power back') return pressed;
       if (words === 'Foam soaks' || words.startsWith('Go to the')) {
         await this.wait(/soaks (\d+:\d\d) more/.exec(title)?.[1]?.padStart(5, '0') ?? '00:40');
         continue;
@@ -98,6 +99,19 @@ export class Technician {
         .not.toEqual([words, title]);
     }
     throw new Error(`the wash did not end; pressed ${pressed.join(', ')}`);
+  }
+
+  /** Condensate rinses: three quarters of an hour after the thermostat called, pan and drain are looked at in Wash. */
+  async lookAfterCondensate(): Promise<void> {
+    await this.page.getByRole('link', { name: /^Wash/ }).click();
+    await this.bead('wash');
+    await this.page.getByRole('tab', { name: 'Indoor coil' }).click();
+    const now = this.page.getByTestId('now');
+    await expect(now.getByRole('heading')).toHaveText(/^(Condensate rinses|Look at pan and drain)/);
+    await this.wait('45:00');
+    await expect(now.getByRole('heading')).toHaveText('Look at pan and drain');
+    await this.page.getByTestId('wash-act').click();
+    await expect(now.getByRole('heading')).toHaveText('Every section is clear');
   }
 
   /** From the last rinse to running steady, with the waits that belong to it. @param from the step to begin at, as its button says */

@@ -96,7 +96,7 @@ export const useSaveCleaner = () =>
   useWrite(({ id, cleaner }: { id: string | null; cleaner: CleanerInput }) =>
     id === null ? request<CleanerRecord>('POST', '/cleaners', cleaner) : request<CleanerRecord>('PUT', `/cleaners/${id}`, cleaner),
   );
-/** Adds a container, or changes the one of that id. */
+/** Adds a applicator, or changes the one of that id. */
 export const useSaveApplicator = () =>
   useWrite(({ id, applicator }: { id: string | null; applicator: ApplicatorInput }) =>
     id === null

@@ -16,7 +16,7 @@ interface Outline {
   path: string;
 }
 
-/** Containers drawn in a box of 150 × 280. The level runs between `top` (full) and `bottom` (empty). */
+/** Applicators drawn in a box of 150 × 280. The level runs between `top` (full) and `bottom` (empty). */
 const OUTLINES: Record<JugShape, Outline> = {
   'pump-sprayer': {
     left: 16,
@@ -50,7 +50,7 @@ const OUTLINES: Record<JugShape, Outline> = {
 };
 
 export interface JugLayer {
-  /** `mix` is what is in the container already. */
+  /** `mix` is what is in the applicator already. */
   what: 'water' | 'concentrate' | 'mix';
   litres: number;
   /** Said over the amount, e.g. "1 water first, up to"; on the second line the level itself follows. */
@@ -64,7 +64,7 @@ const HEIGHT = 280;
 const TICKS = 8;
 const LABEL_ROOM = 70;
 
-/** The container itself with the lines to pour to, in the order of pouring, each amount beside its line. */
+/** The applicator itself with the lines to pour to, in the order of pouring, each amount beside its line. */
 export function Jug({
   shape,
   capacityL,
@@ -105,7 +105,7 @@ export function Jug({
   const says = stack.map(({ layer, to }) => `${layer.words} ${formatVolume(to, system)}`).join(', then ');
   return (
     <View style={{ flexDirection: 'row', minHeight: height }}>
-      <View role="img" aria-label={`Container of ${formatVolume(capacityL, system)}. ${says}.`} style={{ flexGrow: 0, flexShrink: 0 }}>
+      <View role="img" aria-label={`Applicator of ${formatVolume(capacityL, system)}. ${says}.`} style={{ flexGrow: 0, flexShrink: 0 }}>
         <Svg width={(WIDTH + 24) * scale} height={height} viewBox={`0 0 ${WIDTH + 24} ${HEIGHT}`} aria-hidden>
           <Defs>
             <Pattern id={`w${id}`} width={16} height={16} patternUnits="userSpaceOnUse">

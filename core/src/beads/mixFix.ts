@@ -67,7 +67,7 @@ function contents(draft: FixDraft, system: UnitSystem): { concentrateL: number; 
 
 const NOTHING: Correction = { add: 'nothing', addL: 0, tipOutL: 0, totalL: 0 };
 
-/** Position to go by: one that is right with the container as it is, else the strongest, for which it needs least concentrate. */
+/** Position to go by: one that is right with the applicator as it is, else the strongest, for which it needs least concentrate. */
 function positionFor(
   isWaterParts: number | null,
   { wanted, dial: every, chart }: FixFrame,

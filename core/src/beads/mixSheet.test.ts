@@ -22,7 +22,7 @@ test('a gallon and a quarter at 4:1 is one gallon of water and 32 fl oz, in one 
   expect(sheet.batch.pour.waterL / GAL).toBeCloseTo(1, 6);
 });
 
-test('more than the container holds is split into equal fillings that fit', () => {
+test('more than the applicator holds is split into equal fillings that fit', () => {
   const { batch } = mixSheet(input(4, [5 * GAL], sprayer));
   expect(batch.fillings).toBe(3);
   expect(batch.pour.totalL).toBeLessThanOrEqual(sprayer.capacityL + 1e-9);

@@ -75,7 +75,7 @@ test('a guard against spreadsheet formulas is not part of the cell', () => {
   expect(readProduct({ ...good, hazards: "'=HYPERLINK(1)" })).toMatchObject({ value: { hazardWords: '=HYPERLINK(1)' } });
 });
 
-test('a container cannot have more left than it holds, nor a day that does not exist', () => {
+test('a bottle cannot have more left than it holds, nor a day that does not exist', () => {
   const row = { product: 'Bramble', 'size l': '4', 'left l': '5' };
   expect(readStock(row)).toMatchObject({ problems: [{ column: 'left L' }] });
   expect(readStock({ ...row, 'left l': '', expires: '2026-02-30' })).toMatchObject({ problems: [{ column: 'expires' }] });

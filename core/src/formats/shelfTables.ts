@@ -141,6 +141,6 @@ export const productRow = ({ chart, ...rest }: CleanerEntry): ProductRow => ({
 export function readStock(row: Record<string, string | undefined>): { value: StockRow } | { problems: CellProblem[] } {
   const read = readRow(STOCK_TABLE, row);
   if ('value' in read && read.value.leftL !== null && read.value.leftL > read.value.sizeL + 1e-9)
-    return { problems: [{ column: 'left L', message: 'left L: more than the container holds.' }] };
+    return { problems: [{ column: 'left L', message: 'left L: more than the bottle holds.' }] };
   return read;
 }

@@ -119,7 +119,7 @@ export const CAUTIONS: readonly Rule<JobFacts, Caution>[] = [
     then: {
       step: 'mix',
       lead: 'Never mix.',
-      text: 'Bleach with vinegar or any acid makes chlorine gas; with ammonia, chloramine. Rinse the container and the drain between products.',
+      text: 'Bleach with vinegar or any acid makes chlorine gas; with ammonia, chloramine. Rinse the applicator and the drain between products.',
     },
     because: 'Drain treatment and coil cleaner meet in the pan.',
     source: commonPractice,

@@ -14,7 +14,7 @@ export interface Batch {
 }
 
 /**
- * One batch of the same mix for one or several coils, split over equal fillings of a container.
+ * One batch of the same mix for one or several coils, split over equal fillings of an applicator.
  * @param input.litres ready mix each coil needs, L
  * @throws CoreError out-of-range `litres` | `ratio` | `capacityL`
  */

@@ -1,15 +1,15 @@
 import { CoreError } from '../errors';
 import { exact, exactNonNegative, exactPositive } from './exact';
 
-/** A brim-full container may measure a hair over, by the rounding of units. */
+/** A brim-full applicator may measure a hair over, by the rounding of units. */
 const BRIM = exact('brim', 1.000001);
 
 export interface CorrectionInput {
   volumeL: number;
-  /** Strength of what is in the container now. */
+  /** Strength of what is in the applicator now. */
   madeWaterParts: number;
   targetWaterParts: number;
-  /** Container size, L; omit when there is room to spare. */
+  /** Applicator size, L; omit when there is room to spare. */
   capacityL?: number;
 }
 
@@ -32,7 +32,7 @@ export function correctMix(input: CorrectionInput): Correction {
   const target = exactNonNegative('targetWaterParts', input.targetWaterParts).add(1).inverse();
   const capacity = input.capacityL === undefined ? null : exactPositive('capacityL', input.capacityL);
   if (capacity && volume.compare(capacity.mul(BRIM)) > 0) {
-    throw new CoreError('out-of-range', 'volumeL', 'There is more in the container than it holds.');
+    throw new CoreError('out-of-range', 'volumeL', 'There is more in the applicator than it holds.');
   }
   const order = target.compare(made);
   if (order === 0) return { add: 'nothing', addL: 0, tipOutL: 0, totalL: input.volumeL };
@@ -51,8 +51,8 @@ export function correctMix(input: CorrectionInput): Correction {
 }
 
 /**
- * What to add when so much of each is in the container already: "I put 6 oz in a gallon".
- * @param input.concentrateL and input.waterL in the container now, L; either may be 0, not both
+ * What to add when so much of each is in the applicator already: "I put 6 oz in a gallon".
+ * @param input.concentrateL and input.waterL in the applicator now, L; either may be 0, not both
  * @throws CoreError out-of-range, naming the argument
  */
 export function correctContents(input: { concentrateL: number; waterL: number; targetWaterParts: number; capacityL?: number }): Correction {
@@ -67,11 +67,11 @@ export function correctContents(input: { concentrateL: number; waterL: number; t
     });
   }
   // Plain water: the target's concentrate goes in on top, after tipping out what would run over.
-  if (water.compare(0) === 0) throw new CoreError('out-of-range', 'concentrateL', 'concentrateL: there is nothing in the container yet.');
+  if (water.compare(0) === 0) throw new CoreError('out-of-range', 'concentrateL', 'concentrateL: there is nothing in the applicator yet.');
   const target = exactPositive('targetWaterParts', input.targetWaterParts);
   const capacity = input.capacityL === undefined ? null : exactPositive('capacityL', input.capacityL);
   if (capacity && water.compare(capacity.mul(BRIM)) > 0)
-    throw new CoreError('out-of-range', 'waterL', 'waterL: there is more in the container than it holds.');
+    throw new CoreError('out-of-range', 'waterL', 'waterL: there is more in the applicator than it holds.');
   const growth = target.inverse();
   const full = water.mul(growth.add(1));
   const kept = capacity && full.compare(capacity) > 0 ? capacity.div(growth.add(1)) : water;

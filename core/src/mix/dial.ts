@@ -153,7 +153,7 @@ export function dialOutcomes(input: {
 }): { outcomes: DialOutcome[]; reached: DialOutcome | null } {
   const { chart } = input;
   const dial = drawing(input.dial);
-  if (dial.length === 0) throw new CoreError('out-of-range', 'dial', 'dial: this container has no metering dial.');
+  if (dial.length === 0) throw new CoreError('out-of-range', 'dial', 'dial: this applicator has no metering dial.');
   const target = exactNonNegative('targetWaterParts', input.targetWaterParts).add(1);
   const reservoir = exactNonNegative('reservoirWaterParts', input.reservoirWaterParts).add(1);
   const outcomes = dial

@@ -12,7 +12,7 @@ export type StrengthStep = (typeof STRENGTH_STEPS)[number];
 /** Parts of water to one of concentrate for each soiling; null where the label is silent or nothing is mixed. */
 export type LabelChart = Record<StrengthStep, number | null>;
 
-/** Lines on a label about handling the container or the place it is used in. */
+/** Lines on a label about handling it or the place it is used in. */
 export const LABEL_LINES = ['shake', 'do-not-shake', 'upright', 'food-area'] as const;
 export type LabelLine = (typeof LABEL_LINES)[number];
 

@@ -51,7 +51,7 @@ describe('dilution: exact arithmetic, check values worked by hand', () => {
     );
   });
 
-  test('a correction lands on its target, fits the container and never pours less than nothing', () => {
+  test('a correction lands on its target, fits the applicator and never pours less than nothing', () => {
     fc.assert(
       fc.property(volumes, ratios, ratios, fc.double({ min: 1, max: 3, noNaN: true }), (volumeL, made, target, room) => {
         fc.pre(!(target === 0 && made > 0));

@@ -35,7 +35,7 @@ const STEPS_ROUND = [-1, 0, 1, 2, 3, 4] as const;
 const HAIR = 1e-9;
 
 /**
- * The amounts to pour on marks a jug has, as near to the wanted strength as such marks allow. Rounding never passes the container or the strongest
+ * The amounts to pour on marks a jug has, as near to the wanted strength as such marks allow. Rounding never passes the applicator or the strongest
  * mix of the label, and falls short of the need by `SHORT_SHARE` at most; where no pair of marks can do that, the amounts are exact.
  * @param input what is wanted, L and parts of water to one
  * @returns what to pour, L, and the strength that really gives
@@ -47,7 +47,7 @@ export function pourAmounts(input: PourInput): Pour {
   requireInRange('ratio', waterParts, 0, 1000);
   requirePositive('totalL', totalL);
   if (totalL > capacityL * (1 + HAIR))
-    throw new CoreError('out-of-range', 'capacityL', 'That much does not fit the container: make it in more than one filling.');
+    throw new CoreError('out-of-range', 'capacityL', 'That much does not fit the applicator: make it in more than one filling.');
   const usual = usualMeasure(system);
   const concentrateIn = input.concentrateIn ?? usual;
   const waterIn = input.waterIn ?? usual;
@@ -78,7 +78,7 @@ export function pourAmounts(input: PourInput): Pour {
 }
 
 /**
- * Equal fillings of a container for a total. @returns number of fillings and the size of each, L
+ * Equal fillings of an applicator for a total. @returns number of fillings and the size of each, L
  * @throws CoreError out-of-range
  */
 export function splitFillings(totalL: number, capacityL: number): { fillings: number; eachL: number } {

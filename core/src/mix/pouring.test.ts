@@ -80,7 +80,7 @@ describe('measures', () => {
           expect(pour.waterL / pour.concentrateL).toBeCloseTo(pour.waterParts, 9);
           const steps = pour.concentrateL / stepOf(concentrateIn, totalL / (waterParts + 1));
           const onMarks = Math.abs(steps - Math.round(steps)) < 1e-6;
-          // Off the marks only when no marked pair covers the need inside the container, and then exact.
+          // Off the marks only when no marked pair covers the need inside the applicator, and then exact.
           if (!onMarks) expect(pour.waterParts).toBe(waterParts);
           expect(pour.totalL).toBeGreaterThanOrEqual(totalL * (1 - SHORT_SHARE) - 1e-9);
         },
@@ -95,7 +95,7 @@ describe('rounding', () => {
     expect([pour.concentrateL / FLOZ, pour.waterL / FLOZ].map((n) => +n.toFixed(6))).toEqual([25, 100]);
   });
 
-  test('whatever is asked: not over the container, not stronger than the label, not short of the need by more than is said', () => {
+  test('whatever is asked: not over the applicator, not stronger than the label, not short of the need by more than is said', () => {
     fc.assert(
       fc.property(
         fc.integer({ min: 1, max: 20 }),
@@ -255,7 +255,7 @@ describe('through a dial', () => {
   });
 });
 
-describe('fixing what is in the container', () => {
+describe('fixing what is in the applicator', () => {
   test('6 oz put into a gallon for 4:1 wants 26 more; a full gallon jug must first lose some', () => {
     // c = V·(c1 − c0)/(1 − c1) on V = 134 fl oz at 6/134.
     const fix = correctContents({ concentrateL: 6, waterL: 128, targetWaterParts: 4 });
@@ -266,7 +266,7 @@ describe('fixing what is in the container', () => {
     expect(full.totalL).toBeCloseTo(134, 9);
   });
 
-  test('only concentrate, or only water, so far: the other is added to the target, inside the container', () => {
+  test('only concentrate, or only water, so far: the other is added to the target, inside the applicator', () => {
     fc.assert(
       fc.property(
         fc.boolean(),
@@ -289,7 +289,7 @@ describe('fixing what is in the container', () => {
     );
   });
 
-  test('an empty container and one fuller than it holds are refused by name', () => {
+  test('an empty applicator and one fuller than it holds are refused by name', () => {
     expect(() => correctContents({ concentrateL: 0, waterL: 0, targetWaterParts: 4 })).toThrow(
       expect.objectContaining({ field: 'concentrateL' }),
     );

@@ -10,8 +10,8 @@ export interface RecipeLine {
 export const SOAP_SHARE = 0.6;
 
 /**
- * The household mix written down, since by eye it has no known strength: what goes into the container, and what a dial adds on the way.
- * @param input soap and vinegar together, L; water in the container, L; parts of water that a dial adds, 0 without one
+ * The household mix written down, since by eye it has no known strength: what goes into the applicator, and what a dial adds on the way.
+ * @param input soap and vinegar together, L; water in the applicator, L; parts of water that a dial adds, 0 without one
  * @returns lines in the order of pouring, water first; soap last, so that it does not foam over
  * @throws CoreError out-of-range, naming the argument
  * @example householdRecipe({ concentrateL: 0.5, waterL: 4, dialParts: 0 }).map((line) => line.litres) // [4, 0.2, 0.3]

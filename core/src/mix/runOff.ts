@@ -6,7 +6,7 @@ import type { CleanerForm, LabelChart } from './label';
 export interface RunOffCure {
   /** A richer position of the dial that the label still allows; null where there is none, or no dial. */
   richer: DrawingPosition | null;
-  /** What to add to what is in the container; null where it may not be any stronger. */
+  /** What to add to what is in the applicator; null where it may not be any stronger. */
   add: Correction | null;
   /** Strength at the coil after that, parts of water to one; null where nothing may be made stronger. */
   thenWaterParts: number | null;
@@ -22,7 +22,7 @@ const strongestOf = (chart: LabelChart): number | null => {
 
 /**
  * The correction for foam that runs off: less water, a richer position, the nozzle nearer, each held inside the label.
- * @param input what is in the container, L; its strength now at the coil, parts of water to one; its dial, empty without one; the label's chart and form
+ * @param input what is in the applicator, L; its strength now at the coil, parts of water to one; its dial, empty without one; the label's chart and form
  * @returns the richer position or the amount to add, the strength that gives, and what helps besides
  * @throws CoreError out-of-range, naming the argument
  * @example runOffCure({ leftL: 2, waterParts: 6, dial: [], capacityL: 4, form: 'concentrate', chart: { light: 10, medium: 6, heavy: 4 }, shakes: false }).thenWaterParts // 4

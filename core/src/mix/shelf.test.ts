@@ -42,7 +42,7 @@ describe('stock', () => {
     });
   });
 
-  test('draws add up to what was used, never empty a container below nothing, and the rest is told', () => {
+  test('draws add up to what was used, never empty a bottle below nothing, and the rest is told', () => {
     const anyItem = fc.record({
       left: fc.double({ min: 0, max: 4, noNaN: true }),
       expires: fc.constantFrom(null, '2026-01-01', '2026-09-01', '2028-01-01'),

@@ -11,7 +11,7 @@ export interface StockItem {
   leftL: number;
 }
 
-/** Within so many days of its last good day a container is warned of. Common practice, no source. */
+/** Within so many days of its last good day a bottle is warned of. Common practice, no source. */
 export const EXPIRY_WARNING_DAYS = 60;
 
 const order = (today: string) => (a: StockItem, b: StockItem) => {
@@ -27,8 +27,8 @@ export interface DrawDown {
 }
 
 /**
- * Takes an amount from the containers of one cleaner: still good ones first, the sooner to expire before the later, an opened one
- * before a full one. Never takes more than a container holds.
+ * Takes an amount from the bottles of one cleaner: still good ones first, the sooner to expire before the later, an opened one
+ * before a full one. Never takes more than a bottle holds.
  * @throws CoreError out-of-range `litres`
  */
 export function drawDown(items: readonly StockItem[], litres: number, today: string): DrawDown {
@@ -50,7 +50,7 @@ export type StockWarning =
 
 const DAY_MS = 86_400_000;
 
-/** What is low, what has expired and what soon will. A cleaner without a low mark is never low; empty containers do not expire. */
+/** What is low, what has expired and what soon will. A cleaner without a low mark is never low; empty bottles do not expire. */
 export function stockWarnings(
   cleaners: readonly { id: string; lowL: number | null }[],
   items: readonly StockItem[],

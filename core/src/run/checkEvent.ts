@@ -55,7 +55,7 @@ function sectionCheck(
   }
   gateOpenFor(state, event.data.coilId, frame);
   if (event.kind !== 'section.applied') return;
-  if (!plan.dwell) refuse('data.sectionId', 'This plan uses water only: nothing is to be foamed.');
+  if (plan.verdict !== 'wash' || !plan.dwell) refuse('data.sectionId', 'The plan as it stands puts no cleaner on this coil.');
   if (state.sections[event.data.coilId]?.[event.data.sectionId]?.foam)
     refuse('data.sectionId', 'Foam is on this section already: mist it, or rinse it first.');
 }
@@ -75,17 +75,14 @@ function foamOn(state: VisitState, coilId: string): string | null {
  * @example noPowerYet(foldVisit('v', 'split-cool', []), 0) // null
  */
 export function noPowerYet(state: VisitState, atMs: number): string | null {
-  for (const coilId of Object.keys(state.hand)) {
+  const foams = Object.keys(state.hand).flatMap((coilId) => {
     const run = coilRunOf(state, coilId);
-    for (const section of run ? foamedSections(run) : []) {
-      const foam = run?.progress[section.id]?.foam;
-      if (!foam) continue;
-      if (foam.ending === 'rinse') return 'Foam still soaks: rinse it before power goes back.';
-      const leftS = Math.ceil(foam.dwell.minS - (atMs - foam.appliedAtMs) / 1000);
-      if (leftS > 0) return `Foam has not worked long enough: ${Math.ceil(leftS / 60)} min more, then condensate may rinse it.`;
-    }
-  }
-  return null;
+    return run ? foamedSections(run).flatMap((section) => run.progress[section.id]?.foam ?? []) : [];
+  });
+  // What wants hands is said first.
+  if (foams.some((foam) => foam.ending === 'rinse')) return 'Foam still soaks: rinse it before power goes back.';
+  const leftS = Math.max(0, ...foams.map((foam) => Math.ceil(foam.dwell.minS - (atMs - foam.appliedAtMs) / 1000)));
+  return leftS > 0 ? `Foam has not worked long enough: ${Math.ceil(leftS / 60)} min more, then condensate may rinse it.` : null;
 }
 
 /** Entries of a closed visit that an undo may still take back. */
@@ -100,9 +97,13 @@ function undoCheck(state: VisitState, event: VisitEvent<'event.undone'>, { event
   if (target.kind !== 'event.undone' && PAGE_OF[target.kind] === null) refuse('data.eventId', 'This entry is not taken back.');
   if (state.closed && !UNDONE_AFTER_CLOSING.includes(meant?.kind ?? 'visit.started'))
     refuse('data.eventId', 'The visit is closed: open it again, with the reason, to take anything back.');
-  if (target.kind === 'plan.made') {
-    const foam = foamOn(state, target.data.coilId);
-    if (foam) refuse('data.eventId', `${foam}: rinse it before the plan it went on by is taken back.`);
+  if (state.powerUp.done['power-on'] && (meant?.kind === 'section.rinsed' || meant?.kind === 'section.applied'))
+    refuse('data.eventId', 'Power is back: what was foamed and rinsed before stays in the record.');
+  if (meant?.kind === 'plan.made') {
+    // With what and for how long foam went on is told by the plan of that moment: it stays in the record.
+    const { coilId } = meant.data;
+    if ((state.foamed[coilId] ?? []).some((row) => row.at >= meant.at))
+      refuse('data.eventId', 'Foam went on by the plans there were: they stay in the record. Note what differs and make another plan.');
   }
 }
 

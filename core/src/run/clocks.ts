@@ -139,7 +139,8 @@ export function nextAction(run: CoilRun, nowMs: number): NextAction {
   const ready = due.reduce<(typeof rows)[number] | undefined>((best, row) => (!best || leftS(row) < leftS(best) ? row : best), undefined);
   if (ready) return { kind: 'rinse', section: ready.section };
 
-  const toCheck = rows.find(({ state }) => state.phase === 'rinsed');
+  // Where nothing is to be washed any more, foam comes off and that is all.
+  const toCheck = plan.verdict === 'wash' ? rows.find(({ state }) => state.phase === 'rinsed') : undefined;
   if (toCheck) return { kind: 'check', section: toCheck.section };
 
   const next = plan.verdict === 'wash' ? rows.find(({ state }) => OPEN.includes(state.phase)) : undefined;

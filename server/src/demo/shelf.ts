@@ -123,7 +123,7 @@ export const DEMO_APPLICATORS: ApplicatorRecord[] = [
   { id: 'bucket', name: '5 gal bucket', kind: 'bucket', capacityL: 5 * LITRES_PER_GALLON, dial: [] },
 ];
 
-/** Containers on the shelf on the demo's own day; `expiresInDays` counts from it. */
+/** Bottles on the shelf on the demo's own day; `expiresInDays` counts from it. */
 export const DEMO_STOCK: { id: string; cleanerId: string; lot: string; expiresInDays: number | null; sizeL: number; leftL: number }[] = [
   { id: 'bramble-1', cleanerId: 'bramble', lot: 'B-0417', expiresInDays: 300, sizeL: LITRES_PER_GALLON, leftL: 0.55 * LITRES_PER_GALLON },
   { id: 'bramble-2', cleanerId: 'bramble', lot: 'B-0417', expiresInDays: 300, sizeL: LITRES_PER_GALLON, leftL: LITRES_PER_GALLON },

@@ -29,7 +29,7 @@ function oneOf<T extends string>(name: string, value: unknown, allowed: readonly
   return found;
 }
 
-/** Cleaners, containers, stock, costs, and files in and out. */
+/** Cleaners, bottles, stock, costs, and files in and out. */
 export function shelfRoutes(router: Router, store: Store, now: () => Date): void {
   const { db } = store;
   const today = () => now().toISOString().slice(0, 10);

@@ -66,7 +66,7 @@ export function addApplicator(store: Store, input: ApplicatorInput): ApplicatorR
 export function changeApplicator(store: Store, id: string, input: ApplicatorInput): ApplicatorRecord {
   return store.write((db) => {
     const { changes } = db.update(t.applicator).set(input).where(eq(t.applicator.id, id)).run();
-    if (changes === 0) throw notFound('container', id);
+    if (changes === 0) throw notFound('applicator', id);
     return { ...input, id };
   });
 }

@@ -154,10 +154,10 @@ function stockSink(db: Db, by: string, at: string): Sink {
         ];
       const { id } = read.value;
       if (id !== '' && !/^[A-Za-z0-9-]{1,64}$/.test(id))
-        return [{ column: 'id', message: `id: "${id}" is not an id. Leave it empty for a new container.` }];
+        return [{ column: 'id', message: `id: "${id}" is not an id. Leave it empty for a new bottle.` }];
       if (id !== '' && seen.has(id)) return [{ column: 'id', message: `id: "${id}" stands in an earlier row already.` }];
       const old = known.get(id);
-      if (old && old.cleanerId !== cleaner.id) return [{ column: 'product', message: 'product: this container holds another cleaner.' }];
+      if (old && old.cleanerId !== cleaner.id) return [{ column: 'product', message: 'product: this bottle holds another cleaner.' }];
       if (id !== '') seen.add(id);
       ready.push({ row: read.value, cleanerId: cleaner.id });
       return [];
@@ -332,7 +332,7 @@ export interface ImportRequest {
 
 /**
  * Imports a file: every row is checked, then all good ones are written in one transaction, or none when any is bad and none may be skipped.
- * A product is matched by its name, a container by its id; what is new is added.
+ * A product is matched by its name, a bottle by its id; what is new is added.
  * @param tell called with how many rows have been read, from time to time
  * @throws Problem 413 too large · 422 not such a file, columns missing
  */

@@ -11,7 +11,7 @@ import * as shelf from '../store/shelf';
 const NOTHING_L = 1e-9;
 
 /**
- * Many containers and moves at once, handed to SQLite as JSON in one statement each: a statement a row would hold up everybody else's
+ * Many bottles and moves at once, handed to SQLite as JSON in one statement each: a statement a row would hold up everybody else's
  * requests for seconds.
  */
 export function writeStock(db: Db, items: readonly (typeof t.stockItem.$inferSelect)[], moves: readonly Omit<StockMove, 'id'>[]): void {
@@ -31,7 +31,7 @@ export function writeMove(db: Db, move: Omit<StockMove, 'id'>): void {
     .run();
 }
 
-/** Puts containers on the shelf. @throws Problem 422 `cleanerId` when there is no such cleaner */
+/** Puts bottles on the shelf. @throws Problem 422 `cleanerId` when there is no such cleaner */
 export function addStock(store: Store, input: StockInput, by: string, at: string): StockRecord[] {
   return store.write((db) => {
     if (!shelf.findCleaner(db, input.cleanerId))
@@ -51,10 +51,10 @@ export function addStock(store: Store, input: StockInput, by: string, at: string
 export function countStock(store: Store, itemId: string, count: StockCount, at: string): StockRecord {
   return store.write((db) => {
     const item = shelf.stock(db).find((row) => row.id === itemId);
-    if (!item) throw notFound('container', itemId);
+    if (!item) throw notFound('bottle', itemId);
     if (count.leftL > item.sizeL + NOTHING_L)
-      throw new Problem(422, 'out-of-range', 'Left must not be more than the container holds.', {
-        leftL: 'Left must not be more than the container holds.',
+      throw new Problem(422, 'out-of-range', 'Left must not be more than the bottle holds.', {
+        leftL: 'Left must not be more than the bottle holds.',
       });
     const litres = count.leftL - item.leftL;
     if (Math.abs(litres) > NOTHING_L)
@@ -63,7 +63,7 @@ export function countStock(store: Store, itemId: string, count: StockCount, at: 
   });
 }
 
-/** What a visit has taken so far, by container; the rest, beyond what the shelf held, under null. */
+/** What a visit has taken so far, by bottle; the rest, beyond what the shelf held, under null. */
 function takenBy(moves: readonly StockMove[], cleanerId: string): Map<string | null, number> {
   const taken = new Map<string | null, number>();
   for (const move of moves) if (move.cleanerId === cleanerId) taken.set(move.itemId, (taken.get(move.itemId) ?? 0) - move.litres);
@@ -89,7 +89,7 @@ export function settleStock(db: Db, visitId: string, state: VisitState, by: stri
       for (const draw of draws) move(draw.itemId, -draw.litres);
       if (shortL > NOTHING_L) move(null, -shortL);
     }
-    // Given back: first what the shelf never had, then the containers last drawn from.
+    // Given back: first what the shelf never had, then the bottles last drawn from.
     const backwards = [...taken].filter(([, litres]) => litres > NOTHING_L).reverse();
     for (const [itemId, litres] of backwards.sort(([a], [b]) => (a === null ? -1 : 0) - (b === null ? -1 : 0))) {
       if (change >= -NOTHING_L) break;

@@ -18,7 +18,7 @@ export const findCleaner = (db: Db, id: string): CleanerRecord | undefined => cl
 
 export const applicators = (db: Db): ApplicatorRecord[] => db.select().from(t.applicator).orderBy(asc(t.applicator.capacityL)).all();
 
-/** Containers with what is left in each, the sum of its moves. */
+/** Bottles with what is left in each, the sum of its moves. */
 export const stock = (db: Db, cleanerId?: string): StockRecord[] =>
   db
     .select({ ...getTableColumns(t.stockItem), leftL: sql<number>`coalesce(sum(${t.stockMove.litres}), 0)` })

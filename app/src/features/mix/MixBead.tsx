@@ -50,7 +50,7 @@ import { MeasurePick, useMeasure } from './MeasurePick';
 import { MixFix } from './MixFix';
 import { layersOf, ownPack, useSameMix, type MixJob } from './mixJob';
 
-const LAST_APPLICATOR = 'container';
+const LAST_APPLICATOR = 'applicator';
 
 export function MixBead() {
   const visit = useVisit();

@@ -23,7 +23,7 @@ test('an applicator remembers what it held, and the same again needs no rinse', 
   writeHeld('sprayer', alkali);
   expect(readHeld('sprayer')).toEqual({ name: 'Bramble', chemistry: 'alkaline-foam' });
   expect(heldWarning(readHeld('sprayer'), alkali)).toBeNull();
-  window.localStorage.setItem('elm-mist.container.sprayer', '{"name":"X","chemistry":"tar"}');
+  window.localStorage.setItem('elm-mist.applicator.sprayer', '{"name":"X","chemistry":"tar"}');
   expect(readHeld('sprayer')).toBeNull();
 });
 

@@ -1,7 +1,7 @@
 import { CHEMISTRIES, type Cleaner, type Held } from '@elm-mist/core';
 import { readJson, writeDevice } from '@/device/memory';
 
-const key = (applicatorId: string) => `container.${applicatorId}`;
+const key = (applicatorId: string) => `applicator.${applicatorId}`;
 
 /** What an applicator held last, as this device saw it. */
 export function readHeld(applicatorId: string): Held | null {

@@ -1,6 +1,9 @@
 import {
   coilRunOf,
+  CONDENSATE_RUN_S,
   CONDENSATE_WORDS,
+  condensateClock,
+  foamedSections,
   formatClock,
   HOLD_OFF_S,
   isWashed,
@@ -66,7 +69,12 @@ export function PowerUpScreen() {
     return run?.plan.verdict === 'wash' && run.plan.ending === 'rinse' && !isWashed(run);
   });
   const refused = step === 'power-on' ? noPowerYet(state, now) : null;
-  const condense = coils.some((coil) => state.plans[coil.id]?.value.ending === 'condensate');
+  const condense = coils.some((coil) => {
+    const run = coilRunOf(state, coil.id);
+    return run !== null && foamedSections(run).length > 0;
+  });
+  const condensedAtMs = condense ? condensateClock(up) : null;
+  const condenseS = condensedAtMs === null ? 0 : Math.max(0, Math.round((condensedAtMs - now) / 1000));
   const pulledBy = [...new Set(Object.values(state.gates).flatMap((gate) => gate?.done.isolated?.by ?? []))];
   const other = pulledBy.filter((name) => name !== whoIsThis(house.crew));
   const waits = (step === 'called' && restS > 0) || (step === 'steady' && steadyS > 0);
@@ -94,7 +102,12 @@ export function PowerUpScreen() {
               testID="power-act"
             />
           ) : (
-            <Act title="Go to Check" onPress={() => goTo(detail.visit.id, 'check')} wet testID="power-act" />
+            <Act
+              title={condense ? 'Go to Wash' : 'Go to Check'}
+              onPress={() => goTo(detail.visit.id, condense ? 'wash' : 'check')}
+              wet
+              testID="power-act"
+            />
           )}
         </ThumbBar>
       }
@@ -110,6 +123,9 @@ export function PowerUpScreen() {
       {restS > 0 ? <Countdown words="the compressor rests" left={restS} of={HOLD_OFF_S} testID="rest-clock" /> : null}
       {steadyS > 0 && !up.done.steady ? (
         <Countdown words="until readings count" left={steadyS} of={STEADY_S} testID="steady-clock" />
+      ) : null}
+      {condenseS > 0 ? (
+        <Countdown words="condensate rinses the indoor coil" left={condenseS} of={CONDENSATE_RUN_S.least} testID="condensate-clock" />
       ) : null}
       {step === 'closed-up' && notBack.length > 0 ? (
         <Banner

@@ -81,7 +81,7 @@ function ImportPart() {
       <Body ink="inkSoft">
         {kind === 'products'
           ? 'A product is known by its name: a new name is added, a known one changed.'
-          : 'A container is known by its id: one without an id is added. Its product must be on the shelf.'}{' '}
+          : 'A bottle is known by its id: one without an id is added. Its product must be on the shelf.'}{' '}
         Every row is checked before any is written.
       </Body>
       {stage.at === 'reading' ? (

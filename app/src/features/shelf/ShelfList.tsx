@@ -6,7 +6,7 @@ import { dayOf, shelfQuery, useHouseRules } from '@/data';
 import { Act, Banner, Companion, Empty, Heading, LinkRow, Part, Screen, ScreenHead, ThumbBar, Trouble, Waiting, useWide } from '@/ui';
 import { leftOf, warningWords } from './shelfWords';
 
-/** What is on the shelf and how much of it: cleaners, containers, and what needs buying. */
+/** What is on the shelf and how much of it: cleaners, applicators, and what needs buying. */
 export function ShelfList() {
   const answer = useQuery(shelfQuery);
   const { units } = useHouseRules();
@@ -21,12 +21,12 @@ export function ShelfList() {
       head={
         <ScreenHead
           title="Shelf"
-          under={data ? `${data.cleaners.length} cleaners, ${data.applicators.length} containers` : 'Cleaners, containers, stock'}
+          under={data ? `${data.cleaners.length} cleaners, ${data.applicators.length} applicators` : 'Cleaners, applicators, stock'}
         />
       }
       foot={
         <ThumbBar>
-          <Companion title="New container" onPress={() => router.push('/shelf/containers/new')} />
+          <Companion title="New applicator" onPress={() => router.push('/shelf/applicators/new')} />
           <New title="New cleaner" onPress={() => router.push('/shelf/new')} testID="new-cleaner" grow />
         </ThumbBar>
       }
@@ -66,7 +66,7 @@ export function ShelfList() {
         })}
       </View>
       {data ? (
-        <Part title={<Heading>Containers</Heading>}>
+        <Part title={<Heading>Applicators</Heading>}>
           <View>
             {data.applicators.map((row) => (
               <LinkRow
@@ -74,8 +74,8 @@ export function ShelfList() {
                 title={row.name}
                 under={row.dial.length > 0 ? `Dial ${row.dial.map((position) => position.mark).join(', ')}` : undefined}
                 right={formatVolume(row.capacityL, units)}
-                href={`/shelf/containers/${row.id}`}
-                current={path === `/shelf/containers/${row.id}`}
+                href={`/shelf/applicators/${row.id}`}
+                current={path === `/shelf/applicators/${row.id}`}
               />
             ))}
           </View>

@@ -13,11 +13,11 @@ import { placeErrors } from '../shared/formTrouble';
 import { readAmount, typedAmount, typedDay, writeAmount } from '../shared/typed';
 import { shortDay } from '../shared/words';
 
-/** Level of a container as a bar: what is left of what it holds. */
+/** Level of a bottle as a bar: what is left of what it holds. */
 const shareWords = (item: StockRecord): string =>
   item.leftL <= 1e-9 ? 'empty' : item.leftL >= item.sizeL - 1e-9 ? 'full' : `${Math.round((item.leftL / item.sizeL) * 100)} % left`;
 
-/** The containers of one cleaner: what is left in each, counting them anew, putting more on the shelf. */
+/** The bottles of one cleaner: what is left in each, counting them anew, putting more on the shelf. */
 export function StockPart({ cleaner, items }: { cleaner: CleanerRecord; items: readonly StockRecord[] }) {
   const [adding, setAdding] = useState(false);
   const today = dayOf(new Date());
@@ -26,16 +26,14 @@ export function StockPart({ cleaner, items }: { cleaner: CleanerRecord; items: r
   return (
     <Part title={<Heading>In stock</Heading>}>
       {shown.length === 0 ? (
-        <Body ink="inkSoft">None on the shelf. Visits can still plan with it; put a container here to have it counted.</Body>
+        <Body ink="inkSoft">None on the shelf. Visits can still plan with it; put a bottle here to have it counted.</Body>
       ) : null}
       <View>
         {shown.map((item) => (
           <StockLine key={item.id} item={item} expired={item.expires !== null && item.expires < today} />
         ))}
       </View>
-      {empty > 0 ? (
-        <Small ink="inkSoft">{`${empty} empty ${empty === 1 ? 'container is' : 'containers are'} kept in the record.`}</Small>
-      ) : null}
+      {empty > 0 ? <Small ink="inkSoft">{`${empty} empty ${empty === 1 ? 'bottle is' : 'bottles are'} kept in the record.`}</Small> : null}
       {adding ? (
         <AddStock cleaner={cleaner} done={() => setAdding(false)} />
       ) : (

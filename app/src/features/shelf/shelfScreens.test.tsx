@@ -26,7 +26,7 @@ const press = async (name: string) => {
   await settle();
 };
 
-test('a count beyond what the container holds is named and kept; a good one is written, by whom', async () => {
+test('a count beyond what the bottle holds is named and kept; a good one is written, by whom', async () => {
   const written = await openPage(<StockPart cleaner={cleaner} items={[item({})]} />, {});
   expect(screen.getByText(/25 % left$/)).toBeTruthy();
   await press('Count');

@@ -43,7 +43,9 @@ export function AlarmWatch({ children }: { children: ReactNode }) {
   const worst = due[0];
   useTitle(worst ? TITLES[worst.alarm.kind] : null);
   const page = worst?.alarm.coilId === '' ? 'power-up' : 'wash';
-  const inWash = usePathname().endsWith(`/${page}`);
+  const path = usePathname();
+  // Foam that condensate rinses is closed up and powered on the page of the power-up.
+  const inWash = path.endsWith(`/${page}`) || (worst?.alarm.byCondensate === true && path.endsWith('/power-up'));
   return (
     <View style={{ flex: 1 }}>
       {worst && !inWash ? (

@@ -40,7 +40,11 @@ export function PanPart({ plan }: { plan: CoilPlan }) {
   const volume = (litres: number) => formatQuantity({ kind: 'volume', litres }, house.units);
   return (
     <Part title={<Heading>Over the pan</Heading>}>
-      {dose ? (
+      {plan.ending === 'condensate' ? (
+        <Body ink="inkSoft">
+          Condensate rinses it: no water is poured. The pan has to drain all the same: test it before the panel goes on.
+        </Body>
+      ) : dose ? (
         <View style={{ gap: space.s }} testID="pan-dose">
           <View style={{ flexDirection: 'row', gap: space.xl, flexWrap: 'wrap' }}>
             <View>

@@ -248,7 +248,7 @@ export function WashJobScreen({ job, jobs, pick }: { job: WashJob; jobs: readonl
           <TasksPart title="Before any water" tasks={beforeWater} />
           <TasksPart title="Left to do here" tasks={afterWash} />
           {closed || clocks.every((clock) => clock.soakedS === null) ? null : <RunOffPart plan={plan} />}
-          {coil.role === 'evaporator' && plan.ending === 'rinse' ? <PanPart plan={plan} /> : null}
+          {coil.role === 'evaporator' ? <PanPart plan={plan} /> : null}
           {run.sections.some((section) => needsFoam(plan, progressOf(run, section.id))) && action.kind !== 'done' ? (
             <Small ink="inkSoft">Stop rule: soil mostly out and light through everywhere beats a perfect-looking patch.</Small>
           ) : null}

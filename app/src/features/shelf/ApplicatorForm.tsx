@@ -48,30 +48,30 @@ const positionWords = ({ measured, waterParts, mark }: DialPosition): string =>
       ? 'plain water'
       : `${formatRatio(dialWaterParts({ mark, waterParts, measured }))} by its mark`;
 
-export function ContainerForm() {
-  const { containerId } = useLocalSearchParams<{ containerId?: string }>();
+export function ApplicatorForm() {
+  const { applicatorId } = useLocalSearchParams<{ applicatorId?: string }>();
   const { data } = useQuery(shelfQuery);
-  const container = data?.applicators.find((row) => row.id === containerId);
-  if (containerId && !container)
+  const applicator = data?.applicators.find((row) => row.id === applicatorId);
+  if (applicatorId && !applicator)
     return (
-      <Screen head={<ScreenHead title="Container" />}>
-        <Waiting what="the container" />
+      <Screen head={<ScreenHead title="Applicator" />}>
+        <Waiting what="the applicator" />
       </Screen>
     );
-  return <ContainerFields key={containerId ?? 'new'} container={container} />;
+  return <ApplicatorFields key={applicatorId ?? 'new'} applicator={applicator} />;
 }
 
-function ContainerFields({ container }: { container: ApplicatorRecord | undefined }) {
+function ApplicatorFields({ applicator }: { applicator: ApplicatorRecord | undefined }) {
   const { units } = useHouseRules();
   const save = useSaveApplicator();
   const [trouble, setTrouble] = useState('');
-  const before = container?.dial ?? [];
-  const key = `container.${container?.id ?? 'new'}.${units}`;
+  const before = applicator?.dial ?? [];
+  const key = `applicator.${applicator?.id ?? 'new'}.${units}`;
   const schema = object({
     name: string()
       .defined()
       .trim()
-      .required('Give the container a name.')
+      .required('Give the applicator a name.')
       .max(NAME_LENGTH, `The name may have ${NAME_LENGTH} characters at most.`),
     kind: mixed<ApplicatorKind>().defined(),
     capacity: typedAmount('What it holds', units, ...LIMITS),
@@ -90,9 +90,9 @@ function ContainerFields({ container }: { container: ApplicatorRecord | undefine
   const { control, handleSubmit, setError, watch } = useForm<FormValues>({
     resolver: yupResolver(schema),
     defaultValues: draftValues(key, {
-      name: container?.name ?? '',
-      kind: container?.kind ?? 'pump-sprayer',
-      capacity: container ? writeAmount(container.capacityL, units) : '',
+      name: applicator?.name ?? '',
+      kind: applicator?.kind ?? 'pump-sprayer',
+      capacity: applicator ? writeAmount(applicator.capacityL, units) : '',
       dial: writeDial(before),
     }),
   });
@@ -106,7 +106,7 @@ function ContainerFields({ container }: { container: ApplicatorRecord | undefine
     const dial = values.kind === 'foaming-gun' ? readDial(values.dial, before) : [];
     try {
       await save.mutateAsync({
-        id: container?.id ?? null,
+        id: applicator?.id ?? null,
         applicator: { name: values.name.trim(), kind: values.kind, capacityL: read.litres, dial },
       });
       drop();
@@ -117,15 +117,15 @@ function ContainerFields({ container }: { container: ApplicatorRecord | undefine
   });
   return (
     <Screen
-      head={<ScreenHead title={container?.name ?? 'New container'} under="What a mix is made in" />}
+      head={<ScreenHead title={applicator?.name ?? 'New applicator'} under="What a mix is made in" />}
       foot={
         <ThumbBar>
           <Companion title="Back" onPress={() => router.replace('/shelf')} />
-          <Act title="Keep the container" onPress={() => void keep()} busy={save.isPending} testID="container-save" />
+          <Act title="Keep the applicator" onPress={() => void keep()} busy={save.isPending} testID="applicator-save" />
         </ThumbBar>
       }
-      page={container?.id ?? 'new'}
-      testID="container-form"
+      page={applicator?.id ?? 'new'}
+      testID="applicator-form"
     >
       {trouble ? <Banner tone="stop">{trouble}</Banner> : null}
       <FormField control={control} name="name" label="Name" />
@@ -148,7 +148,7 @@ function ContainerFields({ container }: { container: ApplicatorRecord | undefine
         name="capacity"
         label="It holds"
         help={units === 'us' ? '2 gal, 36 fl oz' : '5 L, 800 mL'}
-        testID="container-capacity"
+        testID="applicator-capacity"
       />
       {'litres' in holds ? <Jug shape={kind} capacityL={holds.litres} layers={[]} system={units} small /> : null}
       {kind === 'foaming-gun' ? (
@@ -158,7 +158,7 @@ function ContainerFields({ container }: { container: ApplicatorRecord | undefine
             name="dial"
             label="Positions, as marked"
             help="3, 4, 6, 8, 10; or A=3, B=4, E=10, W=water. A bare number is taken as parts of water until it is calibrated. Empty: no dial."
-            testID="container-dial"
+            testID="applicator-dial"
           />
           {before.length > 0 ? (
             <View>
@@ -168,7 +168,7 @@ function ContainerFields({ container }: { container: ApplicatorRecord | undefine
               <LinkRow
                 title="Calibrate"
                 under="With a bucket and a watch"
-                href={`/bench?calculator=calibrate&gun=${container?.id ?? ''}`}
+                href={`/bench?calculator=calibrate&gun=${applicator?.id ?? ''}`}
               />
             </View>
           ) : null}

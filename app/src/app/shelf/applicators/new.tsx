@@ -1,0 +1,5 @@
+import { ApplicatorForm } from '@/features/shelf/ApplicatorForm';
+
+export default function NewApplicatorRoute() {
+  return <ApplicatorForm />;
+}

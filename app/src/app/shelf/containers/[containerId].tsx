@@ -1,5 +1,0 @@
-import { ContainerForm } from '@/features/shelf/ContainerForm';
-
-export default function ContainerRoute() {
-  return <ContainerForm />;
-}

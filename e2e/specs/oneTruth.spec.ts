@@ -1,0 +1,109 @@
+import { expectAccessible } from '../support/axe';
+import { expect, test } from '../support/fixtures';
+import { DEMO_DAY } from '../support/server';
+import { Technician } from '../support/technician';
+
+test('planned anew while foam is on: the foam keeps its place and its clock, its limit only comes nearer, and power is refused', async ({
+  site,
+}) => {
+  const tech = new Technician(site);
+  await tech.lookAtBakery('75', '60', '2');
+  await site.getByTestId('plan-follow').click();
+  await site.getByTestId('mix-done').click();
+  await site.getByTestId('mix-done').click();
+  await tech.bead('wash');
+  await tech.proveDead('outdoor-unit');
+  await site.getByTestId('wash-act').click();
+  await site.getByTestId('wash-act').click();
+  const first = site.getByRole('img', { name: /^Section 1, Yard: soaking$/ });
+  await expect(first).toBeVisible();
+  await site.clock.fastForward('02:00');
+
+  await site.getByRole('link', { name: /^Look/ }).click();
+  await site.getByRole('tab', { name: 'Unit and air' }).click();
+  await tech.noteAir('90', '30', '5', 'Full sun');
+  await tech.next();
+  await site.getByRole('link', { name: /^Plan/ }).click();
+  await tech.bead('plan');
+  await expect(site.getByText(/^What you noted since gives another plan/)).toBeVisible();
+  await site.getByTestId('plan-follow').click();
+  await site.waitForURL(/\/(mix|wash)$/);
+  await site.getByRole('link', { name: /^Wash/ }).click();
+  await tech.bead('wash');
+  await expect(first).toBeVisible();
+  await expect(site.getByText(/^foam on 2:\d\d ago$/)).toBeVisible();
+  await expect(site.getByText(/^dries \d+:\d\d$/)).toBeVisible();
+
+  await site.goto(site.url().replace(/wash$/, 'power-up'));
+  for (const words of ['It spins free', 'Dry, and all back on', 'Told, hands clear']) {
+    await expect(site.getByTestId('power-act')).toHaveText(words);
+    await site.getByTestId('power-act').click();
+  }
+  await expect(site.getByText('Foam still soaks: rinse it before power goes back.')).toBeVisible();
+  await expect(site.getByTestId('power-act')).toBeDisabled();
+  await site.getByRole('link', { name: /^Wash/ }).click();
+  await expect(first).toBeVisible();
+  // What an undo would take back is said before it is pressed.
+  await expect(site.getByTestId('undo-what')).toHaveText('Undo takes back: foam on 1, Yard.');
+});
+
+test('a gun with a lettered dial: the letter to set for the mix, another for plain water', async ({ site, server }) => {
+  const tech = new Technician(site);
+  await site.goto(`${server.url}/shelf/applicators/new`);
+  await site.getByLabel('Name').fill('Lettered gun');
+  await site.getByRole('radio', { name: 'Foaming gun' }).click();
+  await site.getByTestId('applicator-capacity').fill('36 fl oz');
+  await site.getByTestId('applicator-dial').fill('A=3, B, W');
+  await site.getByTestId('applicator-save').click();
+  await expect(site.getByText(/say what B gives, for example "B=4:1"/)).toBeVisible();
+  await site.getByTestId('applicator-dial').fill('A=3, B=4, C=6, D=8, E=10, W');
+  await site.getByTestId('applicator-save').click();
+  await expect(site.getByText('Lettered gun').first()).toBeVisible();
+
+  await site.goto(server.url);
+  await tech.lookAtBakery('75', '60', '2');
+  await site.getByTestId('plan-follow').click();
+  await tech.bead('mix');
+  await site.getByRole('radio', { name: 'Lettered gun' }).click();
+  await expect(site.getByText(/^Dial to B, which gives 4 : 1/)).toBeVisible();
+  await expect(site.getByText(/^W on the dial gives plain water/)).toBeVisible();
+  await expectAccessible(site, 'Mix, lettered dial');
+  await site.getByTestId('mix-done').click();
+  await site.getByTestId('mix-done').click();
+  await tech.bead('wash');
+  await tech.proveDead('outdoor-unit');
+  await expect(site.getByText(/Gun on W: plain water\.$/)).toBeVisible();
+});
+
+test('a wall head: little water over a bib, zig-zag from the top, the rear bend apart, filters washed and dried', async ({
+  site,
+  server,
+}) => {
+  const tech = new Technician(site);
+  const answer = await fetch(`${server.url}/api/visits`, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({ systemId: 'alder-studio', day: DEMO_DAY, startMinute: 960, durationMin: 120, purpose: 'Yearly wash' }),
+  });
+  const visit = (await answer.json()) as { id: string };
+  await site.goto(`${server.url}/visits/${visit.id}/look`);
+  await tech.noteAir('80', '55', '2');
+  await tech.next();
+  await site.getByTestId('all-alike').click();
+  await tech.grade(2);
+  await tech.next();
+  await site.getByTestId('all-alike').click();
+  await tech.grade(3);
+  await tech.next();
+  await tech.bead('plan');
+  await site.getByRole('tab', { name: 'Indoor coil' }).click();
+  await expect(site.getByText('Rear bend').first()).toBeVisible();
+  await expect(site.getByText(/filters?.*(washed|wash).*dry/i).first()).toBeVisible();
+  await site.getByTestId('plan-follow').click();
+  await site.waitForURL(/\/(mix|wash)$/);
+  await site.goto(`${server.url}/visits/${visit.id}/wash`);
+  await site.getByRole('tab', { name: 'Indoor coil' }).click();
+  // One source feeds the pair: the outdoor disconnect.
+  await expect(site.getByTestId('gate-air-handler')).toHaveCount(0);
+  await expectAccessible(site, 'Wall head, gate');
+});
