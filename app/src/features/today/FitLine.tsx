@@ -13,13 +13,18 @@ export function FitLine({ row }: { row: TodayVisit }) {
   if (!fit || fit.time.seconds === 0) return null;
   const { time, slotS, overS, ways } = fit;
   const until = clockTime(visit.startMinute + Math.ceil(time.seconds / 60));
-  const mends = [...ways.map((way) => `${way.words.toLowerCase()} ${about(way.seconds)}`), `move what follows to ${until}`];
+  const mends = [...ways.map((way) => `${way.words.toLowerCase()} ${about(way.seconds)}`), `or move what follows to ${until}`];
   return (
     <View style={{ gap: space.xs }} testID={`fit-${visit.id}`}>
       <Small ink="inkSoft">
         {`Slot ${about(slotS)} · plan ${about(time.seconds)}: ${about(time.handsOnS)} of hands, ${about(time.waitS)} of waiting`}
       </Small>
-      {overS > 0 ? <Strong ink="brick">{`Runs over by ${about(overS)}: ${mends.join(', or ')}.`}</Strong> : null}
+      {overS > 0 ? (
+        <>
+          <Strong ink="brick">{`Runs over by ${about(overS)}`}</Strong>
+          <Small>{`${mends.join(' · ')}.`.replace(/^./, (letter) => letter.toUpperCase())}</Small>
+        </>
+      ) : null}
     </View>
   );
 }
