@@ -22,7 +22,7 @@ module.exports = {
   // Patience for a busy machine; no check asks how long it took.
   testTimeout: 60_000,
   projects: [
-    node('core', ['<rootDir>/core/src']),
+    node('core', ['<rootDir>/core/src', '<rootDir>/core/test']),
     node('contract', ['<rootDir>/contract/src']),
     { ...node('server', ['<rootDir>/server/test']), globalSetup: '<rootDir>/server/test/bundle.cjs' },
     '<rootDir>/app/jest.config.cjs',

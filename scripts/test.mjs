@@ -66,7 +66,7 @@ async function sideBySide(jobs) {
 const SOURCES = ['core/src', 'contract/src', 'server/src', 'app/src', 'e2e'];
 await sideBySide([
   () => check('lint', () => quietly('eslint/bin/eslint.js', ['.', '--max-warnings', '0'])),
-  ...['core', 'contract', 'server', 'app', 'e2e', 'scripts'].map(
+  ...['core', 'core/test', 'contract', 'server', 'app', 'e2e', 'scripts'].map(
     (project) => () => check(`types: ${project}`, () => quietly('typescript/bin/tsc', ['-p', project])),
   ),
   () => check('format', () => quietly('prettier/bin/prettier.cjs', ['--check', '--log-level', 'warn', '.'])),

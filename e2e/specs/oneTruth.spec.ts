@@ -47,6 +47,42 @@ test('planned anew while foam is on: the foam keeps its place and its clock, its
   await expect(site.getByTestId('undo-what')).toHaveText('Undo takes back: foam on 1, Yard.');
 });
 
+test('no-rinse foam indoors to its end: works, closed up, power back, run cold, pan and drain looked at, clear', async ({ site }) => {
+  const tech = new Technician(site);
+  await tech.openVisit('demo-visit-14');
+  await tech.noteAir('91', '30', '4');
+  await site.getByLabel('Return air, °F').fill('76');
+  await site.getByLabel('Supply air, °F').fill('60');
+  await site.getByTestId('return-rh').fill('55');
+  await tech.next();
+  await site.getByRole('button', { name: 'Not today' }).click();
+  await site.getByLabel('Why').fill('Outdoors another day');
+  await tech.press('Leave it out of this visit');
+  await tech.grade(1, 1, 2, 2);
+  await tech.next();
+  await tech.bead('plan');
+  await expect(site.getByText('Then condensate rinses')).toBeVisible();
+  await site.getByTestId('plan-follow').click();
+  await site.getByTestId('mix-done').click();
+  await tech.bead('wash');
+  await tech.proveDead('air-handler');
+  const pressed = await tech.washCoil();
+  // No water is brought in: nothing is wetted first, nothing rinsed.
+  expect(pressed.filter((words) => /is rinsed|The coil is wet/.test(words))).toEqual([]);
+  await expectAccessible(site, 'Wash, closing up');
+  await site.getByTestId('wash-act').click();
+  await tech.powerUp();
+  await tech.lookAfterCondensate();
+  await expectAccessible(site, 'Wash, looked at');
+  await site.getByRole('link', { name: /^Check/ }).click();
+  await site.getByTestId('clear-everywhere').click();
+  await site.getByTestId('check-keep').click();
+  await tech.bead('close');
+  await expect(site.getByText(/^Sedge evaporator foam, /)).toBeVisible();
+  await site.getByTestId('close-visit').click();
+  await expect(site.getByText(/^Done\. Due again/)).toBeVisible();
+});
+
 test('a gun with a lettered dial: the letter to set for the mix, another for plain water', async ({ site, server }) => {
   const tech = new Technician(site);
   await site.goto(`${server.url}/shelf/applicators/new`);

@@ -15,6 +15,7 @@ export const COMPARABLE_OUTDOOR_K = 3;
 /**
  * Temperature drop across the indoor coil, K: return minus supply, dry bulb.
  * @throws CoreError out-of-range `returnC` | `supplyC` (−10…60 °C)
+ * @example coilDrop({ returnC: 24, supplyC: 14 }) // 10
  */
 export function coilDrop({ returnC, supplyC }: Pick<DropInput, 'returnC' | 'supplyC'>): number {
   requireInRange('returnC', returnC, -10, 60, '°C');
@@ -30,7 +31,10 @@ export interface DropComparison {
   because: Because;
 }
 
-/** Drop before against drop after, and whether the two may be set side by side at all. */
+/**
+ * Drop before against drop after, and whether the two may be set side by side at all.
+ * @example compareDrops({ returnC: 24, supplyC: 16, outdoorC: 30 }, { returnC: 24, supplyC: 14, outdoorC: 30 }).changeK // 2
+ */
 export function compareDrops(before: DropInput, after: DropInput): DropComparison {
   const beforeK = coilDrop(before);
   const afterK = coilDrop(after);

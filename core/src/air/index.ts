@@ -1,1 +1,1 @@
-export * from './drop';
+export { coilDrop, compareDrops } from './drop';

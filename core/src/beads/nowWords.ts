@@ -48,7 +48,7 @@ export const CONDENSATE_WORDS =
  * @param run of the coil
  * @param nowMs UTC ms
  * @param waterMark mark of the dial that gives plain water; null without one
- * @example nowWords({ kind: 'done' }, freshRun(planCoil(coil(), graded(3), mildDay, shelf, house())), 0).title // "Every section is clear"
+ * @example nowWords({ kind: 'done' }, { coilId: 'c', plan: planCoil(coil(), graded(3), mildDay, shelf, house()), rows: 1, sections: [], progress: {}, power: { done: {}, failed: null } }, 0).title // "Every section is clear"
  */
 export function nowWords(action: NextAction, run: CoilRun, nowMs: number, waterMark: string | null = null): NowWords {
   const { plan, progress } = run;

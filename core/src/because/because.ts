@@ -3,12 +3,14 @@ import type { Quantity } from '../units';
 /** Where a rule or figure comes from. `memory`: a published figure written down from memory, to be checked. */
 export type SourceKind = 'published' | 'common-practice' | 'memory' | 'label' | 'house-rule' | 'arithmetic';
 
+/** Where a rule or a figure comes from. */
 export interface Source {
   kind: SourceKind;
   /** Publication, or the page of the project's notes; empty for common practice. */
   name: string;
 }
 
+/** One fact that a result rests on. */
 export interface BecauseInput {
   label: string;
   /** Either plain words or a quantity that is formatted in the reader's units. */
@@ -16,6 +18,7 @@ export interface BecauseInput {
   quantity?: Quantity;
 }
 
+/** A rule that was applied, with its source. */
 export interface RuleRef {
   id: string;
   because: string;
@@ -34,11 +37,18 @@ export interface Because {
   changes: string[];
 }
 
+/** The trade’s habit, with no source. */
 export const commonPractice: Source = { kind: 'common-practice', name: '' };
+/** Nothing but reckoning. */
 export const arithmetic: Source = { kind: 'arithmetic', name: '' };
+/** The label of the cleaner. */
 export const fromLabel: Source = { kind: 'label', name: 'the cleaner’s label' };
+/** The shop’s own rules. */
 export const fromHouseRule: Source = { kind: 'house-rule', name: 'this shop’s house rules' };
-export const published = (name: string): Source => ({ kind: 'published', name });
+/**
+ * A source whose figure is from memory.
+ * @example fromMemory('a handbook').kind // 'memory'
+ */
 export const fromMemory = (name: string): Source => ({ kind: 'memory', name });
 
 const SOURCE_WORDS: Record<SourceKind, (name: string) => string> = {
@@ -50,4 +60,8 @@ const SOURCE_WORDS: Record<SourceKind, (name: string) => string> = {
   arithmetic: () => 'Arithmetic',
 };
 
+/**
+ * A source as it is named to a reader.
+ * @example sourceText(arithmetic) // 'Arithmetic'
+ */
 export const sourceText = (source: Source): string => SOURCE_WORDS[source.kind](source.name);

@@ -1,1 +1,12 @@
-export * from './because';
+export {
+  arithmetic,
+  commonPractice,
+  fromHouseRule,
+  fromLabel,
+  fromMemory,
+  sourceText,
+  type Because,
+  type BecauseInput,
+  type RuleRef,
+  type Source,
+} from './because';

@@ -1,13 +1,7 @@
 import fc from 'fast-check';
-import {
-  dryOut,
-  linearDryOutSeconds,
-  pressureAtAltitudeKPa,
-  psychrometricConstantKPaPerK,
-  saturationVapourPressureKPa,
-  vapourSlopeKPaPerK,
-  type DryOutInput,
-} from '.';
+import { dryOut, pressureAtAltitudeKPa, saturationVapourPressureKPa } from '.';
+import { linearDryOutSeconds, type DryOutInput } from './dryOut';
+import { psychrometricConstantKPaPerK, vapourSlopeKPaPerK } from './vapour';
 
 const air = (dryBulbC: number, rhPct: number, windMs: number, netRadiationWm2: number): DryOutInput => ({
   filmKgM2: 0.1,

@@ -41,7 +41,7 @@ export function windFunction(windMs: number, latentKJPerKg: number): number {
  * λ·f(u)·(e_s(Ts) − e_a) + γ·λ·f(u)·(Ts − Ta) = Rn, solved for Ts; then t = film / (f(u)·(e_s(Ts) − e_a)).
  * The linear Penman form is used only as the starting guess: it overstates drying time in dry shade.
  * @throws CoreError out-of-range, naming the argument
- * @example dryOut({ filmKgM2: 0.1, dryBulbC: 35, rhPct: 30, windMs: 1, netRadiationWm2: 0, pressureKPa: 101.3 }).seconds / 60 // 26.8
+ * @example dryOut({ filmKgM2: 0.1, dryBulbC: 35, rhPct: 30, windMs: 1, netRadiationWm2: 0, pressureKPa: 101.3 }).seconds > 1600 // true
  */
 export function dryOut(input: DryOutInput): DryOutResult {
   requirePositive('filmKgM2', input.filmKgM2);

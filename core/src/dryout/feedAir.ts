@@ -2,6 +2,10 @@ import type { HourAir } from './ribbon';
 
 const HOUR_MS = 3_600_000;
 
-/** The hour of a feed that holds at a moment; null outside of it. @param atMs UTC ms */
+/**
+ * The hour of a feed that holds at a moment; null outside of it.
+ * @param atMs UTC ms
+ * @example feedHour([], 0) // null
+ */
 export const feedHour = (hours: readonly HourAir[], atMs: number): HourAir | null =>
   hours.find((hour) => hour.atMs <= atMs && atMs < hour.atMs + HOUR_MS) ?? null;

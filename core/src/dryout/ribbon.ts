@@ -19,6 +19,7 @@ export interface SunnyFace {
   shade: Shade | null;
 }
 
+/** One hour of the day as it stands for foam. */
 export interface RibbonHour extends HourAir {
   /** Time until foam dries on the face that dries first, s; without margin. */
   drySeconds: number;
@@ -28,6 +29,7 @@ export interface RibbonHour extends HourAir {
   good: boolean;
 }
 
+/** The hours of a day, and the longest good run among them. */
 export interface Ribbon {
   hours: RibbonHour[];
   /** First and last hour of the longest good run, as indexes; null when there is none. */
@@ -41,6 +43,7 @@ const SUNSHINE_WM2 = 120;
  * Hour by hour, how long foam stays wet on a coil's worst face, and the longest run of hours in which that is enough.
  * @param input.needS foam must stay wet so long, s · minimumC below it no washing
  * @throws CoreError out-of-range, naming the argument
+ * @example dayRibbon({ hours: [], faces: [], latitudeDeg: 42, longitudeDeg: -100, pressureKPa: 95, needS: 360, minimumC: 5 }).window // null
  */
 export function dayRibbon(input: {
   hours: readonly HourAir[];

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { clearSkyDirectWm2, clearSkyGlobalWm2, dayRibbon, faceSun, sunPosition, type HourAir } from '.';
+import { dayRibbon, faceSun, sunPosition, type HourAir } from '.';
+import { clearSkyDirectWm2, clearSkyGlobalWm2 } from './sun';
 
 describe('the sun', () => {
   // Reda and Andreas (2008), solar position algorithm, worked example: 17 October 2003, 12:30:30 at UTC−7, 39.742° N 105.179° W:

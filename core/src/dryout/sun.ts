@@ -10,7 +10,11 @@ export interface SunPosition {
   azimuthDeg: number;
 }
 
-/** Where the sun stands, from the suncalc package (version 2: degrees, from north). @param atMs UTC ms */
+/**
+ * Where the sun stands, from the suncalc package (version 2: degrees, from north).
+ * @param atMs UTC ms
+ * @example sunPosition(Date.UTC(2026, 5, 21, 12), 51.5, 0).altitudeDeg > 60 // true
+ */
 export function sunPosition(atMs: number, latitudeDeg: number, longitudeDeg: number): SunPosition {
   requireInRange('latitudeDeg', latitudeDeg, -90, 90, '°');
   requireInRange('longitudeDeg', longitudeDeg, -180, 180, '°');
@@ -39,7 +43,10 @@ export interface Shade {
 /** The house wall before a wall-side face that nobody measured, m. Common practice, no source. */
 export const HOUSE_WALL: Shade = { heightM: 3, distanceM: 0.5 };
 
-/** What shades a face: the wall or fence that was noted, else the house wall where it stands against one. */
+/**
+ * What shades a face: the wall or fence that was noted, else the house wall where it stands against one.
+ * @example shadeOf({ wallSide: false }) // null
+ */
 export const shadeOf = (face: { wallSide: boolean; screen?: Shade | null }): Shade | null =>
   face.screen ?? (face.wallSide ? HOUSE_WALL : null);
 
@@ -58,6 +65,7 @@ const GROUND_ALBEDO = 0.2;
  * @param facesDeg direction the face looks to, clockwise from north
  * @param cloud share of the sky, 0–1
  * @throws CoreError out-of-range `facesDeg` | `cloud`
+ * @example faceSun({ sun: { altitudeDeg: -10, azimuthDeg: 0 }, facesDeg: 0, cloud: 0 }).directWm2 // 0
  */
 export function faceSun(input: { sun: SunPosition; facesDeg: number; cloud: number; shade?: Shade | null }): FaceSun {
   const { sun, facesDeg, cloud, shade } = input;

@@ -1,5 +1,6 @@
 import type { CoilRole } from './construction';
 
+/** How a system is put together. */
 export const CONFIGURATIONS = [
   'split-cool',
   'split-heat-pump',
@@ -8,10 +9,12 @@ export const CONFIGURATIONS = [
   'package-gas-electric',
   'ductless-split',
 ] as const;
+/** One of `CONFIGURATIONS`. */
 export type Configuration = (typeof CONFIGURATIONS)[number];
 
 /** Something that must be isolated and proven dead on its own. */
 export const POWER_SOURCES = ['outdoor-unit', 'air-handler', 'package-unit', 'wall-head'] as const;
+/** One of `POWER_SOURCES`. */
 export type PowerSource = (typeof POWER_SOURCES)[number];
 
 export interface ConfigurationFacts {
@@ -27,6 +30,7 @@ export interface ConfigurationFacts {
 const split = { condenser: 'outdoor-unit', evaporator: 'air-handler' } as const;
 const packaged = { condenser: 'package-unit', evaporator: 'package-unit' } as const;
 
+/** What follows from that. */
 export const CONFIGURATION_TABLE: Record<Configuration, ConfigurationFacts> = {
   'split-cool': { id: 'split-cool', name: 'Split, cooling only', sourceFor: split, gas: false, package: false, ductless: false },
   'split-heat-pump': { id: 'split-heat-pump', name: 'Split heat pump', sourceFor: split, gas: false, package: false, ductless: false },
@@ -57,6 +61,7 @@ export const CONFIGURATION_TABLE: Record<Configuration, ConfigurationFacts> = {
   },
 };
 
+/** Power sources in words. */
 export const POWER_SOURCE_NAMES: Record<PowerSource, string> = {
   'outdoor-unit': 'Outdoor unit',
   'air-handler': 'Air handler',
@@ -64,8 +69,13 @@ export const POWER_SOURCE_NAMES: Record<PowerSource, string> = {
   'wall-head': 'Wall head',
 };
 
+/** Refrigerants met. */
 export const REFRIGERANTS = ['R-22', 'R-410A', 'R-32', 'R-454B', 'unknown'] as const;
+/** One of `REFRIGERANTS`. */
 export type Refrigerant = (typeof REFRIGERANTS)[number];
 
-/** Mildly flammable (class A2L): no ignition source, leak-check before electrical work, ventilate. */
+/**
+ * Mildly flammable (class A2L): no ignition source, leak-check before electrical work, ventilate.
+ * @example isA2L('R-32') // true
+ */
 export const isA2L = (refrigerant: Refrigerant): boolean => refrigerant === 'R-32' || refrigerant === 'R-454B';

@@ -8,9 +8,12 @@ export const CONSTRUCTIONS = [
   'coated',
   'unknown',
 ] as const;
+/** One of `CONSTRUCTIONS`. */
 export type Construction = (typeof CONSTRUCTIONS)[number];
 
+/** Which side of the circuit a coil is on. */
 export const COIL_ROLES = ['condenser', 'evaporator'] as const;
+/** One of `COIL_ROLES`. */
 export type CoilRole = (typeof COIL_ROLES)[number];
 
 /** How each coil is called. */
@@ -90,6 +93,10 @@ export const CONSTRUCTION_TABLE: Record<Construction, ConstructionFacts> = {
   },
 };
 
+/**
+ * The group of cleaners that a coil is chosen from.
+ * @example chemistryGroup('evaporator', 'copper-plate-fin') // 'evaporator'
+ */
 export function chemistryGroup(role: CoilRole, construction: Construction): ChemistryGroup {
   return role === 'evaporator' ? 'evaporator' : CONSTRUCTION_TABLE[construction].outdoorGroup;
 }

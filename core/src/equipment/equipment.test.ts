@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { capacityFromModel, chemistryGroup, faceArea, finSurface, finSurfaceRatio, USUAL_ROW_DEPTH_M, type CoilGeometry } from '.';
+import { capacityFromModel, chemistryGroup, faceArea, finSurface, USUAL_ROW_DEPTH_M, type CoilGeometry } from '.';
+import { finSurfaceRatio } from './geometry';
 
 const wrap = (over: Partial<CoilGeometry> = {}): CoilGeometry => ({
   shape: 'wrap',

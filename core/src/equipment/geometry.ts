@@ -1,7 +1,9 @@
 import { CoreError, requireInRange, requirePositive } from '../errors';
 import { METRES_PER_INCH } from '../units';
 
+/** Shapes of coils. */
 export const COIL_SHAPES = ['wrap', 'slab', 'a-coil', 'n-coil', 'wall-head'] as const;
+/** One of `COIL_SHAPES`. */
 export type CoilShape = (typeof COIL_SHAPES)[number];
 
 /** How many faces (or slabs) each shape may have. */
@@ -35,6 +37,7 @@ export interface FaceScreen {
   distanceM: number;
 }
 
+/** Size and shape of a coil. */
 export interface CoilGeometry {
   shape: CoilShape;
   /** Finned height, m. For an A- or N-coil, the width of each slab. */
@@ -53,6 +56,7 @@ export const USUAL_ROW_DEPTH_M = 0.866 * METRES_PER_INCH;
 /**
  * Refuses a geometry that cannot be: sizes not above zero, rows not 1–3, fins per inch outside 8–30, wrong number of faces.
  * @throws CoreError out-of-range | not-a-number, naming `finnedHeightM`, `rows`, `finsPerInch`, `rowDepthM`, `faces`, `faces[i].widthM` or `faces[i].screen`
+ * @example checkGeometry(coil().geometry) // undefined
  */
 export function checkGeometry(geometry: CoilGeometry): void {
   requirePositive('finnedHeightM', geometry.finnedHeightM);
@@ -77,10 +81,17 @@ export function checkGeometry(geometry: CoilGeometry): void {
   });
 }
 
-/** Area of one face, m² (finned height × its developed length). */
+/**
+ * Area of one face, m² (finned height × its developed length).
+ * @example faceAreaOf(coil().geometry, coil().geometry.faces[0]) // 0.36
+ */
 export const faceAreaOf = (geometry: CoilGeometry, face: CoilFace): number => geometry.finnedHeightM * face.widthM;
 
-/** Total face area, m²: wrap-round faces added up, or slabs × height × depth. @throws as checkGeometry */
+/**
+ * Total face area, m²: wrap-round faces added up, or slabs × height × depth.
+ * @throws as checkGeometry
+ * @example faceArea(coil().geometry) // 0.72
+ */
 export function faceArea(geometry: CoilGeometry): number {
   checkGeometry(geometry);
   return geometry.faces.reduce((sum, face) => sum + faceAreaOf(geometry, face), 0);
@@ -99,6 +110,7 @@ export function finSurfaceRatio(finsPerInch: number, rowDepthM: number): number 
 /**
  * Fin surface of the whole coil, m²: both sides of every fin, every row. Tube holes (about 13 %, common practice) are
  * left in, so a film laid on this surface errs on the generous side. @throws as checkGeometry
+ * @example finSurface(coil().geometry) > 10 // true
  */
 export function finSurface(geometry: CoilGeometry): number {
   return faceArea(geometry) * geometry.rows * finSurfaceRatio(geometry.finsPerInch, geometry.rowDepthM);

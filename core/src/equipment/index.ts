@@ -1,5 +1,36 @@
-export * from './capacity';
-export * from './construction';
-export * from './configuration';
-export * from './geometry';
-export * from './typicalFace';
+export { capacityFromModel } from './capacity';
+export {
+  chemistryGroup,
+  COIL_ROLES,
+  CONSTRUCTION_TABLE,
+  CONSTRUCTIONS,
+  ROLE_NAMES,
+  type ChemistryGroup,
+  type CoilRole,
+  type Construction,
+} from './construction';
+export {
+  CONFIGURATION_TABLE,
+  CONFIGURATIONS,
+  isA2L,
+  POWER_SOURCE_NAMES,
+  POWER_SOURCES,
+  REFRIGERANTS,
+  type Configuration,
+  type PowerSource,
+  type Refrigerant,
+} from './configuration';
+export {
+  checkGeometry,
+  COIL_SHAPES,
+  faceArea,
+  faceAreaOf,
+  FACES_ALLOWED,
+  finSurface,
+  FPI_RANGE,
+  USUAL_ROW_DEPTH_M,
+  type CoilFace,
+  type CoilGeometry,
+  type CoilShape,
+} from './geometry';
+export { typicalFaceWidthM } from './typicalFace';

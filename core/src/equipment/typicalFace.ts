@@ -8,6 +8,7 @@ export const FACE_FT2_PER_TON = 4.7;
  * Width of each of `faces` equal faces of a usual outdoor coil of this capacity, m, at the given finned height. An estimate, to be marked as one.
  * @param btuh 6,000…120,000
  * @throws CoreError out-of-range, naming the argument
+ * @example typicalFaceWidthM(36000, 1, 1) > 1 // true
  */
 export function typicalFaceWidthM(btuh: number, finnedHeightM: number, faces: number): number {
   requireInRange('btuh', btuh, 6000, 120000, 'Btu/h');

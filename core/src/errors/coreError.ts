@@ -21,6 +21,7 @@ export class CoreError extends Error {
  * Returns `value` when it is a finite number inside the closed range, else throws.
  * @param unit shown in the message, e.g. "fins per inch"
  * @throws CoreError not-a-number | out-of-range
+ * @example requireInRange('rows', 2, 1, 3) // 2
  */
 export function requireInRange(field: string, value: number, min: number, max: number, unit = ''): number {
   if (typeof value !== 'number' || !Number.isFinite(value)) {
@@ -33,14 +34,22 @@ export function requireInRange(field: string, value: number, min: number, max: n
   return value;
 }
 
-/** Returns `value` when it is finite and above zero, else throws. @throws CoreError not-a-number | out-of-range */
+/**
+ * Returns `value` when it is finite and above zero, else throws.
+ * @throws CoreError not-a-number | out-of-range
+ * @example requirePositive('areaM2', 2) // 2
+ */
 export function requirePositive(field: string, value: number): number {
   requireInRange(field, value, -Number.MAX_VALUE, Number.MAX_VALUE);
   if (value <= 0) throw new CoreError('out-of-range', field, `${field} must be more than zero; got ${value}.`);
   return value;
 }
 
-/** Returns `value` when it is finite and zero or above, else throws. @throws CoreError not-a-number | out-of-range */
+/**
+ * Returns `value` when it is finite and zero or above, else throws.
+ * @throws CoreError not-a-number | out-of-range
+ * @example requireNonNegative('litres', 0) // 0
+ */
 export function requireNonNegative(field: string, value: number): number {
   requireInRange(field, value, -Number.MAX_VALUE, Number.MAX_VALUE);
   if (value < 0) throw new CoreError('out-of-range', field, `${field} must not be below zero; got ${value}.`);

@@ -1,1 +1,1 @@
-export * from './coreError';
+export { CoreError, requireInRange, requireNonNegative, requirePositive } from './coreError';

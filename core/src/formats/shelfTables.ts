@@ -15,6 +15,7 @@ import { cells, columnOf, readRow, type CellProblem, type Table } from './table'
 
 /** Limits that a cleaner's figures are held to everywhere: L, s, the shop's money. */
 export const CLEANER_LIMITS = { packL: [0.01, 250], price: [0, 10_000], dwellS: [0, 7200], pH: [0, 14], lowL: [0, 1000] } as const;
+/** Longest name, characters. */
 export const NAME_LENGTH = 60;
 
 /** A cleaner as it is entered or comes out of a file: the label as far as it could be read, and the shop's own facts. */
@@ -35,6 +36,7 @@ export interface CleanerEntry extends LabelRead {
 /** A product row: strengths stay text until it is known what the label counts against. */
 export type ProductRow = Omit<CleanerEntry, 'chart'> & { light: string; medium: string; heavy: string };
 
+/** One bottle of stock as a file has it. */
 export interface StockRow {
   id: string;
   product: string;
@@ -62,6 +64,7 @@ const noneIfEmpty = <V extends string>(cell: ReturnType<typeof cells.list<V>>) =
   write: (value: V[]) => cell.write(value),
 });
 
+/** Columns of the file of products. */
 export const PRODUCT_TABLE: Table<ProductRow> = [
   product('name', 'name', cells.words(NAME_LENGTH, true), true),
   product('chemistry', 'chemistry', cells.oneOf(CHEMISTRIES), true),
@@ -87,6 +90,7 @@ export const PRODUCT_TABLE: Table<ProductRow> = [
 ];
 
 const stock = columnOf<StockRow>();
+/** Columns of the file of stock. */
 export const STOCK_TABLE: Table<StockRow> = [
   stock('id', 'id', cells.words(64)),
   stock('product', 'product', cells.words(NAME_LENGTH, true), true),
@@ -106,7 +110,10 @@ export function entryProblems(entry: Pick<CleanerEntry, 'dwellMinS' | 'dwellMaxS
   return problems;
 }
 
-/** A row of a product file as an entry for the shelf, or every cell at fault. */
+/**
+ * A row of a product file as an entry for the shelf, or every cell at fault.
+ * @example 'problems' in readProduct({ name: '' }) // true
+ */
 export function readProduct(row: Record<string, string | undefined>): { value: CleanerEntry } | { problems: CellProblem[] } {
   const read = readRow(PRODUCT_TABLE, row);
   if ('problems' in read) return read;
@@ -129,7 +136,10 @@ export function readProduct(row: Record<string, string | undefined>): { value: C
 const exactRatio = (figure: number | null): string =>
   figure === null ? '' : Number.isInteger(figure * 10) ? formatRatio(figure).replace(/ /g, '') : `${figure}:1`;
 
-/** An entry as the row of a product file that reads back to the same entry. */
+/**
+ * An entry as the row of a product file that reads back to the same entry.
+ * @example productRow({ name: 'Tansy', chemistry: 'neutral', form: 'concentrate', chart: { light: 20, medium: 10, heavy: null }, countsAgainst: null, dwellMinS: null, dwellMaxS: null, allowedConstructions: null, indoor: null, outdoor: true, rinseNeeded: true, waterFirst: true, hazardWords: '', handling: [], phLow: null, phHigh: null, packL: 4, packPrice: 22, lowL: null }).name // 'Tansy'
+ */
 export const productRow = ({ chart, ...rest }: CleanerEntry): ProductRow => ({
   ...rest,
   light: exactRatio(chart.light),
@@ -137,7 +147,10 @@ export const productRow = ({ chart, ...rest }: CleanerEntry): ProductRow => ({
   heavy: exactRatio(chart.heavy),
 });
 
-/** A row of a stock file, or every cell at fault. */
+/**
+ * A row of a stock file, or every cell at fault.
+ * @example 'problems' in readStock({ 'size l': '1 L', 'left l': '2 L' }) // true
+ */
 export function readStock(row: Record<string, string | undefined>): { value: StockRow } | { problems: CellProblem[] } {
   const read = readRow(STOCK_TABLE, row);
   if ('value' in read && read.value.leftL !== null && read.value.leftL > read.value.sizeL + 1e-9)

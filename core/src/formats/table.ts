@@ -12,8 +12,10 @@ export interface Column<T> {
   write: (value: T[keyof T]) => string;
 }
 
+/** Columns of a file, in order. */
 export type Table<T> = readonly Column<T>[];
 
+/** What is wrong with a cell. */
 export interface CellProblem {
   column: string;
   message: string;
@@ -111,7 +113,10 @@ export const columnOf =
     write: cell.write as Column<T>['write'],
   });
 
-/** Columns that a file must have and does not. Headings are matched without regard to case. */
+/**
+ * Columns that a file must have and does not. Headings are matched without regard to case.
+ * @example missingColumns(STOCK_TABLE, []).length > 0 // true
+ */
 export const missingColumns = <T>(table: Table<T>, headings: readonly string[]): string[] => {
   const there = new Set(headings.map((heading) => heading.trim().toLowerCase()));
   return table.filter((column) => column.needed && !there.has(column.name.toLowerCase())).map((column) => column.name);
@@ -138,5 +143,8 @@ export function readRow<T>(table: Table<T>, row: Record<string, string | undefin
   return problems.length > 0 ? { problems } : { value: value as T };
 }
 
-/** A record as cells in the order of the columns. */
+/**
+ * A record as cells in the order of the columns.
+ * @example writeRow(STOCK_TABLE, { id: 'a', product: 'Tansy', lot: '', expires: null, sizeL: 4, leftL: 3 }).length === STOCK_TABLE.length // true
+ */
 export const writeRow = <T>(table: Table<T>, record: T): string[] => table.map((column) => column.write(record[column.key]));

@@ -1,1 +1,1 @@
-export * from './nextDue';
+export { nextDue } from './nextDue';

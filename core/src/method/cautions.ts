@@ -4,6 +4,7 @@ import type { Rule } from './rule';
 
 /** Steps at which a caution is shown. */
 export const CAUTION_STEPS = ['arrive', 'gate', 'open', 'dry-lift', 'mix', 'apply', 'rinse', 'close'] as const;
+/** One of `CAUTION_STEPS`. */
 export type CautionStep = (typeof CAUTION_STEPS)[number];
 
 /** A hazard: what can happen and what to do now. */

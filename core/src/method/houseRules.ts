@@ -1,28 +1,50 @@
 import { METRES_PER_INCH, type UnitSystem } from '../units';
 
+/** Water before a cleaner, a cleaner at once, or the household mix. */
 export const CHEMISTRY_SCHOOLS = ['water-first', 'cleaner', 'household'] as const;
+/** Which way outdoor coils are rinsed. */
 export const RINSE_SCHOOLS = ['inside-then-outside', 'inside-out', 'outside-inside-outside', 'outside-only'] as const;
+/** How long foam is left on. */
 export const DWELL_SCHOOLS = ['short', 'long'] as const;
+/** What is done about foam that its label lets condensate rinse. */
 export const NO_RINSE_SCHOOLS = ['condensate', 'rinse-anyway'] as const;
 
+/** Where the lid is during the outside rinse. */
 export const LID_SCHOOLS = ['off-throughout', 'back-on-first'] as const;
+/** What is done about pan holes that are too small. */
 export const PAN_HOLE_SCHOOLS = ['never-drill', 'enlarge-with-consent'] as const;
+/** What is done with clip-on debris screens. */
 export const SCREEN_SCHOOLS = ['refit', 'leave-off'] as const;
+/** How electrics outdoors are kept from water. */
 export const ELECTRICS_SCHOOLS = ['shield-everything', 'no-direct-spray'] as const;
+/** How drains are treated. */
 export const DRAIN_SCHOOLS = ['rod-or-vacuum', 'bought-product', 'bleach'] as const;
+/** How hard outdoor coils are rinsed. */
 export const FORCE_SCHOOLS = ['hand-over-hose', 'gentle-fan', 'full-straight', 'washer-low'] as const;
+/** How long a coil drips and rests before power. */
 export const DRIP_SCHOOLS = ['none-outdoors', 'five', 'fifteen', 'thirty-indoors'] as const;
 
+/** One of `LID_SCHOOLS`. */
 export type LidSchool = (typeof LID_SCHOOLS)[number];
+/** One of `PAN_HOLE_SCHOOLS`. */
 export type PanHoleSchool = (typeof PAN_HOLE_SCHOOLS)[number];
+/** One of `SCREEN_SCHOOLS`. */
 export type ScreenSchool = (typeof SCREEN_SCHOOLS)[number];
+/** One of `ELECTRICS_SCHOOLS`. */
 export type ElectricsSchool = (typeof ELECTRICS_SCHOOLS)[number];
+/** One of `FORCE_SCHOOLS`. */
 export type ForceSchool = (typeof FORCE_SCHOOLS)[number];
+/** One of `DRIP_SCHOOLS`. */
 export type DripSchool = (typeof DRIP_SCHOOLS)[number];
+/** One of `DRAIN_SCHOOLS`. */
 export type DrainSchool = (typeof DRAIN_SCHOOLS)[number];
+/** One of `CHEMISTRY_SCHOOLS`. */
 export type ChemistrySchool = (typeof CHEMISTRY_SCHOOLS)[number];
+/** One of `RINSE_SCHOOLS`. */
 export type RinseSchool = (typeof RINSE_SCHOOLS)[number];
+/** One of `DWELL_SCHOOLS`. */
 export type DwellSchool = (typeof DWELL_SCHOOLS)[number];
+/** One of `NO_RINSE_SCHOOLS`. */
 export type NoRinseSchool = (typeof NO_RINSE_SCHOOLS)[number];
 
 /** The shop's choices where good technicians differ. */
@@ -55,6 +77,7 @@ export interface HouseRules {
   crew: string[];
 }
 
+/** What a shop goes by until it chooses. */
 export const DEFAULT_HOUSE_RULES: HouseRules = {
   units: 'us',
   chemistry: 'water-first',
@@ -77,6 +100,7 @@ export const DEFAULT_HOUSE_RULES: HouseRules = {
   crew: [],
 };
 
+/** Every school in words. */
 export const SCHOOL_NAMES = {
   chemistry: { 'water-first': 'Water first', cleaner: 'Cleaner by default', household: 'Household mix' },
   rinse: {

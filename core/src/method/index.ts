@@ -1,24 +1,31 @@
-export * from './methodFacts';
-export { situationOf, type Situation } from './facts';
+export { GUARDS, type CoilBuild, type Ending, type Guard, type MethodContext, type ReturnAir } from './methodFacts';
 export { isPossible } from './stages/opening';
-export * from './condensate';
-export * from './openings';
-export * from './panDose';
-export * from './kit';
-export * from './secondOpinion';
-export * from './advice';
-export * from './visitClashes';
-export * from './houseRules';
-export * from './chemistryChart';
-export * from './vetoes';
-export * from './cautions';
-export * from './sections';
-export * from './faceDrying';
-export * from './wetOffers';
-export * from './stops';
-export type { Rinse } from './rinse';
-export * from './rinseWater';
-export type { DwellWindow } from './dwell';
-export * from './steps';
-export type { Rejected } from './stages/chemistry';
-export * from './planCoil';
+export { CONDENSATE_RUN_S } from './condensate';
+export { OPENING_TABLE, openingsFor } from './openings';
+export { panDose } from './panDose';
+export { mergedKit } from './kit';
+export { secondOpinion, type Opinion } from './secondOpinion';
+export { visitClashes } from './visitClashes';
+export {
+  CHEMISTRY_SCHOOLS,
+  DEFAULT_HOUSE_RULES,
+  DRAIN_SCHOOLS,
+  DRIP_SCHOOLS,
+  DWELL_SCHOOLS,
+  ELECTRICS_SCHOOLS,
+  FORCE_SCHOOLS,
+  LID_SCHOOLS,
+  NO_RINSE_SCHOOLS,
+  PAN_HOLE_SCHOOLS,
+  RINSE_SCHOOLS,
+  SCHOOL_NAMES,
+  SCREEN_SCHOOLS,
+  type HouseRules,
+} from './houseRules';
+export { type Caution, type CautionStep } from './cautions';
+export { APPLY_S_PER_M2, MOST_MISTS, RINSE_S_PER_M2, type Section } from './sections';
+export { type WetOffer } from './wetOffers';
+export { rinseWaterL } from './rinseWater';
+export { type DwellWindow } from './dwell';
+export { stepRow, type DoneWhen, type Stage, type StepId } from './steps';
+export { ENGINE_VERSION, planCoil, SPRAYER_L_MIN, type CoilPlan } from './planCoil';

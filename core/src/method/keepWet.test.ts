@@ -2,7 +2,9 @@ import fc from 'fast-check';
 import { trustedSeconds } from '../dryout';
 import type { CoilFace } from '../equipment';
 import { faceAreaOf } from '../equipment';
-import { APPLY_S_PER_M2, faceDrying, feedAsNoted, planCoil, RINSE_S_PER_M2, workOrder, type MethodContext, type WetOffer } from '.';
+import { APPLY_S_PER_M2, planCoil, RINSE_S_PER_M2, type MethodContext, type WetOffer } from '.';
+import { faceDrying, workOrder } from './faceDrying';
+import { feedAsNoted } from './wetOffers';
 import { anyContext, coil, graded, house, mildDay, shelf } from '../testing/fixtures';
 import type { KeepWet } from '../survey';
 

@@ -18,6 +18,7 @@ import type { HouseRules } from './houseRules';
 
 /** What stands before the faces of an outdoor unit. */
 export const GUARDS = ['none', 'wire', 'louvre', 'hinged'] as const;
+/** One of `GUARDS`. */
 export type Guard = (typeof GUARDS)[number];
 
 /** The coil as it is built: what does not change from visit to visit. */

@@ -19,6 +19,7 @@ export interface PanDose {
  * When the drain takes water at least as fast as the sprayer gives it, it can run without a pause.
  * @param pourLMin what the sprayer gives, L/min
  * @throws CoreError out-of-range `panVolumeL` | `drainLMin` | `pourLMin` (all above zero)
+ * @example panDose({ panVolumeL: 5, drainLMin: 1, pourLMin: 10 }).doseL // 3
  */
 export function panDose({ panVolumeL, drainLMin, pourLMin }: { panVolumeL: number; drainLMin: number; pourLMin: number }): PanDose {
   requirePositive('panVolumeL', panVolumeL);

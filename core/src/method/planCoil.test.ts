@@ -3,7 +3,8 @@ import type { Construction, CoilRole } from '../equipment';
 import type { Chemistry } from '../mix';
 import type { CoilSurvey, Grade } from '../survey';
 import { anyConstruction, anyContext, anyHouse, anyRole, anySurvey, coil, graded, house, mildDay, shelf } from '../testing/fixtures';
-import { CHEMISTRY_CHART, planCoil, type CoilPlan } from '.';
+import { planCoil, type CoilPlan } from '.';
+import { CHEMISTRY_CHART } from './chemistryChart';
 
 const plan = (construction: Construction, grade: Grade, over: Partial<CoilSurvey> = {}, role: CoilRole = 'condenser'): CoilPlan =>
   planCoil(coil(construction, { role }), graded(grade, over), mildDay, shelf, house());

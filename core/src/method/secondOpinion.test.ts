@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { clashesAmong, SUBSTANCES, type Party } from '../mix';
 import { noAnswers, questionsFor, type CoilAnswers, type Surrounding } from '../survey';
 import { anyConstruction, anyContext, anyHouse, anyRole, anySurvey, coil, graded, house, mildDay, shelf } from '../testing/fixtures';
-import { mergedKit, panDose, PAN_FILL_SHARE, planCoil, secondOpinion, visitClashes } from '.';
+import { mergedKit, panDose, planCoil, secondOpinion, visitClashes } from '.';
+import { PAN_FILL_SHARE } from './panDose';
 
 const answers = (over: Partial<CoilAnswers>): { answers: CoilAnswers } => ({ answers: { ...noAnswers(), ...over } });
 

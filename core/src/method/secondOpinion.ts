@@ -40,6 +40,7 @@ export const SCHOOL_PRESETS: readonly SchoolPreset[] = [
   },
 ];
 
+/** The plan as another school would have it. */
 export interface Opinion {
   id: string;
   name: string;
@@ -67,6 +68,7 @@ const sameWork = (a: CoilPlan, b: CoilPlan): boolean =>
  * The shop's own plan with those of other schools beside it; schools that come to the same work are left out. Two to four rows where
  * schools differ at all. Vetoes and labels hold in every one of them.
  * @throws as planCoil
+ * @example secondOpinion(coil(), graded(3), mildDay, shelf, house())[0].own // true
  */
 export function secondOpinion(
   coil: CoilBuild,

@@ -16,6 +16,7 @@ export interface Section {
 
 /** Seconds for each m² of face. Common practice, no source: a 3.5 ft² face takes about 15 s to foam and half a minute to rinse, per row. */
 export const APPLY_S_PER_M2 = 45;
+/** Time to rinse a square metre of one row, s. Common practice, no source. */
 export const RINSE_S_PER_M2 = 90;
 /** Smallest piece worth marking off, and the most pieces a face is cut into. */
 export const SMALLEST_SECTION_M2 = 0.1;

@@ -1,16 +1,8 @@
 import { noAnswers, completeStory, type CoilAnswers, type CoilSurvey, type Grade } from '../survey';
 import { coil, graded, house, mildDay, shelf } from '../testing/fixtures';
-import {
-  makesCondensate,
-  planCoil,
-  STEP_IDS,
-  STEP_TABLE,
-  stepRow,
-  type CoilBuild,
-  type CoilPlan,
-  type HouseRules,
-  type MethodContext,
-} from '.';
+import { planCoil, stepRow, type CoilBuild, type CoilPlan, type HouseRules, type MethodContext } from '.';
+import { makesCondensate } from './condensate';
+import { STEP_IDS, STEP_TABLE } from './steps';
 
 // Common practice throughout, no source; where a figure is given the notes of the trade are meant.
 const indoor = coil('copper-plate-fin', { role: 'evaporator', guards: 'none', topOpens: false });

@@ -12,6 +12,7 @@ const DRAIN_PARTIES: Record<DrainSchool, Party | null> = {
 
 /**
  * Every pair that must not meet among this visit's cleaners, its drain treatment, bleach already in a drain, and what the last visit used.
+ * @example visitClashes([planCoil(coil(), graded(3), mildDay, shelf, house())], [graded(3)], 'rod-or-vacuum', []) // []
  */
 export function visitClashes(
   plans: readonly CoilPlan[],

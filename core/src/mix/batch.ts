@@ -1,6 +1,7 @@
 import { CoreError, requirePositive } from '../errors';
 import { pourAmounts, splitFillings, type Pour, type PourInput } from './pour';
 
+/** A mix split over equal fillings. */
 export interface Batch {
   /** One filling. */
   pour: Pour;
@@ -17,6 +18,7 @@ export interface Batch {
  * One batch of the same mix for one or several coils, split over equal fillings of an applicator.
  * @param input.litres ready mix each coil needs, L
  * @throws CoreError out-of-range `litres` | `ratio` | `capacityL`
+ * @example batchFor({ waterParts: 4, litres: [5, 5], system: 'si', capacityL: 5 }).fillings // 2
  */
 export function batchFor(input: Omit<PourInput, 'totalL'> & { litres: readonly number[]; capacityL: number }): Batch {
   const { litres, ...rest } = input;

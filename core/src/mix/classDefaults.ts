@@ -93,7 +93,10 @@ type Completed = Pick<
   'chart' | 'dwellMinS' | 'dwellMaxS' | 'allowedConstructions' | 'indoor' | 'outdoor' | 'rinseNeeded' | 'hazardWords'
 > & { assumed: LabelGap[] };
 
-/** Where an incomplete label's user finds the missing facts: always assumed on the mild side. */
+/**
+ * Where an incomplete label's user finds the missing facts: always assumed on the mild side.
+ * @example completeLabel({ name: 'Tansy', chemistry: 'neutral', form: 'concentrate', chart: { light: 20, medium: 10, heavy: null }, countsAgainst: null, dwellMinS: null, dwellMaxS: null, allowedConstructions: null, indoor: null, outdoor: true, rinseNeeded: true, waterFirst: true, hazardWords: '', handling: [], phLow: null, phHigh: null, packL: 4, packPrice: 22, lowL: null }).assumed.includes('dwell') // true
+ */
 export function completeLabel(label: LabelRead): Completed {
   const usual = CLASS_DEFAULTS[label.chemistry];
   const noChart = label.form === 'concentrate' && label.chart.light === null && label.chart.medium === null && label.chart.heavy === null;

@@ -13,6 +13,7 @@ export interface CorrectionInput {
   capacityL?: number;
 }
 
+/** What to add to a mix, and what to tip out first. */
 export interface Correction {
   add: 'concentrate' | 'water' | 'nothing';
   addL: number;
@@ -54,6 +55,7 @@ export function correctMix(input: CorrectionInput): Correction {
  * What to add when so much of each is in the applicator already: "I put 6 oz in a gallon".
  * @param input.concentrateL and input.waterL in the applicator now, L; either may be 0, not both
  * @throws CoreError out-of-range, naming the argument
+ * @example correctContents({ concentrateL: 1, waterL: 2, targetWaterParts: 4 }) // { add: 'water', addL: 2, tipOutL: 0, totalL: 5 }
  */
 export function correctContents(input: { concentrateL: number; waterL: number; targetWaterParts: number; capacityL?: number }): Correction {
   const concentrate = exactNonNegative('concentrateL', input.concentrateL);

@@ -8,6 +8,7 @@ export function productCost({ litres, packL, packPrice }: { litres: number; pack
   return (litres / packL) * packPrice;
 }
 
+/** What a visit cost, in the shop’s money. */
 export interface VisitCost {
   product: number;
   water: number;
@@ -19,6 +20,7 @@ export interface VisitCost {
  * What a visit cost the shop: product, water and time.
  * @param input.products what was taken of each pack · waterL · waterPricePerL · minutes · hourlyRate
  * @throws CoreError out-of-range, naming the argument
+ * @example visitCost({ products: [{ litres: 1, packL: 4, packPrice: 40 }], waterL: 100, waterPricePerL: 0.01, minutes: 60, hourlyRate: 90 }).total // 101
  */
 export function visitCost(input: {
   products: readonly { litres: number; packL: number; packPrice: number }[];
@@ -44,6 +46,7 @@ export interface Method {
   minutesPerJob: number;
 }
 
+/** Cans against a gun, job by job, in the shop’s money. */
 export interface BreakEven {
   aerosolPerJob: number;
   gunPerJob: number;
@@ -59,6 +62,7 @@ const MOST_JOBS = 2000;
  * Aerosols against a gun and concentrate: the gun costs more once and less for each job.
  * @param input.jobs how many jobs of the season to lay out, 1–2000
  * @throws CoreError out-of-range, naming the argument
+ * @example breakEven({ aerosol: { buyOnce: 0, productPerJob: 26, minutesPerJob: 12 }, gun: { buyOnce: 85, productPerJob: 5, minutesPerJob: 12 }, hourlyRate: 90, jobs: 10 }).gunPerJob < 26 // true
  */
 export function breakEven(input: { aerosol: Method; gun: Method; hourlyRate: number; jobs: number }): BreakEven {
   for (const [name, method] of Object.entries({ aerosol: input.aerosol, gun: input.gun })) {
@@ -86,6 +90,7 @@ export function breakEven(input: { aerosol: Method; gun: Method; hourlyRate: num
   };
 }
 
+/** Concentrate that went into a mix, with the strength made and the one needed. */
 export interface MixUse {
   concentrateL: number;
   /** Strength that was made, and that the plan asked for, parts of water to one. */
@@ -99,6 +104,7 @@ export interface MixUse {
  * Concentrate, and money, that went into mixes made stronger than needed: c·(1 − (Wm+1)/(Wn+1)) of each.
  * Mixes as strong as needed, or weaker, add nothing.
  * @throws CoreError out-of-range, naming the argument
+ * @example strongerThanNeeded([{ concentrateL: 1, madeWaterParts: 4, neededWaterParts: 9, packL: 4, packPrice: 40 }]).litres // 0.5
  */
 export function strongerThanNeeded(uses: readonly MixUse[]): { litres: number; money: number } {
   return uses.reduce(

@@ -6,6 +6,7 @@ import { strengthBand, type BandVerdict } from './strengthBand';
 
 /** What a mix is made in, or drawn from. */
 export const APPLICATOR_KINDS = ['pump-sprayer', 'hand-bottle', 'foaming-gun', 'bucket'] as const;
+/** One of `APPLICATOR_KINDS`. */
 export type ApplicatorKind = (typeof APPLICATOR_KINDS)[number];
 
 /** A sprayer, bottle, gun or bucket that a mix is made in and put on with. */
@@ -144,6 +145,7 @@ export const DIAL_TOLERANCE = 0.08;
  * `reached` is the first one that is near enough and inside the label's chart; null when no position reaches it.
  * @param reservoirWaterParts 0 for straight concentrate
  * @throws CoreError out-of-range `targetWaterParts` | `reservoirWaterParts` | `dial` (no position)
+ * @example dialOutcomes({ targetWaterParts: 4, reservoirWaterParts: 0, dial: readDial('A=3, B=4'), chart: { light: 10, medium: 6, heavy: 4 } }).reached.position.mark // 'B'
  */
 export function dialOutcomes(input: {
   targetWaterParts: number;

@@ -7,7 +7,11 @@ export interface Mix {
   totalL: number;
 }
 
-/** Concentrate share of the mix, 0–1: 1/(W+1). @param waterParts W ≥ 0 */
+/**
+ * Concentrate share of the mix, 0–1: 1/(W+1).
+ * @param waterParts W ≥ 0
+ * @example concentrateFraction(4) // 0.2
+ */
 export function concentrateFraction(waterParts: number): number {
   return exactNonNegative('ratio', waterParts).add(1).inverse().valueOf();
 }

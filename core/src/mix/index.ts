@@ -1,17 +1,45 @@
-export * from './label';
-export * from './parseRatio';
-export * from './dilution';
-export * from './solutionVolume';
-export * from './measures';
-export * from './pour';
-export * from './batch';
-export * from './dial';
-export * from './correct';
-export * from './cost';
-export * from './stock';
-export * from './classDefaults';
-export * from './strengthBand';
-export * from './neverTogether';
-export * from './recipe';
-export * from './runOff';
-export * from './mixStanding';
+export {
+  CHEMISTRIES,
+  CHEMISTRY_NAMES,
+  CLEANER_FORMS,
+  LABEL_GAP_NAMES,
+  LABEL_LINE_TABLE,
+  LABEL_LINES,
+  type Chemistry,
+  type Cleaner,
+  type CleanerForm,
+  type LabelChart,
+  type LabelGap,
+  type LabelLine,
+  type StrengthStep,
+} from './label';
+export { COUNTS_AGAINST, parseRatio, strengthReadings, type CountsAgainst, type RatioReading } from './parseRatio';
+export { concentrateFraction, endRatio, mixFor } from './dilution';
+export { cansFor, FURTHER_PASS_SHARE, learnedCanYield, solutionVolume, type CanUse } from './solutionVolume';
+export { formatMeasured, measureOf, usualMeasure, waterMeasure, type Measure, type MeasureId } from './measures';
+export { pourAmounts, type Pour } from './pour';
+export { batchFor, type Batch } from './batch';
+export {
+  APPLICATOR_KINDS,
+  calibrateDial,
+  dialOutcomes,
+  dialWaterParts,
+  drawing,
+  readDial,
+  reservoirFor,
+  waterPosition,
+  writeDial,
+  type Applicator,
+  type ApplicatorKind,
+  type DialPosition,
+  type DrawingPosition,
+} from './dial';
+export { correctContents, type Correction } from './correct';
+export { breakEven, strongerThanNeeded, visitCost, type BreakEven, type MixUse, type VisitCost } from './cost';
+export { drawDown, reorderList, stockWarnings, type StockItem, type StockWarning } from './stock';
+export { completeLabel, type LabelRead } from './classDefaults';
+export { BAND_WORDS, strengthBand, type BandVerdict } from './strengthBand';
+export { CHEMISTRY_SUBSTANCES, clashesAmong, SUBSTANCES, type ClashFound, type Party } from './neverTogether';
+export { householdRecipe } from './recipe';
+export { runOffCure, type RunOffCure } from './runOff';
+export { mixStanding, pouredWaterParts, type MixStanding } from './mixStanding';

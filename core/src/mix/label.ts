@@ -1,12 +1,17 @@
 import type { Construction } from '../equipment';
 
+/** Classes of cleaner, water among them. */
 export const CHEMISTRIES = ['water', 'neutral', 'household', 'evaporator-foam', 'microchannel-cleaner', 'alkaline-foam', 'acid'] as const;
+/** One of `CHEMISTRIES`. */
 export type Chemistry = (typeof CHEMISTRIES)[number];
 
+/** How a cleaner is sold. */
 export const CLEANER_FORMS = ['concentrate', 'aerosol', 'ready'] as const;
+/** One of `CLEANER_FORMS`. */
 export type CleanerForm = (typeof CLEANER_FORMS)[number];
 
 export const STRENGTH_STEPS = ['light', 'medium', 'heavy'] as const;
+/** One of `STRENGTH_STEPS`. */
 export type StrengthStep = (typeof STRENGTH_STEPS)[number];
 
 /** Parts of water to one of concentrate for each soiling; null where the label is silent or nothing is mixed. */
@@ -14,6 +19,7 @@ export type LabelChart = Record<StrengthStep, number | null>;
 
 /** Lines on a label about handling it or the place it is used in. */
 export const LABEL_LINES = ['shake', 'do-not-shake', 'upright', 'food-area'] as const;
+/** One of `LABEL_LINES`. */
 export type LabelLine = (typeof LABEL_LINES)[number];
 
 /** Each line as it is told, and where in the work it bites. */
@@ -57,8 +63,10 @@ export interface Cleaner {
 
 /** Parts of a label that may be missing. */
 export const LABEL_GAPS = ['chart', 'dwell', 'materials', 'indoor', 'outdoor', 'rinse', 'hazard'] as const;
+/** One of `LABEL_GAPS`. */
 export type LabelGap = (typeof LABEL_GAPS)[number];
 
+/** What a label may be silent about, in words. */
 export const LABEL_GAP_NAMES: Record<LabelGap, string> = {
   chart: 'strength',
   dwell: 'dwell',
@@ -69,6 +77,7 @@ export const LABEL_GAP_NAMES: Record<LabelGap, string> = {
   hazard: 'hazards',
 };
 
+/** Classes of cleaner in words. */
 export const CHEMISTRY_NAMES: Record<Chemistry, string> = {
   water: 'Water',
   neutral: 'Neutral detergent',

@@ -3,8 +3,10 @@ import { LITRES_PER_FL_OZ, litresOf, trimDecimals, type UnitSystem, type VolumeU
 
 /** What a technician measures with. `cap` is the bottle's own cap, whose size the user gives. */
 export const MEASURE_IDS = ['floz', 'cup', 'pt', 'qt', 'gal', 'mL', 'L', 'cap'] as const;
+/** One of `MEASURE_IDS`. */
 export type MeasureId = (typeof MEASURE_IDS)[number];
 
+/** What an amount is measured with. */
 export interface Measure {
   id: MeasureId;
   /** One, and more than one, of it. */
@@ -76,6 +78,7 @@ const MEASURE_TABLE: Record<Exclude<MeasureId, 'cap'>, MeasureRow> = {
  * A measure ready to pour with.
  * @param capL size of the cap, L; needed for `cap` only
  * @throws CoreError missing | out-of-range `capL`
+ * @example measureOf('mL').id // 'mL'
  */
 export function measureOf(id: MeasureId, capL?: number): Measure {
   if (id === 'cap') {
@@ -96,10 +99,16 @@ export function measureOf(id: MeasureId, capL?: number): Measure {
   return { id, ...row, litres: litresOf(unit) };
 }
 
-/** What the trade measures with when nothing else was said. */
+/**
+ * What the trade measures with when nothing else was said.
+ * @example usualMeasure('us').id // 'floz'
+ */
 export const usualMeasure = (system: UnitSystem): Measure => measureOf(system === 'us' ? 'floz' : 'mL');
 
-/** The largest of the system's measures in which water is usually run: fl oz and cups are tedious by the gallon. */
+/**
+ * The largest of the system's measures in which water is usually run: fl oz and cups are tedious by the gallon.
+ * @example waterMeasure(0.5, 'si').id // 'mL'
+ */
 export const waterMeasure = (litres: number, system: UnitSystem): Measure =>
   system === 'us' ? measureOf(litres >= 128 * LITRES_PER_FL_OZ - 1e-9 ? 'gal' : 'floz') : measureOf(litres >= 1 - 1e-9 ? 'L' : 'mL');
 

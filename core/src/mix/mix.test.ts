@@ -1,20 +1,10 @@
 import fc from 'fast-check';
 import { CoreError } from '../errors';
 import { LITRES_PER_FL_OZ, LITRES_PER_GALLON } from '../units';
-import {
-  concentrateFraction,
-  correctMix,
-  endRatio,
-  mixFor,
-  mixFromConcentrate,
-  parseRatio,
-  pourAmounts,
-  SHORT_SHARE,
-  solutionVolume,
-  splitFillings,
-  strengthBand,
-  waterPartsOf,
-} from '.';
+import { concentrateFraction, endRatio, mixFor, parseRatio, pourAmounts, solutionVolume, strengthBand } from '.';
+import { correctMix } from './correct';
+import { mixFromConcentrate, waterPartsOf } from './dilution';
+import { SHORT_SHARE, splitFillings } from './pour';
 
 const ratios = fc.integer({ min: 0, max: 4000 }).map((n) => n / 100);
 const volumes = fc.integer({ min: 1, max: 100_000 }).map((n) => n / 100);

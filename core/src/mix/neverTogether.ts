@@ -3,6 +3,7 @@ import type { Chemistry } from './label';
 
 /** What a product or a surface is, as far as reactions go. */
 export const SUBSTANCES = ['bleach', 'acid', 'ammonia', 'strong-alkali', 'aluminium', 'copper', 'coating', 'neutral'] as const;
+/** One of `SUBSTANCES`. */
 export type Substance = (typeof SUBSTANCES)[number];
 
 /** A thing that may meet another: a cleaner, a drain treatment, or what the coil is made of. */
@@ -43,6 +44,7 @@ export const NEVER_TOGETHER: readonly Clash[] = [
   { id: 'never.acid-coating', pair: ['acid', 'coating'], makes: 'a stripped coating', source: commonPractice },
 ];
 
+/** Two things that must never meet, and what they would make. */
 export interface ClashFound {
   id: string;
   a: string;
@@ -51,7 +53,10 @@ export interface ClashFound {
   text: string;
 }
 
-/** Every pair among the parties that must not meet. Order of the parties does not matter to what is found. */
+/**
+ * Every pair among the parties that must not meet. Order of the parties does not matter to what is found.
+ * @example clashesAmong([{ name: 'A', substances: CHEMISTRY_SUBSTANCES['alkaline-foam'] }, { name: 'B', substances: CHEMISTRY_SUBSTANCES.neutral }]) // []
+ */
 export function clashesAmong(parties: readonly Party[]): ClashFound[] {
   const found: ClashFound[] = [];
   parties.forEach((one, i) => {

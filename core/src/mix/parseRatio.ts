@@ -3,8 +3,10 @@ import { litresNamed, parseNumber } from '../units';
 
 /** What a label's amount is counted against: each unit of water, or each unit of the finished mix. */
 export const COUNTS_AGAINST = ['water', 'mix'] as const;
+/** One of `COUNTS_AGAINST`. */
 export type CountsAgainst = (typeof COUNTS_AGAINST)[number];
 
+/** One way that a strength on a label can be read. */
 export interface RatioReading {
   /** Parts of water to one part of concentrate. 0 is straight concentrate. */
   waterParts: number;

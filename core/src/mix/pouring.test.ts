@@ -11,18 +11,17 @@ import {
   householdRecipe,
   learnedCanYield,
   measureOf,
-  MEASURE_IDS,
   mixStanding,
   pourAmounts,
   readDial,
   reservoirFor,
   runOffCure,
-  SHORT_SHARE,
-  stepOf,
   waterPosition,
   writeDial,
   type DialPosition,
 } from '.';
+import { MEASURE_IDS, stepOf } from './measures';
+import { SHORT_SHARE } from './pour';
 
 const FLOZ = LITRES_PER_FL_OZ;
 const GAL = LITRES_PER_GALLON;

@@ -3,7 +3,6 @@ import {
   breakEven,
   completeLabel,
   drawDown,
-  productCost,
   reorderList,
   stockWarnings,
   strongerThanNeeded,
@@ -11,6 +10,7 @@ import {
   type LabelRead,
   type StockItem,
 } from '.';
+import { productCost } from './cost';
 
 const TODAY = '2026-06-11';
 const item = (id: string, leftL: number, expires: string | null = null, sizeL = 4): StockItem => ({

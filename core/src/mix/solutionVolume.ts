@@ -29,6 +29,7 @@ export interface SolutionVolume {
  * Ready mix needed for a coil, L: fin surface × retained film × share carried × waste × rounds; density taken as 1 kg/L.
  * `lowL` and `highL` are the ends of the film itself, without waste.
  * @throws CoreError out-of-range `finSurfaceM2` | `passes` (1–4)
+ * @example solutionVolume({ finSurfaceM2: 30, applied: 'foam', passes: 1 }).litres > 0 // true
  */
 export function solutionVolume({ finSurfaceM2, applied, passes }: SolutionInput): SolutionVolume {
   requirePositive('finSurfaceM2', finSurfaceM2);

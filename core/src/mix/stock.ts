@@ -30,6 +30,7 @@ export interface DrawDown {
  * Takes an amount from the bottles of one cleaner: still good ones first, the sooner to expire before the later, an opened one
  * before a full one. Never takes more than a bottle holds.
  * @throws CoreError out-of-range `litres`
+ * @example drawDown([{ id: 'a', cleanerId: 'c', lot: '', expires: null, sizeL: 4, leftL: 3 }], 5, '2026-06-11').shortL // 2
  */
 export function drawDown(items: readonly StockItem[], litres: number, today: string): DrawDown {
   requireNonNegative('litres', litres);
@@ -44,13 +45,17 @@ export function drawDown(items: readonly StockItem[], litres: number, today: str
   return { draws, shortL: open > 1e-9 ? open : 0 };
 }
 
+/** A cleaner that is low, or a bottle past its day. */
 export type StockWarning =
   | { kind: 'low'; cleanerId: string; leftL: number; lowL: number }
   | { kind: 'expired' | 'expires-soon'; cleanerId: string; itemId: string; lot: string; expires: string };
 
 const DAY_MS = 86_400_000;
 
-/** What is low, what has expired and what soon will. A cleaner without a low mark is never low; empty bottles do not expire. */
+/**
+ * What is low, what has expired and what soon will. A cleaner without a low mark is never low; empty bottles do not expire.
+ * @example stockWarnings([{ id: 'c', lowL: 1 }], [{ id: 'a', cleanerId: 'c', lot: '', expires: null, sizeL: 4, leftL: 0.5 }], '2026-06-11')[0].kind // 'low'
+ */
 export function stockWarnings(
   cleaners: readonly { id: string; lowL: number | null }[],
   items: readonly StockItem[],
@@ -82,7 +87,10 @@ export interface ReorderRow {
   price: number;
 }
 
-/** Whole packs that bring every low cleaner back to twice its low mark. */
+/**
+ * Whole packs that bring every low cleaner back to twice its low mark.
+ * @example reorderList([], [], '2026-06-11') // []
+ */
 export function reorderList(
   cleaners: readonly { id: string; name: string; lowL: number | null; packL: number; packPrice: number }[],
   items: readonly StockItem[],

@@ -1,10 +1,12 @@
 import type { LabelChart, StrengthStep } from './label';
 
+/** Where a strength lies on the label’s chart. */
 export type BandVerdict = 'stronger-than-label' | 'heavy' | 'medium' | 'light' | 'weaker-than-label' | 'no-chart';
 
 /**
  * Where a strength falls on a label's chart: the step whose ratio is nearest in concentrate share, or outside either end.
  * @param tolerance relative, on concentrate share; 3 % by default, what pouring by marks allows
+ * @example strengthBand(6, { light: 10, medium: 6, heavy: 4 }) // 'medium'
  */
 export function strengthBand(waterParts: number, chart: LabelChart, tolerance = 0.03): BandVerdict {
   const share = 1 / (waterParts + 1);
@@ -19,6 +21,7 @@ export function strengthBand(waterParts: number, chart: LabelChart, tolerance = 
   return steps.reduce((best, row) => (Math.abs(row.share - share) < Math.abs(best.share - share) ? row : best)).step;
 }
 
+/** The same in words. */
 export const BAND_WORDS: Record<BandVerdict, string> = {
   'stronger-than-label': 'stronger than the label allows',
   heavy: 'in the label’s heavy band',

@@ -6,6 +6,7 @@ import { condensateClock, powerClocks, type PowerUp } from './powerUp';
 
 /** From the mildest to the most pressing. */
 export const ALARM_KINDS = ['steady', 'rested', 'look', 'ready', 'mist', 'hurry', 'too-long'] as const;
+/** One of `ALARM_KINDS`. */
 export type AlarmKind = (typeof ALARM_KINDS)[number];
 
 /** Something to be called out at a moment, whatever the screen is doing. */

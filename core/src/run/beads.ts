@@ -4,21 +4,35 @@ import { coilRunOf, foamedSections, isWashed } from './coilRun';
 import type { SectionProgress, VisitState } from './fold';
 import type { VisitCoil } from './events';
 
+/** The steps of a visit, in order. */
 export const BEADS = ['look', 'plan', 'mix', 'wash', 'check', 'close'] as const;
+/** One of `BEADS`. */
 export type Bead = (typeof BEADS)[number];
 
+/** The same in words. */
 export const BEAD_NAMES: Record<Bead, string> = { look: 'Look', plan: 'Plan', mix: 'Mix', wash: 'Wash', check: 'Check', close: 'Close' };
 
+/** How far a visit is. */
 export type VisitStanding = 'planned' | 'under way' | 'closed';
 
+/**
+ * Whether a visit is planned, under way or closed.
+ * @example standingOf(foldVisit('v', 'split-cool', [])) // 'planned'
+ */
 export const standingOf = (state: VisitState): VisitStanding => (state.closed ? 'closed' : state.startedAt ? 'under way' : 'planned');
 
-/** Coils this visit works on: those not set aside. */
+/**
+ * Coils this visit works on: those not set aside.
+ * @example coilsInHand(foldVisit('v', 'split-cool', []), [coil()]).length // 1
+ */
 export const coilsInHand = (state: VisitState, coils: readonly VisitCoil[]): VisitCoil[] => coils.filter((coil) => !state.skipped[coil.id]);
 
 const planOf = (state: VisitState, coil: VisitCoil) => state.plans[coil.id]?.value;
 
-/** Whether a cleaner has to be mixed: under water first, only once the torch has found a section still dark. */
+/**
+ * Whether a cleaner has to be mixed: under water first, only once the torch has found a section still dark.
+ * @example needsMix(planCoil(coil(), graded(3), mildDay, shelf, house()), {}) // true
+ */
 export const needsMix = (plan: CoilPlan, progress: Record<string, SectionProgress>): boolean =>
   plan.verdict === 'wash' &&
   plan.cleanerId !== null &&
@@ -65,7 +79,10 @@ const BEAD_TESTS: Record<Bead, BeadTest> = {
   close: (state) => state.closed !== null,
 };
 
-/** Which beads are done. A visit with every coil set aside has its beads Look to Check done. */
+/**
+ * Which beads are done. A visit with every coil set aside has its beads Look to Check done.
+ * @example beadsDone(foldVisit('v', 'split-cool', []), [coil()]).look // false
+ */
 export function beadsDone(state: VisitState, coils: readonly VisitCoil[]): Record<Bead, boolean> {
   const inHand = coilsInHand(state, coils);
   const allAside = coils.length > 0 && inHand.length === 0;
@@ -73,7 +90,10 @@ export function beadsDone(state: VisitState, coils: readonly VisitCoil[]): Recor
   return Object.fromEntries(BEADS.map((bead) => [bead, done(bead)])) as Record<Bead, boolean>;
 }
 
-/** The bead to open: the first that is not done, Close when all are. */
+/**
+ * The bead to open: the first that is not done, Close when all are.
+ * @example currentBead(foldVisit('v', 'split-cool', []), [coil()]) // 'look'
+ */
 export function currentBead(state: VisitState, coils: readonly VisitCoil[]): Bead {
   const done = beadsDone(state, coils);
   return BEADS.find((bead) => !done[bead]) ?? 'close';

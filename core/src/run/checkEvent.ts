@@ -242,6 +242,7 @@ const AFTER_CLOSING: readonly EventKind[] = ['note.added', 'event.undone', 'stoc
  * Refuses an event that must not be added to this visit: another visit's, a coil or cleaner it does not know, a dwell
  * beyond the label, water before the power is proven dead, anything but a note, a stock count or an undo once the visit is closed.
  * @throws CoreError not-allowed | unknown, naming the field
+ * @example checkEvent(foldVisit('v', 'split-cool', []), { id: 'e', visitId: 'v', at: '2026-06-11T12:00:00Z', by: 'Wren', kind: 'visit.started', data: {} }, { configuration: 'split-cool', coils: [coil()], shelf, events: [] }) // undefined
  */
 export function checkEvent(state: VisitState, event: VisitEvent, frame: VisitFrame): void {
   if (event.visitId !== state.visitId) refuse('visitId', 'This event belongs to another visit.');

@@ -22,6 +22,7 @@ export function drainRateLMin({ litres, seconds }: DrainTest): number {
  * How much water a pan has been given, and when it has drained enough for the next pour.
  * @param pauseS wait after each pour, s; 0 when the drain keeps up
  * @returns poured, L; readyAtMs, UTC ms, null before the first pour or when there is no wait
+ * @example panClock([], 60) // { pouredL: 0, pours: 0, readyAtMs: null }
  */
 export function panClock(pours: readonly Stamped<number>[], pauseS: number): { pouredL: number; pours: number; readyAtMs: number | null } {
   const last = pours.at(-1);

@@ -50,6 +50,7 @@ export interface Photo {
   caption: string;
 }
 
+/** Amounts that were poured for a coil. */
 export interface MixMade {
   coilId: string;
   cleanerId: string;
@@ -113,8 +114,10 @@ export interface EventDataByKind {
   'visit.reopened': { reason: string };
   'event.undone': { eventId: string };
 }
+/** Kind of an entry. */
 export type EventKind = keyof EventDataByKind;
 
+/** Every kind of entry. */
 export const EVENT_KINDS = [
   'visit.started',
   'story.noted',

@@ -16,6 +16,7 @@ import type { PartOff, Refitted, WireNoted } from './takedown';
 
 export type SectionPhase = 'waits' | 'wet' | 'soaking' | 'rinsed' | 'clear' | 'again';
 
+/** What has become of a section. */
 export interface SectionProgress {
   phase: SectionPhase;
   /** What is on it; null unless soaking. */
@@ -42,6 +43,7 @@ export interface Closing {
   reopened: Stamped<string> | null;
 }
 
+/** A visit as its entries leave it. */
 export interface VisitState {
   visitId: string;
   startedAt: string | null;
@@ -133,6 +135,10 @@ const emptyState = (visitId: string): VisitState => ({
   undoable: {},
 });
 
+/**
+ * A section that nobody has touched.
+ * @example freshSection().phase // 'waits'
+ */
 export const freshSection = (): SectionProgress => ({
   phase: 'waits',
   foam: null,
@@ -157,7 +163,10 @@ function undoneIds(ordered: readonly VisitEvent[]): Set<string> {
   return undone;
 }
 
-/** Events in order, without those that were taken back and the taking back itself. */
+/**
+ * Events in order, without those that were taken back and the taking back itself.
+ * @example standingEvents([]) // []
+ */
 export function standingEvents(events: readonly VisitEvent[]): VisitEvent[] {
   const ordered = inOrder(events);
   const undone = undoneIds(ordered);
@@ -376,6 +385,7 @@ const REDUCERS: Reducers = {
  * The state of a visit from all that happened in it. Order of the input, repeats and the time of reading do not matter;
  * clocks are derived later from timestamps and now.
  * @throws CoreError not-allowed `visitId` when an event belongs to another visit
+ * @example foldVisit('v', 'split-cool', []).startedAt // null
  */
 export function foldVisit(visitId: string, configuration: Configuration, events: readonly VisitEvent[]): VisitState {
   const stranger = events.find((event) => event.visitId !== visitId);
@@ -392,7 +402,10 @@ export function foldVisit(visitId: string, configuration: Configuration, events:
   return state;
 }
 
-/** What a visit used from the shelf, L by cleaner id: the sum of its mixes, or the amount put in by hand. */
+/**
+ * What a visit used from the shelf, L by cleaner id: the sum of its mixes, or the amount put in by hand.
+ * @example usedFromShelf(foldVisit('v', 'split-cool', [])) // {}
+ */
 export function usedFromShelf(state: VisitState): Record<string, number> {
   const used: Record<string, number> = {};
   for (const { value: mix } of Object.values(state.mixes).flat()) used[mix.cleanerId] = (used[mix.cleanerId] ?? 0) + mix.concentrateL;

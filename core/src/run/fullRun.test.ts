@@ -1,7 +1,9 @@
 import fc from 'fast-check';
 import { fullRun, fullRunCoils } from '../testing/fullRun';
 import { shelf } from '../testing/fixtures';
-import { beadsDone, checkEvent, foldVisit, isGateOpen, gateStepsFor, PAGE_OF, type VisitEvent, type VisitFrame } from '.';
+import { beadsDone, checkEvent, foldVisit, isGateOpen, gateStepsFor, type VisitEvent } from '.';
+import { PAGE_OF } from './pages';
+import { type VisitFrame } from './checkEvent';
 
 const events = fullRun('v1');
 const fold = (some: readonly VisitEvent[]) => foldVisit('v1', 'split-cool', some);

@@ -3,6 +3,7 @@ import { CONFIGURATION_TABLE } from '../equipment';
 import type { CoilRole } from '../equipment';
 import type { CoilAnswers } from '../survey';
 
+/** Lockout, tagout and absence of voltage test, step by step. */
 export const GATE_STEPS = [
   'thermostat-off',
   'gas-off',
@@ -15,6 +16,7 @@ export const GATE_STEPS = [
   'meter-proved-again',
   'capacitor',
 ] as const;
+/** One of `GATE_STEPS`. */
 export type GateStep = (typeof GATE_STEPS)[number];
 
 export interface GateStepFacts {
@@ -111,7 +113,10 @@ const SOURCES: Partial<Record<PowerSource, Partial<Record<GateStep, string>>>> =
   },
 };
 
-/** What to mind at a step, by the source and by how its disconnect is made. */
+/**
+ * What to mind at a step, by the source and by how its disconnect is made.
+ * @example gateHelp('l1-l2', 'package-unit', 'unknown').includes('each') // true
+ */
 export function gateHelp(step: GateStep, source: PowerSource, disconnect: CoilAnswers['disconnect']): string {
   const own = SOURCES[source]?.[step];
   const made = source === 'outdoor-unit' || source === 'package-unit' ? DISCONNECTS[disconnect] : DISCONNECTS.unknown;
@@ -119,12 +124,18 @@ export function gateHelp(step: GateStep, source: PowerSource, disconnect: CoilAn
   return own ? (source === 'package-unit' && step === 'isolated' ? `${plain} ${own}` : own) : plain;
 }
 
-/** The steps that open the gate for this kind of system, in order. */
+/**
+ * The steps that open the gate for this kind of system, in order.
+ * @example gateStepsFor('split-cool').includes('gas-off') // false
+ */
 export function gateStepsFor(configuration: Configuration): GateStep[] {
   return GATE_STEPS.filter((step) => step !== 'gas-off' || CONFIGURATION_TABLE[configuration].gas);
 }
 
-/** The power sources that must be proven dead before a coil of this role is wetted. */
+/**
+ * The power sources that must be proven dead before a coil of this role is wetted.
+ * @example sourceOf('split-cool', 'evaporator') // 'air-handler'
+ */
 export function sourceOf(configuration: Configuration, role: CoilRole): PowerSource {
   return CONFIGURATION_TABLE[configuration].sourceFor[role];
 }
@@ -160,7 +171,10 @@ export const readsEachCircuit = (step: GateStep, source: PowerSource): boolean =
 /** Circuits that a package unit may have. Common practice, no source. */
 export const MOST_CIRCUITS = 3;
 
-/** Whether a step is satisfied by its reading; a step with nothing to read is satisfied by being done. */
+/**
+ * Whether a step is satisfied by its reading; a step with nothing to read is satisfied by being done.
+ * @example readingPasses('l1-l2', 118) // false
+ */
 export function readingPasses(step: GateStep, volts: number | null): boolean {
   const { reads } = GATE_TABLE[step];
   if (reads === null) return true;
@@ -205,10 +219,17 @@ export function stepGate(gate: GateProgress, order: readonly GateStep[], step: G
   return { done: { ...Object.fromEntries(kept.map((name) => [name, gate.done[name]])), [step]: entry }, failed: null };
 }
 
+/**
+ * Whether every step of a gate has been taken.
+ * @example isGateOpen(undefined, gateStepsFor('split-cool')) // false
+ */
 export const isGateOpen = (gate: GateProgress | undefined, order: readonly GateStep[]): boolean =>
   gate !== undefined && order.every((step) => gate.done[step] !== undefined);
 
-/** When the gate was opened: the time of its last step; null while it is shut. */
+/**
+ * When the gate was opened: the time of its last step; null while it is shut.
+ * @example gateOpenedAt(undefined, gateStepsFor('split-cool')) // null
+ */
 export const gateOpenedAt = (gate: GateProgress | undefined, order: readonly GateStep[]): string | null =>
   gate && isGateOpen(gate, order) ? (gate.done[order.at(-1) as GateStep]?.at ?? null) : null;
 

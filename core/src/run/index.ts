@@ -1,17 +1,56 @@
-export * from './stamped';
-export * from './takedown';
-export * from './events';
-export * from './pages';
-export * from './entryWords';
-export * from './gate';
-export * from './foam';
-export * from './sectionsInHand';
-export * from './fold';
-export * from './coilRun';
-export * from './clocks';
-export * from './beads';
-export * from './checkEvent';
-export * from './alarms';
-export * from './powerUp';
-export * from './rinseSigns';
-export * from './drain';
+export {
+  leftOver,
+  PART_KINDS,
+  PART_NAMES,
+  partWords,
+  refitOrder,
+  WIRE_COLOURS,
+  wiresOpen,
+  type PartKind,
+  type Refitted,
+  type WireColour,
+  type WireNoted,
+} from './takedown';
+export { EVENT_KINDS, type EventDataByKind, type EventKind, type Finding, type MixMade, type VisitEvent } from './events';
+export { type Page } from './pages';
+export { entryWords } from './entryWords';
+export {
+  DEAD_VOLTS,
+  GATE_STEPS,
+  GATE_TABLE,
+  gateHelp,
+  gateOpenedAt,
+  gateStepsFor,
+  isGateOpen,
+  LEAST_REASON,
+  LIVE_VOLTS,
+  MOST_CIRCUITS,
+  readingPasses,
+  readsEachCircuit,
+  SHUT_STEP,
+  sourceOf,
+  worstReading,
+  type GateEntry,
+  type GateStep,
+} from './gate';
+export { mistBy, rinseBy } from './foam';
+export { foldVisit, standingEvents, usedFromShelf, type SectionProgress, type Undoable, type VisitState } from './fold';
+export { coilRunOf, foamedSections, isWashed, progressOf, type CoilRun } from './coilRun';
+export { needsFoam, nextAction, plannedRinseBy, sectionClock, type NextAction, type SectionClock, type SectionWord } from './clocks';
+export {
+  BEAD_NAMES,
+  BEADS,
+  beadsDone,
+  coilMix,
+  coilsInHand,
+  currentBead,
+  needsMix,
+  standingOf,
+  type Bead,
+  type VisitStanding,
+} from './beads';
+export { checkEvent, noPowerYet } from './checkEvent';
+export { alarmsOf, dueAlarms, powerAlarmsOf, type Alarm, type AlarmKind } from './alarms';
+export { condensateClock, HOLD_OFF_S, nextPowerStep, POWER_STEPS, POWER_TABLE, powerClocks, STEADY_S, type PowerStep } from './powerUp';
+export { RINSE_SIGN_NAMES, RINSE_SIGNS, SPOT_NAMES, SPOTS, type RinseSign, type Spot } from './rinseSigns';
+export { DRAIN_HELP, drainRateLMin, panClock } from './drain';

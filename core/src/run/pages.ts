@@ -2,6 +2,7 @@ import type { EventKind } from './events';
 
 /** Where in a visit something is entered; an undo on a page takes back what was entered there and nothing else. */
 export const PAGES = ['look', 'plan', 'mix', 'wash', 'takedown', 'power-up', 'run-sheet', 'check', 'close'] as const;
+/** One of `PAGES`. */
 export type Page = (typeof PAGES)[number];
 
 /** The page each kind of entry belongs to; null where it is not taken back by an undo, but put right by a later entry or asked about apart. */

@@ -1,19 +1,8 @@
 import fc from 'fast-check';
 import { scribe } from '../testing/fullRun';
 import { GATE_STEPS, GATE_TABLE, gateHelp, LEAST_REASON, readingPasses } from './gate';
-import {
-  alarmsOf,
-  checkEvent,
-  dueAlarms,
-  drainRateLMin,
-  nextPowerStep,
-  notPowered,
-  panClock,
-  POWER_STEPS,
-  powerAlarmsOf,
-  powerClocks,
-  stepPower,
-} from '.';
+import { alarmsOf, checkEvent, dueAlarms, drainRateLMin, nextPowerStep, panClock, POWER_STEPS, powerAlarmsOf, powerClocks } from '.';
+import { notPowered, stepPower } from './powerUp';
 import { fullRunCoils, fullRunPlans } from '../testing/fullRun';
 import { shelf } from '../testing/fixtures';
 

@@ -2,6 +2,7 @@ import { CONDENSATE_RUN_S } from '../method';
 
 /** From everything rinsed to running steady, in order. */
 export const POWER_STEPS = ['blades-free', 'closed-up', 'told', 'power-on', 'called', 'fan-right', 'sounds-right', 'steady'] as const;
+/** One of `POWER_STEPS`. */
 export type PowerStep = (typeof POWER_STEPS)[number];
 
 export interface PowerStepFacts {
@@ -81,7 +82,10 @@ export function stepPower(up: PowerUp, step: PowerStep, ok: boolean, at: string)
 /** Isolated again after power: what came with the power is to be done again. */
 export const powerTaken = (up: PowerUp): PowerUp => ({ ...up, done: keep(up, POWER_STEPS.slice(0, POWER_STEPS.indexOf('power-on'))) });
 
-/** The step that is due; null when all are done. */
+/**
+ * The step that is due; null when all are done.
+ * @example nextPowerStep(notPowered()) // 'blades-free'
+ */
 export const nextPowerStep = (up: PowerUp): PowerStep | null => POWER_STEPS.find((step) => !up.done[step]) ?? null;
 
 export interface PowerClocks {
@@ -91,7 +95,10 @@ export interface PowerClocks {
   steadyAtMs: number | null;
 }
 
-/** The two clocks of a restart, from when its steps were done alone. */
+/**
+ * The two clocks of a restart, from when its steps were done alone.
+ * @example powerClocks(notPowered()) // { restUntilMs: null, steadyAtMs: null }
+ */
 export function powerClocks(up: PowerUp): PowerClocks {
   const { 'power-on': on, called } = up.done;
   return {

@@ -7,23 +7,22 @@ import {
   coilRunOf,
   currentBead,
   GATE_TABLE,
-  foamOn,
   foldVisit,
-  freshRun,
-  freshSection,
   gateStepsFor,
   isGateOpen,
   isWashed,
   nextAction,
   sectionClock,
-  shutGate,
-  stepGate,
   type EventDataByKind,
   type EventKind,
   type GateStep,
   type VisitEvent,
-  type VisitFrame,
 } from '.';
+import { foamOn } from './foam';
+import { freshRun } from './coilRun';
+import { freshSection } from './fold';
+import { shutGate, stepGate } from './gate';
+import { type VisitFrame } from './checkEvent';
 
 const START = Date.parse('2026-06-11T14:30:00.000Z');
 const plan = planCoil(coil(), graded(3), mildDay, shelf, house());

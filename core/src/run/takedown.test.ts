@@ -9,11 +9,11 @@ import {
   wiresOpen,
   type EventDataByKind,
   type EventKind,
-  type PartOff,
   type VisitEvent,
-  type VisitFrame,
   type WireNoted,
 } from '.';
+import { type PartOff } from './takedown';
+import { type VisitFrame } from './checkEvent';
 
 const frame: VisitFrame = { configuration: 'split-cool', coils: [{ id: 'coil-1', role: 'condenser' }], shelf, events: [] };
 let count = 0;

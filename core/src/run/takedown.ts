@@ -2,7 +2,9 @@ import type { Stamped } from './stamped';
 
 /** What comes off a unit. Small things count: a gasket left over is a leak. */
 export const PART_KINDS = ['guard', 'panel', 'top', 'fan', 'clip', 'lead', 'jumper', 'gasket', 'other'] as const;
+/** One of `PART_KINDS`. */
 export type PartKind = (typeof PART_KINDS)[number];
+/** Parts that come off, in words. */
 export const PART_NAMES: Record<PartKind, string> = {
   guard: 'Guard',
   panel: 'Panel',
@@ -17,6 +19,7 @@ export const PART_NAMES: Record<PartKind, string> = {
 
 /** Colours of wire insulation, by name; a pair with a stripe is noted in words. */
 export const WIRE_COLOURS = ['black', 'white', 'red', 'blue', 'yellow', 'green', 'brown', 'orange', 'purple', 'grey', 'pink'] as const;
+/** One of `WIRE_COLOURS`. */
 export type WireColour = (typeof WIRE_COLOURS)[number];
 
 /** A part taken off, in the order of the events. */
@@ -40,16 +43,26 @@ export interface WireNoted {
   photoId: string | null;
 }
 
+/** What came off, and when it was back. */
 export type Refitted<T> = Stamped<T> & { backAt: string | null };
 
-/** Parts still off, in the order they go back on: the last off first. */
+/**
+ * Parts still off, in the order they go back on: the last off first.
+ * @example refitOrder([]) // []
+ */
 export const refitOrder = (parts: readonly Refitted<PartOff>[]): Refitted<PartOff>[] =>
   parts.filter((part) => part.backAt === null).reverse();
 
-/** Wires not yet put back, as they were noted. */
+/**
+ * Wires not yet put back, as they were noted.
+ * @example wiresOpen([]) // []
+ */
 export const wiresOpen = (wires: readonly Refitted<WireNoted>[]): Refitted<WireNoted>[] => wires.filter((wire) => wire.backAt === null);
 
-/** A part in words: "Guard, path side, 6 screws". */
+/**
+ * A part in words: "Guard, path side, 6 screws".
+ * @example partWords({ kind: 'top', which: '', screws: 8, note: '' }) // 'Top, 8 screws'
+ */
 export const partWords = (part: PartOff): string =>
   [PART_NAMES[part.kind], part.which, part.screws > 0 ? `${part.screws} ${part.screws === 1 ? 'screw' : 'screws'}` : '']
     .filter(Boolean)

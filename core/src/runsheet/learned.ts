@@ -32,6 +32,7 @@ const isWork = (taken: Taken): boolean => taken.seconds >= SHORTEST_S && taken.s
  * The times that one visit tells: tasks from begun, or from what the same person did before, to done; each gate from its first step to its last; foaming and rinsing from what the same
  * person did just before, where that is near the usual.
  * @param events of one visit
+ * @example takenTimes([]) // []
  */
 export function takenTimes(events: readonly VisitEvent[]): Taken[] {
   const taken: Taken[] = [];
@@ -82,7 +83,10 @@ export function takenTimes(events: readonly VisitEvent[]): Taken[] {
   return taken.filter((row) => row.id.endsWith('-area') || isWork(row));
 }
 
-/** The middle of what was taken, by what it is learned under, where there are runs enough. */
+/**
+ * The middle of what was taken, by what it is learned under, where there are runs enough.
+ * @example learnedTimes([]) // {}
+ */
 export function learnedTimes(taken: readonly Taken[]): Record<string, Learned> {
   const byId = new Map<string, number[]>();
   for (const { id, seconds: time } of taken) byId.set(id, [...(byId.get(id) ?? []), time]);

@@ -2,9 +2,7 @@ import fc from 'fast-check';
 import { coilRunOf, gateStepsFor, GATE_TABLE, nextAction, POWER_STEPS } from '../run';
 import { fullRun, fullRunPlans, RUN_START, scribe } from '../testing/fullRun';
 import {
-  doneTasks,
   learnedTimes,
-  LEAST_RUNS,
   meanwhileOf,
   NOW_TASK,
   remainingTasks,
@@ -15,6 +13,8 @@ import {
   type RunSheet,
   type Task,
 } from '.';
+import { doneTasks } from './remaining';
+import { LEAST_RUNS } from './learned';
 
 const [out, inn] = fullRunPlans;
 const coils: RunCoil[] = [

@@ -126,6 +126,7 @@ function runningWindow(run: CoilRun, sectionId: string, nowMs: number): After | 
 /**
  * What is still to do of a visit at a moment: the tasks that are not done, with what soaks or runs already counted from now.
  * @returns tasks for `scheduleRun`, the moment itself among them as a task without time; empty when all is done
+ * @example remainingTasks([], foldVisit('v', 'split-cool', []), 'split-cool', 0) // []
  */
 export function remainingTasks(tasks: readonly Task[], state: VisitState, configuration: Configuration, nowMs: number): Task[] {
   const done = doneTasks(tasks, state, configuration, nowMs);
@@ -176,6 +177,7 @@ export interface Meanwhile {
  * before a section is due, else the first of them; never the washing of that coil, which has its own clocks.
  * @param coilId the coil that soaks
  * @param waitS until a section of it is due, s
+ * @example meanwhileOf([], [], 0, 'coil-1', 300) // null
  */
 export function meanwhileOf(
   tasks: readonly Task[],

@@ -3,6 +3,7 @@ import { earliest, networkOf, nodeOf, withArc, type Network } from './network';
 import { oneByOne } from './oneByOne';
 import { checkTasks, type Placed, type Task } from './task';
 
+/** An order of tasks with its times. */
 export interface RunSheet {
   placed: Placed[];
   /** When the last task ends, s from the beginning. */
@@ -139,6 +140,7 @@ const BREATH = 64;
  * @param crew people, 1–3
  * @returns the sheet with `proven` set, or the two tasks whose windows cannot both be met
  * @throws CoreError as `checkTasks`
+ * @example [...searchRun([{ id: 'a', name: 'A', seconds: 60, handsOn: true, after: [] }], 1)].at(-1).best.endS // 60
  */
 export function* searchRun(tasks: readonly Task[], crew: number): Generator<SearchState, RunSheet | NoRun> {
   checkTasks(tasks, crew);
@@ -206,6 +208,7 @@ const EASED_TRIES = 20;
  * The same search let run for so many breaths at most.
  * @param breaths of 64 nodes each
  * @returns the best sheet found so far, `proven` when nothing shorter exists; or why there is none; null when it was stopped before any was found
+ * @example scheduleRun([{ id: 'a', name: 'A', seconds: 60, handsOn: true, after: [] }], 1).endS // 60
  */
 export function scheduleRun(tasks: readonly Task[], crew: number, breaths = Infinity): RunSheet | NoRun | null {
   const search = searchRun(tasks, crew);

@@ -36,6 +36,7 @@ export interface Task {
   learnedFrom?: number;
 }
 
+/** When a task is done, and by whom. */
 export interface Placed {
   id: string;
   startS: number;
@@ -45,6 +46,7 @@ export interface Placed {
 }
 
 export const MOST_TASKS = 80;
+/** Most people that are planned for. */
 export const MOST_CREW = 3;
 const LONGEST_S = 24 * 3600;
 

@@ -4,7 +4,8 @@ import type { PowerSource } from '../equipment';
 import { plannedRinseBy } from '../run';
 import { anyHouse, coil, graded, house, mildDay, shelf } from '../testing/fixtures';
 import type { Grade } from '../survey';
-import { checkTasks, scheduleRun, visitTasks, type RunCoil } from '.';
+import { scheduleRun, visitTasks, type RunCoil } from '.';
+import { checkTasks } from './task';
 
 const outdoor = (grade: Grade, rules = house()): RunCoil => ({
   id: 'out',

@@ -2,18 +2,24 @@ import type { CoilRole, Configuration } from '../equipment';
 import { CONFIGURATION_TABLE } from '../equipment';
 import type { ArrivalHazard } from './story';
 
+/** What stands around an outdoor unit and may be harmed. */
 export const SURROUNDINGS = ['plants', 'pond', 'pets', 'paint', 'storm-drain', 'neighbour'] as const;
+/** One of `SURROUNDINGS`. */
 export type Surrounding = (typeof SURROUNDINGS)[number];
 
+/** How far a coil may be opened. */
 export const OPENING_IDS = ['exterior', 'guards-off', 'top-open', 'deep', 'panel', 'coil-and-pan', 'wheel-out'] as const;
+/** One of `OPENING_IDS`. */
 export type OpeningId = (typeof OPENING_IDS)[number];
 
 /** What is done about foam that would dry too soon, where the technician chose; `none` leaves it to water. */
 export const KEEP_WET = ['none', 'mist', 'shade', 'gentler'] as const;
+/** One of `KEEP_WET`. */
 export type KeepWet = (typeof KEEP_WET)[number];
 
 /** How a coil is rinsed where no hose reaches. */
 export const WATER_WAYS = ['unknown', 'air', 'mug', 'bucket-washer'] as const;
+/** One of `WATER_WAYS`. */
 export type WaterWay = (typeof WATER_WAYS)[number];
 
 /** What else was seen at one coil. Every answer has a state for "nobody looked", and that is what it starts as. */
@@ -65,6 +71,10 @@ export interface CoilAnswers {
   waterWay: WaterWay;
 }
 
+/**
+ * The answers before anything has been asked.
+ * @example noAnswers().finStiffness // 'unknown'
+ */
 export const noAnswers = (): CoilAnswers => ({
   disconnect: 'unknown',
   finDamage: 'unknown',

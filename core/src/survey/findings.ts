@@ -1,3 +1,4 @@
+/** What may be found and noted besides the coil. */
 export const FINDING_KINDS = [
   'line-insulation',
   'port-caps',
@@ -14,6 +15,7 @@ export const FINDING_KINDS = [
   'wiring',
   'other',
 ] as const;
+/** One of `FINDING_KINDS`. */
 export type FindingKind = (typeof FINDING_KINDS)[number];
 
 export interface FindingFacts {

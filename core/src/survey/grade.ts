@@ -1,6 +1,8 @@
 import { CoreError } from '../errors';
 
+/** Grades by the light that comes through, from clear to packed. */
 export const GRADES = [0, 1, 2, 3, 4] as const;
+/** One of `GRADES`. */
 export type Grade = (typeof GRADES)[number];
 
 export interface GradeFacts {
@@ -21,17 +23,14 @@ export const GRADE_TABLE: readonly GradeFacts[] = [
   { grade: 4, name: 'packed', lightPct: [0, 5], light: 'no light', mat: 'felt ¼ to 1 in, or compost' },
 ];
 
+/**
+ * What a grade means.
+ * @param grade 0–4
+ * @throws CoreError out-of-range `grade`
+ * @example gradeFacts(3).name // 'blocked'
+ */
 export function gradeFacts(grade: Grade): GradeFacts {
   const facts = GRADE_TABLE[grade];
   if (!facts) throw new CoreError('out-of-range', 'grade', `Grade must be 0 to 4; got ${String(grade)}.`);
   return facts;
-}
-
-/** The grade that a measured open fraction falls in. @param lightPct 0–100 @throws CoreError out-of-range `lightPct` */
-export function gradeFromLight(lightPct: number): Grade {
-  if (!(lightPct >= 0 && lightPct <= 100)) {
-    throw new CoreError('out-of-range', 'lightPct', `Light must be 0 to 100 %; got ${lightPct}.`);
-  }
-  const row = GRADE_TABLE.find((facts) => lightPct > facts.lightPct[0]);
-  return row ? row.grade : 4;
 }

@@ -1,5 +1,56 @@
-export * from './answers';
-export * from './story';
-export * from './findings';
-export * from './grade';
-export * from './survey';
+export {
+  KEEP_WET,
+  noAnswers,
+  OPENING_IDS,
+  QUESTIONS,
+  questionsFor,
+  SURROUNDINGS,
+  WATER_WAYS,
+  type CoilAnswers,
+  type KeepWet,
+  type OpeningId,
+  type Question,
+  type Surrounding,
+} from './answers';
+export {
+  ARRIVAL_HAZARD_NAMES,
+  ARRIVAL_HAZARDS,
+  completeStory,
+  COOLING_SYMPTOMS,
+  EFFICIENCY_ERAS,
+  EFFICIENCY_NAMES,
+  METERING_DEVICES,
+  METERING_NAMES,
+  STORY_FACTS,
+  STORY_NAMES,
+  SYMPTOM_NAMES,
+  SYMPTOMS,
+  type ArrivalHazard,
+  type EfficiencyEra,
+  type MeteringDevice,
+  type StoryFact,
+  type Symptom,
+  type VisitStory,
+} from './story';
+export { FINDING_KINDS, FINDING_TABLE, type FindingKind } from './findings';
+export { GRADE_TABLE, gradeFacts, GRADES, type Grade } from './grade';
+export {
+  completeSurvey,
+  CORROSION,
+  emptySurvey,
+  rowName,
+  SOIL_TABLE,
+  SOILS,
+  SUN_EXPOSURES,
+  SUN_TABLE,
+  ungraded,
+  withGrade,
+  worstOf,
+  type CoilSurvey,
+  type Corrosion,
+  type FaceGrades,
+  type FaceRow,
+  type SiteConditions,
+  type Soil,
+  type SunExposure,
+} from './survey';

@@ -1,6 +1,9 @@
+/** What people complain of. */
 export const SYMPTOMS = ['weak-cooling', 'long-runs', 'high-bill', 'ice', 'water-indoors', 'noise', 'breaker-trips', 'smell'] as const;
+/** One of `SYMPTOMS`. */
 export type Symptom = (typeof SYMPTOMS)[number];
 
+/** The same in words. */
 export const SYMPTOM_NAMES: Record<Symptom, string> = {
   'weak-cooling': 'Weak cooling',
   'long-runs': 'Long runs',
@@ -15,9 +18,12 @@ export const SYMPTOM_NAMES: Record<Symptom, string> = {
 /** Symptoms that a blocked coil gives; with one of these a wash is planned whatever the face looks like. */
 export const COOLING_SYMPTOMS: readonly Symptom[] = ['weak-cooling', 'long-runs', 'high-bill'];
 
+/** What about a place explains soil. */
 export const STORY_FACTS = ['dryer-vent', 'dogs', 'mowing', 'trees', 'building-dust', 'long-idle', 'never-washed'] as const;
+/** One of `STORY_FACTS`. */
 export type StoryFact = (typeof STORY_FACTS)[number];
 
+/** The same in words. */
 export const STORY_NAMES: Record<StoryFact, string> = {
   'dryer-vent': 'Dryer vent near',
   dogs: 'Dogs',
@@ -28,9 +34,12 @@ export const STORY_NAMES: Record<StoryFact, string> = {
   'never-washed': 'No wash on record',
 };
 
+/** What meters the refrigerant. */
 export const METERING_DEVICES = ['unknown', 'expansion-valve', 'fixed-orifice'] as const;
+/** One of `METERING_DEVICES`. */
 export type MeteringDevice = (typeof METERING_DEVICES)[number];
 
+/** The same in words. */
 export const METERING_NAMES: Record<MeteringDevice, string> = {
   unknown: 'Not sure',
   'expansion-valve': 'Expansion valve',
@@ -39,8 +48,10 @@ export const METERING_NAMES: Record<MeteringDevice, string> = {
 
 /** Efficiency era, by the plate's rating: it sets what condensing temperature to expect. Common practice, no source. */
 export const EFFICIENCY_ERAS = ['unknown', 'under-10', '10-12', '13-15', '16-up'] as const;
+/** One of `EFFICIENCY_ERAS`. */
 export type EfficiencyEra = (typeof EFFICIENCY_ERAS)[number];
 
+/** Eras of efficiency in words. */
 export const EFFICIENCY_NAMES: Record<EfficiencyEra, string> = {
   unknown: 'Not sure',
   'under-10': 'Under SEER 10',
@@ -51,8 +62,10 @@ export const EFFICIENCY_NAMES: Record<EfficiencyEra, string> = {
 
 /** Things met on arrival that stop work, put it off, or change how it is done. */
 export const ARRIVAL_HAZARDS = ['damaged-wiring', 'unsafe-roof', 'storm', 'live-animals', 'harmless-animals', 'no-water'] as const;
+/** One of `ARRIVAL_HAZARDS`. */
 export type ArrivalHazard = (typeof ARRIVAL_HAZARDS)[number];
 
+/** What may be met on arrival, in words. */
 export const ARRIVAL_HAZARD_NAMES: Record<ArrivalHazard, string> = {
   'damaged-wiring': 'Damaged wiring',
   'unsafe-roof': 'Roof or ladder not safe',
@@ -75,5 +88,8 @@ export interface VisitStory {
 
 export const noStory = (): VisitStory => ({ symptoms: [], facts: [], hazards: [], lastService: '', helper: false });
 
-/** A story as it was stored, with what was not asked in its day left open. */
+/**
+ * A story as it was stored, with what was not asked in its day left open.
+ * @example completeStory({ helper: true }).symptoms // []
+ */
 export const completeStory = (stored: Partial<VisitStory>): VisitStory => ({ ...noStory(), ...stored });

@@ -1,7 +1,9 @@
 import { noAnswers, type CoilAnswers } from './answers';
 import type { Grade } from './grade';
 
+/** What coils are soiled with. */
 export const SOILS = ['dust', 'seed-fluff', 'lint', 'grass', 'pet-hair', 'pet-urine', 'mud', 'grease', 'biofilm', 'salt', 'nest'] as const;
+/** One of `SOILS`. */
 export type Soil = (typeof SOILS)[number];
 
 export interface SoilFacts {
@@ -13,6 +15,7 @@ export interface SoilFacts {
   oily: boolean;
 }
 
+/** What each soil is like. */
 export const SOIL_TABLE: Record<Soil, SoilFacts> = {
   dust: { id: 'dust', name: 'Dry dust or pollen', felts: false, oily: false },
   'seed-fluff': { id: 'seed-fluff', name: 'Seed fluff', felts: true, oily: false },
@@ -27,7 +30,9 @@ export const SOIL_TABLE: Record<Soil, SoilFacts> = {
   nest: { id: 'nest', name: 'Nest or droppings', felts: true, oily: false },
 };
 
+/** How far a coil has corroded. */
 export const CORROSION = ['none', 'some', 'severe'] as const;
+/** One of `CORROSION`. */
 export type Corrosion = (typeof CORROSION)[number];
 
 /** Grades by face, outermost row first; null for a row that nobody has graded. */
@@ -50,6 +55,10 @@ export interface CoilSurvey {
   note: string;
 }
 
+/**
+ * A survey with nothing in it yet.
+ * @example emptySurvey().grades // {}
+ */
 export const emptySurvey = (): CoilSurvey => ({
   grades: {},
   soils: [],
@@ -62,14 +71,19 @@ export const emptySurvey = (): CoilSurvey => ({
   note: '',
 });
 
-/** A survey as it was stored, with what was not yet asked in its day left as "nobody looked". */
+/**
+ * A survey as it was stored, with what was not yet asked in its day left as "nobody looked".
+ * @example completeSurvey({ soils: ['dust'] }).corrosion // 'none'
+ */
 export const completeSurvey = (stored: Partial<CoilSurvey>): CoilSurvey => ({
   ...emptySurvey(),
   ...stored,
   answers: { ...noAnswers(), ...stored.answers },
 });
 
+/** How the sun stands on a coil. */
 export const SUN_EXPOSURES = ['shade', 'broken', 'full'] as const;
+/** One of `SUN_EXPOSURES`. */
 export type SunExposure = (typeof SUN_EXPOSURES)[number];
 
 /**

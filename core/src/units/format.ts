@@ -45,10 +45,18 @@ export function formatDuration(seconds: number): string {
   return rest === 0 ? `${minutes / 60} h` : `${Math.floor(minutes / 60)} h ${rest} min`;
 }
 
+/**
+ * A strength as parts of water to one, for a reader.
+ * @example formatRatio(4) // '4 : 1'
+ */
 export function formatRatio(waterParts: number): string {
   return `${trimDecimals(waterParts, 1)} : 1`;
 }
 
+/**
+ * A volume for a reader: the unit by its size.
+ * @example formatVolume(0.5, 'si') // '500 mL'
+ */
 export function formatVolume(litres: number, system: UnitSystem): string {
   const unit = readableUnit(litres, system);
   const digits = unit === 'gal' || unit === 'L' ? 2 : unit === 'floz' ? 1 : 0;
@@ -77,7 +85,10 @@ const FORMATTERS: { [K in Quantity['kind']]: Formatter<K> } = {
   count: (q) => (q.unit ? `${trimDecimals(q.value, 2)} ${q.unit}` : trimDecimals(q.value, 2)),
 };
 
-/** A quantity as text with its unit, in the chosen system. Rounded for reading; never parse it back. */
+/**
+ * A quantity as text with its unit, in the chosen system. Rounded for reading; never parse it back.
+ * @example formatQuantity({ kind: 'temperature', celsius: 100 }, 'us') // '212 °F'
+ */
 export function formatQuantity(quantity: Quantity, system: UnitSystem): string {
   const formatter = FORMATTERS[quantity.kind] as (q: Quantity, s: UnitSystem) => string;
   return formatter(quantity, system);

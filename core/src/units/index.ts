@@ -1,5 +1,14 @@
-export * from './quantity';
-export * from './number';
-export * from './volume';
-export * from './format';
-export * from './edges';
+export {
+  BTUH_PER_TON,
+  fahrenheitDiffFromC,
+  LITRES_PER_FL_OZ,
+  LITRES_PER_GALLON,
+  M2_PER_FT2,
+  METRES_PER_INCH,
+  type Quantity,
+  type UnitSystem,
+} from './quantity';
+export { numberReadings, parseNumber, parseSigned } from './number';
+export { litresNamed, litresOf, parseVolume, readableUnit, volumeIn, volumeLabel, type VolumeUnit } from './volume';
+export { formatClock, formatDuration, formatQuantity, formatRatio, formatVolume, trimDecimals } from './format';
+export { EDGES, readFigure, retype, showFigure, toSi, type EdgeName } from './edges';

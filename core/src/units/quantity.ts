@@ -4,19 +4,27 @@
  */
 export const METRES_PER_INCH = 0.0254;
 export const METRES_PER_FOOT = 0.3048;
+/** Square metres in a square foot. */
 export const M2_PER_FT2 = METRES_PER_FOOT ** 2;
+/** Litres in a US gallon, exact. */
 export const LITRES_PER_GALLON = 3.785411784;
+/** Litres in a US fluid ounce. */
 export const LITRES_PER_FL_OZ = LITRES_PER_GALLON / 128;
 export const MS_PER_MPH = 0.44704;
 /** International table Btu per hour in watts. */
 export const WATTS_PER_BTUH = 0.29307107;
+/** Btu/h in a ton of refrigeration. */
 export const BTUH_PER_TON = 12000;
 
 export const fahrenheitFromC = (celsius: number): number => celsius * 1.8 + 32;
 export const celsiusFromF = (fahrenheit: number): number => (fahrenheit - 32) / 1.8;
-/** A temperature difference: no offset. */
+/**
+ * A temperature difference: no offset.
+ * @example fahrenheitDiffFromC(10) // 18
+ */
 export const fahrenheitDiffFromC = (kelvins: number): number => kelvins * 1.8;
 
+/** The units a reader wants. */
 export type UnitSystem = 'us' | 'si';
 
 /** A number with its meaning, in SI, formatted only at the edge. `seconds` for durations, `percent` as 0–100. */

@@ -1,8 +1,6 @@
 import fc from 'fast-check';
 import { CoreError } from '../errors';
 import {
-  celsiusFromF,
-  fahrenheitFromC,
   formatClock,
   formatDuration,
   formatQuantity,
@@ -16,6 +14,7 @@ import {
   volumeIn,
   type VolumeUnit,
 } from '.';
+import { celsiusFromF, fahrenheitFromC } from './quantity';
 
 describe('parseVolume', () => {
   // Factors: NIST Special Publication 811, appendix B (US liquid measures).

@@ -2,6 +2,7 @@ import { CoreError } from '../errors';
 import { parseNumber } from './number';
 import { LITRES_PER_FL_OZ, LITRES_PER_GALLON, type UnitSystem } from './quantity';
 
+/** A unit of volume by its id. */
 export type VolumeUnit = 'gal' | 'qt' | 'pt' | 'cup' | 'floz' | 'tbsp' | 'tsp' | 'L' | 'mL';
 
 interface VolumeUnitRow {
@@ -51,28 +52,44 @@ export function parseVolume(text: string, defaultUnit?: VolumeUnit, field = 'vol
   return parseNumber(match[1] ?? '', field) * row.litres;
 }
 
-/** Size in litres of the unit of that name ("fl oz", "gallon", "mL"), or null when there is none. */
+/**
+ * Size in litres of the unit of that name ("fl oz", "gallon", "mL"), or null when there is none.
+ * @example litresNamed('litre') // 1
+ */
 export function litresNamed(name: string): number | null {
   return BY_NAME.get(name.trim().toLowerCase())?.litres ?? null;
 }
 
-/** `litres` expressed in `unit`, unrounded. */
+/**
+ * `litres` expressed in `unit`, unrounded.
+ * @example volumeIn(1, 'mL') // 1000
+ */
 export function volumeIn(litres: number, unit: VolumeUnit): number {
   return litres / litresOf(unit);
 }
 
-/** Size of one `unit`, in litres. */
+/**
+ * Size of one `unit`, in litres.
+ * @example litresOf('L') // 1
+ */
 export function litresOf(unit: VolumeUnit): number {
   const row = BY_ID.get(unit);
   if (!row) throw new CoreError('unknown', 'unit', `"${unit}" is not a unit of volume.`);
   return row.litres;
 }
 
+/**
+ * A unit of volume as it is shown.
+ * @example volumeLabel('floz') // 'fl oz'
+ */
 export function volumeLabel(unit: VolumeUnit): string {
   return BY_ID.get(unit)?.label ?? unit;
 }
 
-/** The unit a technician would read this volume in: fl oz below a gallon, then gallons; mL below a litre, then litres. */
+/**
+ * The unit a technician would read this volume in: fl oz below a gallon, then gallons; mL below a litre, then litres.
+ * @example readableUnit(0.5, 'si') // 'mL'
+ */
 export function readableUnit(litres: number, system: UnitSystem): VolumeUnit {
   if (system === 'us') return litres < LITRES_PER_GALLON - 1e-9 ? 'floz' : 'gal';
   return litres < 1 - 1e-9 ? 'mL' : 'L';

@@ -3,7 +3,7 @@ import type { Situation } from '../facts';
 import { workOrder } from '../faceDrying';
 import { cutSections, type Section } from '../sections';
 import type { Staged } from '../staged';
-import { BALANCE, type Drying } from './drying';
+import { BALANCE, dryInputs, type Drying } from './drying';
 import type { Soak } from './soak';
 import type { StopChoice } from './stop';
 
@@ -22,7 +22,7 @@ export function cuttingStage({ coil, facts }: Situation, { verdict }: StopChoice
   const rear = facts.shape === 'wall-head' && geometry.faces.length > 1;
   return {
     value: sections,
-    inputs: [{ label: 'Open faces', quantity: { kind: 'count', value: geometry.faces.length } }],
+    inputs: [{ label: 'Open faces', quantity: { kind: 'count', value: geometry.faces.length } }, ...dryInputs(coil, drying.faces)],
     rules: [
       { id: 'sections.face', because: 'Each face is a section of its own.', source: commonPractice },
       ...(rear

@@ -2,7 +2,7 @@ import { DRYING_MARGIN, SKIN_FILM_KG_M2, type DryTime } from '../../dryout';
 import type { BecauseInput } from '../../because';
 import type { Situation } from '../facts';
 import { driesFirst, faceDrying } from '../faceDrying';
-import type { FaceDrying } from '../methodFacts';
+import type { CoilBuild, FaceDrying } from '../methodFacts';
 import type { Staged } from '../staged';
 
 /** How fast foam dries on this coil, as it will be worked. */
@@ -28,6 +28,27 @@ export const dryInput = (label: string, dry: DryTime): BecauseInput =>
   dry === 'never' ? { label, text: 'does not dry' } : { label, quantity: { kind: 'duration', seconds: dry } };
 
 /**
+ * How long foam stays wet, as inputs of a reason: face by face where the sun makes them differ, else once for all.
+ * @param coil whose faces they are
+ * @param faces drying of each
+ * @returns nothing where no air was noted
+ * @example dryInputs(coil(), []) // []
+ */
+export function dryInputs({ geometry }: Pick<CoilBuild, 'geometry'>, faces: readonly FaceDrying[]): BecauseInput[] {
+  const known = faces.filter((face): face is FaceDrying & { dry: DryTime } => face.dry !== null);
+  const [first] = known;
+  if (!first) return [];
+  const nameOf = (id: string) => geometry.faces.find((face) => face.id === id)?.name ?? id;
+  const differ = new Set(known.map((face) => face.dry)).size > 1;
+  return [
+    ...(differ
+      ? known.map(({ faceId, dry }) => dryInput(`Foam on ${nameOf(faceId)} dries in`, dry))
+      : [dryInput('Foam dries in', first.dry)]),
+    { label: 'Of which trusted', quantity: { kind: 'percent', percent: DRYING_MARGIN * 100 } },
+  ];
+}
+
+/**
  * Third stage: how fast foam dries on every face, each in its own sun, or all of them in the shade of a sheet.
  * @param situation of the coil
  * @example dryingStage(situationOf(coil(), graded(2), { ...mildDay, site: null }, shelf, house())).value.first // null
@@ -35,8 +56,6 @@ export const dryInput = (label: string, dry: DryTime): BecauseInput =>
 export function dryingStage({ coil, context, facts }: Situation): Staged<Drying> {
   const faces = faceDrying(coil, context, facts.keepWet === 'shade');
   const { site } = context;
-  const differ = new Set(faces.map((face) => face.dry)).size > 1;
-  const nameOf = (id: string) => coil.geometry.faces.find((face) => face.id === id)?.name ?? id;
   return {
     value: { faces, first: driesFirst(faces) },
     inputs: [
@@ -48,8 +67,7 @@ export function dryingStage({ coil, context, facts }: Situation): Staged<Drying>
           ]
         : []),
       { label: 'Film on the skin', quantity: { kind: 'filmMass', kgM2: SKIN_FILM_KG_M2 } },
-      ...(differ ? faces.flatMap(({ faceId, dry }) => (dry === null ? [] : [dryInput(`Foam on ${nameOf(faceId)} dries in`, dry)])) : []),
-      { label: 'Of which trusted', quantity: { kind: 'percent', percent: DRYING_MARGIN * 100 } },
+      ...dryInputs(coil, faces),
     ],
     rules: [
       {

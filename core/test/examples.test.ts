@@ -1,0 +1,99 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import ts from 'typescript';
+import * as core from '../src';
+import * as fixtures from '../src/testing/fixtures';
+import * as fullRun from '../src/testing/fullRun';
+
+interface Documented {
+  file: string;
+  name: string;
+  isFunction: boolean;
+  doc: string;
+}
+
+const HERE = join(__dirname, '../src');
+const parse = (file: string) => ts.createSourceFile(file, readFileSync(join(HERE, file), 'utf8'), ts.ScriptTarget.Latest, true);
+
+/** What the index of each folder lists, by the module it comes from. */
+function listed(): Map<string, Set<string>> {
+  const found = new Map<string, Set<string>>();
+  for (const folder of readdirSync(HERE, { withFileTypes: true }).filter((entry) => entry.isDirectory() && entry.name !== 'testing'))
+    for (const statement of parse(join(folder.name, 'index.ts')).statements) {
+      if (!ts.isExportDeclaration(statement) || !statement.moduleSpecifier) continue;
+      const module = join(folder.name, `${(statement.moduleSpecifier as ts.StringLiteral).text}.ts`);
+      if (!statement.exportClause || !ts.isNamedExports(statement.exportClause)) throw new Error(`${folder.name}/index.ts lists no names`);
+      const names = found.get(module) ?? new Set();
+      for (const element of statement.exportClause.elements) names.add(element.name.text);
+      found.set(module, names);
+    }
+  return found;
+}
+
+/** Every public declaration with its docstring. */
+function documented(): Documented[] {
+  return [...listed()].flatMap(([file, names]) =>
+    parse(file).statements.flatMap((statement): Documented[] => {
+      const doc = ts
+        .getJSDocCommentsAndTags(statement)
+        .map((part) => part.getText())
+        .join('\n');
+      const declared: { name: string; isFunction: boolean }[] = ts.isVariableStatement(statement)
+        ? statement.declarationList.declarations.map((row) => ({
+            name: row.name.getText(),
+            isFunction: row.initializer !== undefined && (ts.isArrowFunction(row.initializer) || ts.isFunctionExpression(row.initializer)),
+          }))
+        : ts.isFunctionDeclaration(statement) ||
+            ts.isInterfaceDeclaration(statement) ||
+            ts.isTypeAliasDeclaration(statement) ||
+            ts.isClassDeclaration(statement)
+          ? [{ name: statement.name?.text ?? '', isFunction: ts.isFunctionDeclaration(statement) }]
+          : [];
+      return declared.filter((row) => names.has(row.name)).map((row) => ({ file, ...row, doc }));
+    }),
+  );
+}
+
+const all = documented();
+
+test('everything another folder may use says in a sentence what it is', () => {
+  expect(all.length).toBeGreaterThan(300);
+  expect(all.filter((row) => row.doc === '').map((row) => `${row.file} ${row.name}`)).toEqual([]);
+});
+
+test('every public function shows how it is called', () => {
+  expect(all.filter((row) => row.isFunction && !row.doc.includes('@example')).map((row) => `${row.file} ${row.name}`)).toEqual([]);
+});
+
+const EXAMPLE = /@example (.+?) \/\/ (.+?)(?:\n| \*\/|$)/g;
+const examples = all.flatMap((row) =>
+  [...row.doc.matchAll(EXAMPLE)].map((match) => ({ ...row, call: match[1] ?? '', gives: match[2] ?? '' })),
+);
+
+/** Names of the other modules of a folder may be shown at work as well, though no index lists them. */
+function scopeOf(folder: string): Record<string, unknown> {
+  const modules = readdirSync(join(HERE, folder)).filter(
+    (file) => file.endsWith('.ts') && !file.endsWith('.test.ts') && file !== 'index.ts',
+  );
+  const own = modules.map((file) => require(join(HERE, folder, file)) as Record<string, unknown>); // eslint-disable-line @typescript-eslint/no-require-imports
+  return Object.assign({}, ...own, core, fixtures, fullRun) as Record<string, unknown>;
+}
+const scopes = new Map<string, Record<string, unknown>>();
+
+function run(file: string, expression: string): unknown {
+  const folder = dirname(file);
+  const scope = scopes.get(folder) ?? scopeOf(folder);
+  scopes.set(folder, scope);
+  const names = Object.keys(scope).filter((name) => name !== 'default');
+  // eslint-disable-next-line @typescript-eslint/no-implied-eval
+  return new Function(...names, `return (${expression});`)(...names.map((name) => scope[name])) as unknown;
+}
+
+test.each(examples.map((row) => [`${row.file} ${row.name}`, row] as const))('%s does as its example says', (_title, row) => {
+  const gives = run(row.file, row.gives);
+  const value = run(row.file, row.call);
+  if (typeof gives === 'number' && typeof value === 'number') expect(value).toBeCloseTo(gives, 6);
+  else if (Array.isArray(gives) && gives.every((each) => typeof each === 'number'))
+    (gives as number[]).forEach((each, i) => expect((value as number[])[i]).toBeCloseTo(each, 6));
+  else expect(value).toEqual(gives);
+});
