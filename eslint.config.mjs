@@ -1,4 +1,5 @@
 import js from '@eslint/js';
+import jsdoc from 'eslint-plugin-jsdoc';
 import reactHooks from 'eslint-plugin-react-hooks';
 import tseslint from 'typescript-eslint';
 
@@ -33,6 +34,25 @@ export default tseslint.config(
     // Playwright reads a fixture's needs from its first argument, which must be a pattern.
     files: ['e2e/support/fixtures.ts'],
     rules: { 'no-empty-pattern': 'off' },
+  },
+  {
+    // What the core shows to other folders is told in the words of the trade; that everything listed has a docstring and an example that runs is
+    // held by core/test.
+    files: ['core/src/**/*.ts'],
+    ignores: ['**/*.test.ts'],
+    plugins: { jsdoc },
+    settings: { jsdoc: { mode: 'typescript' } },
+    rules: {
+      'jsdoc/check-alignment': 'error',
+      'jsdoc/check-param-names': ['error', { checkDestructured: false, disableMissingParamChecks: true }],
+      'jsdoc/check-tag-names': 'error',
+      'jsdoc/empty-tags': 'error',
+      'jsdoc/no-types': 'error',
+      'jsdoc/require-description': 'error',
+      'jsdoc/require-param-description': 'error',
+      'jsdoc/require-returns-description': 'error',
+      'jsdoc/require-throws-description': 'error',
+    },
   },
   {
     files: ['app/src/**/*.{ts,tsx}'],

@@ -69,6 +69,7 @@ await sideBySide([
   ...['core', 'core/test', 'contract', 'server', 'app', 'e2e', 'scripts'].map(
     (project) => () => check(`types: ${project}`, () => quietly('typescript/bin/tsc', ['-p', project])),
   ),
+  () => check('what is exported is used', () => quietly('knip/bin/knip.js', ['--no-progress'])),
   () => check('format', () => quietly('prettier/bin/prettier.cjs', ['--check', '--log-level', 'warn', '.'])),
   () =>
     check('import boundaries', () =>

@@ -1,12 +1,20 @@
 import { array, object, type InferType } from 'yup';
 import { figure, isoDay, optionalWords, recordId } from './fields';
 
-export const visitInputSchema = object({
-  systemId: recordId('The system'),
+const slot = {
   day: isoDay('The day'),
   /** Minutes after midnight, local. */
   startMinute: figure('Start', 0, 1439, 'min').integer('Start must be whole minutes.'),
   durationMin: figure('Duration', 5, 720, 'min').integer('Duration must be whole minutes.'),
+};
+
+/** When a visit is to be, and how long it may take. */
+export const visitSlotSchema = object(slot);
+export type VisitSlot = InferType<typeof visitSlotSchema>;
+
+export const visitInputSchema = object({
+  systemId: recordId('The system'),
+  ...slot,
   /** Coils to be worked on; all of the system's when left out. */
   coilIds: array(recordId('A coil')).max(8).optional(),
   purpose: optionalWords('The purpose', 200),

@@ -86,7 +86,8 @@ function run(file: string, expression: string): unknown {
   scopes.set(folder, scope);
   const names = Object.keys(scope).filter((name) => name !== 'default');
   // eslint-disable-next-line @typescript-eslint/no-implied-eval
-  return new Function(...names, `return (${expression});`)(...names.map((name) => scope[name])) as unknown;
+  const evaluate = new Function(...names, `return (${expression});`) as (...values: unknown[]) => unknown;
+  return evaluate(...names.map((name) => scope[name]));
 }
 
 test.each(examples.map((row) => [`${row.file} ${row.name}`, row] as const))('%s does as its example says', (_title, row) => {
@@ -94,6 +95,6 @@ test.each(examples.map((row) => [`${row.file} ${row.name}`, row] as const))('%s 
   const value = run(row.file, row.call);
   if (typeof gives === 'number' && typeof value === 'number') expect(value).toBeCloseTo(gives, 6);
   else if (Array.isArray(gives) && gives.every((each) => typeof each === 'number'))
-    (gives as number[]).forEach((each, i) => expect((value as number[])[i]).toBeCloseTo(each, 6));
+    (gives).forEach((each, i) => expect((value as number[])[i]).toBeCloseTo(each, 6));
   else expect(value).toEqual(gives);
 });

@@ -94,6 +94,8 @@ test('a reservoir too weak at the dial is put right, a mix corrected, and the st
     await site.getByTestId('undo-used').click();
     await expect.poll(() => left('bramble')).toBeCloseTo(before - 32, 6);
     await site.getByTestId('open-again').click();
+    await site.getByTestId('reopen-reason').fill('Counted the wrong shelf');
+    await site.getByTestId('reopen-sure').click();
     await expect.poll(() => left('bramble')).toBeCloseTo(before, 6);
   });
 });

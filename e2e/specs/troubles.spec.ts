@@ -132,4 +132,13 @@ test('a new place, its system and coil are made on the phone, and a visit to it 
   await site.getByRole('button', { name: 'Plan a visit' }).click();
   await site.getByRole('button', { name: 'Save the visit' }).click();
   await expect(site.getByTestId('bead-look')).toBeVisible();
+  // It turns out to need more time, on another hour.
+  await site.getByTestId('to-move').click();
+  await site.getByTestId('slot-start').fill('noon');
+  await site.getByTestId('move-keep').click();
+  await expect(site.getByText('Write the start as 9:30 or 2:15 pm.')).toBeVisible();
+  await site.getByTestId('slot-start').fill('2:15 pm');
+  await site.getByTestId('slot-minutes').fill('150');
+  await site.getByTestId('move-keep').click();
+  await expect(site.getByText('2:15 pm · 2 h 30 min')).toBeVisible();
 });

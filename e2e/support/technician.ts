@@ -105,7 +105,8 @@ export class Technician {
   async lookAfterCondensate(): Promise<void> {
     await this.page.getByRole('link', { name: /^Wash/ }).click();
     await this.bead('wash');
-    await this.page.getByRole('tab', { name: 'Indoor coil' }).click();
+    const tab = this.page.getByRole('tab', { name: 'Indoor coil' });
+    if ((await tab.count()) > 0) await tab.click();
     const now = this.page.getByTestId('now');
     await expect(now.getByRole('heading')).toHaveText(/^(Condensate rinses|Look at pan and drain)/);
     await this.wait('45:00');

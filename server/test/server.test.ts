@@ -73,6 +73,19 @@ describe('the demo shop', () => {
     expect(day.map((row) => row.visit.startMinute)).toEqual([...day.map((row) => row.visit.startMinute)].sort((a, b) => a - b));
   });
 
+  test('the slot and the plan of a visit stand side by side; longer set aside, it fits', async () => {
+    const fitOf = async () =>
+      (await server.call<{ visits: TodayVisit[] }>('GET', `/days/${DAY}`)).body.visits.find((row) => row.visit.id === 'demo-visit-13')!;
+    const short = (await fitOf()).fit!;
+    expect(short.slotS).toBe(70 * 60);
+    expect(short.overS).toBeGreaterThan(0);
+    expect(short.ways.length).toBeGreaterThan(0);
+    const slot = { day: DAY, startMinute: 510, durationMin: Math.ceil(short.time.seconds / 60) };
+    expect((await server.call('PUT', '/visits/demo-visit-13/slot', slot)).status).toBe(200);
+    expect(await fitOf()).toMatchObject({ visit: slot, fit: { overS: 0, ways: [] } });
+    await server.call('PUT', '/visits/demo-visit-13/slot', { ...slot, durationMin: 70 });
+  });
+
   test('has a year of history in which washing helped', async () => {
     const { history } = (await server.call<SystemDetail>('GET', '/systems/fennick-hp')).body;
     const closed = history.filter((visit) => visit.standing === 'closed');
@@ -290,6 +303,8 @@ describe('bad input', () => {
     ['broken JSON', 'POST', '/places', '{"name": ', 400, 'body'],
     ['a body of 5 MB', 'POST', '/places', { name: 'x'.repeat(5_000_000) }, 413, 'body'],
     ['a day in words', 'GET', '/days/today', undefined, 422, 'day'],
+    ['a move of a closed visit', 'PUT', '/visits/demo-visit-1/slot', { day: DAY, startMinute: 600, durationMin: 60 }, 422, 'day'],
+    ['a move to no hour', 'PUT', '/visits/demo-visit-14/slot', { day: DAY, startMinute: 5000, durationMin: 60 }, 422, 'startMinute'],
   ])('%s is refused by name', async (_what, method, path, body, status, field) => {
     const answer = await server.call(method, path, body);
     expect(answer.status).toBe(status);

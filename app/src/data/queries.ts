@@ -21,6 +21,7 @@ import type {
   VisitCostRecord,
   VisitDetail,
   VisitInput,
+  VisitSlot,
   VisitRecord,
 } from '@elm-mist/contract';
 import { DEFAULT_HOUSE_RULES } from '@elm-mist/core';
@@ -110,4 +111,6 @@ export const useAddStock = () =>
 export const useCountStock = () =>
   useWrite(({ id, count }: { id: string; count: StockCount }) => request<StockRecord>('PUT', `/stock/${id}`, count));
 export const useAddVisit = () => useWrite((input: VisitInput) => request<VisitRecord>('POST', '/visits', input));
+export const useMoveVisit = () =>
+  useWrite(({ id, slot }: { id: string; slot: VisitSlot }) => request<VisitRecord>('PUT', `/visits/${id}/slot`, slot));
 export const useSaveHouseRules = () => useWrite((rules: HouseRulesRecord) => request<HouseRulesRecord>('PUT', '/house-rules', rules));

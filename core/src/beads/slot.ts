@@ -1,7 +1,7 @@
 import type { PowerSource } from '../equipment';
 import { OPENING_TABLE, openingsFor, type CoilBuild, type CoilPlan } from '../method';
 import { isPossible } from '../method';
-import { scheduleRun, visitTasks, type RunCoil } from '../runsheet';
+import { scheduleRun, visitTasks, type Learned, type RunCoil } from '../runsheet';
 
 /** How long a visit takes as it is planned, with hands and waiting told apart. */
 export interface VisitTime {
@@ -41,8 +41,8 @@ export interface SlotCoil {
   openLess: CoilPlan | null;
 }
 
-/** Breaths of the search: a list wants an answer at once, not the shortest order there is. */
-const BREATHS = 1;
+/** Breaths of the search: a list wants an answer soon, not the proof that nothing is shorter. */
+const BREATHS = 12;
 /** Running over by less is no clash, s. Common practice, no source. */
 const GRACE_S = 300;
 
@@ -57,10 +57,16 @@ const washed = (coils: readonly SlotCoil[], less = false): RunCoil[] =>
  * @param coils with their plans
  * @param people 1–3
  * @param less with the least opening
+ * @param learned times of the shop's own past runs
  * @example timeOf([], 1) // { seconds: 0, handsOnS: 0, waitS: 0 }
  */
-export function timeOf(coils: readonly SlotCoil[], people: number, less = false): VisitTime {
-  const tasks = visitTasks(washed(coils, less));
+export function timeOf(
+  coils: readonly SlotCoil[],
+  people: number,
+  less = false,
+  learned: Readonly<Record<string, Learned>> = {},
+): VisitTime {
+  const tasks = visitTasks(washed(coils, less), learned);
   if (tasks.length === 0) return { seconds: 0, handsOnS: 0, waitS: 0 };
   const sheet = scheduleRun(tasks, people, BREATHS);
   const handsOnS = tasks.reduce((sum, task) => sum + (task.handsOn ? task.seconds : 0), 0);
@@ -73,22 +79,31 @@ export function timeOf(coils: readonly SlotCoil[], people: number, less = false)
  * @param coils with their plans, outdoor first
  * @param slotMin minutes set aside
  * @param people planned for
+ * @param learned times of the shop's own past runs
  * @example slotFit([], 60, 1).overS // 0
  */
-export function slotFit(coils: readonly SlotCoil[], slotMin: number, people: number): SlotFit {
-  const time = timeOf(coils, people);
+export function slotFit(
+  coils: readonly SlotCoil[],
+  slotMin: number,
+  people: number,
+  learned: Readonly<Record<string, Learned>> = {},
+): SlotFit {
+  const timed = (some: readonly SlotCoil[], crew: number, less = false) => timeOf(some, crew, less, learned);
+  const time = timed(coils, people);
   const slotS = slotMin * 60;
   const overS = time.seconds > slotS + GRACE_S ? time.seconds - slotS : 0;
   const way = (id: SlotWay['id'], words: string, seconds: number): SlotWay[] =>
     seconds < time.seconds - GRACE_S ? [{ id, words, seconds }] : [];
-  const single = coils.length > 1 ? coils.map((coil) => ({ coil, seconds: timeOf([coil], people).seconds })) : [];
   const ways =
     overS === 0
       ? []
       : [
-          ...(people === 1 ? way('helper', 'With a helper', timeOf(coils, 2).seconds) : []),
-          ...(coils.some((coil) => coil.openLess) ? way('open-less', 'Opened less', timeOf(coils, people, true).seconds) : []),
-          ...single.flatMap(({ coil, seconds }) => (seconds > 0 ? way('one-coil', `${coil.name} only`, seconds) : [])),
+          ...(people === 1 ? way('helper', 'With a helper', timed(coils, 2).seconds) : []),
+          ...(coils.some((coil) => coil.openLess) ? way('open-less', 'Opened less', timed(coils, people, true).seconds) : []),
+          ...(coils.length > 1 ? coils : []).flatMap((coil) => {
+            const { seconds } = timed([coil], people);
+            return seconds > 0 ? way('one-coil', `${coil.name} only`, seconds) : [];
+          }),
         ].sort((a, b) => a.seconds - b.seconds);
   return { time, slotS, overS, ways };
 }

@@ -62,8 +62,7 @@ const GROUND_ALBEDO = 0.2;
 /**
  * Sun on an upright face, W/m²: the direct beam as it slants on, half of the sky's diffuse light, and half of what the ground throws back.
  * Cloud takes the direct beam by its share of the sky and the global by 1 − 0.75·n^3.4 (Kasten and Czeplak 1980, from memory).
- * @param facesDeg direction the face looks to, clockwise from north
- * @param cloud share of the sky, 0–1
+ * @param input where the sun stands; direction the face looks to, clockwise from north; cloud as a share of the sky, 0–1; what shades it
  * @throws CoreError out-of-range `facesDeg` | `cloud`
  * @example faceSun({ sun: { altitudeDeg: -10, azimuthDeg: 0 }, facesDeg: 0, cloud: 0 }).directWm2 // 0
  */

@@ -9,6 +9,7 @@ import {
   placeInputSchema,
   systemInputSchema,
   visitInputSchema,
+  visitSlotSchema,
   type DayRecord,
 } from '@elm-mist/contract';
 import type { Changes } from '../http/changes';
@@ -16,7 +17,7 @@ import { notFound, Problem } from '../http/problem';
 import { appendEvents } from '../services/events';
 import { addCoil, addPlace, addSystem, changeCoil, placeList } from '../services/places';
 import { keepPhoto, readPhoto } from '../services/photos';
-import { addVisit, dayList, systemDetail, visitDetail } from '../services/visits';
+import { addVisit, moveVisit, dayList, systemDetail, visitDetail } from '../services/visits';
 import type { Store } from '../store/open';
 import { simulatedDay } from '../standins/weather';
 import * as q from '../store/records';
@@ -77,6 +78,9 @@ export function apiRouter(store: Store, now: () => Date, changes: Changes): Rout
   });
 
   router.post('/visits', (ctx) => created(ctx, addVisit(store, parseInput(visitInputSchema, body(ctx)))));
+  router.put('/visits/:id/slot', (ctx) => {
+    ctx.body = moveVisit(store, id(ctx.params), parseInput(visitSlotSchema, body(ctx)));
+  });
   router.get('/visits/:id', (ctx) => {
     ctx.body = visitDetail(db, id(ctx.params));
   });

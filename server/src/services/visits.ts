@@ -1,4 +1,4 @@
-import { randomUUID } from 'node:crypto';
+import { createHash, randomUUID } from 'node:crypto';
 import type {
   CoilRecord,
   KnownBefore,
@@ -8,6 +8,7 @@ import type {
   VisitDetail,
   VisitInput,
   VisitRecord,
+  VisitSlot,
 } from '@elm-mist/contract';
 import {
   canYields,
@@ -27,9 +28,11 @@ import {
   worstOf,
   type PlannedNeed,
   type SlotCoil,
+  type SlotFit,
   type VisitSetting,
   type VisitState,
 } from '@elm-mist/core';
+import { eq } from 'drizzle-orm';
 import { notFound, Problem } from '../http/problem';
 import { simulatedDay } from '../standins/weather';
 import type { Db, Store } from '../store/open';
@@ -73,19 +76,27 @@ function foldedVisits(
 const asFolded = (rows: readonly { visit: VisitRecord; state: VisitState }[]) =>
   rows.map(({ visit, state }) => ({ id: visit.id, day: visit.day, state }));
 
+type Folded = ReturnType<typeof foldedVisits>;
+
+/** Those that were closed up to the day of a visit, oldest first. */
+const closedBefore = (folded: Folded, visit: VisitRecord): Folded =>
+  folded.filter((row) => row.visit.id !== visit.id && row.visit.standing === 'closed' && row.visit.day <= visit.day);
+
+/** The newest survey of each coil. */
+const newestSurveys = (rows: Folded): KnownBefore['surveys'] =>
+  Object.fromEntries(rows.flatMap(({ state }) => Object.entries(state.surveys).map(([coilId, survey]) => [coilId, survey.value])));
+
 /** How many of the shop's last closed visits are asked how long things take. */
 const RUNS_LEARNED_FROM = 15;
 
 /** What earlier closed visits know, so that a repeat visit asks only what changed. */
 function knownBefore(db: Db, visit: VisitRecord, configuration: SystemDetail['system']['configuration']): KnownBefore {
   const folded = foldedVisits(db, visit.systemId, configuration);
-  const earlier = folded.filter((row) => row.visit.id !== visit.id && row.visit.standing === 'closed' && row.visit.day <= visit.day);
+  const earlier = closedBefore(folded, visit);
   const last = earlier.at(-1);
   return {
     day: last?.visit.day ?? null,
-    surveys: Object.fromEntries(
-      earlier.flatMap(({ state }) => Object.entries(state.surveys).map(([coilId, survey]) => [coilId, survey.value])),
-    ),
+    surveys: newestSurveys(earlier),
     story: earlier.reduce<KnownBefore['story']>((story, { state }) => state.story?.value ?? story, null),
     chemistries: last ? [...new Set(Object.values(last.state.plans).map((plan) => plan.value.chemistry))] : [],
     openFindings: findingsOpen(asFolded(folded.filter((row) => row.visit.id !== visit.id))),
@@ -155,6 +166,21 @@ export function addVisit(store: Store, input: VisitInput): VisitRecord {
   });
 }
 
+/** Moves a visit that has not been closed to another day or hour. @throws Problem 404, or 422 for a closed one */
+export function moveVisit(store: Store, id: string, slot: VisitSlot): VisitRecord {
+  return store.write((db) => {
+    const visit = q.findVisit(db, id);
+    if (!visit) throw notFound('visit', id);
+    if (visit.standing === 'closed')
+      throw new Problem(422, 'not-allowed', 'The visit is closed: it stays on its day.', {
+        day: 'The visit is closed: it stays on its day.',
+      });
+    const { day, startMinute, durationMin } = slot;
+    db.update(t.visit).set({ day, startMinute, durationMin }).where(eq(t.visit.id, id)).run();
+    return { ...visit, day, startMinute, durationMin };
+  });
+}
+
 function dropOf(state: VisitState, when: 'before' | 'after'): number | null {
   const reading = state.readings.filter((row) => row.value.when === when).at(-1);
   return reading ? coilDrop(reading.value) : null;
@@ -201,36 +227,31 @@ export function systemDetail(db: Db, systemId: string): SystemDetail {
   };
 }
 
-/** The newest survey of each coil from closed visits up to this one's day. */
-function lastSurveys(db: Db, visit: VisitRecord, configuration: SystemDetail['system']['configuration']): VisitState['surveys'] {
-  const closed = q
-    .visitsOfSystem(db, visit.systemId)
-    .filter((other) => other.id !== visit.id && other.standing === 'closed' && other.day <= visit.day);
-  return closed.reduceRight<VisitState['surveys']>(
-    (found, other) => ({ ...found, ...foldVisit(other.id, configuration, q.eventsOf(db, other.id)).surveys }),
-    {},
-  );
-}
-
 /** The day's visits in order, each with what to carry. */
 export function dayList(db: Db, day: string): TodayVisit[] {
   const shelf = cleaners(db);
   const house = q.readHouseRules(db);
+  const learned = learnedFrom(db);
   return q.visitsOn(db, day).map((visit) => {
     const frame = visitFrame(db, visit.id);
     const state = foldVisit(visit.id, frame.system.configuration, q.eventsOf(db, visit.id));
-    const last = lastSurveys(db, visit, frame.system.configuration);
-    const context = contextOf(settingOf(frame), state);
+    const earlier = closedBefore(foldedVisits(db, visit.systemId, frame.system.configuration), visit);
+    const last = newestSurveys(earlier);
+    const washes = washesSinceOpened(earlier.map((row) => row.state));
+    const context = contextOf({ ...settingOf(frame), washesSinceOpened: washes, canYieldM2: learned.canYieldM2 }, state);
     const rules = rulesOf(house, state);
     const planned = frame.coils.map((coil) => ({
       coil,
-      ...plannedNeed(coil, state, last[coil.id]?.value, context, shelf, rules),
+      ...plannedNeed(coil, state, last[coil.id], context, shelf, rules),
     }));
     return {
       ...frame,
       bead: currentBead(state, frame.coils),
       needs: planned.map(({ need }) => need),
-      fit: fitOf(frame, planned, visit.durationMin, state.crew ?? (state.story?.value.helper ? 2 : 1)),
+      fit:
+        visit.standing === 'closed'
+          ? null
+          : fitOf(frame, planned, visit.durationMin, state.crew ?? (state.story?.value.helper ? 2 : 1), learned.taken),
     };
   });
 }
@@ -253,6 +274,7 @@ function fitOf(
   planned: readonly (PlannedNeed & { coil: CoilRecord })[],
   slotMin: number,
   people: number,
+  taken: KnownBefore['taken'],
 ): TodayVisit['fit'] {
   const coils = planned.flatMap(({ coil, plan, openLess }): SlotCoil[] =>
     plan
@@ -268,5 +290,17 @@ function fitOf(
         ]
       : [],
   );
-  return coils.length === planned.length && coils.length > 0 ? slotFit(coils, slotMin, people) : null;
+  return coils.length === planned.length && coils.length > 0 ? rememberedFit(coils, slotMin, people, taken) : null;
+}
+
+/** A day is asked for again and again, and its runs are searched anew only when something about them changed. */
+const MOST_FITS = 64;
+const fits = new Map<string, SlotFit>();
+function rememberedFit(...input: Parameters<typeof slotFit>): SlotFit {
+  const key = createHash('sha1').update(JSON.stringify(input)).digest('base64');
+  const known = fits.get(key) ?? slotFit(...input);
+  fits.delete(key);
+  fits.set(key, known);
+  for (const oldest of fits.keys()) if (fits.size > MOST_FITS) fits.delete(oldest);
+  return known;
 }

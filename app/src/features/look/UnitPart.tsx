@@ -10,6 +10,7 @@ import {
   EFFICIENCY_ERAS,
   EFFICIENCY_NAMES,
   feedSite,
+  formatDuration,
   formatQuantity,
   METERING_DEVICES,
   METERING_NAMES,
@@ -37,7 +38,7 @@ import { useEffect, type ReactNode } from 'react';
 import { Controller, useForm, useWatch } from 'react-hook-form';
 import { View } from 'react-native';
 import { array, boolean, mixed, object, string } from 'yup';
-import { sharedNow, useDraft, useVisit, type Entry } from '@/data';
+import { clockTime, sharedNow, useDraft, useVisit, type Entry } from '@/data';
 import {
   Act,
   AnyOf,
@@ -47,6 +48,7 @@ import {
   HazardBox,
   Heading,
   Label,
+  LinkRow,
   OneOf,
   Part,
   Row,
@@ -267,6 +269,14 @@ export function UnitPart({
           This was noted anew since you began here: that is shown. What you had begun is kept.
         </Banner>
       ) : null}
+      {closed ? null : (
+        <LinkRow
+          title={`${clockTime(detail.visit.startMinute)}, ${formatDuration(detail.visit.durationMin * 60)} set aside`}
+          under="Move it, or set more time aside"
+          href={`/visits/${detail.visit.id}/move`}
+          testID="to-move"
+        />
+      )}
       {!state.site && detail.known.air ? (
         <Small ink="inkSoft">The air is as noted last today at another place. Change what differs.</Small>
       ) : !state.site && site ? (

@@ -1,4 +1,3 @@
-import { readFigure } from '@elm-mist/core';
 import { yupResolver } from '@hookform/resolvers/yup';
 import { useQuery } from '@tanstack/react-query';
 import { router, useLocalSearchParams } from 'expo-router';
@@ -7,11 +6,10 @@ import { Controller, useForm } from 'react-hook-form';
 import { array, object, string } from 'yup';
 import { systemQuery, today, useAddVisit, useHouseRules } from '@/data';
 import { Act, AnyOf, Banner, Companion, Label, Part, Screen, ScreenHead, ThumbBar, Waiting } from '@/ui';
-import { typedFigure } from '../shared/figures';
 import { FormField } from '../shared/formField';
 import { ROLE_NAMES } from '../shared/words';
 import { placeErrors } from '../shared/formTrouble';
-import { minuteOf } from './startTime';
+import { SLOT_FIELDS, SlotFields, slotOf, slotShape } from './slotFields';
 
 export function NewVisit() {
   const { systemId } = useLocalSearchParams<{ systemId: string }>();
@@ -20,13 +18,7 @@ export function NewVisit() {
   const add = useAddVisit();
   const [trouble, setTrouble] = useState('');
   const schema = object({
-    day: string()
-      .defined()
-      .matches(/^\d{4}-\d{2}-\d{2}$/, 'Write the day as 2026-06-11.'),
-    start: string()
-      .defined()
-      .test('time', 'Write the start as 9:30 or 2:15 pm.', (text) => !Number.isNaN(minuteOf(text ?? ''))),
-    minutes: typedFigure('Minutes', 'count', units, 5, 720),
+    ...slotShape(units),
     purpose: string().defined().max(200, 'The purpose may have 200 characters at most.'),
     coils: array(string().defined()).defined().min(1, 'Choose at least one coil.'),
   });
@@ -47,17 +39,13 @@ export function NewVisit() {
     try {
       const visit = await add.mutateAsync({
         systemId,
-        day: values.day,
-        startMinute: minuteOf(values.start),
-        durationMin: Math.round(readFigure(values.minutes)),
+        ...slotOf(values),
         purpose: values.purpose,
         coilIds: values.coils,
       });
       router.replace(visit.day === today() ? `/visits/${visit.id}` : `/systems/${systemId}`);
     } catch (error) {
-      setTrouble(
-        placeErrors(error, setError, { day: 'day', startMinute: 'start', durationMin: 'minutes', purpose: 'purpose', coilIds: 'coils' }),
-      );
+      setTrouble(placeErrors(error, setError, { ...SLOT_FIELDS, purpose: 'purpose', coilIds: 'coils' }));
     }
   });
   return (
@@ -71,9 +59,7 @@ export function NewVisit() {
       }
     >
       {trouble ? <Banner tone="stop">{trouble}</Banner> : null}
-      <FormField control={control} name="day" label="Day" help="Year-month-day" />
-      <FormField control={control} name="start" label="Start" />
-      <FormField control={control} name="minutes" label="Time set aside" unit="min" keyboard="number-pad" />
+      <SlotFields control={control} />
       <FormField control={control} name="purpose" label="Purpose" help="What the customer says, or the yearly wash" />
       <Part first title={<Label>Coils</Label>}>
         <Controller

@@ -1,0 +1,5 @@
+import { MoveVisit } from '@/features/visit/MoveVisit';
+
+export default function MoveRoute() {
+  return <MoveVisit />;
+}
