@@ -24,7 +24,7 @@ export const faceSchema = object({
     .max(360, 'The direction must be at most 360°.')
     .nullable()
     .optional(),
-  screen: object({
+  fence: object({
     heightM: figure('The height of what stands before it', 0, 20, 'm'),
     distanceM: figure('The distance of what stands before it', 0.05, 30, 'm'),
   })

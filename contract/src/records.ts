@@ -152,8 +152,8 @@ export interface PastVisit {
     cleanerName: string;
     soils: Soil[];
   }[];
-  dropBeforeK: number | null;
-  dropAfterK: number | null;
+  splitBeforeK: number | null;
+  splitAfterK: number | null;
   nextDue: string | null;
   note: string;
 }

@@ -322,7 +322,7 @@ export {
   type Task,
 } from './runsheet';
 export { nextDue } from './interval';
-export { coilDrop, compareDrops } from './air';
+export { temperatureSplit, compareSplits } from './air';
 export {
   alarmWords,
   areaBecause,

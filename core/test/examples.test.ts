@@ -95,6 +95,6 @@ test.each(examples.map((row) => [`${row.file} ${row.name}`, row] as const))('%s 
   const value = run(row.file, row.call);
   if (typeof gives === 'number' && typeof value === 'number') expect(value).toBeCloseTo(gives, 6);
   else if (Array.isArray(gives) && gives.every((each) => typeof each === 'number'))
-    (gives).forEach((each, i) => expect((value as number[])[i]).toBeCloseTo(each, 6));
+    gives.forEach((each, i) => expect((value as number[])[i]).toBeCloseTo(each, 6));
   else expect(value).toEqual(gives);
 });

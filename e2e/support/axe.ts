@@ -20,10 +20,21 @@ export async function expectAccessible(page: Page, where: string): Promise<void>
       }
     ).axe.run;
     const { violations, passes } = await run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'] });
+    // Best practice, and cheap to keep: one head, one middle, one foot to a page.
+    const landmarks = await run(document, {
+      runOnly: [
+        'landmark-one-main',
+        'landmark-unique',
+        'landmark-no-duplicate-banner',
+        'landmark-no-duplicate-main',
+        'landmark-no-duplicate-contentinfo',
+      ],
+    });
     return {
       passes: passes.length,
       serious: violations
         .filter((v) => v.impact === 'serious' || v.impact === 'critical')
+        .concat(landmarks.violations)
         .map((v) => `${v.id}: ${v.nodes.map((node) => node.html.slice(0, 160)).join(' | ')}`),
     };
   });

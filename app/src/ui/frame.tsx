@@ -2,6 +2,7 @@ import type { ReactNode } from 'react';
 import { useWindowDimensions, View } from 'react-native';
 import { BecauseColumn, BecauseSheet, useBecause } from './because';
 import { Sign, type IconName } from './icon';
+import { Beside } from './landmarks';
 import { LinkBox } from './linkBox';
 import { Label } from './text';
 import { useTokens } from './theme';
@@ -98,7 +99,7 @@ export function Frame({
       </View>
       {showList ? (
         <View role="region" aria-label="List" style={{ width: 344, borderRightWidth: line.thin, borderRightColor: tokens.ruleStrong }}>
-          {list}
+          <Beside value>{list}</Beside>
         </View>
       ) : null}
       <View style={{ flex: 1 }}>

@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react';
 import { ScrollView, View } from 'react-native';
+import { useLandmark } from './landmarks';
 import { useTokens } from './theme';
 import { Small, Title } from './text';
 import { line, space } from './tokens';
@@ -9,7 +10,7 @@ export function ScreenHead({ title, under, right, children }: { title: string; u
   const tokens = useTokens();
   return (
     <View
-      role="banner"
+      {...useLandmark('banner')}
       style={{
         backgroundColor: tokens.paper,
         borderBottomWidth: line.firm,
@@ -54,7 +55,7 @@ export function Screen({
       {head}
       <ScrollView
         key={page}
-        role="main"
+        {...useLandmark('main')}
         tabIndex={0}
         style={{ flex: 1 }}
         contentContainerStyle={{ padding: space.l, paddingBottom: space.xl * 2, gap: space.m }}
@@ -72,7 +73,7 @@ export function ThumbBar({ children, over }: { children: ReactNode; over?: React
   const tokens = useTokens();
   return (
     <View
-      role="contentinfo"
+      {...useLandmark('contentinfo')}
       style={{
         gap: space.xs,
         paddingHorizontal: space.l,

@@ -1,1 +1,1 @@
-export { coilDrop, compareDrops } from './drop';
+export { temperatureSplit, compareSplits } from './temperatureSplit';

@@ -47,8 +47,8 @@ export const HOUSE_WALL: Shade = { heightM: 3, distanceM: 0.5 };
  * What shades a face: the wall or fence that was noted, else the house wall where it stands against one.
  * @example shadeOf({ wallSide: false }) // null
  */
-export const shadeOf = (face: { wallSide: boolean; screen?: Shade | null }): Shade | null =>
-  face.screen ?? (face.wallSide ? HOUSE_WALL : null);
+export const shadeOf = (face: { wallSide: boolean; fence?: Shade | null }): Shade | null =>
+  face.fence ?? (face.wallSide ? HOUSE_WALL : null);
 
 export interface FaceSun {
   /** On the face itself, W/m². */

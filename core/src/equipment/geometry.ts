@@ -28,11 +28,11 @@ export interface CoilFace {
   /** Direction the face looks to, degrees clockwise from north; left out or null when nobody noted it. */
   facesDeg?: number | null;
   /** Wall or fence before the face that keeps the sun off; left out or null when nobody noted one. */
-  screen?: FaceScreen | null;
+  fence?: FaceFence | null;
 }
 
 /** What stands before a face: so high, so far off, seen from the middle of the face. */
-export interface FaceScreen {
+export interface FaceFence {
   heightM: number;
   distanceM: number;
 }
@@ -74,9 +74,9 @@ export function checkGeometry(geometry: CoilGeometry): void {
   geometry.faces.forEach((face, index) => {
     requirePositive(`faces[${index}].widthM`, face.widthM);
     requireInRange(`faces[${index}].widthM`, face.widthM, 0.05, 6, 'm');
-    if (face.screen) {
-      requireInRange(`faces[${index}].screen.heightM`, face.screen.heightM, 0, 20, 'm');
-      requireInRange(`faces[${index}].screen.distanceM`, face.screen.distanceM, 0.05, 30, 'm');
+    if (face.fence) {
+      requireInRange(`faces[${index}].fence.heightM`, face.fence.heightM, 0, 20, 'm');
+      requireInRange(`faces[${index}].fence.distanceM`, face.fence.distanceM, 0.05, 30, 'm');
     }
   });
 }

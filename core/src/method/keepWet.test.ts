@@ -53,7 +53,7 @@ test('without place, hour or direction every face is taken to stand in the sun t
 
 test('a fence before the west face keeps the low sun off it, and a sheet all of them', () => {
   const bare = drySeconds(at(18))['west']!;
-  const fenced = drySeconds(at(18), withFaces(face('west', 270, { screen: { heightM: 2, distanceM: 1 } })))['west']!;
+  const fenced = drySeconds(at(18), withFaces(face('west', 270, { fence: { heightM: 2, distanceM: 1 } })))['west']!;
   expect(fenced).toBeGreaterThan(bare * 1.3);
   const sheet = faceDrying(four, at(17), true);
   expect(new Set(sheet.map((row) => row.dry)).size).toBe(1);

@@ -7,7 +7,7 @@ import type { RinseSign, Spot } from './rinseSigns';
 import type { PartOff, WireNoted } from './takedown';
 
 /** One set of air readings across the indoor coil. Null where not measured. */
-export interface DropReading {
+export interface SplitReading {
   when: 'before' | 'after';
   returnC: number;
   supplyC: number;
@@ -73,7 +73,7 @@ export interface EventDataByKind {
   'photo.added': Photo;
   'coil.surveyed': { coilId: string; survey: CoilSurvey };
   'coil.skipped': { coilId: string; reason: string };
-  'reading.taken': DropReading;
+  'reading.taken': SplitReading;
   'plan.made': { coilId: string; plan: CoilPlan };
   'mix.made': MixMade;
   /** `readings` of each circuit, where there is more than one; `shut` says that the compartment stays shut, so that there is nothing to read. */

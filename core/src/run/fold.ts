@@ -2,7 +2,7 @@ import { CoreError } from '../errors';
 import type { Configuration, PowerSource } from '../equipment';
 import type { CoilPlan, Section } from '../method';
 import { completeStory, completeSurvey, type CoilSurvey, type FaceGrades, type SiteConditions, type VisitStory } from '../survey';
-import type { DropReading, Finding, Identity, MixMade, Photo, RulesChosen, VisitEvent } from './events';
+import type { SplitReading, Finding, Identity, MixMade, Photo, RulesChosen, VisitEvent } from './events';
 import type { DrainTest } from './drain';
 import { foamOn, inNewAir, misted, type FoamOn } from './foam';
 import { gateStepsFor, shutGate, stepGate, type GateProgress, type GateStep } from './gate';
@@ -57,7 +57,7 @@ export interface VisitState {
   photos: Stamped<Photo>[];
   surveys: Record<string, Stamped<CoilSurvey>>;
   skipped: Record<string, Stamped<string>>;
-  readings: Stamped<DropReading>[];
+  readings: Stamped<SplitReading>[];
   plans: Record<string, Stamped<CoilPlan>>;
   mixes: Record<string, Stamped<MixMade>[]>;
   gates: Partial<Record<PowerSource, GateProgress>>;

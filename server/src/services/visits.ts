@@ -12,7 +12,7 @@ import type {
 } from '@elm-mist/contract';
 import {
   canYields,
-  coilDrop,
+  temperatureSplit,
   contextOf,
   currentBead,
   findingsOpen,
@@ -181,9 +181,9 @@ export function moveVisit(store: Store, id: string, slot: VisitSlot): VisitRecor
   });
 }
 
-function dropOf(state: VisitState, when: 'before' | 'after'): number | null {
+function splitOf(state: VisitState, when: 'before' | 'after'): number | null {
   const reading = state.readings.filter((row) => row.value.when === when).at(-1);
-  return reading ? coilDrop(reading.value) : null;
+  return reading ? temperatureSplit(reading.value) : null;
 }
 
 function pastVisit(db: Db, visit: VisitRecord, configuration: SystemDetail['system']['configuration']): PastVisit {
@@ -205,8 +205,8 @@ function pastVisit(db: Db, visit: VisitRecord, configuration: SystemDetail['syst
       cleanerName: state.plans[coilId]?.value.cleanerName ?? '',
       soils: state.surveys[coilId]?.value.soils ?? [],
     })),
-    dropBeforeK: dropOf(state, 'before'),
-    dropAfterK: dropOf(state, 'after'),
+    splitBeforeK: splitOf(state, 'before'),
+    splitAfterK: splitOf(state, 'after'),
     nextDue: state.closed?.value.nextDue ?? null,
     note: state.closed?.value.note ?? '',
   };

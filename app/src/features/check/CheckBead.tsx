@@ -1,7 +1,7 @@
 import { yupResolver } from '@hookform/resolvers/yup';
 import type { CoilRecord } from '@elm-mist/contract';
 import {
-  compareDrops,
+  compareSplits,
   EDGES,
   formatClock,
   formatQuantity,
@@ -170,7 +170,7 @@ function CheckCoil({ coil, coils, pick }: { coil: CoilRecord; coils: readonly Co
         </Part>
       ) : null}
       <PhotoPart coilId={coil.id} when="after" />
-      <DropPart key={`${house.units} ${reading?.eventId ?? ''}`} />
+      <SplitPart key={`${house.units} ${reading?.eventId ?? ''}`} />
       <Part title={<Heading>Note</Heading>}>
         <Field label="What stayed, what was found" value={draft.note} onChange={(note) => keep({ ...draft, note })} multiline />
         <Small ink="inkSoft">
@@ -182,14 +182,14 @@ function CheckCoil({ coil, coils, pick }: { coil: CoilRecord; coils: readonly Co
   );
 }
 
-interface DropForm {
+interface SplitForm {
   returnAir: string;
   supplyAir: string;
   outdoor: string;
 }
 
 /** Readings after, and what they say beside those before. */
-function DropPart() {
+function SplitPart() {
   const { state, house, record } = useVisit();
   const { units } = house;
   const before = lastReading(state, 'before');
@@ -199,7 +199,7 @@ function DropPart() {
     supplyAir: typedFigure('Supply air', 'temperature', units, -10, 60),
     outdoor: typedFigure('Outdoor air', 'temperature', units, -40, 70, true),
   });
-  const { control, handleSubmit } = useForm<DropForm>({
+  const { control, handleSubmit } = useForm<SplitForm>({
     resolver: yupResolver(schema),
     defaultValues: {
       returnAir: showFigure('temperature', after?.returnC, units),
@@ -218,13 +218,13 @@ function DropPart() {
       },
     }),
   );
-  const compared = before && after ? compareDrops(before, after) : null;
+  const compared = before && after ? compareSplits(before, after) : null;
   const { steadyAtMs } = powerClocks(state.powerUp);
   const now = useNow(steadyAtMs !== null && state.closed === null);
   const toSteadyS = steadyAtMs === null || state.closed ? 0 : Math.max(0, Math.round((steadyAtMs - now) / 1000));
   const show = (kelvins: number) => formatQuantity({ kind: 'temperatureDifference', kelvins }, units);
   return (
-    <Part title={<Heading>Drop across the indoor coil</Heading>}>
+    <Part title={<Heading>Temperature split, indoor coil</Heading>}>
       {compared ? (
         <View>
           <Row label="Before" value={show(compared.beforeK)} />

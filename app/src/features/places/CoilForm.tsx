@@ -74,12 +74,12 @@ const FACE_NAMES: Record<CoilShape, string[]> = {
 const USUAL_HEIGHT_M = 28 * METRES_PER_INCH;
 
 const facesFor = (shape: CoilShape): FormFace[] =>
-  FACE_NAMES[shape].map((name) => ({ name, width: '', wallSide: false, facesDeg: null, screenHeight: '', screenDistance: '' }));
+  FACE_NAMES[shape].map((name) => ({ name, width: '', wallSide: false, facesDeg: null, fenceHeight: '', fenceDistance: '' }));
 
-const screenOf = (face: FormFace, units: UnitSystem) =>
-  face.screenHeight.trim() === ''
+const fenceOf = (face: FormFace, units: UnitSystem) =>
+  face.fenceHeight.trim() === ''
     ? null
-    : { heightM: toSi('length', face.screenHeight, units), distanceM: toSi('length', face.screenDistance, units) };
+    : { heightM: toSi('length', face.fenceHeight, units), distanceM: toSi('length', face.fenceDistance, units) };
 
 export function CoilForm() {
   const { systemId, coilId, role } = useLocalSearchParams<{ systemId: string; coilId?: string; role?: string }>();
@@ -136,11 +136,11 @@ function CoilFields({
         width: typedFigure('Width', 'length', units, 0.05, 6),
         wallSide: boolean().defined(),
         facesDeg: number().nullable().defined(),
-        screenHeight: typedFigure('Wall or fence', 'length', units, 0, 20, true),
-        screenDistance: typedFigure('How far off', 'length', units, 0.05, 30, true).test(
+        fenceHeight: typedFigure('Wall or fence', 'length', units, 0, 20, true),
+        fenceDistance: typedFigure('How far off', 'length', units, 0.05, 30, true).test(
           'both',
           'Type the height and how far off, or neither.',
-          (far, context) => ((far ?? '').trim() === '') === (((context.parent as FormFace).screenHeight ?? '').trim() === ''),
+          (far, context) => ((far ?? '').trim() === '') === (((context.parent as FormFace).fenceHeight ?? '').trim() === ''),
         ),
       }),
     ).defined(),
@@ -162,8 +162,8 @@ function CoilFields({
             width: showFigure('length', face.widthM, units),
             wallSide: face.wallSide,
             facesDeg: typeof face.facesDeg === 'number' ? nearest(face.facesDeg) : null,
-            screenHeight: showFigure('length', face.screen?.heightM, units),
-            screenDistance: showFigure('length', face.screen?.distanceM, units),
+            fenceHeight: showFigure('length', face.fence?.heightM, units),
+            fenceDistance: showFigure('length', face.fence?.distanceM, units),
           }))
         : facesFor(firstShape),
     },
@@ -196,7 +196,7 @@ function CoilFields({
         name: face.name,
         widthM: toSi('length', face.width, units),
         wallSide: face.wallSide,
-        ...(role === 'condenser' ? { facesDeg: face.facesDeg, screen: screenOf(face, units) } : {}),
+        ...(role === 'condenser' ? { facesDeg: face.facesDeg, fence: fenceOf(face, units) } : {}),
       })),
       guards: values.guards,
       topOpens: values.topOpens,
@@ -318,8 +318,8 @@ function CoilFields({
                     width: '',
                     wallSide: false,
                     facesDeg: null,
-                    screenHeight: '',
-                    screenDistance: '',
+                    fenceHeight: '',
+                    fenceDistance: '',
                   })
                 }
               />

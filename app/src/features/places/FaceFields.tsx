@@ -60,7 +60,7 @@ export function FaceFields({
           <View style={{ flexDirection: 'row', gap: space.m, flexWrap: 'wrap' }}>
             <FormField
               control={control}
-              name={`faces.${index}.screenHeight`}
+              name={`faces.${index}.fenceHeight`}
               label="Wall or fence"
               unit={EDGES.length.unit[units]}
               keyboard="decimal-pad"
@@ -68,7 +68,7 @@ export function FaceFields({
             />
             <FormField
               control={control}
-              name={`faces.${index}.screenDistance`}
+              name={`faces.${index}.fenceDistance`}
               label="How far off"
               unit={EDGES.length.unit[units]}
               keyboard="decimal-pad"

@@ -46,9 +46,9 @@ const wash = (visit: PastVisit): string =>
     .join('; ') || 'nothing graded';
 
 function drop(visit: PastVisit, system: UnitSystem): string {
-  if (visit.dropBeforeK === null || visit.dropAfterK === null) return '';
+  if (visit.splitBeforeK === null || visit.splitAfterK === null) return '';
   const show = (kelvins: number) => EDGES.difference.fromSi(kelvins, system).toFixed(0);
-  return ` · drop ${show(visit.dropBeforeK)} to ${show(visit.dropAfterK)} ${EDGES.difference.unit[system]}`;
+  return ` · split ${show(visit.splitBeforeK)} to ${show(visit.splitAfterK)} ${EDGES.difference.unit[system]}`;
 }
 
 export function SystemPage() {

@@ -7,8 +7,8 @@ export interface FormFace {
   /** Degrees clockwise from north; null when nobody noted it. */
   facesDeg: number | null;
   /** A wall or fence before it: how high above the middle of the face, how far off; both empty for none. */
-  screenHeight: string;
-  screenDistance: string;
+  fenceHeight: string;
+  fenceDistance: string;
 }
 
 /** Near enough for the sun on a face: eight directions. */

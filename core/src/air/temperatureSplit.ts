@@ -2,7 +2,7 @@ import { requireInRange } from '../errors';
 import { arithmetic, commonPractice, type Because } from '../because';
 import { fahrenheitDiffFromC, trimDecimals } from '../units';
 
-export interface DropInput {
+export interface SplitInput {
   returnC: number;
   supplyC: number;
   /** Outdoor air at the time, °C; null when not noted. */
@@ -13,17 +13,17 @@ export interface DropInput {
 export const COMPARABLE_OUTDOOR_K = 3;
 
 /**
- * Temperature drop across the indoor coil, K: return minus supply, dry bulb.
+ * Temperature split across the indoor coil, K: return minus supply, dry bulb.
  * @throws CoreError out-of-range `returnC` | `supplyC` (−10…60 °C)
- * @example coilDrop({ returnC: 24, supplyC: 14 }) // 10
+ * @example temperatureSplit({ returnC: 24, supplyC: 14 }) // 10
  */
-export function coilDrop({ returnC, supplyC }: Pick<DropInput, 'returnC' | 'supplyC'>): number {
+export function temperatureSplit({ returnC, supplyC }: Pick<SplitInput, 'returnC' | 'supplyC'>): number {
   requireInRange('returnC', returnC, -10, 60, '°C');
   requireInRange('supplyC', supplyC, -10, 60, '°C');
   return returnC - supplyC;
 }
 
-export interface DropComparison {
+export interface SplitComparison {
   beforeK: number;
   afterK: number;
   changeK: number;
@@ -33,11 +33,11 @@ export interface DropComparison {
 
 /**
  * Drop before against drop after, and whether the two may be set side by side at all.
- * @example compareDrops({ returnC: 24, supplyC: 16, outdoorC: 30 }, { returnC: 24, supplyC: 14, outdoorC: 30 }).changeK // 2
+ * @example compareSplits({ returnC: 24, supplyC: 16, outdoorC: 30 }, { returnC: 24, supplyC: 14, outdoorC: 30 }).changeK // 2
  */
-export function compareDrops(before: DropInput, after: DropInput): DropComparison {
-  const beforeK = coilDrop(before);
-  const afterK = coilDrop(after);
+export function compareSplits(before: SplitInput, after: SplitInput): SplitComparison {
+  const beforeK = temperatureSplit(before);
+  const afterK = temperatureSplit(after);
   const bothKnown = before.outdoorC !== null && after.outdoorC !== null;
   const comparable = bothKnown && Math.abs((before.outdoorC ?? 0) - (after.outdoorC ?? 0)) <= COMPARABLE_OUTDOOR_K;
   return {
@@ -46,7 +46,7 @@ export function compareDrops(before: DropInput, after: DropInput): DropCompariso
     changeK: afterK - beforeK,
     comparable,
     because: {
-      id: 'drop-change',
+      id: 'split-change',
       title: 'Change in temperature drop',
       result: { label: 'Change', quantity: { kind: 'temperatureDifference', kelvins: afterK - beforeK } },
       inputs: [
@@ -54,9 +54,9 @@ export function compareDrops(before: DropInput, after: DropInput): DropCompariso
         { label: 'Drop after', quantity: { kind: 'temperatureDifference', kelvins: afterK } },
       ],
       rules: [
-        { id: 'drop.difference', because: 'Return air minus supply air, after less before.', source: arithmetic },
+        { id: 'split.difference', because: 'Return air minus supply air, after less before.', source: arithmetic },
         {
-          id: 'drop.comparable',
+          id: 'split.comparable',
           because: comparable
             ? 'Outdoor air was much the same both times.'
             : 'Outdoor air differed or was not noted: the two cannot be compared.',

@@ -1,0 +1,1 @@
+UPDATE `coil` SET `faces` = replace(`faces`, '"screen":', '"fence":');
