@@ -235,6 +235,7 @@ export {
   dueAlarms,
   entryWords,
   EVENT_KINDS,
+  FLOAT_FAILED,
   foamedSections,
   foldVisit,
   GATE_STEPS,
@@ -322,11 +323,12 @@ export {
   type Task,
 } from './runsheet';
 export { nextDue } from './interval';
-export { temperatureSplit, compareSplits } from './air';
+export { compareSplits, temperatureSplit } from './air';
 export {
   alarmWords,
   areaBecause,
   blankFix,
+  breakEvenStart,
   canYields,
   capacityBecause,
   CAUTION_STEP_WORDS,
@@ -346,6 +348,7 @@ export {
   nowWords,
   plannedNeed,
   rulesOf,
+  runStart,
   slotFit,
   soilsFor,
   splashWords,

@@ -2,6 +2,7 @@ import { formatQuantity, sourceText, type Because, type BecauseInput, type UnitS
 import { Overlay } from '@rneui/themed';
 import { createContext, useCallback, useContext, useMemo, useState, type ReactNode } from 'react';
 import { Pressable, ScrollView, useWindowDimensions, View } from 'react-native';
+import { AtEnd } from './atEnd';
 import { Companion } from './button';
 import { Row } from './row';
 import { Body, Gauge, Heading, Label, Small, Title } from './text';
@@ -128,6 +129,7 @@ function Unseen({ children }: { children: string }) {
 export function Why({ because, children, about }: { because: Because | undefined; children: ReactNode; about?: string }) {
   const { show } = useBecause();
   const tokens = useTokens();
+  const end = useContext(AtEnd) ? ('flex-end' as const) : ('flex-start' as const);
   if (!because) return <>{children}</>;
   return (
     <Pressable
@@ -136,7 +138,7 @@ export function Why({ because, children, about }: { because: Because | undefined
       style={{ minHeight: target.usual, minWidth: target.usual, justifyContent: 'center', alignSelf: 'flex-start', flexShrink: 1 }}
     >
       <Unseen>{about ?? because.title}</Unseen>
-      <View style={{ alignSelf: 'flex-start', borderBottomWidth: 2, borderStyle: 'dotted', borderColor: tokens.ink }}>{children}</View>
+      <View style={{ alignSelf: end, borderBottomWidth: 2, borderStyle: 'dotted', borderColor: tokens.ink }}>{children}</View>
       <Unseen>Why?</Unseen>
     </Pressable>
   );

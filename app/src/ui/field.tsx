@@ -70,6 +70,7 @@ export function Field({ label, value, onChange, unit, error, help, keyboard = 'd
       />
       {readings.length > 0 ? (
         <View style={{ flexDirection: 'row', gap: space.s, flexWrap: 'wrap' }} role="group" aria-label={`Which number is ${value}?`}>
+          <Small>Which is meant?</Small>
           {readings.map((typed) => (
             <Companion key={typed} title={typed} onPress={() => onChange(typed)} />
           ))}

@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react';
 import { View } from 'react-native';
+import { AtEnd } from './atEnd';
 import { Sign } from './icon';
 import { LinkBox } from './linkBox';
 import { Body, Small, Strong } from './text';
@@ -23,7 +24,7 @@ export function Row({ label, value, children }: { label: string; value?: string;
       }}
     >
       <Body style={{ flexShrink: 1 }}>{label}</Body>
-      {children ?? <Strong style={{ flexShrink: 0, maxWidth: '62%', textAlign: 'right' }}>{value}</Strong>}
+      {children ? <AtEnd value>{children}</AtEnd> : <Strong style={{ flexShrink: 0, maxWidth: '62%', textAlign: 'right' }}>{value}</Strong>}
     </View>
   );
 }

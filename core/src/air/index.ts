@@ -1,1 +1,1 @@
-export { temperatureSplit, compareSplits } from './temperatureSplit';
+export { compareSplits, temperatureSplit } from './temperatureSplit';

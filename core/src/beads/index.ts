@@ -13,3 +13,5 @@ export { blankFix, fixOf, notedOf, type FixDraft, type Fixed, type FixResult } f
 export { alarmWords, CONDENSATE_WORDS, nowWords } from './nowWords';
 export { MIX_STANDING_WORDS } from './mixWords';
 export { feedSite } from './feedSite';
+export { runStart } from './runStart';
+export { breakEvenStart } from './breakEvenStart';

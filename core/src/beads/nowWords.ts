@@ -142,11 +142,12 @@ export function nowWords(action: NextAction, run: CoilRun, nowMs: number, waterM
  */
 export function alarmWords(alarm: Alarm, coilName: string): string {
   const where = `section ${alarm.sectionNumber}, ${coilName.toLowerCase()}`;
-  const ready = alarm.byCondensate ? `Foam on ${where} has worked: close up, power back.` : `Rinse ${where} now.`;
+  // What condensate rinses is closed up all at once: its sections are not told apart.
+  const ready = alarm.byCondensate ? `Foam on the ${coilName.toLowerCase()} has worked: close up, power back.` : `Rinse ${where} now.`;
   return {
     steady: 'Steady for 15 minutes: take the after readings.',
     rested: 'The compressor has rested: the thermostat may call.',
-    look: `Condensate has rinsed ${where}: look at pan and drain.`,
+    look: `Condensate has rinsed the ${coilName.toLowerCase()}: look at pan and drain.`,
     mist: `Mist ${where} now, or it dries before it is ready.`,
     ready,
     hurry: `One minute: rinse ${where} before it ${alarm.limit === 'dries' ? 'dries' : 'has been on too long'}.`,

@@ -16,6 +16,14 @@ describe('second opinion', () => {
     expect(opinions.some((opinion) => opinion.plan.chemistry === 'household')).toBe(true);
   });
 
+  test('indoors, whether condensate rinses is a school like any other', () => {
+    const indoor = coil('copper-plate-fin', { role: 'evaporator' });
+    const endings = (rules: Partial<Parameters<typeof house>[0]>) =>
+      secondOpinion(indoor, graded(2), mildDay, shelf, house(rules)).map((opinion) => opinion.plan.ending);
+    expect(endings({ noRinse: 'condensate' })).toEqual(['condensate', 'rinse']);
+    expect(endings({ noRinse: 'rinse-anyway' })).toContain('condensate');
+  });
+
   test('no school breaks a veto', () => {
     fc.assert(
       fc.property(anyConstruction, anySurvey, anyContext, anyHouse, (construction, survey, context, rules) => {

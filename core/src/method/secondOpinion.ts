@@ -38,6 +38,18 @@ export const SCHOOL_PRESETS: readonly SchoolPreset[] = [
     change: { chemistry: 'water-first', rinse: 'outside-only' },
     risk: 'The inner face keeps its dirt.',
   },
+  {
+    id: 'rinsed',
+    name: 'No-rinse foam rinsed all the same',
+    change: { noRinse: 'rinse-anyway' },
+    risk: 'More water over the pan.',
+  },
+  {
+    id: 'condensed',
+    name: 'Condensate rinses',
+    change: { noRinse: 'condensate' },
+    risk: 'In dry air nothing runs.',
+  },
 ];
 
 /** The plan as another school would have it. */
@@ -62,6 +74,7 @@ const sameWork = (a: CoilPlan, b: CoilPlan): boolean =>
   a.rinse.direction === b.rinse.direction &&
   a.dwell?.minS === b.dwell?.minS &&
   a.dwell?.maxS === b.dwell?.maxS &&
+  a.ending === b.ending &&
   a.verdict === b.verdict;
 
 /**

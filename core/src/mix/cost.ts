@@ -40,7 +40,7 @@ export function visitCost(input: {
 }
 
 /** One way of working: what it costs once, and for each job. Minutes are what it takes beyond the other way. */
-export interface Method {
+export interface Means {
   buyOnce: number;
   productPerJob: number;
   minutesPerJob: number;
@@ -64,16 +64,16 @@ const MOST_JOBS = 2000;
  * @throws CoreError out-of-range, naming the argument
  * @example breakEven({ aerosol: { buyOnce: 0, productPerJob: 26, minutesPerJob: 12 }, gun: { buyOnce: 85, productPerJob: 5, minutesPerJob: 12 }, hourlyRate: 90, jobs: 10 }).gunPerJob < 26 // true
  */
-export function breakEven(input: { aerosol: Method; gun: Method; hourlyRate: number; jobs: number }): BreakEven {
-  for (const [name, method] of Object.entries({ aerosol: input.aerosol, gun: input.gun })) {
-    requireNonNegative(`${name}.buyOnce`, method.buyOnce);
-    requireNonNegative(`${name}.productPerJob`, method.productPerJob);
-    requireNonNegative(`${name}.minutesPerJob`, method.minutesPerJob);
+export function breakEven(input: { aerosol: Means; gun: Means; hourlyRate: number; jobs: number }): BreakEven {
+  for (const [name, means] of Object.entries({ aerosol: input.aerosol, gun: input.gun })) {
+    requireNonNegative(`${name}.buyOnce`, means.buyOnce);
+    requireNonNegative(`${name}.productPerJob`, means.productPerJob);
+    requireNonNegative(`${name}.minutesPerJob`, means.minutesPerJob);
   }
   requireNonNegative('hourlyRate', input.hourlyRate);
   if (!Number.isInteger(input.jobs) || input.jobs < 1 || input.jobs > MOST_JOBS)
     throw new CoreError('out-of-range', 'jobs', `jobs: a whole number from 1 to ${MOST_JOBS}.`);
-  const perJob = (method: Method) => method.productPerJob + (method.minutesPerJob / 60) * input.hourlyRate;
+  const perJob = (means: Means) => means.productPerJob + (means.minutesPerJob / 60) * input.hourlyRate;
   const aerosolPerJob = perJob(input.aerosol);
   const gunPerJob = perJob(input.gun);
   const extra = input.gun.buyOnce - input.aerosol.buyOnce;

@@ -32,3 +32,6 @@ export function panClock(pours: readonly Stamped<number>[], pauseS: number): { p
     readyAtMs: last && pauseS > 0 ? Date.parse(last.at) + pauseS * 1000 : null,
   };
 }
+
+/** What is noted of a float switch that was lifted by hand and stopped nothing. */
+export const FLOAT_FAILED = 'Lifted by hand: the unit would not stop.';

@@ -30,7 +30,12 @@ export interface FindingFacts {
 /** Things that are not soil. Recorded, quoted, kept with the system until closed. Common practice, no source. */
 export const FINDING_TABLE: Record<FindingKind, FindingFacts> = {
   'line-insulation': { id: 'line-insulation', name: 'Worn line insulation', action: 'Quote new insulation', licensed: false },
-  'port-caps': { id: 'port-caps', name: 'Service-port caps missing', action: 'Quote caps', licensed: true },
+  'port-caps': {
+    id: 'port-caps',
+    name: 'Service-port caps missing',
+    action: 'Fit locking caps; what is under them is for the licensed',
+    licensed: false,
+  },
   contactor: { id: 'contactor', name: 'Pitted contactor', action: 'Quote a contactor', licensed: true },
   capacitor: { id: 'capacitor', name: 'Swollen capacitor', action: 'Quote a capacitor', licensed: true },
   compressor: { id: 'compressor', name: 'Hard-starting or seized compressor', action: 'Refer before anything is opened', licensed: true },

@@ -1,4 +1,4 @@
-import { formatDuration, NOW_TASK, stepRow, type RunSheet, type Task } from '@elm-mist/core';
+import { formatDuration, NOW_TASK, runStart, stepRow, type RunSheet, type Task } from '@elm-mist/core';
 import { format } from 'date-fns';
 import { View } from 'react-native';
 import { useVisit } from '@/data';
@@ -195,14 +195,4 @@ function EarlyOrLate({ tasks, crew, endMs }: { tasks: readonly Task[]; crew: num
         : `${minutes} ${lateS > 0 ? 'later' : 'earlier'} than the ${formatDuration(sheet.endS)} it was to take from the first step.`}
     </Small>
   );
-}
-
-/** When work began: the first reading, gate step or task, UTC ms. */
-function runStart(state: ReturnType<typeof useVisit>['state']): number | null {
-  const times = [
-    ...Object.values(state.gates).flatMap((gate) => Object.values(gate?.done ?? {}).map((entry) => entry.at)),
-    ...Object.values(state.tasks).flatMap((task) => task.begunAt ?? task.doneAt ?? []),
-    ...state.readings.filter((row) => row.value.when === 'before').map((row) => row.at),
-  ].map((at) => Date.parse(at));
-  return times.length > 0 ? Math.min(...times) : null;
 }

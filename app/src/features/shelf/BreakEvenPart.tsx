@@ -1,4 +1,4 @@
-import { breakEven, CoreError, formatVolume, mixFor, readFigure, solutionVolume, typicalFaceWidthM, type BreakEven } from '@elm-mist/core';
+import { breakEven, breakEvenStart, CoreError, formatVolume, readFigure, type BreakEven } from '@elm-mist/core';
 import { useQuery } from '@tanstack/react-query';
 import { lazy, Suspense } from 'react';
 import { View } from 'react-native';
@@ -50,27 +50,18 @@ function work(values: Values, hourlyRate: number): { result: BreakEven } | { fie
   }
 }
 
-/** A three-ton, one-row condenser at 16 fins per inch. A face one metre high is as wide as its area. */
-const USUAL_JOB = { faceM2: typicalFaceWidthM(36000, 1, 1), finAreaPerFace: 27.7 };
-
 /** Cans against a gun and concentrate, over the jobs of a season. */
 export function BreakEvenPart() {
   const { hourlyRate, units } = useHouseRules();
   const { data: shelf } = useQuery(shelfQuery);
-  const can = shelf?.cleaners.find((cleaner) => cleaner.form === 'aerosol');
-  const concentrate = shelf?.cleaners.find((cleaner) => cleaner.form === 'concentrate' && cleaner.outdoor);
-  const readyL = solutionVolume({ finSurfaceM2: USUAL_JOB.faceM2 * USUAL_JOB.finAreaPerFace, applied: 'foam', passes: 1 }).litres;
-  // A can does half to one whole condenser: two to a job. Common practice, no source.
+  const usual = breakEvenStart(shelf?.cleaners ?? []);
   const start = (): Values => ({
-    gun: '85',
-    can: ((can?.packPrice ?? 13) * 2).toFixed(2),
-    canMinutes: '12',
-    concentrate: (concentrate
-      ? (mixFor({ waterParts: concentrate.chart.heavy ?? 4, totalL: readyL }).concentrateL / concentrate.packL) * concentrate.packPrice
-      : 5
-    ).toFixed(2),
-    gunMinutes: '15',
-    jobs: '40',
+    gun: String(usual.gun),
+    can: usual.can.toFixed(2),
+    canMinutes: String(usual.canMinutes),
+    concentrate: usual.concentrate.toFixed(2),
+    gunMinutes: String(usual.gunMinutes),
+    jobs: String(usual.jobs),
   });
   const [values, keep] = useDraft<Values>(`break-even.${shelf ? 'shelf' : 'none'}`, start);
   const answer = work(values, hourlyRate);
@@ -115,7 +106,7 @@ export function BreakEvenPart() {
             </View>
           ))}
         </View>
-        <Small ink="inkSoft">{`Started from the shelf’s prices: two cans to a condenser (common practice, no source), or ${formatVolume(readyL, units)} of ready foam for a three-ton one. An hour counts ${money(hourlyRate)}, from the house rules.`}</Small>
+        <Small ink="inkSoft">{`Started from the shelf’s prices: two cans to a condenser (common practice, no source), or ${formatVolume(usual.readyL, units)} of ready foam for a three-ton one. An hour counts ${money(hourlyRate)}, from the house rules.`}</Small>
       </Part>
     </>
   );

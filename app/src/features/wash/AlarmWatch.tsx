@@ -61,7 +61,7 @@ export function AlarmWatch({ children }: { children: ReactNode }) {
               </LinkBox>
             }
           >
-            {due.map((row) => row.words).join(' ')}
+            {[...new Set(due.map((row) => row.words))].join(' ')}
           </Banner>
         </View>
       ) : null}

@@ -1,0 +1,16 @@
+import type { VisitState } from '../run';
+
+/**
+ * When work began: the first reading, gate step or task.
+ * @param state of the visit
+ * @returns UTC ms; null before it has begun
+ * @example runStart(foldVisit('v', 'split-cool', [])) // null
+ */
+export function runStart(state: VisitState): number | null {
+  const times = [
+    ...Object.values(state.gates).flatMap((gate) => Object.values(gate?.done ?? {}).map((entry) => entry.at)),
+    ...Object.values(state.tasks).flatMap((task) => task.begunAt ?? task.doneAt ?? []),
+    ...state.readings.filter((row) => row.value.when === 'before').map((row) => row.at),
+  ].map((at) => Date.parse(at));
+  return times.length > 0 ? Math.min(...times) : null;
+}
