@@ -55,3 +55,40 @@ test('a form keeps what is typed until it is saved, and a late keystroke does no
   act(() => type({ name: 'Bramble' }));
   expect(draftValues('form', { name: '' })).toEqual({ name: '' });
 });
+
+describe('a draft knows what it was begun from', () => {
+  function Based({ base, start }: { base: string; start: string }) {
+    const [text, keep, , older] = useDraft('based', () => start, base);
+    return (
+      <>
+        <output>{text}</output>
+        <button onClick={() => keep(`${text}+`)}>type</button>
+        {older === null ? null : <button onClick={() => keep(older)}>{`mine: ${older}`}</button>}
+      </>
+    );
+  }
+
+  test('once the entry under it is another, that is shown, and what was begun is offered back', () => {
+    const { rerender, unmount } = render(<Based base="e1" start="one" />);
+    fireEvent.click(screen.getByText('type'));
+    expect(shown()).toBe('one+');
+    rerender(<Based base="e2" start="two" />);
+    expect(shown()).toBe('two');
+    fireEvent.click(screen.getByText('mine: one+'));
+    expect(shown()).toBe('one+');
+    // Taken back, it belongs to the entry of now, also after a reload.
+    expect(screen.queryByText(/^mine/)).toBeNull();
+    unmount();
+    render(<Based base="e2" start="two" />);
+    expect(shown()).toBe('one+');
+  });
+
+  test('typing over the new entry lets go of what was begun from the old one', () => {
+    const { rerender } = render(<Based base="e1" start="one" />);
+    fireEvent.click(screen.getByText('type'));
+    rerender(<Based base="e2" start="two" />);
+    fireEvent.click(screen.getByText('type'));
+    expect(shown()).toBe('two+');
+    expect(screen.queryByText(/^mine/)).toBeNull();
+  });
+});

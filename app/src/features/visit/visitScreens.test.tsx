@@ -1,0 +1,50 @@
+import { scribe } from '@elm-mist/core/testing/fullRun';
+import { fireEvent, screen } from '@testing-library/react';
+import type * as Fakes from '@/testing/fakes';
+import { went } from '@/testing/fakes';
+import { openInVisit, settle, VISIT } from '@/testing/openVisit';
+import { MoveVisit } from './MoveVisit';
+
+jest.mock('expo-router', () => jest.requireActual<typeof Fakes>('@/testing/fakes').stillRouter());
+jest.mock('idb-keyval', () => jest.requireActual<typeof Fakes>('@/testing/fakes').memoryDisk());
+beforeEach(() => {
+  window.localStorage.clear();
+  went.length = 0;
+});
+afterEach(() => jest.restoreAllMocks());
+
+const type = (testID: string, value: string) => fireEvent.change(screen.getByTestId(testID), { target: { value } });
+const keep = async () => {
+  fireEvent.click(screen.getByTestId('move-keep'));
+  await settle();
+};
+
+test('a visit is moved with its time as it is typed; no hour is named beside its field', async () => {
+  await openInVisit(<MoveVisit />, scribe(VISIT));
+  expect(screen.getByTestId<HTMLInputElement>('slot-start').value).toBe('10:00 am');
+  type('slot-start', 'noon');
+  await keep();
+  expect(screen.getByText('Write the start as 9:30 or 2:15 pm.')).toBeTruthy();
+  expect(screen.getByTestId<HTMLInputElement>('slot-start').value).toBe('noon');
+  const puts: unknown[] = [];
+  const before = global.fetch;
+  global.fetch = jest.fn((url: string, init?: { method?: string; body?: string }) => {
+    if (init?.method !== 'PUT') return before(url, init);
+    puts.push([url, JSON.parse(init.body ?? '{}')]);
+    return Promise.resolve({ ok: true, status: 200, headers: new Headers(), json: () => Promise.resolve({ day: '2026-06-12' }) });
+  }) as never;
+  type('slot-day', '2026-06-12');
+  type('slot-start', '2:15 pm');
+  type('slot-minutes', '150');
+  await keep();
+  expect(puts).toEqual([[`/api/visits/${VISIT}/slot`, { day: '2026-06-12', startMinute: 855, durationMin: 150 }]]);
+  expect(went).toEqual(['/?day=2026-06-12']);
+});
+
+test('a closed visit stays on its day', async () => {
+  const run = scribe(VISIT);
+  run.happen('visit.closed', { nextDue: '2027-06-11', why: 'yearly', note: '' });
+  await openInVisit(<MoveVisit />, run);
+  expect(screen.getByText('The visit is closed: it stays on its day.')).toBeTruthy();
+  expect(screen.getByTestId('move-keep').getAttribute('aria-disabled')).toBe('true');
+});
