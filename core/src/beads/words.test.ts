@@ -179,13 +179,7 @@ describe('advice to the owner follows what was seen', () => {
       story: { symptoms: [], facts: [], hazards: [], lastService: '', helper: false, ...over.story },
     };
     const build = over.role === 'evaporator' ? coil('copper-plate-fin', { role: 'evaporator' }) : coil();
-    return planCoil(
-      build,
-      { ...survey, ...over.survey, answers: { ...survey.answers, ...over.answers } },
-      context,
-      shelf,
-      house(),
-    ).advice;
+    return planCoil(build, { ...survey, ...over.survey, answers: { ...survey.answers, ...over.answers } }, context, shelf, house()).advice;
   };
   const plain = { condenser: advice(), evaporator: advice({ role: 'evaporator' }) };
   test.each([

@@ -9,36 +9,21 @@ import {
   EDGES,
   EFFICIENCY_ERAS,
   EFFICIENCY_NAMES,
-  feedSite,
   formatDuration,
   formatQuantity,
   METERING_DEVICES,
   METERING_NAMES,
-  readFigure,
   REFRIGERANTS,
-  retype,
-  showFigure,
   STORY_FACTS,
   STORY_NAMES,
   SUN_TABLE,
   SYMPTOM_NAMES,
   SYMPTOMS,
-  toSi,
-  type ArrivalHazard,
-  type EdgeName,
-  type EfficiencyEra,
-  type MeteringDevice,
-  type Refrigerant,
-  type StoryFact,
-  type SunExposure,
-  type Symptom,
-  type UnitSystem,
 } from '@elm-mist/core';
 import { useEffect, type ReactNode } from 'react';
 import { Controller, useForm, useWatch } from 'react-hook-form';
 import { View } from 'react-native';
-import { array, boolean, mixed, object, string } from 'yup';
-import { clockTime, sharedNow, useDraft, useVisit, type Entry } from '@/data';
+import { clockTime, useDraft, useVisit } from '@/data';
 import {
   Act,
   AnyOf,
@@ -58,53 +43,10 @@ import {
   Tick,
   Why,
 } from '@/ui';
-import { typedFigure } from '../shared/figures';
 import { FormField } from '../shared/formField';
 import { ROLE_NAMES, shortDay } from '../shared/words';
 import { ClosedNote, VisitScreen } from '../visit/VisitScreen';
-
-interface UnitForm {
-  model: string;
-  refrigerant: Refrigerant;
-  madeYear: string;
-  sensitiveOccupants: boolean;
-  serial: string;
-  metering: MeteringDevice;
-  era: EfficiencyEra;
-  lastService: string;
-  helper: boolean;
-  symptoms: Symptom[];
-  facts: StoryFact[];
-  hazards: ArrivalHazard[];
-  air: string;
-  humidity: string;
-  wind: string;
-  sun: SunExposure;
-  returnAir: string;
-  supplyAir: string;
-  returnRh: string;
-  /** Units that the figures were typed in. */
-  units: UnitSystem;
-}
-
-const FIGURES: Partial<Record<keyof UnitForm, EdgeName>> = {
-  air: 'temperature',
-  humidity: 'percent',
-  wind: 'wind',
-  returnAir: 'temperature',
-  supplyAir: 'temperature',
-  returnRh: 'percent',
-};
-
-/** What was half typed, in the units of now. A draft of before its units were kept is taken as it stands. */
-function inUnits(draft: UnitForm, units: UnitSystem): UnitForm {
-  const from = draft.units ?? units;
-  const figures = Object.entries(FIGURES).map(([name, edge]) => [
-    name,
-    retype(edge, (draft[name as keyof UnitForm] as string) ?? '', from, units),
-  ]);
-  return { ...draft, ...(Object.fromEntries(figures) as Partial<UnitForm>), units };
-}
+import { inUnits, startUnit, unitEntries, unitSchema, type UnitForm } from './unitForm';
 
 export function UnitPart({
   tabs,
@@ -118,63 +60,17 @@ export function UnitPart({
   /** The entries that this would replace. */
   base: string;
 }) {
-  const { detail, state, house, record, allCoils } = useVisit();
+  const visit = useVisit();
+  const { detail, state, house, record, allCoils } = visit;
   const { units } = house;
   const { system } = detail;
-  const before = state.readings.filter((reading) => reading.value.when === 'before').at(-1)?.value;
-  const site = state.site?.value ?? detail.known.air ?? feedSite(detail.weather.hours, sharedNow());
-  const story = state.story?.value;
-  const start = (): UnitForm => ({
-    model: state.identity?.value.model ?? system.model,
-    refrigerant: state.identity?.value.refrigerant ?? system.refrigerant,
-    madeYear: String(state.identity?.value.madeYear ?? system.madeYear ?? ''),
-    sensitiveOccupants: state.identity?.value.sensitiveOccupants ?? false,
-    serial: state.identity?.value.serial ?? '',
-    metering: state.identity?.value.metering ?? 'unknown',
-    era: state.identity?.value.era ?? 'unknown',
-    lastService: story?.lastService ?? '',
-    helper: story?.helper ?? false,
-    symptoms: story?.symptoms ?? [],
-    facts: story?.facts ?? detail.known.story?.facts ?? [],
-    hazards: story?.hazards ?? [],
-    air: showFigure('temperature', site?.dryBulbC, units),
-    humidity: showFigure('percent', site?.rhPct, units),
-    wind: showFigure('wind', site?.windMs, units),
-    sun: site?.sun ?? 'shade',
-    returnAir: showFigure('temperature', before?.returnC, units),
-    supplyAir: showFigure('temperature', before?.supplyC, units),
-    returnRh: showFigure('percent', before?.returnRhPct, units),
-    units,
-  });
+  const start = () => startUnit(visit);
   const [kept, keep, drop, older] = useDraft<UnitForm>(`look.${detail.visit.id}.unit`, start, base);
   const draft = inUnits({ ...start(), ...kept }, units);
-  const schema = object({
-    model: string().defined().max(40, 'The model number may have 40 characters at most.'),
-    refrigerant: mixed<Refrigerant>().defined(),
-    madeYear: typedFigure('Year made', 'count', units, 1970, 2100, true),
-    sensitiveOccupants: boolean().defined(),
-    serial: string().defined().max(40, 'The serial number may have 40 characters at most.'),
-    metering: mixed<MeteringDevice>().defined(),
-    era: mixed<EfficiencyEra>().defined(),
-    lastService: string().defined().max(200, 'The last service may have 200 characters at most.'),
-    helper: boolean().defined(),
-    symptoms: array(mixed<Symptom>().defined()).defined(),
-    facts: array(mixed<StoryFact>().defined()).defined(),
-    hazards: array(mixed<ArrivalHazard>().defined()).defined(),
-    air: typedFigure('Air', 'temperature', units, -10, 55),
-    humidity: typedFigure('Humidity', 'percent', units, 0, 100),
-    wind: typedFigure('Wind', 'wind', units, 0, 20),
-    sun: mixed<SunExposure>().defined(),
-    returnAir: typedFigure('Return air', 'temperature', units, -10, 60, true),
-    supplyAir: typedFigure('Supply air', 'temperature', units, -10, 60, true).test(
-      'both',
-      'Type both, or neither.',
-      (supply, context) => ((supply ?? '').trim() === '') === ((context.parent as UnitForm).returnAir.trim() === ''),
-    ),
-    returnRh: typedFigure('Return humidity', 'percent', units, 0, 100, true),
-    units: mixed<UnitSystem>().defined(),
+  const { control, handleSubmit, getValues, reset, subscribe } = useForm<UnitForm>({
+    resolver: yupResolver(unitSchema(units)),
+    defaultValues: draft,
   });
-  const { control, handleSubmit, getValues, reset, subscribe } = useForm<UnitForm>({ resolver: yupResolver(schema), defaultValues: draft });
   useEffect(() => subscribe({ formState: { values: true }, callback: () => keep(getValues()) }), [subscribe, keep, getValues]);
   const model = useWatch({ control, name: 'model' });
   const refrigerant = useWatch({ control, name: 'refrigerant' });
@@ -187,49 +83,7 @@ export function UnitPart({
   })();
 
   const save = handleSubmit((values) => {
-    const year = values.madeYear.trim() === '' ? null : readFigure(values.madeYear);
-    const dryBulbC = toSi('temperature', values.air, units);
-    const entries: Entry[] = [
-      ...(state.startedAt ? [] : [{ kind: 'visit.started' as const, data: {} }]),
-      {
-        kind: 'identity.noted',
-        data: {
-          model: values.model.trim(),
-          refrigerant: values.refrigerant,
-          madeYear: year,
-          sensitiveOccupants: values.sensitiveOccupants,
-          serial: values.serial.trim(),
-          metering: values.metering,
-          era: values.era,
-        },
-      },
-      {
-        kind: 'story.noted',
-        data: {
-          symptoms: values.symptoms,
-          facts: values.facts,
-          hazards: values.hazards,
-          lastService: values.lastService.trim(),
-          helper: values.helper,
-        },
-      },
-      {
-        kind: 'site.noted',
-        data: { dryBulbC, rhPct: readFigure(values.humidity), windMs: toSi('wind', values.wind, units), sun: values.sun },
-      },
-    ];
-    if (values.returnAir.trim() !== '') {
-      const reading = {
-        when: 'before' as const,
-        returnC: toSi('temperature', values.returnAir, units),
-        supplyC: toSi('temperature', values.supplyAir, units),
-        outdoorC: dryBulbC,
-        ...(values.returnRh.trim() === '' ? {} : { returnRhPct: readFigure(values.returnRh) }),
-      };
-      if (!before || before.returnC !== reading.returnC || before.supplyC !== reading.supplyC || before.returnRhPct !== reading.returnRhPct)
-        entries.push({ kind: 'reading.taken', data: reading });
-    }
-    if (record(...entries)) {
+    if (record(...unitEntries(visit, values))) {
       drop();
       if (next) show(next);
     }
@@ -279,7 +133,7 @@ export function UnitPart({
       )}
       {!state.site && detail.known.air ? (
         <Small ink="inkSoft">The air is as noted last today at another place. Change what differs.</Small>
-      ) : !state.site && site ? (
+      ) : !state.site && start().air !== '' ? (
         <Small ink="inkSoft">The air is that of the simulated feed at this hour. Change what differs on the spot.</Small>
       ) : null}
       {detail.known.day ? (
