@@ -1,4 +1,13 @@
-import { cleanerInputSchema, coilInputSchema, ContractError, eventsInputSchema, parseInput, systemInputSchema } from '.';
+import {
+  applicatorInputSchema,
+  cleanerInputSchema,
+  coilInputSchema,
+  ContractError,
+  eventsInputSchema,
+  parseInput,
+  systemInputSchema,
+  visitSlotSchema,
+} from '.';
 
 const fieldsOf = (call: () => unknown): Record<string, string> => {
   try {
@@ -124,4 +133,89 @@ test('a stored plan keeps everything that was in it', () => {
   };
   const [stored] = parseInput(eventsInputSchema, { events: [{ ...event, kind: 'plan.made', data: { coilId: 'c', plan } }] }).events;
   expect(stored?.data).toEqual({ coilId: 'c', plan });
+});
+
+describe('entries of a run', () => {
+  const dataOf = (kind: string, data: unknown) => parseInput(eventsInputSchema, { events: [{ ...event, kind, data }] }).events[0]?.data;
+  const refused = (kind: string, data: unknown) => Object.keys(fieldsOf(() => dataOf(kind, data)));
+
+  test('a gate step carries the readings of each circuit, or that its compartment stays shut', () => {
+    const step = { source: 'package-unit', step: 'l1-l2', volts: 0, readings: [0, 0.4] };
+    expect(dataOf('gate.step', step)).toEqual(step);
+    const shut = { source: 'outdoor-unit', step: 'capacitor', volts: null, shut: true };
+    expect(dataOf('gate.step', shut)).toEqual(shut);
+    expect(refused('gate.step', { ...step, readings: [0, 5000] })).toEqual(['events[0].data.readings[1]']);
+    expect(refused('gate.step', { ...step, readings: [0, 0, 0, 0] })).toEqual(['events[0].data.readings']);
+  });
+
+  test('pan and drain were looked at well or not; nothing between', () => {
+    expect(dataOf('condensate.looked', { coilId: 'c', well: false })).toEqual({ coilId: 'c', well: false });
+    expect(refused('condensate.looked', { coilId: 'c' })).toEqual(['events[0].data.well']);
+    expect(dataOf('foam.ranOff', { coilId: 'c' })).toEqual({ coilId: 'c' });
+  });
+
+  test('opening again wants a reason that says something', () => {
+    expect(refused('visit.reopened', { reason: '' })).toEqual(['events[0].data.reason']);
+    expect(dataOf('visit.reopened', { reason: 'Forgot the readings' })).toEqual({ reason: 'Forgot the readings' });
+  });
+
+  test('a row nobody graded is kept as a gap; a face without any grade is refused', () => {
+    const survey = (grades: unknown) => ({
+      coilId: 'c',
+      survey: {
+        grades,
+        soils: [],
+        corrosion: 'none',
+        leakSuspected: false,
+        iced: false,
+        matBetweenRows: false,
+        coolingSymptom: false,
+        note: '',
+      },
+    });
+    expect(dataOf('coil.surveyed', survey({ path: [null, 3] }))).toMatchObject({ survey: { grades: { path: [null, 3] } } });
+    expect(refused('coil.surveyed', survey({ path: [null, null] }))).toEqual(['events[0].data.survey.grades.path']);
+  });
+
+  test('return humidity is a share of a hundred, and may be left out', () => {
+    const reading = { when: 'before', returnC: 24, supplyC: 15, outdoorC: 30 };
+    expect(dataOf('reading.taken', reading)).toEqual(reading);
+    expect(dataOf('reading.taken', { ...reading, returnRhPct: 55 })).toEqual({ ...reading, returnRhPct: 55 });
+    expect(refused('reading.taken', { ...reading, returnRhPct: 155 })).toEqual(['events[0].data.returnRhPct']);
+  });
+});
+
+describe('the shelf', () => {
+  test('a dial position gives parts of water or plain water, and says which', () => {
+    const gun = (dial: unknown[]) => ({ name: 'Gun', kind: 'foaming-gun', capacityL: 1, dial });
+    const dial = [
+      { mark: 'A', waterParts: 3, measured: null },
+      { mark: 'W', waterParts: null, measured: null },
+    ];
+    expect(parseInput(applicatorInputSchema, gun(dial)).dial).toEqual(dial);
+    expect(fieldsOf(() => parseInput(applicatorInputSchema, gun([{ mark: 'A' }])))).toHaveProperty(['dial[0].waterParts']);
+    expect(fieldsOf(() => parseInput(applicatorInputSchema, gun([{ mark: 'A', waterParts: -1 }])))).toHaveProperty(['dial[0].waterParts']);
+  });
+
+  test('lines of a label are known ones, and none when none are given', () => {
+    expect(parseInput(cleanerInputSchema, cleaner).handling).toEqual([]);
+    expect(parseInput(cleanerInputSchema, { ...cleaner, handling: ['shake', 'upright'] }).handling).toEqual(['shake', 'upright']);
+    expect(fieldsOf(() => parseInput(cleanerInputSchema, { ...cleaner, handling: ['stir'] }))).toHaveProperty(['handling[0]']);
+  });
+});
+
+test('a slot is a day, a minute of it, and five minutes at least', () => {
+  const slot = { day: '2026-06-11', startMinute: 510, durationMin: 70 };
+  expect(parseInput(visitSlotSchema, slot)).toEqual(slot);
+  expect(Object.keys(fieldsOf(() => parseInput(visitSlotSchema, { day: '2026-02-30', startMinute: 1440, durationMin: 4 }))).sort()).toEqual(
+    ['day', 'durationMin', 'startMinute'],
+  );
+});
+
+test('what stands before a face is a fence, with its height and how far off', () => {
+  const faces = [{ ...coil.faces[0], fence: { heightM: 1.8, distanceM: 0.9 } }];
+  expect(parseInput(coilInputSchema, { ...coil, faces }).faces[0]?.fence).toEqual({ heightM: 1.8, distanceM: 0.9 });
+  expect(
+    fieldsOf(() => parseInput(coilInputSchema, { ...coil, faces: [{ ...coil.faces[0], fence: { heightM: 1.8, distanceM: 0 } }] })),
+  ).toHaveProperty(['faces[0].fence.distanceM']);
 });
