@@ -108,6 +108,7 @@ export {
   BAND_WORDS,
   batchFor,
   breakEven,
+  CALIBRATE_LEAST_S,
   calibrateDial,
   CHEMISTRIES,
   CHEMISTRY_NAMES,

@@ -2,6 +2,7 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { gunzipSync } from 'node:zlib';
 import type { DayRecord, VisitCostRecord, VisitDetail, VisitRecord } from '@elm-mist/contract';
+import Database from 'better-sqlite3';
 import { alarmsOf, beadsDone, coilRunOf, ENGINE_VERSION, foldVisit, nextAction, type VisitEvent } from '@elm-mist/core';
 import { DAY, RealServer } from './helpers';
 
@@ -12,7 +13,16 @@ const server = new RealServer();
 const VISIT = 'demo-visit-14';
 
 beforeAll(async () => {
-  writeFileSync(join(server.folder, 'elm-mist.db'), gunzipSync(readFileSync(join(__dirname, 'fixtures', 'demo-engine-4.db.gz'))));
+  const file = join(server.folder, 'elm-mist.db');
+  writeFileSync(file, gunzipSync(readFileSync(join(__dirname, 'fixtures', 'demo-engine-4.db.gz'))));
+  // A fence before a face, as it was called then.
+  const db = new Database(file);
+  const row = db.prepare("select id, faces from coil where id = 'fennick-hp-out'").get() as { id: string; faces: string };
+  const faces = (JSON.parse(row.faces) as object[]).map((face, i) =>
+    i === 0 ? { ...face, screen: { heightM: 1.8, distanceM: 0.9 } } : face,
+  );
+  db.prepare('update coil set faces = ? where id = ?').run(JSON.stringify(faces), row.id);
+  db.close();
   await server.start();
 });
 afterAll(() => server.remove());
@@ -66,6 +76,12 @@ test('planned anew by this engine, the foam that the old one put on stays as it 
   const foamOf = (state: typeof after) =>
     Object.entries(state.sections[outdoor.id] ?? {}).flatMap(([id, row]) => (row.foam ? [[id, row.foam.appliedAtMs]] : []));
   expect(foamOf(after)).toEqual(foamOf(before));
+});
+
+test('what stood before a face is still there, under the name it has now', async () => {
+  const outdoor = (await detailOf()).coils.find((coil) => coil.id === 'fennick-hp-out')!;
+  expect(outdoor.geometry.faces[0]).toMatchObject({ fence: { heightM: 1.8, distanceM: 0.9 } });
+  expect(outdoor.geometry.faces[0]).not.toHaveProperty('screen');
 });
 
 test('the day, the history and the costs of the old years are read as before', async () => {

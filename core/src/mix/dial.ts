@@ -95,6 +95,9 @@ export const writeDial = (dial: readonly DialPosition[]): string =>
     )
     .join(', ');
 
+/** Shorter than this, starting and stopping by hand weighs too much, s. Common practice, no source. */
+export const CALIBRATE_LEAST_S = 20;
+
 /**
  * Bucket and watch: what left the reservoir while the hose delivered so much ⇒ D = (delivered − drawn)/drawn.
  * @param input drawnL from the reservoir and deliveredL of mixed output in the same time, L

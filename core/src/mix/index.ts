@@ -21,6 +21,7 @@ export { pourAmounts, type Pour } from './pour';
 export { batchFor, type Batch } from './batch';
 export {
   APPLICATOR_KINDS,
+  CALIBRATE_LEAST_S,
   calibrateDial,
   dialOutcomes,
   dialWaterParts,

@@ -1,5 +1,6 @@
 import {
   arithmetic,
+  CALIBRATE_LEAST_S,
   calibrateDial,
   CoreError,
   dialWaterParts,
@@ -27,8 +28,6 @@ interface Draft {
 }
 
 const blank: Draft = { mark: '', startedAt: null, seconds: null, drawn: '', delivered: '' };
-/** Shorter than this, starting and stopping by hand weighs too much. Common practice, no source. */
-const LONG_ENOUGH_S = 20;
 
 function work(draft: Draft, system: UnitSystem): { waterParts: number; deliveredL: number } | { field: string; message: string } {
   try {
@@ -114,7 +113,7 @@ export function CalibrateBench() {
           testID="watch-button"
         />
       </View>
-      {!running && seconds !== null && seconds < LONG_ENOUGH_S ? (
+      {!running && seconds !== null && seconds < CALIBRATE_LEAST_S ? (
         <Banner tone="wait">Under 20 seconds, starting and stopping weigh too much. Run it longer.</Banner>
       ) : null}
       <View style={{ flexDirection: 'row', gap: space.m, flexWrap: 'wrap' }}>

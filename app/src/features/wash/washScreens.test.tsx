@@ -401,3 +401,43 @@ test('Close names what was left out of the gate, with who and why', async () => 
   expect(skips.textContent).toContain('No thermostat in this house');
   expect(skips.textContent).toContain('Ives');
 });
+
+describe('power-up with foam that condensate rinses', () => {
+  const plan = planCoil(fullRunCoils[1], graded(2), { ...mildDay, returnAir: { dryBulbC: 25, rhPct: 60 } }, shelf, house());
+  const foamed = () => {
+    const run = planned('air-handler');
+    run.happen('coil.skipped', { coilId: out.coilId, reason: 'Indoor coil only' });
+    run.happen('plan.made', { coilId: plan.coilId, plan });
+    for (const section of plan.sections) run.happen('section.applied', { coilId: plan.coilId, sectionId: section.id });
+    for (const step of POWER_STEPS.slice(0, 3)) run.happen('power.step', { step, ok: true });
+    return run;
+  };
+
+  test('not before the foam has worked, and it says for how long yet', async () => {
+    const run = foamed();
+    run.wait(300);
+    await openInVisit(<PowerUpScreen />, run);
+    expect(screen.getByText(/^Foam has not worked long enough: 1\d min more/)).toBeTruthy();
+    expect(screen.getByTestId('power-act').getAttribute('aria-disabled')).toBe('true');
+  });
+
+  test('called, it says how long condensate runs, and leads to Wash for the look', async () => {
+    const run = foamed();
+    run.wait(plan.dwell!.minS);
+    run.happen('power.step', { step: 'power-on', ok: true });
+    run.wait(301);
+    await openInVisit(<PowerUpScreen />, run);
+    expect(screen.getByText(/^Lowest set-point and high fan/)).toBeTruthy();
+    await press('power-act');
+    expect(screen.getByTestId('condensate-clock').textContent).toBe('45:00');
+    await press('power-act');
+    await press('power-act');
+    run.wait(901);
+    await lookAgain();
+    await press('power-act');
+    // Steady leads to the readings; condensate goes on, and so does what leads back to it.
+    expect(went).toEqual([`/visits/${VISIT}/check`]);
+    expect(screen.getByTestId('power-act').textContent).toBe('Go to Wash');
+    expect(screen.getByTestId('condensate-clock').textContent).toMatch(/^29:5\d$|^30:0\d$/);
+  });
+});
