@@ -10,6 +10,9 @@ interface Documented {
   name: string;
   isFunction: boolean;
   doc: string;
+  /** How many parameters it has, and whether it returns something. */
+  params: number;
+  returns: boolean;
 }
 
 const HERE = join(__dirname, '../src');
@@ -38,16 +41,24 @@ function documented(): Documented[] {
         .getJSDocCommentsAndTags(statement)
         .map((part) => part.getText())
         .join('\n');
-      const declared: { name: string; isFunction: boolean }[] = ts.isVariableStatement(statement)
+      const face = (fn: ts.SignatureDeclaration) => ({
+        isFunction: true,
+        params: fn.parameters.length,
+        returns: !['void', undefined].includes(fn.type?.getText()),
+      });
+      const plain = { isFunction: false, params: 0, returns: false };
+      const declared: Omit<Documented, 'file' | 'doc'>[] = ts.isVariableStatement(statement)
         ? statement.declarationList.declarations.map((row) => ({
             name: row.name.getText(),
-            isFunction: row.initializer !== undefined && (ts.isArrowFunction(row.initializer) || ts.isFunctionExpression(row.initializer)),
+            ...(row.initializer && (ts.isArrowFunction(row.initializer) || ts.isFunctionExpression(row.initializer))
+              ? face(row.initializer)
+              : plain),
           }))
         : ts.isFunctionDeclaration(statement) ||
             ts.isInterfaceDeclaration(statement) ||
             ts.isTypeAliasDeclaration(statement) ||
             ts.isClassDeclaration(statement)
-          ? [{ name: statement.name?.text ?? '', isFunction: ts.isFunctionDeclaration(statement) }]
+          ? [{ name: statement.name?.text ?? '', ...(ts.isFunctionDeclaration(statement) ? face(statement) : plain) }]
           : [];
       return declared.filter((row) => names.has(row.name)).map((row) => ({ file, ...row, doc }));
     }),
@@ -63,6 +74,13 @@ test('everything another folder may use says in a sentence what it is', () => {
 
 test('every public function shows how it is called', () => {
   expect(all.filter((row) => row.isFunction && !row.doc.includes('@example')).map((row) => `${row.file} ${row.name}`)).toEqual([]);
+});
+
+test('every public function says what it takes and what it gives', () => {
+  const silent = all.filter(
+    (row) => row.isFunction && ((row.params > 0 && !/@param [\w.]+ \S/.test(row.doc)) || (row.returns && !/@returns \S/.test(row.doc))),
+  );
+  expect(silent.map((row) => `${row.file} ${row.name}`)).toEqual([]);
 });
 
 const EXAMPLE = /@example (.+?) \/\/ (.+?)(?:\n| \*\/|$)/g;

@@ -14,6 +14,8 @@ export const COMPARABLE_OUTDOOR_K = 3;
 
 /**
  * Temperature split across the indoor coil, K: return minus supply, dry bulb.
+ * @param input return and supply air, °C
+ * @returns K, above 0 when it cools
  * @throws CoreError out-of-range `returnC` | `supplyC` (−10…60 °C)
  * @example temperatureSplit({ returnC: 24, supplyC: 14 }) // 10
  */
@@ -33,6 +35,9 @@ export interface SplitComparison {
 
 /**
  * Drop before against drop after, and whether the two may be set side by side at all.
+ * @param before readings before the wash, °C
+ * @param after readings after it, °C
+ * @returns both, their change, K, and whether they can be compared
  * @example compareSplits({ returnC: 24, supplyC: 16, outdoorC: 30 }, { returnC: 24, supplyC: 14, outdoorC: 30 }).changeK // 2
  */
 export function compareSplits(before: SplitInput, after: SplitInput): SplitComparison {

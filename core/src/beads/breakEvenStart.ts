@@ -27,6 +27,7 @@ export interface BreakEvenStart {
 /**
  * A usual job with cans and with a gun, at the prices of the shelf.
  * @param cleaners of the shelf, with pack and price
+ * @returns figures in the shop's money, min and L
  * @example breakEvenStart([]).can // 26
  */
 export function breakEvenStart(

@@ -11,6 +11,7 @@ export interface CapacityTold {
 /**
  * Why the capacity is what it is: read from the model number, or typed in.
  * @param system model number, Btu/h and configuration
+ * @returns reasons, to be shown
  * @example capacityBecause({ model: 'QH4-036B', btuh: 36000, configuration: 'split-cool' }).rules[0].id // "capacity.model"
  */
 export function capacityBecause({ model, btuh, configuration }: CapacityTold): Because {
@@ -47,6 +48,7 @@ export function capacityBecause({ model, btuh, configuration }: CapacityTold): B
 /**
  * Why the face area is what it is.
  * @param geometry of the coil
+ * @returns reasons, to be shown
  * @throws CoreError as `faceArea`
  * @example areaBecause(coil().geometry).result.quantity.m2 // 0.72
  */

@@ -20,6 +20,7 @@ const STEPS_AT: Record<NextAction['kind'], readonly CautionStep[]> = {
  * The cautions of a plan that bite now.
  * @param plan of the coil
  * @param action what is done next; null while its gate is shut
+ * @returns those that bite, in the plan's order
  * @example cautionsNow(planCoil(coil(), graded(3), mildDay, shelf, house()), null).every((caution) => caution.step === 'gate') // true
  */
 export function cautionsNow(plan: CoilPlan, action: NextAction['kind'] | null): Caution[] {
@@ -42,6 +43,7 @@ export const CAUTION_STEP_WORDS: Record<CautionStep, string> = {
 /**
  * What to wear before a cap comes off, and what to do about a splash.
  * @param chemistry class of the cleaner
+ * @returns one sentence or two
  * @example splashWords('neutral').startsWith('Gloves') // true
  */
 export const splashWords = (chemistry: CoilPlan['chemistry']): string =>
@@ -51,6 +53,7 @@ export const splashWords = (chemistry: CoilPlan['chemistry']): string =>
  * What the label says about handling, at mixing or at foaming.
  * @param lines of the label
  * @param at which
+ * @returns sentences, in the label's order
  * @example labelLines(['shake', 'upright'], 'apply') // ['Hold it upright while it sprays.']
  */
 export const labelLines = (lines: readonly LabelLine[] | undefined, at: 'mix' | 'apply'): string[] =>

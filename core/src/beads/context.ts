@@ -28,6 +28,7 @@ const returnAirOf = (state: VisitState): ReturnAir | null => {
  * The visit around its coils, from what has been entered and where it stands: the one way that every plan of it is made.
  * @param setting place, system and feed
  * @param state of the visit; left out before it has begun
+ * @returns what plans are made in
  * @example contextOf({ configuration: 'split-cool', refrigerant: 'R-410A', latitudeDeg: 42, longitudeDeg: -100, altitudeM: 0, hours: [], washesSinceOpened: {}, canYieldM2: {} }).site // null
  */
 export function contextOf(setting: VisitSetting, state?: VisitState): MethodContext {
@@ -51,6 +52,7 @@ export function contextOf(setting: VisitSetting, state?: VisitState): MethodCont
  * The rules a visit goes by: the shop's, with the schools that were chosen for it laid over.
  * @param house the shop's rules
  * @param state of the visit
+ * @returns rules of this visit
  * @example rulesOf(house({ dwell: 'long' }), foldVisit('v', 'split-cool', [])).dwell // "long"
  */
 export const rulesOf = (house: HouseRules, state: VisitState): HouseRules => ({ ...house, ...state.rules?.value.rules });

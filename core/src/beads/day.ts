@@ -61,6 +61,7 @@ function needOf(coil: CoilBuild, basis: Need['basis'], grade: number | null, pla
  * @param context of the visit
  * @param shelf cleaners that may be used
  * @param house the shop's rules
+ * @returns what to carry, with the plan behind it
  * @example plannedNeed(coil(), foldVisit('v', 'split-cool', []), graded(2), mildDay, shelf, house()).need.basis // "last visit"
  */
 export function plannedNeed(

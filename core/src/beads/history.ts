@@ -21,6 +21,7 @@ export interface FindingOpen extends Finding {
 /**
  * Findings that no visit has closed, oldest first.
  * @param visits of one system, oldest first
+ * @returns those no visit closed, oldest first
  * @example findingsOpen([]) // []
  */
 export function findingsOpen(visits: readonly FoldedVisit[]): FindingOpen[] {
@@ -35,6 +36,7 @@ export function findingsOpen(visits: readonly FoldedVisit[]): FindingOpen[] {
 /**
  * Counts, for each coil, the washes since the last one that opened it from inside. A coil never opened counts all of them.
  * @param states of closed visits, oldest first
+ * @returns washes by coil id
  * @example washesSinceOpened([]) // {}
  */
 export function washesSinceOpened(states: readonly VisitState[]): Record<string, number> {
@@ -58,6 +60,7 @@ export interface CanVisit {
  * What a can covers, by cleaner, where use has taught it: face and row that got foam, by the cans that the visit took.
  * @param visits closed ones, with their coils
  * @param cans cleaners sold in cans, with the size of one, L
+ * @returns m² of face and row by cleaner id, only where enough visits taught it
  * @example canYields([], []) // {}
  */
 export function canYields(visits: readonly CanVisit[], cans: readonly { id: string; packL: number }[]): Record<string, number> {
@@ -131,6 +134,7 @@ function usesOf(batches: readonly MixMade[], cleaners: ReadonlyMap<string, Price
  * @param coils role and rows of each
  * @param cleaners by id, with their packs and prices
  * @param prices of an hour's work and of a cubic metre of water, in the shop's money
+ * @returns amounts, L and min, and money
  * @throws CoreError out-of-range when a price or an amount is not possible
  * @example costOfVisit(foldVisit('v', 'split-cool', []), [], new Map(), { hourlyRate: 95, waterPricePerM3: 1 }).cost.total // 0
  */

@@ -88,6 +88,7 @@ const FIELDS: Record<string, string> = { concentrateL: 'concentrate', waterL: 'w
  * What an applicator holds, what the coil sees of it, and what puts it right.
  * @param draft as typed
  * @param frame what it was meant to be
+ * @returns what it is now, parts of water to one, and what to add, L
  * @throws CoreError naming the field of the draft
  * @example fixOf({ ...blankFix, concentrate: '6', water: '128' }, { wanted: 4, dial: [], chart: { light: 10, medium: 6, heavy: 4 }, capacityL: 9, system: 'us' }).correction.add // "concentrate"
  */
@@ -136,6 +137,7 @@ export interface Fixed {
  * that a dial adds counts as water of the mix, as it does for a batch.
  * @param fixed what was in it and what was added, L
  * @param notedBefore its batch stands on the record already
+ * @returns concentrate and water, L
  * @example notedOf({ inIt: { concentrateL: 1, waterL: 2 }, added: { concentrateL: 0, waterL: 2 }, dialParts: 0 }, true) // { concentrateL: 0, waterL: 2 }
  */
 export function notedOf({ inIt, added, dialParts }: Fixed, notedBefore: boolean): { concentrateL: number; waterL: number } {

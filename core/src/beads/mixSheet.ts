@@ -171,6 +171,7 @@ export function mixSheet(input: {
 /**
  * The same, or the sentence why this applicator will not do.
  * @param input as for `mixSheet`
+ * @returns the sheet, or a sentence why there is none
  * @example 'sheet' in trySheet({ waterParts: 4, litres: [5], applicator: { id: 's', name: 'Sprayer', kind: 'pump-sprayer', capacityL: 7.5, dial: [] }, cleaner: shelf[0], system: 'si', concentrateIn: measureOf('mL') }) // true
  */
 export function trySheet(input: Parameters<typeof mixSheet>[0]): { sheet: MixSheet } | { trouble: string } {

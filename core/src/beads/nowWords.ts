@@ -48,6 +48,7 @@ export const CONDENSATE_WORDS =
  * @param run of the coil
  * @param nowMs UTC ms
  * @param waterMark mark of the dial that gives plain water; null without one
+ * @returns order, explanation and what the button says
  * @example nowWords({ kind: 'done' }, { coilId: 'c', plan: planCoil(coil(), graded(3), mildDay, shelf, house()), rows: 1, sections: [], progress: {}, power: { done: {}, failed: null } }, 0).title // "Every section is clear"
  */
 export function nowWords(action: NextAction, run: CoilRun, nowMs: number, waterMark: string | null = null): NowWords {
@@ -138,6 +139,7 @@ export function nowWords(action: NextAction, run: CoilRun, nowMs: number, waterM
  * What an alarm calls out, as a sentence.
  * @param alarm as it is due
  * @param coilName how the coil is called
+ * @returns one sentence
  * @example alarmWords({ id: '', kind: 'ready', coilId: 'c', sectionId: 's', sectionNumber: 2, atMs: 0, limit: null, byCondensate: false }, 'Outdoor coil') // "Rinse section 2, outdoor coil now."
  */
 export function alarmWords(alarm: Alarm, coilName: string): string {

@@ -80,6 +80,7 @@ export function timeOf(
  * @param slotMin minutes set aside
  * @param people planned for
  * @param learned times of the shop's own past runs
+ * @returns times, s, and ways that would make it fit
  * @example slotFit([], 60, 1).overS // 0
  */
 export function slotFit(

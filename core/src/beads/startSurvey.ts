@@ -15,6 +15,7 @@ const ONE_SIDE: Partial<Record<Soil, CoilRole>> = {
 /**
  * The soils that occur on a coil.
  * @param role which side
+ * @returns in their usual order
  * @example soilsFor('evaporator').includes('mud') // false
  */
 export const soilsFor = (role: CoilRole): Soil[] => SOILS.filter((soil) => (ONE_SIDE[soil] ?? role) === role);
@@ -23,6 +24,7 @@ export const soilsFor = (role: CoilRole): Soil[] => SOILS.filter((soil) => (ONE_
  * Where a survey starts: what was noted on this visit, else what was built and found before, with everything that must be seen anew left open.
  * @param now as noted on this visit
  * @param before as noted last
+ * @returns a survey to go on from
  * @example startSurvey(undefined, undefined).soils // []
  */
 export function startSurvey(now: CoilSurvey | undefined, before: CoilSurvey | undefined): CoilSurvey {

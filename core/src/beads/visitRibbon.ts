@@ -14,6 +14,7 @@ export interface VisitRibbon extends Ribbon {
 /**
  * The day hour by hour for an outdoor coil, and whether its visit is planned into a bad hour.
  * @param input faces of the coil, place, feed of the day, the visit's start and end, UTC ms, and the coldest air for washing, °C
+ * @returns hours, the good window, and what is bad
  * @throws CoreError out-of-range, naming the argument
  * @example visitRibbon({ geometry: coil().geometry, latitudeDeg: 42, longitudeDeg: -100, altitudeM: 700, hours: [], startMs: 0, endMs: 1, minimumC: 5 }).bad // null
  */

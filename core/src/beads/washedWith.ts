@@ -44,6 +44,7 @@ export function washedWith(state: VisitState, coilId: string, nameOf: (cleanerId
  * What a report has to say of foam that is still on: condensate goes on rinsing it, and nobody has looked yet.
  * @param state of the visit
  * @param coilId which coil
+ * @returns a sentence, empty where nothing is on
  * @example stillOn(foldVisit('v', 'split-cool', []), 'out') // ""
  */
 export function stillOn(state: VisitState, coilId: string): string {

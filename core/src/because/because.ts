@@ -47,6 +47,8 @@ export const fromLabel: Source = { kind: 'label', name: 'the cleaner’s label' 
 export const fromHouseRule: Source = { kind: 'house-rule', name: 'this shop’s house rules' };
 /**
  * A source whose figure is from memory.
+ * @param name as it is written
+ * @returns the source, marked so
  * @example fromMemory('a handbook').kind // 'memory'
  */
 export const fromMemory = (name: string): Source => ({ kind: 'memory', name });
@@ -62,6 +64,8 @@ const SOURCE_WORDS: Record<SourceKind, (name: string) => string> = {
 
 /**
  * A source as it is named to a reader.
+ * @param source of a rule or figure
+ * @returns words
  * @example sourceText(arithmetic) // 'Arithmetic'
  */
 export const sourceText = (source: Source): string => SOURCE_WORDS[source.kind](source.name);

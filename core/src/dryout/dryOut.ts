@@ -40,6 +40,8 @@ export function windFunction(windMs: number, latentKJPerKg: number): number {
  * Time for a wet outer skin to dry, from its surface energy balance:
  * λ·f(u)·(e_s(Ts) − e_a) + γ·λ·f(u)·(Ts − Ta) = Rn, solved for Ts; then t = film / (f(u)·(e_s(Ts) − e_a)).
  * The linear Penman form is used only as the starting guess: it overstates drying time in dry shade.
+ * @param input film, kg/m²; air, °C and %; wind, m/s; net radiation, W/m²; pressure, kPa
+ * @returns time, s, and the skin's temperature, °C
  * @throws CoreError out-of-range, naming the argument
  * @example dryOut({ filmKgM2: 0.1, dryBulbC: 35, rhPct: 30, windMs: 1, netRadiationWm2: 0, pressureKPa: 101.3 }).seconds > 1600 // true
  */

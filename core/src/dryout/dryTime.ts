@@ -27,6 +27,7 @@ export const trustedSeconds = (dry: DryTime | null): number => (typeof dry === '
  * The shorter of two drying times.
  * @param a never is longer than any
  * @param b the same
+ * @returns the shorter of the two
  * @example sooner(300, 'never') // 300
  */
 export const sooner = (a: DryTime, b: DryTime): DryTime => (a === 'never' ? b : b === 'never' ? a : Math.min(a, b));
@@ -37,6 +38,7 @@ const HOURS_FROM_S = 4 * 3600;
 /**
  * A drying time for a reader.
  * @param dry how long foam stays wet
+ * @returns words
  * @example dryWords('never') // "does not dry"
  */
 export const dryWords = (dry: DryTime): string => (dry === 'never' ? 'does not dry' : dry < HOURS_FROM_S ? formatDuration(dry) : 'hours');

@@ -42,6 +42,7 @@ const SUNSHINE_WM2 = 120;
 /**
  * Hour by hour, how long foam stays wet on a coil's worst face, and the longest run of hours in which that is enough.
  * @param input.needS foam must stay wet so long, s · minimumC below it no washing
+ * @returns hours and the longest good run
  * @throws CoreError out-of-range, naming the argument
  * @example dayRibbon({ hours: [], faces: [], latitudeDeg: 42, longitudeDeg: -100, pressureKPa: 95, needS: 360, minimumC: 5 }).window // null
  */

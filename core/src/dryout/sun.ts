@@ -13,6 +13,9 @@ export interface SunPosition {
 /**
  * Where the sun stands, from the suncalc package (version 2: degrees, from north).
  * @param atMs UTC ms
+ * @param latitudeDeg degrees, north above 0
+ * @param longitudeDeg degrees, east above 0
+ * @returns altitude and azimuth, degrees, from north
  * @example sunPosition(Date.UTC(2026, 5, 21, 12), 51.5, 0).altitudeDeg > 60 // true
  */
 export function sunPosition(atMs: number, latitudeDeg: number, longitudeDeg: number): SunPosition {
@@ -45,6 +48,8 @@ export const HOUSE_WALL: Shade = { heightM: 3, distanceM: 0.5 };
 
 /**
  * What shades a face: the wall or fence that was noted, else the house wall where it stands against one.
+ * @param face one open face
+ * @returns height and distance, m, or null
  * @example shadeOf({ wallSide: false }) // null
  */
 export const shadeOf = (face: { wallSide: boolean; fence?: Shade | null }): Shade | null =>
@@ -63,6 +68,7 @@ const GROUND_ALBEDO = 0.2;
  * Sun on an upright face, W/m²: the direct beam as it slants on, half of the sky's diffuse light, and half of what the ground throws back.
  * Cloud takes the direct beam by its share of the sky and the global by 1 − 0.75·n^3.4 (Kasten and Czeplak 1980, from memory).
  * @param input where the sun stands; direction the face looks to, clockwise from north; cloud as a share of the sky, 0–1; what shades it
+ * @returns W/m²
  * @throws CoreError out-of-range `facesDeg` | `cloud`
  * @example faceSun({ sun: { altitudeDeg: -10, azimuthDeg: 0 }, facesDeg: 0, cloud: 0 }).directWm2 // 0
  */

@@ -76,6 +76,8 @@ export type Refrigerant = (typeof REFRIGERANTS)[number];
 
 /**
  * Mildly flammable (class A2L): no ignition source, leak-check before electrical work, ventilate.
+ * @param refrigerant on the data plate
+ * @returns true when mildly flammable
  * @example isA2L('R-32') // true
  */
 export const isA2L = (refrigerant: Refrigerant): boolean => refrigerant === 'R-32' || refrigerant === 'R-454B';

@@ -95,6 +95,9 @@ export const CONSTRUCTION_TABLE: Record<Construction, ConstructionFacts> = {
 
 /**
  * The group of cleaners that a coil is chosen from.
+ * @param role which side of the circuit
+ * @param construction of the coil
+ * @returns the column of the chart
  * @example chemistryGroup('evaporator', 'copper-plate-fin') // 'evaporator'
  */
 export function chemistryGroup(role: CoilRole, construction: Construction): ChemistryGroup {

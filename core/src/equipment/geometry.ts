@@ -55,6 +55,7 @@ export const USUAL_ROW_DEPTH_M = 0.866 * METRES_PER_INCH;
 
 /**
  * Refuses a geometry that cannot be: sizes not above zero, rows not 1–3, fins per inch outside 8–30, wrong number of faces.
+ * @param geometry size and shape of a coil, m
  * @throws CoreError out-of-range | not-a-number, naming `finnedHeightM`, `rows`, `finsPerInch`, `rowDepthM`, `faces`, `faces[i].widthM` or `faces[i].screen`
  * @example checkGeometry(coil().geometry) // undefined
  */
@@ -83,12 +84,17 @@ export function checkGeometry(geometry: CoilGeometry): void {
 
 /**
  * Area of one face, m² (finned height × its developed length).
+ * @param geometry size and shape of a coil, m
+ * @param face one open face
+ * @returns m²
  * @example faceAreaOf(coil().geometry, coil().geometry.faces[0]) // 0.36
  */
 export const faceAreaOf = (geometry: CoilGeometry, face: CoilFace): number => geometry.finnedHeightM * face.widthM;
 
 /**
  * Total face area, m²: wrap-round faces added up, or slabs × height × depth.
+ * @param geometry size and shape of a coil, m
+ * @returns m²
  * @throws as checkGeometry
  * @example faceArea(coil().geometry) // 0.72
  */
@@ -110,6 +116,8 @@ export function finSurfaceRatio(finsPerInch: number, rowDepthM: number): number 
 /**
  * Fin surface of the whole coil, m²: both sides of every fin, every row. Tube holes (about 13 %, common practice) are
  * left in, so a film laid on this surface errs on the generous side. @throws as checkGeometry
+ * @param geometry size and shape of a coil, m
+ * @returns m²
  * @example finSurface(coil().geometry) > 10 // true
  */
 export function finSurface(geometry: CoilGeometry): number {

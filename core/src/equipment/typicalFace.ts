@@ -7,6 +7,9 @@ export const FACE_FT2_PER_TON = 4.7;
 /**
  * Width of each of `faces` equal faces of a usual outdoor coil of this capacity, m, at the given finned height. An estimate, to be marked as one.
  * @param btuh 6,000…120,000
+ * @param finnedHeightM m, 0.05 to 4
+ * @param faces how many open faces
+ * @returns m
  * @throws CoreError out-of-range, naming the argument
  * @example typicalFaceWidthM(36000, 1, 1) > 1 // true
  */

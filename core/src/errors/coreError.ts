@@ -19,7 +19,12 @@ export class CoreError extends Error {
 
 /**
  * Returns `value` when it is a finite number inside the closed range, else throws.
+ * @param field what an error names
+ * @param value a finite number
+ * @param min least that is allowed
+ * @param max most that is allowed
  * @param unit shown in the message, e.g. "fins per inch"
+ * @returns the value itself
  * @throws CoreError not-a-number | out-of-range
  * @example requireInRange('rows', 2, 1, 3) // 2
  */
@@ -36,6 +41,9 @@ export function requireInRange(field: string, value: number, min: number, max: n
 
 /**
  * Returns `value` when it is finite and above zero, else throws.
+ * @param field what an error names
+ * @param value a finite number
+ * @returns the value itself
  * @throws CoreError not-a-number | out-of-range
  * @example requirePositive('areaM2', 2) // 2
  */
@@ -47,6 +55,9 @@ export function requirePositive(field: string, value: number): number {
 
 /**
  * Returns `value` when it is finite and zero or above, else throws.
+ * @param field what an error names
+ * @param value a finite number
+ * @returns the value itself
  * @throws CoreError not-a-number | out-of-range
  * @example requireNonNegative('litres', 0) // 0
  */

@@ -112,6 +112,8 @@ export function entryProblems(entry: Pick<CleanerEntry, 'dwellMinS' | 'dwellMaxS
 
 /**
  * A row of a product file as an entry for the shelf, or every cell at fault.
+ * @param row cells by heading, in small letters
+ * @returns the cleaner, or what is wrong with each cell
  * @example 'problems' in readProduct({ name: '' }) // true
  */
 export function readProduct(row: Record<string, string | undefined>): { value: CleanerEntry } | { problems: CellProblem[] } {
@@ -138,6 +140,8 @@ const exactRatio = (figure: number | null): string =>
 
 /**
  * An entry as the row of a product file that reads back to the same entry.
+ * @param entry of a cleaner
+ * @returns the same with its strengths as text
  * @example productRow({ name: 'Tansy', chemistry: 'neutral', form: 'concentrate', chart: { light: 20, medium: 10, heavy: null }, countsAgainst: null, dwellMinS: null, dwellMaxS: null, allowedConstructions: null, indoor: null, outdoor: true, rinseNeeded: true, waterFirst: true, hazardWords: '', handling: [], phLow: null, phHigh: null, packL: 4, packPrice: 22, lowL: null }).name // 'Tansy'
  */
 export const productRow = ({ chart, ...rest }: CleanerEntry): ProductRow => ({
@@ -149,6 +153,8 @@ export const productRow = ({ chart, ...rest }: CleanerEntry): ProductRow => ({
 
 /**
  * A row of a stock file, or every cell at fault.
+ * @param row cells by heading, in small letters
+ * @returns the bottle, or what is wrong with each cell
  * @example 'problems' in readStock({ 'size l': '1 L', 'left l': '2 L' }) // true
  */
 export function readStock(row: Record<string, string | undefined>): { value: StockRow } | { problems: CellProblem[] } {

@@ -115,6 +115,9 @@ export const columnOf =
 
 /**
  * Columns that a file must have and does not. Headings are matched without regard to case.
+ * @param table columns, in order
+ * @param headings of the file, in any case
+ * @returns names of what the file lacks
  * @example missingColumns(STOCK_TABLE, []).length > 0 // true
  */
 export const missingColumns = <T>(table: Table<T>, headings: readonly string[]): string[] => {
@@ -145,6 +148,9 @@ export function readRow<T>(table: Table<T>, row: Record<string, string | undefin
 
 /**
  * A record as cells in the order of the columns.
+ * @param table columns, in order
+ * @param record one of them, by key
+ * @returns cells, in the order of the columns
  * @example writeRow(STOCK_TABLE, { id: 'a', product: 'Tansy', lot: '', expires: null, sizeL: 4, leftL: 3 }).length === STOCK_TABLE.length // true
  */
 export const writeRow = <T>(table: Table<T>, record: T): string[] => table.map((column) => column.write(record[column.key]));

@@ -75,7 +75,10 @@ const INTERVALS: readonly IntervalRule[] = [
 ];
 
 /**
- * When the system is due again, with the reason. @throws CoreError unreadable `closedOn`
+ * When the system is due again, with the reason.
+ * @param input ISO day of the closing, system, soils and worst grade
+ * @returns ISO day with its reasons
+ * @throws CoreError unreadable `closedOn`
  * @example nextDue({ closedOn: '2026-06-11', configuration: 'split-cool', soils: [], worstGrade: 1 }).date // '2027-06-11'
  */
 export function nextDue(input: NextDueInput): NextDue {

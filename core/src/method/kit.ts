@@ -75,6 +75,7 @@ export const kitFor = (facts: JobFacts): KitItem[] => allMatches(KIT, facts).map
 /**
  * One list for the truck: the kits of all coils, each item once, in the order first met.
  * @param kits one for each coil
+ * @returns each thing once
  * @example mergedKit([[{ what: 'Torch', quantity: '1', kind: 'tool' }], [{ what: 'Torch', quantity: '1', kind: 'tool' }]]).length // 1
  */
 export function mergedKit(kits: readonly (readonly KitItem[])[]): KitItem[] {

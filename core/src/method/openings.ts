@@ -87,6 +87,7 @@ export const OPENING_TABLE: Record<OpeningId, OpeningFacts> = {
 /**
  * Openings of one side, least first.
  * @param role which coil
+ * @returns from the least to the most
  * @example openingsFor('evaporator')[0].id // "panel"
  */
 export const openingsFor = (role: CoilRole): OpeningFacts[] => Object.values(OPENING_TABLE).filter((opening) => opening.role === role);

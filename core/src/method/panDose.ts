@@ -18,6 +18,7 @@ export interface PanDose {
  * How to rinse over a pan so that it never overflows: pours of a share of the pan, each drained before the next.
  * When the drain takes water at least as fast as the sprayer gives it, it can run without a pause.
  * @param pourLMin what the sprayer gives, L/min
+ * @returns one pour, L, and the pause after it, s
  * @throws CoreError out-of-range `panVolumeL` | `drainLMin` | `pourLMin` (all above zero)
  * @example panDose({ panVolumeL: 5, drainLMin: 1, pourLMin: 10 }).doseL // 3
  */

@@ -7,6 +7,9 @@ export const RINSE_L_PER_M2_ROW: Record<CoilRole, number> = { condenser: 8, evap
 
 /**
  * Rinse water of a plan for all its passes, L. An estimate: nobody meters it.
+ * @param plan of the coil
+ * @param coil role and rows, or the coil as it is built
+ * @returns L
  * @example rinseWaterL(planCoil(coil(), graded(3), mildDay, shelf, house()), { role: 'condenser', rows: 1 }) > 0 // true
  */
 export function rinseWaterL(plan: CoilPlan, coil: { role: CoilRole; rows: number }): number {

@@ -80,6 +80,12 @@ const sameWork = (a: CoilPlan, b: CoilPlan): boolean =>
 /**
  * The shop's own plan with those of other schools beside it; schools that come to the same work are left out. Two to four rows where
  * schools differ at all. Vetoes and labels hold in every one of them.
+ * @param coil role and rows, or the coil as it is built
+ * @param survey what was seen on the coil
+ * @param context the visit around the coil
+ * @param shelf cleaners that may be used
+ * @param house the shop's rules
+ * @returns the shop's own first, then those that differ, four at most
  * @throws as planCoil
  * @example secondOpinion(coil(), graded(3), mildDay, shelf, house())[0].own // true
  */

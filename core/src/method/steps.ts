@@ -187,6 +187,7 @@ export interface WorkStep {
 /**
  * What a step is; a step that a plan of an older version knows and this one does not is plain work before the wash.
  * @param id as the plan has it
+ * @returns its row, or an empty one for a step of older plans
  * @example stepRow('isolate').lead // true
  */
 export const stepRow = (id: string): StepRow => (STEP_TABLE as Record<string, StepRow>)[id] ?? work('prepare', 0, '', {});

@@ -12,6 +12,11 @@ const DRAIN_PARTIES: Record<DrainSchool, Party | null> = {
 
 /**
  * Every pair that must not meet among this visit's cleaners, its drain treatment, bleach already in a drain, and what the last visit used.
+ * @param plans of the visit
+ * @param surveys of the visit
+ * @param drain how the shop treats drains
+ * @param lastChemistries classes of cleaner of the last visit
+ * @returns every pair of the visit that must never meet
  * @example visitClashes([planCoil(coil(), graded(3), mildDay, shelf, house())], [graded(3)], 'rod-or-vacuum', []) // []
  */
 export function visitClashes(

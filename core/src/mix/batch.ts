@@ -17,6 +17,7 @@ export interface Batch {
 /**
  * One batch of the same mix for one or several coils, split over equal fillings of an applicator.
  * @param input.litres ready mix each coil needs, L
+ * @returns fillings, what goes into each and what is left over, L
  * @throws CoreError out-of-range `litres` | `ratio` | `capacityL`
  * @example batchFor({ waterParts: 4, litres: [5, 5], system: 'si', capacityL: 5 }).fillings // 2
  */

@@ -95,6 +95,8 @@ type Completed = Pick<
 
 /**
  * Where an incomplete label's user finds the missing facts: always assumed on the mild side.
+ * @param label as it was typed in; null where it is silent
+ * @returns the label with nothing open, and what was assumed
  * @example completeLabel({ name: 'Tansy', chemistry: 'neutral', form: 'concentrate', chart: { light: 20, medium: 10, heavy: null }, countsAgainst: null, dwellMinS: null, dwellMaxS: null, allowedConstructions: null, indoor: null, outdoor: true, rinseNeeded: true, waterFirst: true, hazardWords: '', handling: [], phLow: null, phHigh: null, packL: 4, packPrice: 22, lowL: null }).assumed.includes('dwell') // true
  */
 export function completeLabel(label: LabelRead): Completed {

@@ -54,6 +54,7 @@ export function correctMix(input: CorrectionInput): Correction {
 /**
  * What to add when so much of each is in the applicator already: "I put 6 oz in a gallon".
  * @param input.concentrateL and input.waterL in the applicator now, L; either may be 0, not both
+ * @returns what to add and to tip out, L
  * @throws CoreError out-of-range, naming the argument
  * @example correctContents({ concentrateL: 1, waterL: 2, targetWaterParts: 4 }) // { add: 'water', addL: 2, tipOutL: 0, totalL: 5 }
  */

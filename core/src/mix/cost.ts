@@ -19,6 +19,7 @@ export interface VisitCost {
 /**
  * What a visit cost the shop: product, water and time.
  * @param input.products what was taken of each pack · waterL · waterPricePerL · minutes · hourlyRate
+ * @returns each share and the total, in the shop's money
  * @throws CoreError out-of-range, naming the argument
  * @example visitCost({ products: [{ litres: 1, packL: 4, packPrice: 40 }], waterL: 100, waterPricePerL: 0.01, minutes: 60, hourlyRate: 90 }).total // 101
  */
@@ -61,6 +62,7 @@ const MOST_JOBS = 2000;
 /**
  * Aerosols against a gun and concentrate: the gun costs more once and less for each job.
  * @param input.jobs how many jobs of the season to lay out, 1–2000
+ * @returns price of a job each way, in the shop's money, and the job that pays the gun
  * @throws CoreError out-of-range, naming the argument
  * @example breakEven({ aerosol: { buyOnce: 0, productPerJob: 26, minutesPerJob: 12 }, gun: { buyOnce: 85, productPerJob: 5, minutesPerJob: 12 }, hourlyRate: 90, jobs: 10 }).gunPerJob < 26 // true
  */
@@ -103,6 +105,8 @@ export interface MixUse {
 /**
  * Concentrate, and money, that went into mixes made stronger than needed: c·(1 − (Wm+1)/(Wn+1)) of each.
  * Mixes as strong as needed, or weaker, add nothing.
+ * @param uses mixes, each with the strength made and the one needed
+ * @returns concentrate, L, and money that went beyond what was needed
  * @throws CoreError out-of-range, naming the argument
  * @example strongerThanNeeded([{ concentrateL: 1, madeWaterParts: 4, neededWaterParts: 9, packL: 4, packPrice: 40 }]).litres // 0.5
  */

@@ -35,6 +35,7 @@ export type DrawingPosition = DialPosition & { waterParts: number };
 /**
  * The positions that draw from the reservoir; those that give plain water are left out.
  * @param dial every position
+ * @returns positions that meter
  * @example drawing([{ mark: 'W', waterParts: null, measured: null }]) // []
  */
 export const drawing = (dial: readonly DialPosition[]): DrawingPosition[] =>
@@ -43,6 +44,7 @@ export const drawing = (dial: readonly DialPosition[]): DrawingPosition[] =>
 /**
  * The position that gives plain water, for pre-wetting and rinsing; null where the dial has none.
  * @param dial every position
+ * @returns the position, or null
  * @example waterPosition([{ mark: 'W', waterParts: null, measured: null }])?.mark // "W"
  */
 export const waterPosition = (dial: readonly DialPosition[]): DialPosition | null =>
@@ -86,6 +88,7 @@ export function readDial(text: string, before: readonly DialPosition[] = []): Di
 /**
  * A dial as it would be typed.
  * @param dial its positions
+ * @returns text that reads back to the same dial
  * @example writeDial([{ mark: 'A', waterParts: 3, measured: null }]) // "A=3"
  */
 export const writeDial = (dial: readonly DialPosition[]): string =>
@@ -101,6 +104,7 @@ export const CALIBRATE_LEAST_S = 20;
 /**
  * Bucket and watch: what left the reservoir while the hose delivered so much ⇒ D = (delivered − drawn)/drawn.
  * @param input drawnL from the reservoir and deliveredL of mixed output in the same time, L
+ * @returns parts of water to one
  * @throws CoreError out-of-range `drawnL` | `deliveredL`
  * @example calibrateDial({ drawnL: 0.5, deliveredL: 3 }) // 5
  */
@@ -114,6 +118,7 @@ export function calibrateDial({ drawnL, deliveredL }: { drawnL: number; delivere
 
 /**
  * Concentrate share to put in the reservoir so that the coil sees the wanted strength through the dial: r = (D+1)/(W+1).
+ * @param input wanted at the coil and what the dial adds, parts of water to one
  * @returns share 0–1 and the same as parts of water to one
  * @throws CoreError out-of-range `dialWaterParts` when even straight concentrate comes out too weak
  * @example reservoirFor({ targetWaterParts: 29, dialWaterParts: 4 }).waterParts // 5
@@ -146,7 +151,8 @@ export const DIAL_TOLERANCE = 0.08;
 /**
  * What the coil sees at every position for a reservoir of this strength, nearest to the wanted strength first.
  * `reached` is the first one that is near enough and inside the label's chart; null when no position reaches it.
- * @param reservoirWaterParts 0 for straight concentrate
+ * @param input wanted and in the reservoir, parts of water to one, 0 for straight concentrate; the dial; the label's chart
+ * @returns every position, nearest first, and the one that will do, or null
  * @throws CoreError out-of-range `targetWaterParts` | `reservoirWaterParts` | `dial` (no position)
  * @example dialOutcomes({ targetWaterParts: 4, reservoirWaterParts: 0, dial: readDial('A=3, B=4'), chart: { light: 10, medium: 6, heavy: 4 } }).reached.position.mark // 'B'
  */

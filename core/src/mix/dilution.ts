@@ -10,6 +10,7 @@ export interface Mix {
 /**
  * Concentrate share of the mix, 0–1: 1/(W+1).
  * @param waterParts W ≥ 0
+ * @returns share of concentrate in the mix, 0 to 1
  * @example concentrateFraction(4) // 0.2
  */
 export function concentrateFraction(waterParts: number): number {
@@ -25,6 +26,8 @@ export function waterPartsOf(fraction: number): number {
 
 /**
  * What to pour for a wanted total: concentrate V/(W+1), water V·W/(W+1). Exact arithmetic, no rounding to a spoon.
+ * @param input strength, parts of water to one, and the total, L
+ * @returns concentrate and water, L
  * @throws CoreError out-of-range `ratio` (W < 0) or `totalL` (V ≤ 0)
  * @example mixFor({ waterParts: 4, totalL: 128 }) // { concentrateL: 25.6, waterL: 102.4, totalL: 128 }
  */
@@ -53,6 +56,8 @@ export interface CompoundInput {
 
 /**
  * What the coil sees when a reservoir that is already cut is metered again: r/(D+1), so W = (D+1)/r − 1.
+ * @param input concentrate and total in the reservoir, L; parts of water that the dial adds
+ * @returns parts of water to one at the coil
  * @throws CoreError out-of-range, naming the argument
  * @example endRatio({ reservoirConcentrateL: 6, reservoirTotalL: 36, dialWaterParts: 4 }) // 29
  */

@@ -76,7 +76,9 @@ const MEASURE_TABLE: Record<Exclude<MeasureId, 'cap'>, MeasureRow> = {
 
 /**
  * A measure ready to pour with.
+ * @param id which measure
  * @param capL size of the cap, L; needed for `cap` only
+ * @returns the measure
  * @throws CoreError missing | out-of-range `capL`
  * @example measureOf('mL').id // 'mL'
  */
@@ -101,12 +103,17 @@ export function measureOf(id: MeasureId, capL?: number): Measure {
 
 /**
  * What the trade measures with when nothing else was said.
+ * @param system units of the reader
+ * @returns fluid ounces or millilitres
  * @example usualMeasure('us').id // 'floz'
  */
 export const usualMeasure = (system: UnitSystem): Measure => measureOf(system === 'us' ? 'floz' : 'mL');
 
 /**
  * The largest of the system's measures in which water is usually run: fl oz and cups are tedious by the gallon.
+ * @param litres volume, L
+ * @param system units of the reader
+ * @returns gallons or fluid ounces, litres or millilitres
  * @example waterMeasure(0.5, 'si').id // 'mL'
  */
 export const waterMeasure = (litres: number, system: UnitSystem): Measure =>
@@ -121,7 +128,12 @@ export function stepOf(measure: Measure, litres: number): number {
 
 const EIGHTHS = ['', '⅛', '¼', '⅜', '½', '⅝', '¾', '⅞'];
 
-/** An amount in a measure, as it is read off a jug. @example formatMeasured(1.1829, measureOf('cup')) // "5 cups" */
+/**
+ * An amount in a measure, as it is read off a jug. @example formatMeasured(1.1829, measureOf('cup')) // "5 cups"
+ * @param litres volume, L
+ * @param measure what it is measured with
+ * @returns words such as "4 cups"
+ */
 export function formatMeasured(litres: number, measure: Measure): string {
   const amount = litres / measure.litres;
   const name = amount <= 1 + 1e-9 ? measure.names[0] : measure.names[1];

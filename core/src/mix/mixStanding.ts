@@ -16,6 +16,7 @@ export type MixStanding = 'none' | 'other' | 'weaker' | 'stronger' | 'ready';
  * Strength of all that was poured of one cleaner, parts of water to one; null where nothing of it was.
  * @param batches everything poured for the coil, corrections too
  * @param cleanerId which cleaner
+ * @returns parts of water to one, or null
  * @example pouredWaterParts([{ cleanerId: 'a', concentrateL: 1, waterL: 4 }], 'a') // 4
  */
 export function pouredWaterParts(batches: readonly Poured[], cleanerId: string): number | null {

@@ -55,6 +55,8 @@ export interface ClashFound {
 
 /**
  * Every pair among the parties that must not meet. Order of the parties does not matter to what is found.
+ * @param parties what meets, each with its substances
+ * @returns every pair that must never meet
  * @example clashesAmong([{ name: 'A', substances: CHEMISTRY_SUBSTANCES['alkaline-foam'] }, { name: 'B', substances: CHEMISTRY_SUBSTANCES.neutral }]) // []
  */
 export function clashesAmong(parties: readonly Party[]): ClashFound[] {

@@ -150,6 +150,8 @@ function positive(text: string | undefined, field: string): number {
  * counted against the water or against the finished mix ("16 oz per gallon", a lone "4").
  * "4:1", "4 to 1", "1:4", "1 part cleaner to 4 parts water", "1 part in 5", "20 %", "16 fl oz per gallon of water | of mix",
  * "30 mL/L", "2 cups per 5 gal of water", "makes 8 gallons", "straight".
+ * @param text as it was typed
+ * @param field what an error names
  * @returns one or two readings; of two, against water first
  * @throws CoreError missing | unreadable | unknown | out-of-range, naming `field`
  * @example strengthReadings('16 oz per gallon').map((r) => r.waterParts) // [8, 7]
@@ -173,7 +175,10 @@ const shown = (waterParts: number): string => `${Number(waterParts.toFixed(2))}:
 
 /**
  * A strength as a label states it, as parts of water to one of concentrate.
+ * @param text as it was typed
+ * @param field what an error names
  * @param against settles a phrase that can be read two ways; without it such a phrase is refused
+ * @returns parts of water to one, and how the text was read
  * @throws CoreError missing | unreadable | unknown | out-of-range | ambiguous, naming `field`
  * @example parseRatio('4 to 1').waterParts // 4
  * @example parseRatio('16 oz per gallon', 'ratio', 'mix').waterParts // 7

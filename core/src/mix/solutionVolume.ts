@@ -28,6 +28,8 @@ export interface SolutionVolume {
 /**
  * Ready mix needed for a coil, L: fin surface × retained film × share carried × waste × rounds; density taken as 1 kg/L.
  * `lowL` and `highL` are the ends of the film itself, without waste.
+ * @param input fin surface, m²; how it goes on; passes, 1 to 4
+ * @returns ready mix, L, with its reasons
  * @throws CoreError out-of-range `finSurfaceM2` | `passes` (1–4)
  * @example solutionVolume({ finSurfaceM2: 30, applied: 'foam', passes: 1 }).litres > 0 // true
  */

@@ -29,6 +29,10 @@ export interface DrawDown {
 /**
  * Takes an amount from the bottles of one cleaner: still good ones first, the sooner to expire before the later, an opened one
  * before a full one. Never takes more than a bottle holds.
+ * @param items bottles of the shelf, with what is left in each, L
+ * @param litres to take, L, 0 or more
+ * @param today ISO day
+ * @returns litres from each bottle, and what the shelf did not have
  * @throws CoreError out-of-range `litres`
  * @example drawDown([{ id: 'a', cleanerId: 'c', lot: '', expires: null, sizeL: 4, leftL: 3 }], 5, '2026-06-11').shortL // 2
  */
@@ -54,6 +58,10 @@ const DAY_MS = 86_400_000;
 
 /**
  * What is low, what has expired and what soon will. A cleaner without a low mark is never low; empty bottles do not expire.
+ * @param cleaners cleaners with the mark below which each is low, L
+ * @param items bottles of the shelf, with what is left in each, L
+ * @param today ISO day
+ * @returns what is low, expired or soon will be
  * @example stockWarnings([{ id: 'c', lowL: 1 }], [{ id: 'a', cleanerId: 'c', lot: '', expires: null, sizeL: 4, leftL: 0.5 }], '2026-06-11')[0].kind // 'low'
  */
 export function stockWarnings(
@@ -89,6 +97,10 @@ export interface ReorderRow {
 
 /**
  * Whole packs that bring every low cleaner back to twice its low mark.
+ * @param cleaners cleaners with the mark below which each is low, L
+ * @param items bottles of the shelf, with what is left in each, L
+ * @param today ISO day
+ * @returns what to buy, with its price in the shop's money
  * @example reorderList([], [], '2026-06-11') // []
  */
 export function reorderList(

@@ -5,7 +5,10 @@ export type BandVerdict = 'stronger-than-label' | 'heavy' | 'medium' | 'light' |
 
 /**
  * Where a strength falls on a label's chart: the step whose ratio is nearest in concentrate share, or outside either end.
+ * @param waterParts parts of water to one of concentrate, 0 for straight
+ * @param chart of the label, parts of water to one
  * @param tolerance relative, on concentrate share; 3 % by default, what pouring by marks allows
+ * @returns where it lies on the chart
  * @example strengthBand(6, { light: 10, medium: 6, heavy: 4 }) // 'medium'
  */
 export function strengthBand(waterParts: number, chart: LabelChart, tolerance = 0.03): BandVerdict {

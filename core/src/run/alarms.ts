@@ -62,6 +62,7 @@ function alarmsOfFoam(coilId: string, section: Section, foam: FoamOn, power: Pow
  * Every alarm of the foam that is on, earliest first, whatever is planned: ready to rinse, a minute before it has to be off, and past it; or ready to
  * close up, and condensate over. Derived from the entries alone, so sleep, reloads and a second phone give the same.
  * @param state of the visit
+ * @returns earliest first, times in UTC ms
  * @example alarmsOf(foldVisit('v', 'split-cool', [])) // []
  */
 export const alarmsOf = (state: Pick<VisitState, 'hand' | 'sections' | 'powerUp'>): Alarm[] =>
@@ -77,6 +78,7 @@ export const alarmsOf = (state: Pick<VisitState, 'hand' | 'sections' | 'powerUp'
 /**
  * The alarms of a restart: the compressor has rested, and the system has run steady.
  * @param up the restart
+ * @returns none before power
  * @example powerAlarmsOf(notPowered()) // []
  */
 export function powerAlarmsOf(up: PowerUp): Alarm[] {
@@ -103,6 +105,7 @@ const rank = (alarm: Alarm): number => ALARM_KINDS.indexOf(alarm.kind);
  * The most pressing due alarm of each section: a milder one of the same foam says nothing any more.
  * @param alarms of the visit
  * @param nowMs UTC ms
+ * @returns the most pressing first
  * @example dueAlarms([], 0) // []
  */
 export function dueAlarms(alarms: readonly Alarm[], nowMs: number): Alarm[] {

@@ -17,12 +17,17 @@ export type VisitStanding = 'planned' | 'under way' | 'closed';
 
 /**
  * Whether a visit is planned, under way or closed.
+ * @param state the visit as its entries leave it
+ * @returns planned, under way or closed
  * @example standingOf(foldVisit('v', 'split-cool', [])) // 'planned'
  */
 export const standingOf = (state: VisitState): VisitStanding => (state.closed ? 'closed' : state.startedAt ? 'under way' : 'planned');
 
 /**
  * Coils this visit works on: those not set aside.
+ * @param state the visit as its entries leave it
+ * @param coils coils of the visit
+ * @returns those not set aside
  * @example coilsInHand(foldVisit('v', 'split-cool', []), [coil()]).length // 1
  */
 export const coilsInHand = (state: VisitState, coils: readonly VisitCoil[]): VisitCoil[] => coils.filter((coil) => !state.skipped[coil.id]);
@@ -31,6 +36,9 @@ const planOf = (state: VisitState, coil: VisitCoil) => state.plans[coil.id]?.val
 
 /**
  * Whether a cleaner has to be mixed: under water first, only once the torch has found a section still dark.
+ * @param plan of the coil
+ * @param progress of its sections, by id
+ * @returns true when something has to be mixed
  * @example needsMix(planCoil(coil(), graded(3), mildDay, shelf, house()), {}) // true
  */
 export const needsMix = (plan: CoilPlan, progress: Record<string, SectionProgress>): boolean =>
@@ -42,6 +50,7 @@ export const needsMix = (plan: CoilPlan, progress: Record<string, SectionProgres
  * How what was poured for a coil stands to what its plan asks for; `ready` as well where nothing is to be mixed.
  * @param state of the visit
  * @param coilId which coil
+ * @returns how it stands
  * @example coilMix(foldVisit('v', 'split-cool', []), 'out') // "ready"
  */
 export function coilMix(state: VisitState, coilId: string): MixStanding {
@@ -81,6 +90,9 @@ const BEAD_TESTS: Record<Bead, BeadTest> = {
 
 /**
  * Which beads are done. A visit with every coil set aside has its beads Look to Check done.
+ * @param state the visit as its entries leave it
+ * @param coils coils of the visit, in their order
+ * @returns each bead, done or not
  * @example beadsDone(foldVisit('v', 'split-cool', []), [coil()]).look // false
  */
 export function beadsDone(state: VisitState, coils: readonly VisitCoil[]): Record<Bead, boolean> {
@@ -92,6 +104,9 @@ export function beadsDone(state: VisitState, coils: readonly VisitCoil[]): Recor
 
 /**
  * The bead to open: the first that is not done, Close when all are.
+ * @param state the visit as its entries leave it
+ * @param coils coils of the visit, in their order
+ * @returns the bead to open
  * @example currentBead(foldVisit('v', 'split-cool', []), [coil()]) // 'look'
  */
 export function currentBead(state: VisitState, coils: readonly VisitCoil[]): Bead {

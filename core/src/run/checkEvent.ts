@@ -241,6 +241,9 @@ const AFTER_CLOSING: readonly EventKind[] = ['note.added', 'event.undone', 'stoc
 /**
  * Refuses an event that must not be added to this visit: another visit's, a coil or cleaner it does not know, a dwell
  * beyond the label, water before the power is proven dead, anything but a note, a stock count or an undo once the visit is closed.
+ * @param state the visit as its entries leave it
+ * @param event to be added
+ * @param frame system, coils, shelf and all entries so far
  * @throws CoreError not-allowed | unknown, naming the field
  * @example checkEvent(foldVisit('v', 'split-cool', []), { id: 'e', visitId: 'v', at: '2026-06-11T12:00:00Z', by: 'Wren', kind: 'visit.started', data: {} }, { configuration: 'split-cool', coils: [coil()], shelf, events: [] }) // undefined
  */

@@ -61,6 +61,7 @@ export function plannedRinseBy(plan: CoilPlan, section?: Section): LastRinse | n
  * @param run of its coil
  * @param section which
  * @param nowMs UTC ms; a device whose clock runs behind the entry is taken as at foam-on
+ * @returns word and times, s from foam on
  * @example sectionClock(freshRun(planCoil(coil(), graded(3), mildDay, shelf, house())), planCoil(coil(), graded(3), mildDay, shelf, house()).sections[0], 0).word // "waits"
  */
 export function sectionClock(run: Pick<CoilRun, 'progress' | 'power'>, section: Section, nowMs: number): SectionClock {
@@ -101,6 +102,7 @@ export type NextAction =
  * True when a section is to be foamed in its coming pass; false when plain water does it.
  * @param plan of the coil
  * @param progress of the section
+ * @returns true when cleaner goes on
  * @example needsFoam(planCoil(coil(), graded(3), mildDay, shelf, house()), freshSection()) // true
  */
 export const needsFoam = (plan: CoilPlan, progress: SectionProgress): boolean =>
@@ -118,6 +120,7 @@ const OPEN: readonly SectionProgress['phase'][] = ['waits', 'wet', 'again'];
  * section, and it, before their limits; else wait. Where condensate rinses, the rest follows the power.
  * @param run of the coil
  * @param nowMs UTC ms
+ * @returns what to do, with its section or its seconds
  * @example nextAction(freshRun(planCoil(coil(), graded(3), mildDay, shelf, house())), 0).kind // "wet-coil"
  */
 export function nextAction(run: CoilRun, nowMs: number): NextAction {

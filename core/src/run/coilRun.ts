@@ -16,6 +16,7 @@ export interface CoilRun {
  * A coil of a visit as it is worked on; null where it has no plan.
  * @param state of the visit
  * @param coilId which coil
+ * @returns the run, or null without a plan
  * @example coilRunOf(foldVisit('v', 'split-cool', []), 'out') // null
  */
 export function coilRunOf(state: VisitState, coilId: string): CoilRun | null {
@@ -50,6 +51,7 @@ export const freshRun = (plan: CoilPlan): CoilRun => ({
  * What has become of one section.
  * @param run of its coil
  * @param sectionId which
+ * @returns its progress, fresh where nobody touched it
  * @example progressOf(freshRun(planCoil(coil(), graded(3), mildDay, shelf, house())), 'path').phase // "waits"
  */
 export const progressOf = (run: Pick<CoilRun, 'progress'>, sectionId: string): SectionProgress => run.progress[sectionId] ?? freshSection();
@@ -57,6 +59,7 @@ export const progressOf = (run: Pick<CoilRun, 'progress'>, sectionId: string): S
 /**
  * Whether every section in hand has been found clear.
  * @param run of a coil
+ * @returns true when all are clear
  * @example isWashed(freshRun(planCoil(coil(), graded(3), mildDay, shelf, house()))) // false
  */
 export const isWashed = (run: Pick<CoilRun, 'sections' | 'progress'>): boolean =>
@@ -65,6 +68,7 @@ export const isWashed = (run: Pick<CoilRun, 'sections' | 'progress'>): boolean =
 /**
  * Sections with foam on them.
  * @param run of a coil
+ * @returns in the order of work
  * @example foamedSections(freshRun(planCoil(coil(), graded(3), mildDay, shelf, house()))) // []
  */
 export const foamedSections = (run: Pick<CoilRun, 'sections' | 'progress'>): Section[] =>

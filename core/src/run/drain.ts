@@ -11,7 +11,13 @@ export interface DrainTest {
 export const DRAIN_HELP =
   'A known volume into the pan by the outlet, trap full first; the time until the pan is empty. Clear water must come at the far end.';
 
-/** What the drain takes, L/min. @throws CoreError out-of-range `litres` | `seconds` @example drainRateLMin({ litres: 1, seconds: 40 }) // 1.5 */
+/**
+ * What the drain takes.
+ * @param test volume, L, and how long it took, s
+ * @returns L/min
+ * @throws CoreError out-of-range `litres` | `seconds`
+ * @example drainRateLMin({ litres: 1, seconds: 40 }) // 1.5
+ */
 export function drainRateLMin({ litres, seconds }: DrainTest): number {
   requirePositive('litres', litres);
   requirePositive('seconds', seconds);
@@ -20,6 +26,7 @@ export function drainRateLMin({ litres, seconds }: DrainTest): number {
 
 /**
  * How much water a pan has been given, and when it has drained enough for the next pour.
+ * @param pours water poured over the pan, L a pour
  * @param pauseS wait after each pour, s; 0 when the drain keeps up
  * @returns poured, L; readyAtMs, UTC ms, null before the first pour or when there is no wait
  * @example panClock([], 60) // { pouredL: 0, pours: 0, readyAtMs: null }

@@ -73,6 +73,7 @@ const WORDS: { [K in EventKind]: Teller<K> } = {
  * An entry in a few words: for the undo that would take it back, and for one that the server did not take.
  * @param event the entry
  * @param state the visit as it stood before it
+ * @returns words that finish "take back: …"
  * @example entryWords({ id: 'e', visitId: 'v', at: '', by: '', kind: 'coil.wetted', data: { coilId: 'c' } }, { hand: {}, parts: [] }) // "the coil is wet"
  */
 export function entryWords(event: VisitEvent, state: TellingState): string {

@@ -165,6 +165,8 @@ function undoneIds(ordered: readonly VisitEvent[]): Set<string> {
 
 /**
  * Events in order, without those that were taken back and the taking back itself.
+ * @param events entries, in any order, repeats allowed
+ * @returns in the order they happened, without those undone
  * @example standingEvents([]) // []
  */
 export function standingEvents(events: readonly VisitEvent[]): VisitEvent[] {
@@ -384,6 +386,10 @@ const REDUCERS: Reducers = {
 /**
  * The state of a visit from all that happened in it. Order of the input, repeats and the time of reading do not matter;
  * clocks are derived later from timestamps and now.
+ * @param visitId which visit
+ * @param configuration how the system is put together
+ * @param events entries, in any order, repeats allowed
+ * @returns the visit as these entries leave it
  * @throws CoreError not-allowed `visitId` when an event belongs to another visit
  * @example foldVisit('v', 'split-cool', []).startedAt // null
  */
@@ -404,6 +410,8 @@ export function foldVisit(visitId: string, configuration: Configuration, events:
 
 /**
  * What a visit used from the shelf, L by cleaner id: the sum of its mixes, or the amount put in by hand.
+ * @param state the visit as its entries leave it
+ * @returns litres by cleaner id
  * @example usedFromShelf(foldVisit('v', 'split-cool', [])) // {}
  */
 export function usedFromShelf(state: VisitState): Record<string, number> {

@@ -115,6 +115,10 @@ const SOURCES: Partial<Record<PowerSource, Partial<Record<GateStep, string>>>> =
 
 /**
  * What to mind at a step, by the source and by how its disconnect is made.
+ * @param step of the gate
+ * @param source which power source
+ * @param disconnect how the disconnect of the outdoor unit is made
+ * @returns what to mind
  * @example gateHelp('l1-l2', 'package-unit', 'unknown').includes('each') // true
  */
 export function gateHelp(step: GateStep, source: PowerSource, disconnect: CoilAnswers['disconnect']): string {
@@ -126,6 +130,8 @@ export function gateHelp(step: GateStep, source: PowerSource, disconnect: CoilAn
 
 /**
  * The steps that open the gate for this kind of system, in order.
+ * @param configuration how the system is put together
+ * @returns steps in order
  * @example gateStepsFor('split-cool').includes('gas-off') // false
  */
 export function gateStepsFor(configuration: Configuration): GateStep[] {
@@ -134,6 +140,9 @@ export function gateStepsFor(configuration: Configuration): GateStep[] {
 
 /**
  * The power sources that must be proven dead before a coil of this role is wetted.
+ * @param configuration how the system is put together
+ * @param role which side of the circuit
+ * @returns the source that has to be proven dead
  * @example sourceOf('split-cool', 'evaporator') // 'air-handler'
  */
 export function sourceOf(configuration: Configuration, role: CoilRole): PowerSource {
@@ -154,6 +163,7 @@ const entryPasses = (step: GateStep, entry: GateEntry): boolean =>
  * The reading that decides of those of several circuits: for a source that must be dead the highest, for one that must be live the lowest.
  * @param step of the gate
  * @param readings of each circuit, V
+ * @returns V
  * @example worstReading('l1-l2', [0, 118]) // 118
  */
 export const worstReading = (step: GateStep, readings: readonly number[]): number =>
@@ -163,6 +173,7 @@ export const worstReading = (step: GateStep, readings: readonly number[]): numbe
  * Whether a step is read on each circuit: one dead circuit says nothing of the other.
  * @param step of the gate
  * @param source which
+ * @returns true where each has its own reading
  * @example readsEachCircuit('l1-l2', 'package-unit') // true
  */
 export const readsEachCircuit = (step: GateStep, source: PowerSource): boolean =>
@@ -173,6 +184,9 @@ export const MOST_CIRCUITS = 3;
 
 /**
  * Whether a step is satisfied by its reading; a step with nothing to read is satisfied by being done.
+ * @param step of the gate
+ * @param volts reading, V; null where there is none
+ * @returns true when it lets the step count
  * @example readingPasses('l1-l2', 118) // false
  */
 export function readingPasses(step: GateStep, volts: number | null): boolean {
@@ -221,6 +235,9 @@ export function stepGate(gate: GateProgress, order: readonly GateStep[], step: G
 
 /**
  * Whether every step of a gate has been taken.
+ * @param gate as far as it has been taken; undefined before its first step
+ * @param order steps of this system's gate, in order
+ * @returns true once all are
  * @example isGateOpen(undefined, gateStepsFor('split-cool')) // false
  */
 export const isGateOpen = (gate: GateProgress | undefined, order: readonly GateStep[]): boolean =>
@@ -228,6 +245,9 @@ export const isGateOpen = (gate: GateProgress | undefined, order: readonly GateS
 
 /**
  * When the gate was opened: the time of its last step; null while it is shut.
+ * @param gate as far as it has been taken; undefined before its first step
+ * @param order steps of this system's gate, in order
+ * @returns ISO time, or null
  * @example gateOpenedAt(undefined, gateStepsFor('split-cool')) // null
  */
 export const gateOpenedAt = (gate: GateProgress | undefined, order: readonly GateStep[]): string | null =>

@@ -84,6 +84,8 @@ export const powerTaken = (up: PowerUp): PowerUp => ({ ...up, done: keep(up, POW
 
 /**
  * The step that is due; null when all are done.
+ * @param up the restart as far as it is
+ * @returns the step, or null
  * @example nextPowerStep(notPowered()) // 'blades-free'
  */
 export const nextPowerStep = (up: PowerUp): PowerStep | null => POWER_STEPS.find((step) => !up.done[step]) ?? null;
@@ -97,6 +99,8 @@ export interface PowerClocks {
 
 /**
  * The two clocks of a restart, from when its steps were done alone.
+ * @param up the restart as far as it is
+ * @returns UTC ms, null where a clock does not run
  * @example powerClocks(notPowered()) // { restUntilMs: null, steadyAtMs: null }
  */
 export function powerClocks(up: PowerUp): PowerClocks {

@@ -48,6 +48,8 @@ export type Refitted<T> = Stamped<T> & { backAt: string | null };
 
 /**
  * Parts still off, in the order they go back on: the last off first.
+ * @param parts what came off, in that order
+ * @returns last off first
  * @example refitOrder([]) // []
  */
 export const refitOrder = (parts: readonly Refitted<PartOff>[]): Refitted<PartOff>[] =>
@@ -55,12 +57,16 @@ export const refitOrder = (parts: readonly Refitted<PartOff>[]): Refitted<PartOf
 
 /**
  * Wires not yet put back, as they were noted.
+ * @param wires wires that were noted
+ * @returns those not back yet
  * @example wiresOpen([]) // []
  */
 export const wiresOpen = (wires: readonly Refitted<WireNoted>[]): Refitted<WireNoted>[] => wires.filter((wire) => wire.backAt === null);
 
 /**
  * A part in words: "Guard, path side, 6 screws".
+ * @param part what came off
+ * @returns part, which one, screws
  * @example partWords({ kind: 'top', which: '', screws: 8, note: '' }) // 'Top, 8 screws'
  */
 export const partWords = (part: PartOff): string =>
@@ -71,6 +77,7 @@ export const partWords = (part: PartOff): string =>
 /**
  * What is not back yet, in words: parts in the order they go back, then wires.
  * @param state of the visit
+ * @returns words, parts before wires
  * @example leftOver({ parts: [], wires: [] }) // []
  */
 export const leftOver = (state: { parts: readonly Refitted<PartOff>[]; wires: readonly Refitted<WireNoted>[] }): string[] => [

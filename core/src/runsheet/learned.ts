@@ -32,6 +32,7 @@ const isWork = (taken: Taken): boolean => taken.seconds >= SHORTEST_S && taken.s
  * The times that one visit tells: tasks from begun, or from what the same person did before, to done; each gate from its first step to its last; foaming and rinsing from what the same
  * person did just before, where that is near the usual.
  * @param events of one visit
+ * @returns task and how long it took, s
  * @example takenTimes([]) // []
  */
 export function takenTimes(events: readonly VisitEvent[]): Taken[] {
@@ -85,6 +86,8 @@ export function takenTimes(events: readonly VisitEvent[]): Taken[] {
 
 /**
  * The middle of what was taken, by what it is learned under, where there are runs enough.
+ * @param taken how long tasks took, s, from past runs
+ * @returns middle of the last runs, s, by task
  * @example learnedTimes([]) // {}
  */
 export function learnedTimes(taken: readonly Taken[]): Record<string, Learned> {

@@ -125,6 +125,10 @@ function runningWindow(run: CoilRun, sectionId: string, nowMs: number): After | 
 
 /**
  * What is still to do of a visit at a moment: the tasks that are not done, with what soaks or runs already counted from now.
+ * @param tasks tasks with what each follows, their seconds and windows, s
+ * @param state the visit as its entries leave it
+ * @param configuration how the system is put together
+ * @param nowMs UTC ms
  * @returns tasks for `scheduleRun`, the moment itself among them as a task without time; empty when all is done
  * @example remainingTasks([], foldVisit('v', 'split-cool', []), 'split-cool', 0) // []
  */
@@ -175,8 +179,12 @@ export interface Meanwhile {
 /**
  * What one person does with a wait on a coil: of the tasks that the sheet gives to these hands and that can be begun now, the first that is done
  * before a section is due, else the first of them; never the washing of that coil, which has its own clocks.
+ * @param tasks tasks with what each follows, their seconds and windows, s
+ * @param placed the sheet: when each task begins, s from now, and whose it is
+ * @param person whose lane, 0 for the lead
  * @param coilId the coil that soaks
  * @param waitS until a section of it is due, s
+ * @returns the task, when to drop it, s from now, and whether it fits; null where nothing does
  * @example meanwhileOf([], [], 0, 'coil-1', 300) // null
  */
 export function meanwhileOf(

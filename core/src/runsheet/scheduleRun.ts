@@ -137,6 +137,7 @@ const BREATH = 64;
 /**
  * Searches the shortest order of work for a crew under least and most lags, by branch and bound: wherever more hands are wanted than there
  * are, one of the tasks has to follow another, and each such pair is a branch. Begins with the plain way, one thing after the other, so that there is a sheet at once. Exact when it is let run to its end. Gives way every few dozen nodes, and at every improvement, so that the caller decides how long it may think; no clock of its own.
+ * @param tasks tasks with what each follows, their seconds and windows, s
  * @param crew people, 1–3
  * @returns the sheet with `proven` set, or the two tasks whose windows cannot both be met
  * @throws CoreError as `checkTasks`
@@ -206,6 +207,8 @@ const EASED_TRIES = 20;
 
 /**
  * The same search let run for so many breaths at most.
+ * @param tasks tasks with what each follows, their seconds and windows, s
+ * @param crew people, 1 to 3
  * @param breaths of 64 nodes each
  * @returns the best sheet found so far, `proven` when nothing shorter exists; or why there is none; null when it was stopped before any was found
  * @example scheduleRun([{ id: 'a', name: 'A', seconds: 60, handsOn: true, after: [] }], 1).endS // 60

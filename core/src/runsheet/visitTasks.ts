@@ -49,6 +49,7 @@ interface Put {
  * A section's rinse starts no sooner than its dwell and no later than its label or its drying allows.
  * @param coils those that are washed, outdoor first
  * @param learned times of the shop's own past runs; where there are none, the usual ones
+ * @returns tasks with their ids, seconds and what each follows
  * @example visitTasks([{ id: 'coil-1', name: 'Outdoor', rows: 1, source: 'outdoor-unit', plan: planCoil(coil(), graded(3), mildDay, shelf, house()) }]).length > 5 // true
  */
 export function visitTasks(coils: readonly RunCoil[], learned: Readonly<Record<string, Learned>> = {}): Task[] {

@@ -73,6 +73,7 @@ export interface CoilAnswers {
 
 /**
  * The answers before anything has been asked.
+ * @returns every question open
  * @example noAnswers().finStiffness // 'unknown'
  */
 export const noAnswers = (): CoilAnswers => ({
@@ -315,6 +316,7 @@ export const QUESTIONS: readonly Question[] = [
  * @param coil its side, and whether its top lifts
  * @param configuration of the system
  * @param hazards met on arrival
+ * @returns those that can apply, in their order
  * @example questionsFor({ role: 'condenser', topOpens: true }, 'split-cool').some((question) => question.id === 'pan') // false
  */
 export const questionsFor = (

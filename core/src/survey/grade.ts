@@ -26,6 +26,7 @@ export const GRADE_TABLE: readonly GradeFacts[] = [
 /**
  * What a grade means.
  * @param grade 0–4
+ * @returns name, light and mat of the grade
  * @throws CoreError out-of-range `grade`
  * @example gradeFacts(3).name // 'blocked'
  */

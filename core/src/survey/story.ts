@@ -90,6 +90,8 @@ export const noStory = (): VisitStory => ({ symptoms: [], facts: [], hazards: []
 
 /**
  * A story as it was stored, with what was not asked in its day left open.
+ * @param stored as it was kept, perhaps by an older version
+ * @returns with nothing left out
  * @example completeStory({ helper: true }).symptoms // []
  */
 export const completeStory = (stored: Partial<VisitStory>): VisitStory => ({ ...noStory(), ...stored });

@@ -57,6 +57,7 @@ export interface CoilSurvey {
 
 /**
  * A survey with nothing in it yet.
+ * @returns nothing graded, nothing answered
  * @example emptySurvey().grades // {}
  */
 export const emptySurvey = (): CoilSurvey => ({
@@ -73,6 +74,8 @@ export const emptySurvey = (): CoilSurvey => ({
 
 /**
  * A survey as it was stored, with what was not yet asked in its day left as "nobody looked".
+ * @param stored as it was kept, perhaps by an older version
+ * @returns with nothing left out
  * @example completeSurvey({ soils: ['dust'] }).corrosion // 'none'
  */
 export const completeSurvey = (stored: Partial<CoilSurvey>): CoilSurvey => ({
@@ -129,6 +132,7 @@ export interface FaceRow {
  * @param grades by face
  * @param at face and row, the outermost 0
  * @param value the grade
+ * @returns other grades untouched
  * @example withGrade({}, { faceId: 'path', row: 1 }, 3) // { path: [null, 3] }
  */
 export function withGrade(grades: FaceGrades, at: FaceRow, value: Grade): FaceGrades {
@@ -142,6 +146,7 @@ export function withGrade(grades: FaceGrades, at: FaceRow, value: Grade): FaceGr
  * @param grades by face
  * @param faceIds faces of the coil
  * @param rows how many rows deep it is, 1–3
+ * @returns face and row of each
  * @example ungraded({ path: [null, 3] }, ['path'], 2) // [{ faceId: 'path', row: 0 }]
  */
 export const ungraded = (grades: FaceGrades, faceIds: readonly string[], rows: number): FaceRow[] =>
@@ -156,6 +161,7 @@ const ROW_NAMES: readonly (readonly string[])[] = [[], [''], ['outer row', 'inne
  * How one row of a coil is called; empty on a coil of one row.
  * @param rows how many rows deep, 1–3
  * @param row which, the outermost 0
+ * @returns words, empty on one row
  * @example rowName(2, 1) // "inner row"
  */
 export const rowName = (rows: number, row: number): string => ROW_NAMES[rows]?.[row] ?? '';

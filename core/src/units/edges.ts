@@ -86,6 +86,7 @@ export function readFigure(text: string): number {
  * @param edge kind of number
  * @param si in SI; null or undefined where nothing is known
  * @param system reader's units
+ * @returns text, empty where nothing is known
  * @example showFigure('wind', 2.2352, 'us') // "5"
  */
 export const showFigure = (edge: EdgeName, si: number | null | undefined, system: UnitSystem): string =>
@@ -107,6 +108,7 @@ export const toSi = (edge: EdgeName, text: string, system: UnitSystem): number =
  * @param text as typed
  * @param from units it was typed in
  * @param to units it is to be read in
+ * @returns text in the other units
  * @example retype('wind', '5', 'us', 'si') // "2.2"
  */
 export function retype(edge: EdgeName, text: string, from: UnitSystem, to: UnitSystem): string {

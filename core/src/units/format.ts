@@ -11,14 +11,23 @@ import {
 } from './quantity';
 import { readableUnit, volumeIn, volumeLabel } from './volume';
 
-/** Up to `digits` decimals, trailing zeros dropped. @example trimDecimals(4.10, 2) // "4.1" */
+/**
+ * Up to `digits` decimals, trailing zeros dropped. @example trimDecimals(4.10, 2) // "4.1"
+ * @param value a finite number
+ * @param digits most decimals that are shown
+ * @returns text without idle noughts
+ */
 export function trimDecimals(value: number, digits: number): string {
   const text = value.toFixed(digits);
   const trimmed = text.includes('.') ? text.replace(/\.?0+$/, '') : text;
   return trimmed === '-0' ? '0' : trimmed;
 }
 
-/** Minutes and seconds as a clock reads them. Negative durations keep their sign. @example formatClock(127) // "2:07" */
+/**
+ * Minutes and seconds as a clock reads them. Negative durations keep their sign. @example formatClock(127) // "2:07"
+ * @param seconds s; not a finite figure has no end
+ * @returns m:ss, or h:mm:ss
+ */
 export function formatClock(seconds: number): string {
   const whole = Math.floor(Math.abs(seconds) + 1e-9);
   const hours = Math.floor(whole / 3600);
@@ -31,6 +40,7 @@ export function formatClock(seconds: number): string {
 /**
  * A planned duration in words.
  * @param seconds what has no end is said to have none
+ * @returns words such as "2 h 5 min"
  * @example formatDuration(5100) // "1 h 25 min"
  */
 export function formatDuration(seconds: number): string {
@@ -47,6 +57,8 @@ export function formatDuration(seconds: number): string {
 
 /**
  * A strength as parts of water to one, for a reader.
+ * @param waterParts parts of water to one of concentrate, 0 for straight
+ * @returns words such as "4 : 1"
  * @example formatRatio(4) // '4 : 1'
  */
 export function formatRatio(waterParts: number): string {
@@ -55,6 +67,9 @@ export function formatRatio(waterParts: number): string {
 
 /**
  * A volume for a reader: the unit by its size.
+ * @param litres volume, L
+ * @param system units of the reader
+ * @returns figure and unit
  * @example formatVolume(0.5, 'si') // '500 mL'
  */
 export function formatVolume(litres: number, system: UnitSystem): string {
@@ -87,6 +102,9 @@ const FORMATTERS: { [K in Quantity['kind']]: Formatter<K> } = {
 
 /**
  * A quantity as text with its unit, in the chosen system. Rounded for reading; never parse it back.
+ * @param quantity an amount with its kind, in SI
+ * @param system units of the reader
+ * @returns figure and unit
  * @example formatQuantity({ kind: 'temperature', celsius: 100 }, 'us') // '212 °F'
  */
 export function formatQuantity(quantity: Quantity, system: UnitSystem): string {

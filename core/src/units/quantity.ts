@@ -20,6 +20,8 @@ export const fahrenheitFromC = (celsius: number): number => celsius * 1.8 + 32;
 export const celsiusFromF = (fahrenheit: number): number => (fahrenheit - 32) / 1.8;
 /**
  * A temperature difference: no offset.
+ * @param kelvins difference, K
+ * @returns difference, °F
  * @example fahrenheitDiffFromC(10) // 18
  */
 export const fahrenheitDiffFromC = (kelvins: number): number => kelvins * 1.8;

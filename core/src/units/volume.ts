@@ -35,6 +35,10 @@ const BY_ID = new Map(VOLUME_UNITS.map((row) => [row.id, row] as const));
 
 /**
  * A volume as people type it, in litres. Without a unit, `defaultUnit` is taken; without that the text is refused.
+ * @param text as it was typed
+ * @param defaultUnit taken where none is typed
+ * @param field what an error names
+ * @returns L
  * @example parseVolume('25.6 fl oz') // 0.7570823568
  * @throws CoreError unreadable | missing | unknown, naming `field`
  */
@@ -54,6 +58,8 @@ export function parseVolume(text: string, defaultUnit?: VolumeUnit, field = 'vol
 
 /**
  * Size in litres of the unit of that name ("fl oz", "gallon", "mL"), or null when there is none.
+ * @param name as it is written
+ * @returns litres in one of it, or null
  * @example litresNamed('litre') // 1
  */
 export function litresNamed(name: string): number | null {
@@ -62,6 +68,9 @@ export function litresNamed(name: string): number | null {
 
 /**
  * `litres` expressed in `unit`, unrounded.
+ * @param litres volume, L
+ * @param unit unit of volume by its id
+ * @returns so many of that unit
  * @example volumeIn(1, 'mL') // 1000
  */
 export function volumeIn(litres: number, unit: VolumeUnit): number {
@@ -70,6 +79,8 @@ export function volumeIn(litres: number, unit: VolumeUnit): number {
 
 /**
  * Size of one `unit`, in litres.
+ * @param unit unit of volume by its id
+ * @returns L
  * @example litresOf('L') // 1
  */
 export function litresOf(unit: VolumeUnit): number {
@@ -80,6 +91,8 @@ export function litresOf(unit: VolumeUnit): number {
 
 /**
  * A unit of volume as it is shown.
+ * @param unit unit of volume by its id
+ * @returns its sign, for example "fl oz"
  * @example volumeLabel('floz') // 'fl oz'
  */
 export function volumeLabel(unit: VolumeUnit): string {
@@ -88,6 +101,9 @@ export function volumeLabel(unit: VolumeUnit): string {
 
 /**
  * The unit a technician would read this volume in: fl oz below a gallon, then gallons; mL below a litre, then litres.
+ * @param litres volume, L
+ * @param system units of the reader
+ * @returns the unit that reads best at that size
  * @example readableUnit(0.5, 'si') // 'mL'
  */
 export function readableUnit(litres: number, system: UnitSystem): VolumeUnit {

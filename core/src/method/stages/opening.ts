@@ -18,6 +18,7 @@ export interface OpeningChosen {
  * Whether an opening can be had on this coil: its own side, and no lifted top where none lifts.
  * @param opening which
  * @param facts side of the coil, and whether its top lifts
+ * @returns whether the coil can be opened so
  * @example isPossible('deep', { role: 'condenser', topOpens: false }) // false
  */
 export const isPossible = (opening: OpeningId, facts: Pick<SurveyFacts, 'role' | 'topOpens'>): boolean =>
