@@ -6,6 +6,7 @@ import {
   contextOf,
   CoreError,
   foldVisit,
+  ownUndo,
   rulesOf,
   sourceOf,
   type Bead,
@@ -140,7 +141,7 @@ export function VisitRoot({
     const allCoils = detail.visit.coilIds
       .map((id) => detail.coils.find((coil) => coil.id === id))
       .filter((coil): coil is CoilRecord => coil !== undefined);
-    const own = (page: Page) => (state.closed && page !== 'close' ? null : (state.undoable[whoIsThis(house.crew)]?.[page] ?? null));
+    const own = (page: Page) => ownUndo(state, whoIsThis(house.crew), page);
     const { latitudeDeg, longitudeDeg, altitudeM } = detail.place;
     const inHand = new Set(coilsInHand(state, allCoils).map((coil) => coil.id));
     return {

@@ -15,6 +15,7 @@ import {
   temperatureSplit,
   contextOf,
   currentBead,
+  earlierKnown,
   findingsOpen,
   foldVisit,
   learnedTimes,
@@ -24,7 +25,6 @@ import {
   slotFit,
   sourceOf,
   takenTimes,
-  washesSinceOpened,
   worstOf,
   type PlannedNeed,
   type SlotCoil,
@@ -82,10 +82,6 @@ type Folded = ReturnType<typeof foldedVisits>;
 const closedBefore = (folded: Folded, visit: VisitRecord): Folded =>
   folded.filter((row) => row.visit.id !== visit.id && row.visit.standing === 'closed' && row.visit.day <= visit.day);
 
-/** The newest survey of each coil. */
-const newestSurveys = (rows: Folded): KnownBefore['surveys'] =>
-  Object.fromEntries(rows.flatMap(({ state }) => Object.entries(state.surveys).map(([coilId, survey]) => [coilId, survey.value])));
-
 /** How many of the shop's last closed visits are asked how long things take. */
 const RUNS_LEARNED_FROM = 15;
 
@@ -93,14 +89,9 @@ const RUNS_LEARNED_FROM = 15;
 function knownBefore(db: Db, visit: VisitRecord, configuration: SystemDetail['system']['configuration']): KnownBefore {
   const folded = foldedVisits(db, visit.systemId, configuration);
   const earlier = closedBefore(folded, visit);
-  const last = earlier.at(-1);
   return {
-    day: last?.visit.day ?? null,
-    surveys: newestSurveys(earlier),
-    story: earlier.reduce<KnownBefore['story']>((story, { state }) => state.story?.value ?? story, null),
-    chemistries: last ? [...new Set(Object.values(last.state.plans).map((plan) => plan.value.chemistry))] : [],
+    ...earlierKnown(asFolded(earlier)),
     openFindings: findingsOpen(asFolded(folded.filter((row) => row.visit.id !== visit.id))),
-    washesSinceOpened: washesSinceOpened(earlier.map((row) => row.state)),
     air: lastAir(db, visit),
     ...learnedFrom(db),
   };
@@ -236,13 +227,12 @@ export function dayList(db: Db, day: string): TodayVisit[] {
     const frame = visitFrame(db, visit.id);
     const state = foldVisit(visit.id, frame.system.configuration, q.eventsOf(db, visit.id));
     const earlier = closedBefore(foldedVisits(db, visit.systemId, frame.system.configuration), visit);
-    const last = newestSurveys(earlier);
-    const washes = washesSinceOpened(earlier.map((row) => row.state));
-    const context = contextOf({ ...settingOf(frame), washesSinceOpened: washes, canYieldM2: learned.canYieldM2 }, state);
+    const known = earlierKnown(asFolded(earlier));
+    const context = contextOf({ ...settingOf(frame), washesSinceOpened: known.washesSinceOpened, canYieldM2: learned.canYieldM2 }, state);
     const rules = rulesOf(house, state);
     const planned = frame.coils.map((coil) => ({
       coil,
-      ...plannedNeed(coil, state, last[coil.id], context, shelf, rules),
+      ...plannedNeed(coil, state, known.surveys[coil.id], context, shelf, rules),
     }));
     return {
       ...frame,

@@ -7,6 +7,7 @@ import {
   heldWarning,
   householdRecipe,
   labelLines,
+  mixJobs,
   MIX_STANDING_WORDS,
   needsMix,
   notedOf,
@@ -55,13 +56,7 @@ const LAST_APPLICATOR = 'applicator';
 export function MixBead() {
   const visit = useVisit();
   const { state, coils, shelf, detail } = visit;
-  const jobs = coils.flatMap((coil): MixJob[] => {
-    const plan = state.plans[coil.id]?.value;
-    const cleaner = shelf.find((row) => row.id === plan?.cleanerId);
-    return plan && cleaner && plan.verdict === 'wash' && plan.solutionL !== null && plan.waterParts !== null
-      ? [{ coil, plan, cleaner }]
-      : [];
-  });
+  const jobs: MixJob[] = mixJobs(state, coils, shelf);
   const [coilId, setCoilId] = useState(jobs.find((job) => coilMix(state, job.coil.id) !== 'ready')?.coil.id ?? jobs[0]?.coil.id ?? '');
   const job = jobs.find((row) => row.coil.id === coilId) ?? jobs[0];
   if (!job) {

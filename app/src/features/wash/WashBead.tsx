@@ -1,18 +1,14 @@
-import { coilRunOf, foamedSections, isWashed } from '@elm-mist/core';
+import { isWashed, washJobs } from '@elm-mist/core';
 import { useState } from 'react';
 import { useVisit } from '@/data';
 import { Act, ThumbBar } from '@/ui';
 import { goTo, NotYet, VisitScreen } from '../visit/VisitScreen';
 import { WashJobScreen } from './WashJobScreen';
-import type { WashJob } from './washTasks';
 
 /** The live run: every coil that is washed, and every coil that has foam on it whatever its plan says now. */
 export function WashBead() {
   const { state, coils, detail } = useVisit();
-  const jobs = coils.flatMap((coil): WashJob[] => {
-    const run = coilRunOf(state, coil.id);
-    return run && (run.plan.verdict === 'wash' || foamedSections(run).length > 0) ? [{ coil, run }] : [];
-  });
+  const jobs = washJobs(state, coils);
   const [coilId, setCoilId] = useState(jobs.find((job) => !isWashed(job.run))?.coil.id ?? jobs[0]?.coil.id ?? '');
   const job = jobs.find((row) => row.coil.id === coilId) ?? jobs[0];
   if (!job) {
