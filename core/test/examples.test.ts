@@ -13,6 +13,8 @@ interface Documented {
   /** How many parameters it has, and whether it returns something. */
   params: number;
   returns: boolean;
+  /** It refuses bad input itself. */
+  throws: boolean;
 }
 
 const HERE = join(__dirname, '../src');
@@ -33,6 +35,8 @@ function listed(): Map<string, Set<string>> {
   return found;
 }
 
+const REFUSES = /throw new CoreError|\brequire(InRange|Positive|NonNegative)\(|\bexact(Positive|NonNegative)?\(/;
+
 /** Every public declaration with its docstring. */
 function documented(): Documented[] {
   return [...listed()].flatMap(([file, names]) =>
@@ -45,8 +49,9 @@ function documented(): Documented[] {
         isFunction: true,
         params: fn.parameters.length,
         returns: !['void', undefined].includes(fn.type?.getText()),
+        throws: REFUSES.test((fn as ts.FunctionLikeDeclaration).body?.getText() ?? ''),
       });
-      const plain = { isFunction: false, params: 0, returns: false };
+      const plain = { isFunction: false, params: 0, returns: false, throws: false };
       const declared: Omit<Documented, 'file' | 'doc'>[] = ts.isVariableStatement(statement)
         ? statement.declarationList.declarations.map((row) => ({
             name: row.name.getText(),
@@ -81,6 +86,10 @@ test('every public function says what it takes and what it gives', () => {
     (row) => row.isFunction && ((row.params > 0 && !/@param [\w.]+ \S/.test(row.doc)) || (row.returns && !/@returns \S/.test(row.doc))),
   );
   expect(silent.map((row) => `${row.file} ${row.name}`)).toEqual([]);
+});
+
+test('every public function that refuses bad input says so', () => {
+  expect(all.filter((row) => row.throws && !row.doc.includes('@throws')).map((row) => `${row.file} ${row.name}`)).toEqual([]);
 });
 
 const EXAMPLE = /@example (.+?) \/\/ (.+?)(?:\n| \*\/|$)/g;

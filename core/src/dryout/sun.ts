@@ -16,6 +16,7 @@ export interface SunPosition {
  * @param latitudeDeg degrees, north above 0
  * @param longitudeDeg degrees, east above 0
  * @returns altitude and azimuth, degrees, from north
+ * @throws CoreError out-of-range, naming the argument
  * @example sunPosition(Date.UTC(2026, 5, 21, 12), 51.5, 0).altitudeDeg > 60 // true
  */
 export function sunPosition(atMs: number, latitudeDeg: number, longitudeDeg: number): SunPosition {

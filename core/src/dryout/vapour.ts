@@ -6,6 +6,7 @@ const KELVIN = 273.15;
  * Saturation vapour pressure over water, kPa. Source: FAO Irrigation and Drainage Paper 56, equation 11 (from memory).
  * @param tC −20…80 °C
  * @returns kPa
+ * @throws CoreError out-of-range, naming the argument
  * @example saturationVapourPressureKPa(0) // 0.6108
  */
 export function saturationVapourPressureKPa(tC: number): number {
@@ -31,6 +32,7 @@ export const latentHeatKJPerKg = (tC: number): number => 2501 - 2.361 * tC;
  * Atmospheric pressure at a height, kPa. Source: FAO 56, equation 7 (from memory), 293 K at sea level.
  * @param altitudeM −400…4000 m
  * @returns kPa
+ * @throws CoreError out-of-range, naming the argument
  * @example pressureAtAltitudeKPa(0) // 101.3
  */
 export function pressureAtAltitudeKPa(altitudeM: number): number {

@@ -11,6 +11,7 @@ export interface Mix {
  * Concentrate share of the mix, 0–1: 1/(W+1).
  * @param waterParts W ≥ 0
  * @returns share of concentrate in the mix, 0 to 1
+ * @throws CoreError out-of-range, naming the argument
  * @example concentrateFraction(4) // 0.2
  */
 export function concentrateFraction(waterParts: number): number {

@@ -81,6 +81,7 @@ export function volumeIn(litres: number, unit: VolumeUnit): number {
  * Size of one `unit`, in litres.
  * @param unit unit of volume by its id
  * @returns L
+ * @throws CoreError unknown `unit`
  * @example litresOf('L') // 1
  */
 export function litresOf(unit: VolumeUnit): number {
