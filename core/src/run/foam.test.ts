@@ -115,6 +115,15 @@ describe('planned anew under foam', () => {
   });
 });
 
+test('a rinse can be taken back until power is back, and not after: foam would be on under power', () => {
+  const run = foamedVisit();
+  const rinsed = run.happen('section.rinsed', { coilId: OUT.id, sectionId: 'path' });
+  expect(attempt(run, 'event.undone', { eventId: rinsed.id })).not.toThrow();
+  upToPower(run);
+  run.happen('power.step', { step: 'power-on', ok: true });
+  expect(attempt(run, 'event.undone', { eventId: rinsed.id })).toThrow(/Power is back/);
+});
+
 test('a mix of another cleaner, or another strength, is not this mix; what was put right is', () => {
   const run = foamedVisit();
   expect(coilMix(run.state(), OUT.id)).toBe('ready');
