@@ -1,6 +1,7 @@
-export { dewPointC, pressureAtAltitudeKPa, saturationVapourPressureKPa } from './vapour';
+export { altitudeAtPressureM, dewPointC, pressureAtAltitudeKPa, saturationVapourPressureKPa } from './vapour';
 export { DRYING_MARGIN, dryOut, SKIN_FILM_KG_M2 } from './dryOut';
 export { dryTimeOf, dryWords, sooner, trustedSeconds, type DryTime } from './dryTime';
 export { ABSORBED_SHARE, faceSun, shadeOf, sunPosition } from './sun';
 export { dayRibbon, type HourAir, type Ribbon, type RibbonHour, type SunnyFace } from './ribbon';
 export { feedHour } from './feedAir';
+export { sunPath, type SunPath, type SunPoint } from './sunPath';

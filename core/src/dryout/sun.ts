@@ -4,7 +4,7 @@ import { requireInRange } from '../errors';
 const RAD = Math.PI / 180;
 
 export interface SunPosition {
-  /** Above the horizon, degrees; below it negative. */
+  /** Above the horizon as it is seen, the air's bending of light counted in, degrees; below it negative. */
   altitudeDeg: number;
   /** Clockwise from north, degrees. */
   azimuthDeg: number;

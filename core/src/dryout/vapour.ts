@@ -41,6 +41,18 @@ export function pressureAtAltitudeKPa(altitudeM: number): number {
 }
 
 /**
+ * The height at which a barometer reads so much: the same formula the other way round. Weather moves it by some hundred metres.
+ * @param pressureKPa as read on the spot, not reduced to sea level; 61–107 kPa
+ * @returns m above the sea
+ * @throws CoreError out-of-range `pressureKPa`
+ * @example Math.round(altitudeAtPressureM(pressureAtAltitudeKPa(780))) // 780
+ */
+export function altitudeAtPressureM(pressureKPa: number): number {
+  requireInRange('pressureKPa', pressureKPa, 61, 107, 'kPa');
+  return ((KELVIN + 19.85) / 0.0065) * (1 - (pressureKPa / 101.3) ** (1 / 5.26));
+}
+
+/**
  * Dew point of moist air, °C: the saturation curve of FAO 56 solved for temperature.
  * @param dryBulbC −20…60 °C
  * @param rhPct relative humidity, above 0 to 100 %

@@ -1,4 +1,4 @@
-export { missingColumns, writeRow, type CellProblem, type Table } from './table';
+export { guessMatching, matchedRow, missingColumns, writeRow, type CellProblem, type Matching, type Table } from './table';
 export {
   CLEANER_LIMITS,
   NAME_LENGTH,
@@ -10,3 +10,5 @@ export {
   type CleanerEntry,
   type StockRow,
 } from './shelfTables';
+export { PLACE_NAMES, PLACE_TABLE, readPlaceRow, type PlaceRow } from './placeTable';
+export { parseEpw, readWeatherRows, WEATHER_COLUMNS, WEATHER_NAMES, WEATHER_TABLE, type WeatherDays } from './weatherFile';

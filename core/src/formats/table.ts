@@ -154,3 +154,53 @@ export function readRow<T>(table: Table<T>, row: Record<string, string | undefin
  * @example writeRow(STOCK_TABLE, { id: 'a', product: 'Tansy', lot: '', expires: null, sizeL: 4, leftL: 3 }).length === STOCK_TABLE.length // true
  */
 export const writeRow = <T>(table: Table<T>, record: T): string[] => table.map((column) => column.write(record[column.key]));
+
+/** Which heading of a file fills which column: by the column's name. */
+export type Matching = Readonly<Record<string, string>>;
+
+const plain = (heading: string): string =>
+  heading
+    .toLowerCase()
+    .replace(/[^\p{L}\p{N}]+/gu, ' ')
+    .trim();
+
+/**
+ * Which heading of a file is probably meant by each column: the same words, or one of its other names.
+ * @param table columns, in order
+ * @param headings of the file
+ * @param others other names of columns, by the column's name
+ * @returns heading by column; columns that nothing fits are left out
+ * @example guessMatching(PLACE_TABLE, ['Owner', 'Address'], PLACE_NAMES)['customer'] // "Owner"
+ */
+export function guessMatching(
+  table: readonly { name: string }[],
+  headings: readonly string[],
+  others: Readonly<Record<string, readonly string[]>>,
+): Matching {
+  const free = new Map(headings.map((heading) => [plain(heading), heading]));
+  const matching: Record<string, string> = {};
+  // Every column by its own name first, so that another column's other name does not take it away.
+  for (const names of [(name: string) => [name], (name: string) => others[name] ?? []])
+    for (const { name } of table) {
+      const found = name in matching ? undefined : names(name).find((candidate) => free.has(plain(candidate)));
+      if (found === undefined) continue;
+      matching[name] = free.get(plain(found)) ?? '';
+      free.delete(plain(found));
+    }
+  return matching;
+}
+
+/**
+ * A row of a file under the names of a table's columns.
+ * @param table columns, in order
+ * @param row by heading in lower case
+ * @param matching which heading fills which column
+ * @returns by column, in lower case
+ * @example matchedRow(PLACE_TABLE, { owner: 'Fennick' }, { customer: 'Owner' })['customer'] // "Fennick"
+ */
+export const matchedRow = <T>(
+  table: Table<T>,
+  row: Record<string, string | undefined>,
+  matching: Matching,
+): Record<string, string | undefined> =>
+  Object.fromEntries(table.map(({ name }) => [name.toLowerCase(), row[(matching[name] ?? '').trim().toLowerCase()]]));

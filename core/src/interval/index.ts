@@ -1,1 +1,1 @@
-export { nextDue } from './nextDue';
+export { nextDue, type NextDue } from './nextDue';

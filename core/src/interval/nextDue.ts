@@ -1,4 +1,7 @@
-import { addMonths, format, isValid, parseISO } from 'date-fns';
+import { addMonths } from 'date-fns/addMonths';
+import { format } from 'date-fns/format';
+import { isValid } from 'date-fns/isValid';
+import { parseISO } from 'date-fns/parseISO';
 import { commonPractice, type Because, type RuleRef, type Source } from '../because';
 import { CONFIGURATION_TABLE, type Configuration } from '../equipment';
 import { CoreError } from '../errors';
@@ -13,6 +16,7 @@ export interface NextDueInput {
   worstGrade: number;
 }
 
+/** When a system, or one coil of it, is due again, and why. */
 export interface NextDue {
   /** ISO date yyyy-mm-dd. */
   date: string;

@@ -2,13 +2,17 @@ import {
   celsiusFromF,
   fahrenheitDiffFromC,
   fahrenheitFromC,
+  KPA_PER_PSI,
   LITRES_PER_GALLON,
   M2_PER_FT2,
+  M3S_PER_CFM,
   METRES_PER_INCH,
   MS_PER_MPH,
+  PA_PER_IN_WATER,
+  WATTS_PER_BTUH,
   type UnitSystem,
 } from './quantity';
-import { trimDecimals } from './format';
+import { trimDecimals } from './trim';
 import { parseSigned } from './number';
 
 interface Edge {
@@ -62,6 +66,55 @@ export const EDGES = {
     ),
     digits: { us: 1, si: 0 },
   },
+  /** Gauge pressure of the refrigerant, kPa inside. */
+  pressure: {
+    unit: { us: 'psig', si: 'kPa' },
+    toSi: byUnit((v) => v * KPA_PER_PSI),
+    fromSi: byUnit((v) => v / KPA_PER_PSI),
+    digits: { us: 1, si: 0 },
+  },
+  staticPressure: {
+    unit: { us: 'inH₂O', si: 'Pa' },
+    toSi: byUnit((v) => v * PA_PER_IN_WATER),
+    fromSi: byUnit((v) => v / PA_PER_IN_WATER),
+    digits: { us: 2, si: 0 },
+  },
+  airflow: {
+    unit: { us: 'cfm', si: 'm³/h' },
+    toSi: byUnit(
+      (v) => v * M3S_PER_CFM,
+      (v) => v / 3600,
+    ),
+    fromSi: byUnit(
+      (v) => v / M3S_PER_CFM,
+      (v) => v * 3600,
+    ),
+    digits: { us: 0, si: 0 },
+  },
+  condensate: {
+    unit: { us: 'pt/h', si: 'L/h' },
+    toSi: byUnit((v) => (v * LITRES_PER_GALLON) / 8),
+    fromSi: byUnit((v) => (v * 8) / LITRES_PER_GALLON),
+    digits: { us: 1, si: 1 },
+  },
+  heat: {
+    unit: { us: 'kBtu/h', si: 'kW' },
+    toSi: byUnit((v) => v * WATTS_PER_BTUH),
+    fromSi: byUnit((v) => v / WATTS_PER_BTUH),
+    digits: { us: 1, si: 2 },
+  },
+  /** Watts for each kW of cooling inside. */
+  specificPower: {
+    unit: { us: 'W per kBtu/h', si: 'W per kW' },
+    toSi: byUnit((v) => v / WATTS_PER_BTUH),
+    fromSi: byUnit((v) => v * WATTS_PER_BTUH),
+    digits: { us: 0, si: 0 },
+  },
+  power: { unit: { us: 'W', si: 'W' }, toSi: same, fromSi: same, digits: { us: 0, si: 0 } },
+  current: { unit: { us: 'A', si: 'A' }, toSi: same, fromSi: same, digits: { us: 1, si: 1 } },
+  voltage: { unit: { us: 'V', si: 'V' }, toSi: same, fromSi: same, digits: { us: 0, si: 0 } },
+  capacitance: { unit: { us: 'µF', si: 'µF' }, toSi: same, fromSi: same, digits: { us: 1, si: 1 } },
+  sound: { unit: { us: 'dB', si: 'dB' }, toSi: same, fromSi: same, digits: { us: 0, si: 0 } },
   count: { unit: { us: '', si: '' }, toSi: same, fromSi: same, digits: { us: 1, si: 1 } },
 } satisfies Record<string, Edge>;
 /** A kind of number that is typed in the reader's units. */

@@ -6,22 +6,12 @@ import {
   METRES_PER_INCH,
   MS_PER_MPH,
   WATTS_PER_BTUH,
-  type Quantity,
   type UnitSystem,
 } from './quantity';
+import type { Quantity } from './amount';
+import { EDGES } from './edges';
+import { trimDecimals } from './trim';
 import { readableUnit, volumeIn, volumeLabel } from './volume';
-
-/**
- * Up to `digits` decimals, trailing zeros dropped. @example trimDecimals(4.10, 2) // "4.1"
- * @param value a finite number
- * @param digits most decimals that are shown
- * @returns text without idle noughts
- */
-export function trimDecimals(value: number, digits: number): string {
-  const text = value.toFixed(digits);
-  const trimmed = text.includes('.') ? text.replace(/\.?0+$/, '') : text;
-  return trimmed === '-0' ? '0' : trimmed;
-}
 
 /**
  * Minutes and seconds as a clock reads them. Negative durations keep their sign. @example formatClock(127) // "2:07"
@@ -97,6 +87,10 @@ const FORMATTERS: { [K in Quantity['kind']]: Formatter<K> } = {
     system === 'us'
       ? `${trimDecimals(q.btuh / 1000, 1)} kBtu/h · ${trimDecimals(q.btuh / BTUH_PER_TON, 2)} ton`
       : `${trimDecimals((q.btuh * WATTS_PER_BTUH) / 1000, 1)} kW`,
+  edge: ({ edge, value, digits }, system) => {
+    const { unit, fromSi, digits: usual } = EDGES[edge];
+    return `${trimDecimals(fromSi(value, system), digits ?? usual[system])} ${unit[system]}`.trim();
+  },
   count: (q) => (q.unit ? `${trimDecimals(q.value, 2)} ${q.unit}` : trimDecimals(q.value, 2)),
 };
 

@@ -1,14 +1,7 @@
-export {
-  BTUH_PER_TON,
-  fahrenheitDiffFromC,
-  LITRES_PER_FL_OZ,
-  LITRES_PER_GALLON,
-  M2_PER_FT2,
-  METRES_PER_INCH,
-  type Quantity,
-  type UnitSystem,
-} from './quantity';
+export { BTUH_PER_TON, LITRES_PER_FL_OZ, LITRES_PER_GALLON, M2_PER_FT2, METRES_PER_INCH, type UnitSystem } from './quantity';
 export { numberReadings, parseNumber, parseSigned } from './number';
 export { litresNamed, litresOf, parseVolume, readableUnit, volumeIn, volumeLabel, type VolumeUnit } from './volume';
-export { formatClock, formatDuration, formatQuantity, formatRatio, formatVolume, trimDecimals } from './format';
+export { formatClock, formatDuration, formatQuantity, formatRatio, formatVolume } from './format';
+export { trimDecimals } from './trim';
+export type { Quantity } from './amount';
 export { EDGES, readFigure, retype, showFigure, toSi, type EdgeName } from './edges';

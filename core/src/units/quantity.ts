@@ -11,6 +11,11 @@ export const LITRES_PER_GALLON = 3.785411784;
 /** Litres in a US fluid ounce. */
 export const LITRES_PER_FL_OZ = LITRES_PER_GALLON / 128;
 export const MS_PER_MPH = 0.44704;
+export const KPA_PER_PSI = 6.894757;
+/** Pascals in an inch of water, conventional. */
+export const PA_PER_IN_WATER = 249.08891;
+/** Cubic metres a second in a cubic foot a minute. */
+export const M3S_PER_CFM = METRES_PER_FOOT ** 3 / 60;
 /** International table Btu per hour in watts. */
 export const WATTS_PER_BTUH = 0.29307107;
 /** Btu/h in a ton of refrigeration. */
@@ -28,19 +33,3 @@ export const fahrenheitDiffFromC = (kelvins: number): number => kelvins * 1.8;
 
 /** The units a reader wants. */
 export type UnitSystem = 'us' | 'si';
-
-/** A number with its meaning, in SI, formatted only at the edge. `seconds` for durations, `percent` as 0–100. */
-export type Quantity =
-  | { kind: 'volume'; litres: number }
-  | { kind: 'area'; m2: number }
-  | { kind: 'length'; m: number }
-  | { kind: 'temperature'; celsius: number }
-  | { kind: 'temperatureDifference'; kelvins: number }
-  | { kind: 'speed'; ms: number }
-  | { kind: 'duration'; seconds: number }
-  | { kind: 'percent'; percent: number }
-  | { kind: 'ratio'; waterParts: number }
-  | { kind: 'irradiance'; wm2: number }
-  | { kind: 'filmMass'; kgM2: number }
-  | { kind: 'capacity'; btuh: number }
-  | { kind: 'count'; value: number; unit?: string };

@@ -1,0 +1,1 @@
+export { dayIn, dayLater, instantIn, isZone, wallMs, zoneAheadMin } from './shopClock';

@@ -1,0 +1,1 @@
+export { formatDegrees, parseDegrees, parsePosition } from './position';

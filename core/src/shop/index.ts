@@ -1,0 +1,1 @@
+export { capacitorWords, findingWords, LICENCE_NAMES, mayDo, MOST_CREW_LISTED, type CrewMember } from './crew';
