@@ -1,6 +1,8 @@
 import { pressureAtAltitudeKPa, type HourAir } from '../dryout';
 import type { Configuration, Refrigerant } from '../equipment';
 import type { HouseRules, MethodContext, ReturnAir } from '../method';
+import { airOfWetBulb } from '../psychro';
+import { judgeable, readingSet } from '../readings';
 import type { VisitState } from '../run';
 
 /** What stands around a visit, as far as a plan needs it. */
@@ -19,9 +21,10 @@ export interface VisitSetting {
 }
 
 /** Return air as measured before the wash; null where its humidity was not. */
-const returnAirOf = (state: VisitState): ReturnAir | null => {
-  const reading = state.readings.filter((row) => row.value.when === 'before' && typeof row.value.returnRhPct === 'number').at(-1)?.value;
-  return reading ? { dryBulbC: reading.returnC, rhPct: reading.returnRhPct ?? 0 } : null;
+const returnAirOf = (state: VisitState, pressureKPa: number): ReturnAir | null => {
+  const { returnDb, returnWb, returnRh } = judgeable(readingSet(state, 'before'));
+  if (returnDb && returnWb) return { dryBulbC: returnDb.value, rhPct: airOfWetBulb(returnDb.value, returnWb.value, pressureKPa).rhPct };
+  return returnDb && returnRh ? { dryBulbC: returnDb.value, rhPct: returnRh.value } : null;
 };
 
 /**
@@ -43,7 +46,7 @@ export function contextOf(setting: VisitSetting, state?: VisitState): MethodCont
     sensitiveOccupants: state?.identity?.value.sensitiveOccupants ?? false,
     ...(state?.story ? { story: state.story.value } : {}),
     washesSinceOpened: setting.washesSinceOpened,
-    returnAir: state ? returnAirOf(state) : null,
+    returnAir: state ? returnAirOf(state, pressureAtAltitudeKPa(setting.altitudeM)) : null,
     canYieldM2: setting.canYieldM2,
   };
 }

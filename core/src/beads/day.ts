@@ -10,6 +10,8 @@ import { leastOpening } from './slot';
 export interface Need {
   coilId: string;
   role: CoilRole;
+  /** How the coil is called; empty where its role says enough. */
+  name: string;
   expectedGrade: number | null;
   cleanerId: string | null;
   cleanerName: string | null;
@@ -42,6 +44,7 @@ function needOf(coil: CoilBuild, basis: Need['basis'], grade: number | null, pla
   return {
     coilId: coil.id,
     role: coil.role,
+    name: coil.name ?? '',
     expectedGrade: grade,
     cleanerId: plan?.cleanerId ?? null,
     cleanerName: plan?.cleanerName ?? null,

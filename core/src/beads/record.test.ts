@@ -4,7 +4,9 @@ import { graded, house, mildDay, shelf } from '../testing/fixtures';
 import { fullRun, fullRunCoils, fullRunPlans, scribe } from '../testing/fullRun';
 import { emptySurvey } from '../survey';
 import { contextOf, rulesOf } from './context';
-import { canYields, costOfVisit, findingsOpen, washesSinceOpened } from './history';
+import { findingsOpen, shopLearned, washesSinceOpened } from './history';
+import { costFacts, costOfVisit } from './visitCost';
+import { visitRead } from './visitRead';
 import { startSurvey, soilsFor } from './startSurvey';
 import { stillOn, washedWith } from './washedWith';
 
@@ -79,18 +81,19 @@ describe('history', () => {
   test('a finding stands until some visit closes it', () => {
     const one = scribe('v');
     const finding = one.happen('finding.noted', { what: 'contactor', coilId: null, note: 'Pitted', action: 'Quote' });
-    const visits = [{ id: 'v', day: '2025-06-01', state: one.state() }];
+    const read = (run: ReturnType<typeof scribe>) => visitRead(run.state(), run.events, []);
+    const visits = [{ id: 'v', day: '2025-06-01', read: read(one) }];
     expect(findingsOpen(visits)).toMatchObject([{ what: 'contactor', visitId: 'v', findingId: finding.id }]);
     const two = scribe('w');
     two.happen('finding.closed', { findingId: finding.id, note: '' });
-    expect(findingsOpen([...visits, { id: 'w', day: '2026-06-01', state: foldVisit('w', 'split-cool', two.events) }])).toEqual([]);
+    expect(findingsOpen([...visits, { id: 'w', day: '2026-06-01', read: read(two) }])).toEqual([]);
   });
 
   test('washes count up until one opens the coil from inside', () => {
     const of = (opening: 'exterior' | 'top-open') => {
       const run = scribe('v');
       run.happen('plan.made', { coilId: OUT.id, plan: { ...outPlan, opening } });
-      return run.state();
+      return visitRead(run.state(), run.events, [OUT]);
     };
     expect(washesSinceOpened([of('exterior'), of('exterior')])).toEqual({ [OUT.id]: 2 });
     expect(washesSinceOpened([of('exterior'), of('top-open'), of('exterior')])).toEqual({ [OUT.id]: 1 });
@@ -110,27 +113,24 @@ describe('history', () => {
         waterL: 0,
         applicatorId: 'pack-can',
       });
-      return { state: run.state(), coils: [OUT] };
+      run.happen('visit.closed', { nextDue: '2027-06-11', why: '', note: '' });
+      return visitRead(run.state(), run.events, [OUT]);
     };
-    expect(canYields([visit()], [{ id: 'can', packL: 0.5 }])).toEqual({});
+    expect(shopLearned([visit()], [{ id: 'can', packL: 0.5 }]).canYieldM2).toEqual({});
     // Half a litre is one can; it covered both faces, 0.72 m².
-    expect(canYields([visit(), visit(), visit()], [{ id: 'can', packL: 0.5 }])['can']).toBeCloseTo(0.72, 9);
+    expect(shopLearned([visit(), visit(), visit()], [{ id: 'can', packL: 0.5 }]).canYieldM2['can']).toBeCloseTo(0.72, 9);
   });
 
   test('a visit costs its product, water and time, and is told by its strongest means', () => {
     const cost = costOfVisit(
-      state(fullRun('v')),
-      [
-        { id: OUT.id, role: OUT.role, rows: 1 },
-        { id: INN.id, role: INN.role, rows: 1 },
-      ],
+      costFacts(state(fullRun('v')), [OUT, INN]),
       new Map(shelf.map((row) => [row.id, { ...row, packL: 4, packPrice: 40 }])),
       { hourlyRate: 60, waterPricePerM3: 2 },
     );
     expect(cost.means).toBe('mixed');
     expect(cost.cost.total).toBeCloseTo(cost.cost.product + cost.cost.water + cost.cost.work, 9);
     expect(cost.cost.work).toBeCloseTo(cost.minutes, 6);
-    expect(costOfVisit(state([]), [], new Map(), { hourlyRate: 60, waterPricePerM3: 2 }).means).toBe('water');
+    expect(costOfVisit(costFacts(state([]), []), new Map(), { hourlyRate: 60, waterPricePerM3: 2 }).means).toBe('water');
   });
 });
 

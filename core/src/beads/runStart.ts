@@ -10,7 +10,7 @@ export function runStart(state: VisitState): number | null {
   const times = [
     ...Object.values(state.gates).flatMap((gate) => Object.values(gate?.done ?? {}).map((entry) => entry.at)),
     ...Object.values(state.tasks).flatMap((task) => task.begunAt ?? task.doneAt ?? []),
-    ...state.readings.filter((row) => row.value.when === 'before').map((row) => row.at),
+    ...[...state.readings, ...state.held].filter((row) => row.value.when === 'before').map((row) => row.at),
   ].map((at) => Date.parse(at));
   return times.length > 0 ? Math.min(...times) : null;
 }

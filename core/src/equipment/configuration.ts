@@ -61,6 +61,17 @@ export const CONFIGURATION_TABLE: Record<Configuration, ConfigurationFacts> = {
   },
 };
 
+const PACKAGE_COILS = { condenser: 2, evaporator: 2 } as const;
+/** Most coils of each role that one system of a kind has: a multi-split feeds up to eight heads, a package unit may have two circuits. Common practice, no source. */
+export const MOST_COILS: Record<Configuration, Record<CoilRole, number>> = {
+  'split-cool': { condenser: 1, evaporator: 1 },
+  'split-heat-pump': { condenser: 1, evaporator: 1 },
+  'package-ac': PACKAGE_COILS,
+  'package-heat-pump': PACKAGE_COILS,
+  'package-gas-electric': PACKAGE_COILS,
+  'ductless-split': { condenser: 1, evaporator: 8 },
+};
+
 /** Power sources in words. */
 export const POWER_SOURCE_NAMES: Record<PowerSource, string> = {
   'outdoor-unit': 'Outdoor unit',

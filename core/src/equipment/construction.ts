@@ -19,6 +19,14 @@ export type CoilRole = (typeof COIL_ROLES)[number];
 /** How each coil is called. */
 export const ROLE_NAMES: Record<CoilRole, string> = { condenser: 'Outdoor coil', evaporator: 'Indoor coil' };
 
+/**
+ * How one coil is called among others of its system.
+ * @param coil its role, and the name it was given, if any
+ * @returns its name, else what it is
+ * @example coilName({ role: 'evaporator', name: 'Bedroom head' }) // "Bedroom head"
+ */
+export const coilName = (coil: { role: CoilRole; name?: string }): string => coil.name || ROLE_NAMES[coil.role];
+
 /** Which column of the chemistry chart a coil belongs to. */
 export type ChemistryGroup = 'plate-fin' | 'water-first' | 'microchannel' | 'evaporator';
 

@@ -2,6 +2,7 @@ export { capacityFromModel } from './capacity';
 export {
   chemistryGroup,
   COIL_ROLES,
+  coilName,
   CONSTRUCTION_TABLE,
   CONSTRUCTIONS,
   ROLE_NAMES,
@@ -13,6 +14,7 @@ export {
   CONFIGURATION_TABLE,
   CONFIGURATIONS,
   isA2L,
+  MOST_COILS,
   POWER_SOURCE_NAMES,
   POWER_SOURCES,
   REFRIGERANTS,

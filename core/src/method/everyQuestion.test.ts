@@ -3,6 +3,7 @@ import { nextDue } from '../interval';
 import {
   ARRIVAL_HAZARDS,
   completeStory,
+  notTried,
   CORROSION,
   noAnswers,
   QUESTIONS,
@@ -159,6 +160,15 @@ describe('everything asked about the visit changes something that is read', () =
   });
   test.each(SYMPTOMS.map((id) => [id]))('symptom %s', (id) => expect(changes(usual, storied({ symptoms: [id] }))).toBe(true));
   test.each(STORY_FACTS.map((id) => [id]))('story %s', (id) => expect(changes(usual, storied({ facts: [id] }))).toBe(true));
+  test.each([
+    ['hums', { state: 'hums' }],
+    ['dead', { state: 'dead' }],
+    ['seized', { state: 'trips', seized: true }],
+  ] as const)('as found: %s', (_, found) => {
+    expect(changes(usual, storied({ asFound: { ...notTried(), ...found } }))).toBe(true);
+    // A choice of the customer lets the job go on.
+    expect(changes(usual, storied({ asFound: { ...notTried(), ...found, reduced: 'Wash it all the same' } }))).toBe(false);
+  });
   test.each(ARRIVAL_HAZARDS.map((id) => [id]))('hazard %s', (id) => expect(changes(usual, storied({ hazards: [id] }))).toBe(true));
   test('a helper', () => expect(changes(usual, storied({ helper: true }))).toBe(true));
   test.each(SUN_EXPOSURES.map((sun) => [sun]))('sun %s', (sun) => {

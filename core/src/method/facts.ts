@@ -1,7 +1,17 @@
 import { CoreError } from '../errors';
 import { chemistryGroup, CONFIGURATION_TABLE, CONSTRUCTION_TABLE, isA2L } from '../equipment';
 import type { Cleaner } from '../mix';
-import { completeStory, completeSurvey, COOLING_SYMPTOMS, SOIL_TABLE, worstOf, type CoilSurvey, type Grade } from '../survey';
+import {
+  completeStory,
+  completeSurvey,
+  COOLING_SYMPTOMS,
+  judgeAsFound,
+  notTried,
+  SOIL_TABLE,
+  worstOf,
+  type CoilSurvey,
+  type Grade,
+} from '../survey';
 import { makesCondensate } from './condensate';
 import { GRADE_SHIFTS } from './gradeShifts';
 import type { HouseRules } from './houseRules';
@@ -101,6 +111,7 @@ function factsOf(coil: CoilBuild, survey: CoilSurvey, context: MethodContext, ho
     storyFacts: story.facts,
     hazards: story.hazards,
     helper: story.helper,
+    notRunning: judgeAsFound(story.asFound ?? notTried()).stops,
     washesSinceOpened: context.washesSinceOpened?.[coil.id] ?? null,
     makerWaterOnly: coil.makerWaterOnly,
     sensitiveOccupants: context.sensitiveOccupants,

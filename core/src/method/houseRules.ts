@@ -60,6 +60,8 @@ export interface HouseRules {
   hourlyRate: number;
   /** Price of water, the shop's money for each m³; 0 leaves water out of the cost. */
   waterPricePerM3: number;
+  /** Price of energy, the shop's money for each kWh; 0 shows no savings in money. */
+  energyPricePerKwh: number;
   lid: LidSchool;
   panHoles: PanHoleSchool;
   screens: ScreenSchool;
@@ -73,8 +75,6 @@ export interface HouseRules {
   preferredCleaners: string[];
   /** Room to keep clear all round the outdoor unit, m. */
   clearanceM: number;
-  shopName: string;
-  crew: string[];
 }
 
 /** What a shop goes by until it chooses. */
@@ -87,6 +87,7 @@ export const DEFAULT_HOUSE_RULES: HouseRules = {
   minimumOutdoorC: (40 - 32) / 1.8,
   hourlyRate: 0,
   waterPricePerM3: 0,
+  energyPricePerKwh: 0,
   lid: 'off-throughout',
   panHoles: 'never-drill',
   screens: 'refit',
@@ -96,8 +97,6 @@ export const DEFAULT_HOUSE_RULES: HouseRules = {
   drip: 'five',
   preferredCleaners: [],
   clearanceM: 24 * METRES_PER_INCH,
-  shopName: '',
-  crew: [],
 };
 
 /** Every school in words. */

@@ -13,6 +13,7 @@ import type {
   SunExposure,
   Symptom,
   VisitStory,
+  NotRunning,
 } from '../survey';
 import type { HouseRules } from './houseRules';
 
@@ -24,6 +25,8 @@ export type Guard = (typeof GUARDS)[number];
 /** The coil as it is built: what does not change from visit to visit. */
 export interface CoilBuild {
   id: string;
+  /** How it is called among others of its system; left out or empty where its role says enough. */
+  name?: string;
   role: CoilRole;
   construction: Construction;
   geometry: CoilGeometry;
@@ -115,6 +118,8 @@ export interface SurveyFacts extends Omit<CoilAnswers, 'opening'>, SchoolFacts {
   storyFacts: StoryFact[];
   hazards: ArrivalHazard[];
   helper: boolean;
+  /** What keeps it from running, where the customer chose nothing; null where it runs or was not tried. */
+  notRunning: NotRunning | null;
   /** Washes since the coil was last opened from inside; null when the record does not say. */
   washesSinceOpened: number | null;
   makerWaterOnly: boolean;

@@ -51,6 +51,39 @@ export const STOPS: readonly Rule<SurveyFacts, Stop | null>[] = [
     source: commonPractice,
   },
   {
+    id: 'stop.compressor',
+    when: { notRunning: 'compressor' },
+    then: {
+      verdict: 'stop',
+      title: 'The compressor does not start',
+      action: 'Refer it before anything is opened. A wash all the same is the customer’s to choose, and is written down.',
+    },
+    because: 'Supply, capacitor and contactor are as they should be, or the windings are not: a wash mends nothing of that.',
+    source: commonPractice,
+  },
+  {
+    id: 'stop.control',
+    when: { notRunning: 'control' },
+    then: {
+      verdict: 'stop',
+      title: 'It is dead, and not for want of supply',
+      action: 'Refer the control. A wash all the same is the customer’s to choose, and is written down.',
+    },
+    because: 'With no way to run it nobody can see what a wash did.',
+    source: commonPractice,
+  },
+  {
+    id: 'stop.not-running',
+    when: { notRunning: ['supply', 'part', 'unclear'] },
+    then: {
+      verdict: 'stop',
+      title: 'It does not run: find out why first',
+      action: 'Line voltage, run capacitor and contactor come first, by who is licensed. A wash all the same is the customer’s to choose.',
+    },
+    because: 'A hum with no start is a question of capacitor, contactor or compressor before any wash.',
+    source: commonPractice,
+  },
+  {
     id: 'stop.storm',
     when: { hazards: { includes: 'storm' }, role: 'condenser' },
     then: { verdict: 'postpone', title: 'Not with a storm near', action: 'Come down and come back when it has passed.' },

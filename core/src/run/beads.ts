@@ -13,15 +13,16 @@ export type Bead = (typeof BEADS)[number];
 export const BEAD_NAMES: Record<Bead, string> = { look: 'Look', plan: 'Plan', mix: 'Mix', wash: 'Wash', check: 'Check', close: 'Close' };
 
 /** How far a visit is. */
-export type VisitStanding = 'planned' | 'under way' | 'closed';
+export type VisitStanding = 'planned' | 'under way' | 'closed' | 'cancelled';
 
 /**
- * Whether a visit is planned, under way or closed.
+ * Whether a visit is planned, under way, closed or cancelled.
  * @param state the visit as its entries leave it
- * @returns planned, under way or closed
+ * @returns how far it is
  * @example standingOf(foldVisit('v', 'split-cool', [])) // 'planned'
  */
-export const standingOf = (state: VisitState): VisitStanding => (state.closed ? 'closed' : state.startedAt ? 'under way' : 'planned');
+export const standingOf = (state: VisitState): VisitStanding =>
+  state.closed ? 'closed' : state.cancelled ? 'cancelled' : state.startedAt ? 'under way' : 'planned';
 
 /**
  * Coils this visit works on: those not set aside.

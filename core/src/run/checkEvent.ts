@@ -178,15 +178,26 @@ const CHECKS: { [K in EventKind]?: Check<K> } = {
     const foam = foamOn(state, event.data.coilId);
     if (foam) refuse('data.coilId', `${foam}: rinse it before this coil is left.`);
   },
-  'visit.closed': (state) => {
+  'visit.closed': (state, event, frame) => {
+    event.data.coils?.forEach(({ coilId }, i) => {
+      if (!frame.coils.some((coil) => coil.id === coilId))
+        throw new CoreError('unknown', `data.coils[${i}].coilId`, `This visit has no coil "${coilId}".`);
+    });
     for (const coilId of Object.keys(state.hand)) {
       const run = coilRunOf(state, coilId);
       const byHand = run ? foamedSections(run).some((section) => run.progress[section.id]?.foam?.ending === 'rinse') : false;
       if (byHand) refuse('kind', `${foamOn(state, coilId) ?? ''}: rinse it before the visit is closed.`);
     }
   },
+  'visit.cancelled': (state, event) => {
+    const foamed = Object.keys(state.hand).find((coilId) => foamOn(state, coilId));
+    if (foamed) refuse('kind', `${foamOn(state, foamed) ?? ''}: rinse it before the visit is cancelled.`);
+    if (state.parts.some((part) => part.backAt === null)) refuse('kind', 'Parts are off: put them back before the visit is cancelled.');
+    if (event.data.reason.trim().length < LEAST_REASON)
+      refuse('data.reason', `Say why, in ${LEAST_REASON} characters at least: it stays with the visit.`);
+  },
   'visit.reopened': (state, event) => {
-    if (!state.closed) refuse('kind', 'The visit is open already.');
+    if (!state.closed && !state.cancelled) refuse('kind', 'The visit is open already.');
     if (event.data.reason.trim().length < LEAST_REASON)
       refuse('data.reason', `Say why, in ${LEAST_REASON} characters at least: it stands on the report.`);
   },
@@ -238,6 +249,9 @@ const CHECKS: { [K in EventKind]?: Check<K> } = {
 /** What may still be added to a closed visit: nothing that was found or done. */
 const AFTER_CLOSING: readonly EventKind[] = ['note.added', 'event.undone', 'stock.used', 'visit.reopened'];
 
+/** A cancelled visit takes a word, and may be opened again. */
+const AFTER_CANCELLING: readonly EventKind[] = ['note.added', 'visit.reopened'];
+
 /**
  * Refuses an event that must not be added to this visit: another visit's, a coil or cleaner it does not know, a dwell
  * beyond the label, water before the power is proven dead, anything but a note, a stock count or an undo once the visit is closed.
@@ -252,8 +266,10 @@ export function checkEvent(state: VisitState, event: VisitEvent, frame: VisitFra
   if (state.closed && !AFTER_CLOSING.includes(event.kind)) {
     refuse('kind', 'The visit is closed: add a note, or open it again first.');
   }
-  const data = event.data as { coilId?: string };
-  if (data.coilId !== undefined && !frame.coils.some((coil) => coil.id === data.coilId)) {
+  if (state.cancelled && !AFTER_CANCELLING.includes(event.kind)) refuse('kind', 'The visit is cancelled: open it again first.');
+  // A finding or photo of the unit as a whole names no coil.
+  const data = event.data as { coilId?: string | null };
+  if (typeof data.coilId === 'string' && !frame.coils.some((coil) => coil.id === data.coilId)) {
     throw new CoreError('unknown', 'data.coilId', `This visit has no coil "${data.coilId}".`);
   }
   const check = CHECKS[event.kind] as Check<EventKind> | undefined;

@@ -35,6 +35,7 @@ const WORDS: { [K in EventKind]: Teller<K> } = {
   'coil.surveyed': () => 'a survey',
   'coil.skipped': () => 'a coil left out',
   'reading.taken': ({ data }) => `readings ${data.when}`,
+  'readings.held': ({ data }) => `readings ${data.when}`,
   'plan.made': () => 'a plan',
   'mix.made': () => 'a mix',
   'gate.step': ({ data }) => `${GATE_TABLE[data.step].name.toLowerCase()}, ${POWER_SOURCE_NAMES[data.source].toLowerCase()}`,
@@ -65,6 +66,7 @@ const WORDS: { [K in EventKind]: Teller<K> } = {
   'note.added': () => 'a note',
   'stock.used': () => 'an amount used',
   'visit.closed': () => 'the closing',
+  'visit.cancelled': () => 'the cancelling',
   'visit.reopened': () => 'the opening again',
   'event.undone': () => 'an undo',
 };

@@ -1,5 +1,6 @@
 import type { CoilRole, PowerSource, Refrigerant } from '../equipment';
 import type { CoilPlan, HouseRules } from '../method';
+import type { HeldReadings } from '../readings';
 import type { CoilSurvey, FaceGrades, EfficiencyEra, FindingKind, MeteringDevice, SiteConditions, VisitStory } from '../survey';
 import type { GateStep } from './gate';
 import type { PowerStep } from './powerUp';
@@ -24,6 +25,8 @@ export interface Identity {
   serial: string;
   metering: MeteringDevice;
   era: EfficiencyEra;
+  /** Rated current of the compressor, A; left out where nobody read it off the plate. */
+  ratedA?: number | null;
 }
 
 /** Schools followed on this visit in place of the shop's own. */
@@ -61,6 +64,13 @@ export interface MixMade {
   applicatorId: string;
 }
 
+/** When one coil is due again, ISO day, and why. */
+export interface CoilDue {
+  coilId: string;
+  nextDue: string;
+  why: string;
+}
+
 /** What each kind of event carries. Every row is added, never changed; a later row corrects an earlier one. */
 export interface EventDataByKind {
   'visit.started': Record<string, never>;
@@ -74,6 +84,8 @@ export interface EventDataByKind {
   'coil.surveyed': { coilId: string; survey: CoilSurvey };
   'coil.skipped': { coilId: string; reason: string };
   'reading.taken': SplitReading;
+  /** Readings held at one moment, each for itself; a later one of the same quantity corrects an earlier one. */
+  'readings.held': HeldReadings;
   'plan.made': { coilId: string; plan: CoilPlan };
   'mix.made': MixMade;
   /** `readings` of each circuit, where there is more than one; `shut` says that the compartment stays shut, so that there is nothing to read. */
@@ -109,8 +121,11 @@ export interface EventDataByKind {
   'note.added': { text: string };
   /** What the visit took from the shelf of one cleaner, in place of the sum of its mixes. */
   'stock.used': { cleanerId: string; litres: number };
-  'visit.closed': { nextDue: string; why: string; note: string };
-  /** A closed visit opened again, with why; both stand on the report. */
+  /** `coils` says when each coil is due again, where that was told apart. */
+  'visit.closed': { nextDue: string; why: string; note: string; coils?: CoilDue[] };
+  /** The visit will not be, with why. */
+  'visit.cancelled': { reason: string };
+  /** A visit that was closed or cancelled opened again, with why; both stand on the report. */
   'visit.reopened': { reason: string };
   'event.undone': { eventId: string };
 }
@@ -130,6 +145,7 @@ export const EVENT_KINDS = [
   'coil.surveyed',
   'coil.skipped',
   'reading.taken',
+  'readings.held',
   'plan.made',
   'mix.made',
   'gate.step',
@@ -157,6 +173,7 @@ export const EVENT_KINDS = [
   'note.added',
   'stock.used',
   'visit.closed',
+  'visit.cancelled',
   'visit.reopened',
   'event.undone',
 ] as const satisfies readonly EventKind[];

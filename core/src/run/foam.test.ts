@@ -15,6 +15,7 @@ import {
   type EventDataByKind,
   type EventKind,
 } from '.';
+import { standingOf } from './beads';
 import { foamOn, inNewAir, misted, rinseBy } from './foam';
 
 /** A big coil: its faces take so long that hotter air cuts them. */
@@ -181,6 +182,20 @@ describe('a closed visit', () => {
       { by: 'Ives', reopened: null },
     ]);
   });
+});
+
+test('a visit is cancelled with a reason, not while foam is on; then it takes a word, and may be opened again', () => {
+  const run = foamedVisit();
+  expect(attempt(run, 'visit.cancelled', { reason: 'Nobody is at home' })).toThrow(/Foam is on section 1: rinse it/);
+  run.happen('section.rinsed', { coilId: OUT.id, sectionId: 'path' });
+  expect(attempt(run, 'visit.cancelled', { reason: 'no' })).toThrow(expect.objectContaining({ field: 'data.reason' }));
+  run.happen('visit.cancelled', { reason: 'Nobody is at home' });
+  expect(standingOf(run.state())).toBe('cancelled');
+  expect(attempt(run, 'section.checked', { coilId: OUT.id, sectionId: 'path', clear: true })).toThrow(/cancelled/);
+  expect(attempt(run, 'note.added', { text: 'Rang twice' })).not.toThrow();
+  run.happen('visit.reopened', { reason: 'They came home after all' });
+  expect(standingOf(run.state())).toBe('under way');
+  expect(attempt(run, 'section.checked', { coilId: OUT.id, sectionId: 'path', clear: true })).not.toThrow();
 });
 
 test('the gate: a compartment that stays shut is an answer, and of two circuits the worse decides', () => {

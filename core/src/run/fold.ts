@@ -1,8 +1,9 @@
 import { CoreError } from '../errors';
 import type { Configuration, PowerSource } from '../equipment';
 import type { CoilPlan, Section } from '../method';
+import type { HeldReadings } from '../readings';
 import { completeStory, completeSurvey, type CoilSurvey, type FaceGrades, type SiteConditions, type VisitStory } from '../survey';
-import type { SplitReading, Finding, Identity, MixMade, Photo, RulesChosen, VisitEvent } from './events';
+import type { EventDataByKind, SplitReading, Finding, Identity, MixMade, Photo, RulesChosen, VisitEvent } from './events';
 import type { DrainTest } from './drain';
 import { foamOn, inNewAir, misted, type FoamOn } from './foam';
 import { gateStepsFor, shutGate, stepGate, type GateProgress, type GateStep } from './gate';
@@ -58,6 +59,7 @@ export interface VisitState {
   surveys: Record<string, Stamped<CoilSurvey>>;
   skipped: Record<string, Stamped<string>>;
   readings: Stamped<SplitReading>[];
+  held: Stamped<HeldReadings>[];
   plans: Record<string, Stamped<CoilPlan>>;
   mixes: Record<string, Stamped<MixMade>[]>;
   gates: Partial<Record<PowerSource, GateProgress>>;
@@ -90,7 +92,9 @@ export interface VisitState {
   notes: Stamped<string>[];
   /** Used from the shelf as corrected by hand, L by cleaner id. */
   used: Record<string, Stamped<number>>;
-  closed: Stamped<{ nextDue: string; why: string; note: string }> | null;
+  closed: Stamped<EventDataByKind['visit.closed']> | null;
+  /** Why it will not be; null unless it was cancelled and not opened again. */
+  cancelled: Stamped<string> | null;
   /** Every closing, oldest first, with how it was opened again. */
   closings: Closing[];
   /** Each person's newest entry on each page: with two phones on a visit, an undo takes back one's own step, and only what was done on that page. */
@@ -110,6 +114,7 @@ const emptyState = (visitId: string): VisitState => ({
   surveys: {},
   skipped: {},
   readings: [],
+  held: [],
   plans: {},
   mixes: {},
   gates: {},
@@ -131,6 +136,7 @@ const emptyState = (visitId: string): VisitState => ({
   notes: [],
   used: {},
   closed: null,
+  cancelled: null,
   closings: [],
   undoable: {},
 });
@@ -254,6 +260,9 @@ const REDUCERS: Reducers = {
   'reading.taken': (state, event) => {
     state.readings.push(stamp(event, event.data));
   },
+  'readings.held': (state, event) => {
+    state.held.push(stamp(event, event.data));
+  },
   'plan.made': (state, event) => {
     const { coilId, plan } = event.data;
     state.plans[coilId] = stamp(event, plan);
@@ -375,10 +384,14 @@ const REDUCERS: Reducers = {
     state.closed = stamp(event, event.data);
     state.closings.push({ at: event.at, by: event.by, reopened: null });
   },
+  'visit.cancelled': (state, event) => {
+    state.cancelled = stamp(event, event.data.reason);
+  },
   'visit.reopened': (state, event) => {
     state.closed = null;
+    state.cancelled = null;
     const last = state.closings.at(-1);
-    if (last) last.reopened = stamp(event, event.data.reason);
+    if (last && !last.reopened) last.reopened = stamp(event, event.data.reason);
   },
   'event.undone': () => undefined,
 };
@@ -397,15 +410,59 @@ export function foldVisit(visitId: string, configuration: Configuration, events:
   const stranger = events.find((event) => event.visitId !== visitId);
   if (stranger) throw new CoreError('not-allowed', 'visitId', `Event ${stranger.id} belongs to another visit.`);
   const state = emptyState(visitId);
-  for (const event of standingEvents(events)) {
-    const page = PAGE_OF[event.kind];
-    // Its words are told by the state it was entered in: which section, which part.
-    if (page)
-      (state.undoable[event.by] ??= {})[page] = { eventId: event.id, kind: event.kind, words: entryWords(event, state), at: event.at };
-    const reduce = REDUCERS[event.kind] as (s: VisitState, e: VisitEvent, c: Configuration) => void;
-    reduce(state, event, configuration);
-  }
+  for (const event of standingEvents(events)) reduceInto(state, event, configuration);
   return state;
+}
+
+function reduceInto(state: VisitState, event: VisitEvent, configuration: Configuration): void {
+  const page = PAGE_OF[event.kind];
+  // Its words are told by the state it was entered in: which section, which part.
+  if (page)
+    (state.undoable[event.by] ??= {})[page] = { eventId: event.id, kind: event.kind, words: entryWords(event, state), at: event.at };
+  const reduce = REDUCERS[event.kind] as (s: VisitState, e: VisitEvent, c: Configuration) => void;
+  reduce(state, event, configuration);
+}
+
+/** A visit that is followed entry by entry. */
+export interface FollowedVisit {
+  /** As its entries leave it; changes with each that is added. */
+  readonly state: VisitState;
+  /** Every entry so far. */
+  readonly events: readonly VisitEvent[];
+  /** Adds one: an entry that comes after all others is laid on top, any other has the visit folded anew. */
+  add: (event: VisitEvent) => void;
+}
+
+/**
+ * Follows a visit: the same state as `foldVisit` gives after every entry, without folding all of them each time.
+ * @param visitId which visit
+ * @param configuration how the system is put together
+ * @param events entries so far, in any order
+ * @returns the visit, to be followed
+ * @throws CoreError not-allowed `visitId` when an event belongs to another visit
+ * @example followVisit('v', 'split-cool', []).state.startedAt // null
+ */
+export function followVisit(visitId: string, configuration: Configuration, events: readonly VisitEvent[]): FollowedVisit {
+  const all = [...events];
+  const known = new Set(all.map((event) => event.id));
+  let state = foldVisit(visitId, configuration, all);
+  let newest = inOrder(all).at(-1);
+  const isLater = (event: VisitEvent) => !newest || event.at > newest.at || (event.at === newest.at && event.id > newest.id);
+  return {
+    get state() {
+      return state;
+    },
+    events: all,
+    add: (event) => {
+      if (known.has(event.id)) return;
+      const onTop = event.visitId === visitId && event.kind !== 'event.undone' && isLater(event);
+      all.push(event);
+      known.add(event.id);
+      if (onTop) reduceInto(state, event, configuration);
+      else state = foldVisit(visitId, configuration, all);
+      if (isLater(event)) newest = event;
+    },
+  };
 }
 
 /**

@@ -11,7 +11,7 @@ export {
   type WireColour,
   type WireNoted,
 } from './takedown';
-export { EVENT_KINDS, type EventDataByKind, type EventKind, type Finding, type MixMade, type VisitEvent } from './events';
+export { EVENT_KINDS, type EventDataByKind, type EventKind, type Finding, type VisitEvent } from './events';
 export { type Page } from './pages';
 export { entryWords } from './entryWords';
 export {
@@ -34,7 +34,16 @@ export {
   type GateStep,
 } from './gate';
 export { mistBy, rinseBy } from './foam';
-export { foldVisit, standingEvents, usedFromShelf, type SectionProgress, type Undoable, type VisitState } from './fold';
+export {
+  foldVisit,
+  followVisit,
+  standingEvents,
+  usedFromShelf,
+  type FollowedVisit,
+  type SectionProgress,
+  type Undoable,
+  type VisitState,
+} from './fold';
 export { coilRunOf, foamedSections, isWashed, progressOf, type CoilRun } from './coilRun';
 export { needsFoam, nextAction, plannedRinseBy, sectionClock, type NextAction, type SectionClock, type SectionWord } from './clocks';
 export {

@@ -1,7 +1,7 @@
 import type { EventKind } from './events';
 
 /** Where in a visit something is entered; an undo on a page takes back what was entered there and nothing else. */
-export const PAGES = ['look', 'plan', 'mix', 'wash', 'takedown', 'power-up', 'run-sheet', 'check', 'close'] as const;
+export const PAGES = ['look', 'plan', 'mix', 'wash', 'takedown', 'power-up', 'run-sheet', 'readings', 'check', 'close'] as const;
 /** One of `PAGES`. */
 export type Page = (typeof PAGES)[number];
 
@@ -18,6 +18,7 @@ export const PAGE_OF: Record<EventKind, Page | null> = {
   'coil.surveyed': 'look',
   'coil.skipped': 'look',
   'reading.taken': 'check',
+  'readings.held': 'readings',
   'plan.made': 'plan',
   'mix.made': 'mix',
   'gate.step': 'wash',
@@ -45,6 +46,7 @@ export const PAGE_OF: Record<EventKind, Page | null> = {
   'note.added': 'close',
   'stock.used': 'close',
   'visit.closed': null,
+  'visit.cancelled': null,
   'visit.reopened': null,
   'event.undone': null,
 };

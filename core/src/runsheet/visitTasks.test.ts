@@ -52,6 +52,28 @@ test('one source is isolated once, two sources each; power comes back once, afte
   expect(tasks.find((task) => task.id === 'steady')?.handsOn).toBe(false);
 });
 
+test('one outdoor unit with four heads: a sheet of every task once, each head in its own window, and how far off the best it can be', () => {
+  const heads = [1, 2, 3, 4].map((n): RunCoil => {
+    const head = indoor(2, 'outdoor-unit');
+    return { ...head, id: `head-${n}`, name: `Head ${n}`, plan: { ...head.plan, coilId: `head-${n}` } };
+  });
+  const tasks = visitTasks([outdoor(3), ...heads]);
+  const sheet = scheduleRun(tasks, 1, 2);
+  if (!sheet || 'clash' in sheet) throw new Error('no sheet');
+  expect(sheet.placed.map((row) => row.id).sort()).toEqual(tasks.map((task) => task.id).sort());
+  const at = new Map(sheet.placed.map((row) => [row.id, row]));
+  for (const { id, after } of tasks)
+    for (const { id: before, minS, maxS } of after) {
+      const waited = at.get(id)!.startS - at.get(before)!.endS;
+      expect(waited).toBeGreaterThanOrEqual(minS - 1e-6);
+      if (maxS !== null) expect(waited).toBeLessThanOrEqual(maxS + 1e-6);
+    }
+  expect(new Set(tasks.filter((task) => /\.(foam|cans)/.test(task.id)).map((task) => task.id.split('.')[0])).size).toBe(5);
+  expect(sheet.boundS).toBeGreaterThan(0);
+  expect(sheet.endS / sheet.boundS).toBeGreaterThanOrEqual(1);
+  expect(sheet.endS / sheet.boundS).toBeLessThan(1.2);
+});
+
 test('nothing is wetted before its own source is proven dead', () => {
   const result = scheduleRun(visitTasks([outdoor(3), indoor(3)]), 2, 20);
   if (!result || 'clash' in result) throw new Error('no run');

@@ -32,6 +32,19 @@ export {
   type Symptom,
   type VisitStory,
 } from './story';
+export {
+  CONTACTOR_FACE_NAMES,
+  CONTACTOR_FACES,
+  judgeAsFound,
+  LEAST_CHOICE,
+  notTried,
+  RUN_STATE_NAMES,
+  RUN_STATES,
+  type AsFound,
+  type ContactorFace,
+  type NotRunning,
+  type RunState,
+} from './asFound';
 export { FINDING_KINDS, FINDING_TABLE, type FindingKind } from './findings';
 export { GRADE_TABLE, gradeFacts, GRADES, type Grade } from './grade';
 export {
@@ -54,3 +67,4 @@ export {
   type Soil,
   type SunExposure,
 } from './survey';
+export { LICENCES, type Licence } from './licence';

@@ -1,3 +1,5 @@
+import type { AsFound } from './asFound';
+
 /** What people complain of. */
 export const SYMPTOMS = ['weak-cooling', 'long-runs', 'high-bill', 'ice', 'water-indoors', 'noise', 'breaker-trips', 'smell'] as const;
 /** One of `SYMPTOMS`. */
@@ -84,6 +86,8 @@ export interface VisitStory {
   lastService: string;
   /** A second pair of hands is here. */
   helper: boolean;
+  /** How it was found on trying it, before anything was opened. */
+  asFound?: AsFound | undefined;
 }
 
 export const noStory = (): VisitStory => ({ symptoms: [], facts: [], hazards: [], lastService: '', helper: false });

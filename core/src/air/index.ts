@@ -1,1 +1,0 @@
-export { compareSplits, temperatureSplit } from './temperatureSplit';

@@ -1,0 +1,4 @@
+export { figuresOf, figureValue, ownDoubt, uncertainOf, valuesOf, type Figure, type NoFigure } from './figures';
+export { propagated, type Uncertain } from './uncertain';
+export { doubtText, figureBecause, readingText } from './figureText';
+export type { FigureId, FigureSetting, Values } from './figureTable';

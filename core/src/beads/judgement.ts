@@ -1,0 +1,91 @@
+import { figuresOf, type Figure, type FigureSetting, type NoFigure } from '../airside';
+import { diagnose, type Diagnosis } from '../diagnosis';
+import { pressureAtAltitudeKPa } from '../dryout';
+import type { CoilRole, Refrigerant } from '../equipment';
+import { impossibleIn, judgeable, readingSet, type Impossible, type ReadingSet, type ReadingWhen } from '../readings';
+import type { VisitState } from '../run';
+import { worstOf } from '../survey';
+import { beforeAfter, type BeforeAfter } from '../verdict';
+
+/** What a system is, for a judgement of its readings. */
+export interface JudgedSystem {
+  refrigerant: Refrigerant;
+  btuh: number;
+  altitudeM: number;
+}
+
+/** What the readings of one side say. */
+export interface SideJudgement {
+  set: ReadingSet;
+  /** What cannot be true; it is left out of the rest. */
+  impossible: Impossible[];
+  figures: Figure[];
+  missing: NoFigure[];
+}
+
+/** Everything the readings of a visit say. One judgement, shown on Readings, Check and Close alike. */
+export interface Judgement {
+  before: SideJudgement;
+  after: SideJudgement;
+  /** Null until something was read on both sides. */
+  compared: BeforeAfter | null;
+  /** Of what was read last: after the wash where that was read, else before. Null where the air it works in was not read. */
+  left: { when: ReadingWhen; diagnosis: Diagnosis } | null;
+}
+
+/**
+ * What a unit is held against: what was noted on this visit, else what its record says.
+ * @param state of the visit
+ * @param system as its record has it
+ * @returns setting of every figure
+ * @example settingOf(foldVisit('v', 'split-cool', []), { refrigerant: 'R-410A', btuh: 36000, altitudeM: 0 }).metering // 'unknown'
+ */
+export const settingOf = (state: VisitState, system: JudgedSystem): FigureSetting => ({
+  refrigerant: state.identity?.value.refrigerant ?? system.refrigerant,
+  metering: state.identity?.value.metering ?? 'unknown',
+  era: state.identity?.value.era ?? 'unknown',
+  btuh: system.btuh,
+  pressureKPa: pressureAtAltitudeKPa(system.altitudeM),
+  ratedA: state.identity?.value.ratedA ?? null,
+});
+
+/** Worst grade on one side: as left where that was noted, else as found. */
+function worstLeft(state: VisitState, coils: readonly { id: string; role: CoilRole }[], role: CoilRole): number | null {
+  const grades = coils
+    .filter((coil) => coil.role === role)
+    .map((coil) => {
+      const seen = state.checks[coil.id]?.value.gradesAfter ?? state.surveys[coil.id]?.value.grades;
+      return seen ? worstOf(seen) : null;
+    })
+    .filter((grade) => grade !== null);
+  return grades.length > 0 ? Math.max(...grades) : null;
+}
+
+/**
+ * What the readings of a visit say: figures of both sides, before against after, and what is left.
+ * @param state of the visit
+ * @param coils of the visit
+ * @param system as its record has it
+ * @returns the judgement
+ * @example judgementOf(foldVisit('v', 'split-cool', []), [], { refrigerant: 'R-410A', btuh: 36000, altitudeM: 0 }).left // null
+ */
+export function judgementOf(state: VisitState, coils: readonly { id: string; role: CoilRole }[], system: JudgedSystem): Judgement {
+  const setting = settingOf(state, system);
+  const side = (when: ReadingWhen): SideJudgement => {
+    const set = readingSet(state, when);
+    return { set, impossible: impossibleIn(set), ...figuresOf(judgeable(set), setting) };
+  };
+  const [before, after] = [side('before'), side('after')];
+  const isRead = ({ set }: SideJudgement) => Object.keys(set).length > 0;
+  const last = isRead(after) ? after : before;
+  const diagnosis = diagnose(last.set, setting, {
+    outdoor: worstLeft(state, coils, 'condenser'),
+    indoor: worstLeft(state, coils, 'evaporator'),
+  });
+  return {
+    before,
+    after,
+    compared: isRead(before) && isRead(after) ? beforeAfter(before.set, after.set, setting) : null,
+    left: diagnosis ? { when: last === after ? 'after' : 'before', diagnosis } : null,
+  };
+}

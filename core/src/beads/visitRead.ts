@@ -1,0 +1,116 @@
+import { faceAreaOf } from '../equipment';
+import { OPENING_TABLE, type CoilBuild, type CoilPlan } from '../method';
+import type { Chemistry } from '../mix';
+import { readingSet } from '../readings';
+import { usedFromShelf, type Finding, type VisitEvent, type VisitState } from '../run';
+import { takenTimes, type Taken } from '../runsheet';
+import { worstOf, type CoilSurvey, type FaceGrades, type SiteConditions, type Soil, type VisitStory } from '../survey';
+import { costFacts, type CostFacts } from './visitCost';
+
+/** What a visit left on one coil. */
+export interface PastCoil {
+  coilId: string;
+  before: FaceGrades;
+  after: FaceGrades;
+  worstBefore: number | null;
+  worstAfter: number | null;
+  chemistry: Chemistry;
+  cleanerName: string;
+  soils: Soil[];
+  /** When it is due again, where the closing told it apart. */
+  nextDue: string | null;
+}
+
+/** What others want to know of a visit, drawn once from its entries and kept beside them: lists and later visits read this and fold nothing. */
+export interface VisitRead {
+  /** Who closed it, or was at it last. */
+  by: string;
+  coils: PastCoil[];
+  splitBeforeK: number | null;
+  splitAfterK: number | null;
+  nextDue: string | null;
+  note: string;
+  /** Findings noted, and those closed, whichever visit they are of. */
+  findings: (Finding & { findingId: string; by: string })[];
+  findingsClosed: string[];
+  /** The last survey of each coil, and the story. */
+  surveys: Record<string, CoilSurvey>;
+  story: VisitStory | null;
+  /** Classes of cleaner that were planned. */
+  chemistries: Chemistry[];
+  /** Coils planned to be washed, and whether they were to be opened from inside. */
+  washes: { coilId: string; inside: boolean }[];
+  /** How long things took; empty until it is closed, as is what it covered and cost. */
+  taken: Taken[];
+  /** By cleaner: what was taken of it, L, and the face and row that it covered, m². */
+  covered: Record<string, { litres: number; m2: number }>;
+  /** The air noted last, and when. */
+  site: { value: SiteConditions; at: string } | null;
+  cost: CostFacts;
+}
+
+const NOTHING_YET: CostFacts = { used: {}, waterL: 0, minutes: 0, batches: [] };
+
+function splitOf(state: VisitState, when: 'before' | 'after'): number | null {
+  const { returnDb, supplyDb } = readingSet(state, when);
+  return returnDb && supplyDb ? returnDb.value - supplyDb.value : null;
+}
+
+/** Face and row that a cleaner covered, m². */
+const coveredM2 = (state: VisitState, coils: readonly Pick<CoilBuild, 'id' | 'geometry'>[], cleanerId: string): number =>
+  coils.reduce((sum, coil) => {
+    const faces = new Set(
+      (state.foamed[coil.id] ?? []).flatMap((row) => (row.value.cleanerId === cleanerId ? [row.value.sectionId.split('.')[0] ?? ''] : [])),
+    );
+    const areaM2 = coil.geometry.faces
+      .filter((face) => faces.has(face.id))
+      .reduce((area, face) => area + faceAreaOf(coil.geometry, face), 0);
+    return sum + areaM2 * coil.geometry.rows;
+  }, 0);
+
+/**
+ * What others want to know of a visit.
+ * @param state the visit as its entries leave it
+ * @param events those entries
+ * @param coils of the visit, in its order
+ * @returns one row, that can be stored as JSON
+ * @example visitRead(foldVisit('v', 'split-cool', []), [], []).nextDue // null
+ */
+export function visitRead(state: VisitState, events: readonly VisitEvent[], coils: readonly CoilBuild[]): VisitRead {
+  const plans = Object.values(state.plans).map((row) => row.value);
+  return {
+    by: state.closed?.by ?? events.at(-1)?.by ?? '',
+    coils: coils.map(({ id }) => ({
+      coilId: id,
+      before: state.surveys[id]?.value.grades ?? {},
+      after: state.checks[id]?.value.gradesAfter ?? {},
+      worstBefore: worstOf(state.surveys[id]?.value.grades ?? {}),
+      worstAfter: worstOf(state.checks[id]?.value.gradesAfter ?? {}),
+      chemistry: state.plans[id]?.value.chemistry ?? 'water',
+      cleanerName: state.plans[id]?.value.cleanerName ?? '',
+      soils: state.surveys[id]?.value.soils ?? [],
+      nextDue: state.closed?.value.coils?.find((row) => row.coilId === id)?.nextDue ?? null,
+    })),
+    splitBeforeK: splitOf(state, 'before'),
+    splitAfterK: splitOf(state, 'after'),
+    nextDue: state.closed?.value.nextDue ?? null,
+    note: state.closed?.value.note ?? '',
+    findings: state.findings.map((finding) => ({ ...finding.value, findingId: finding.eventId, by: finding.by })),
+    findingsClosed: [...state.findingsClosed],
+    surveys: Object.fromEntries(Object.entries(state.surveys).map(([coilId, survey]) => [coilId, survey.value])),
+    story: state.story?.value ?? null,
+    chemistries: [...new Set(plans.map((plan) => plan.chemistry))],
+    // Plans from before openings were planned do not say; they are left out.
+    washes: plans.flatMap((plan) => {
+      const { opening } = plan as Partial<CoilPlan>;
+      return plan.verdict === 'wash' && opening !== undefined ? [{ coilId: plan.coilId, inside: OPENING_TABLE[opening].inside }] : [];
+    }),
+    // Only a visit that is done teaches and costs: until then this changes with every entry and is asked for by nobody.
+    taken: state.closed ? takenTimes(events) : [],
+    covered: state.closed
+      ? Object.fromEntries(Object.entries(usedFromShelf(state)).map(([id, litres]) => [id, { litres, m2: coveredM2(state, coils, id) }]))
+      : {},
+    site: state.site ? { value: state.site.value, at: state.site.at } : null,
+    cost: state.closed ? costFacts(state, coils) : NOTHING_YET,
+  };
+}

@@ -1,0 +1,103 @@
+import { probesOf, solveCycle, SOUND, type Condition, type CycleInput } from '../cycle';
+import { QUANTITIES, type QuantityId, type ReadingSet } from '../readings';
+import type { FigureSetting } from '../airside';
+import { diagnose, FAULT_IDS, FAULTS, type FaultId } from '.';
+
+const NOT_READ: readonly QuantityId[] = ['airflow', 'condensate', 'compressorA', 'fanA', 'staticReturn', 'staticSupply'];
+const base: CycleInput = {
+  refrigerant: 'R-410A',
+  metering: 'valve',
+  tons: 3,
+  outdoorC: 33,
+  outdoorWetBulbC: 20,
+  mist: 0,
+  returnC: 25,
+  returnWetBulbC: 18,
+  pressureKPa: 101.325,
+  condition: SOUND,
+};
+const read = (condition: Partial<Condition>, metering: CycleInput['metering'] = 'valve'): ReadingSet => {
+  const input: CycleInput = { ...base, metering, condition: { ...SOUND, ...condition } };
+  return Object.fromEntries(
+    Object.entries(probesOf(solveCycle(input), input))
+      .filter(([quantity]) => !NOT_READ.includes(quantity as QuantityId))
+      .map(([quantity, value]) => [
+        quantity,
+        { quantity, value, u: QUANTITIES[quantity as QuantityId].instrument, how: 'simulated', steady: true, at: '', by: '' } as never,
+      ]),
+  );
+};
+const setting = (metering: CycleInput['metering'] = 'valve'): FigureSetting => ({
+  refrigerant: 'R-410A',
+  metering: metering === 'valve' ? 'expansion-valve' : 'fixed-orifice',
+  era: '13-15',
+  btuh: 36_000,
+  pressureKPa: 101.325,
+  ratedA: null,
+});
+const UNGRADED = { outdoor: null, indoor: null };
+const sizes: Record<FaultId, Partial<Condition>> = {
+  lowCharge: { charge: 0.78 },
+  overcharge: { charge: 1.18 },
+  restriction: { restriction: 0.3 },
+  valveLeak: { leak: 0.25 },
+  nonCondensables: { nonCondensableKPa: 300 },
+  dirtyOutdoor: { outdoorOpen: 0.5 },
+  dirtyIndoor: { indoorOpen: 0.4 },
+  ducts: { ducts: 4 },
+  recirculation: { recirculationK: 6 },
+};
+
+test.each(FAULT_IDS.flatMap((id) => (['valve', 'orifice'] as const).map((metering) => [id, metering] as const)))(
+  '%s with an %s comes first',
+  (id, metering) => {
+    const told = diagnose(read(sizes[id], metering), setting(metering), UNGRADED)!;
+    expect(told.candidates[0]!.id).toBe(id);
+    expect(told.candidates.reduce((sum, row) => sum + row.probability, 0)).toBeLessThanOrEqual(1 + 1e-9);
+    const [weightiest] = told.candidates[0]!.evidence;
+    expect(weightiest!.weight).toBeGreaterThan(0.5);
+  },
+);
+
+test('a sound unit is told so', () => {
+  expect(diagnose(read({}), setting(), { outdoor: 0, indoor: 0 })!.candidates[0]!.id).toBe('none');
+});
+
+test('a probe that fell off is a candidate, by name', () => {
+  const set = read({});
+  const told = diagnose({ ...set, suctionLine: { ...set.suctionLine!, value: set.suctionLine!.value + 9 } }, setting(), {
+    outdoor: 0,
+    indoor: 0,
+  })!;
+  expect(told.candidates[0]).toMatchObject({ id: 'instrument', quantity: 'suctionLine' });
+});
+
+test('with two probes it says what to take next, and that tells the first two apart', () => {
+  const whole = read(sizes.lowCharge, 'orifice');
+  const few: QuantityId[] = ['outdoorIn', 'returnDb', 'returnWb', 'suctionP'];
+  const set = Object.fromEntries(few.map((id) => [id, whole[id]])) as ReadingSet;
+  const told = diagnose(set, setting('orifice'), UNGRADED)!;
+  expect(told.oneOf.length).toBeGreaterThan(1);
+  expect(told.oneOf.map((row) => row.id)).toEqual(expect.arrayContaining(['lowCharge', 'restriction']));
+  expect(told.next!.quantities.every((id) => set[id] === undefined)).toBe(true);
+  const next = told.next!;
+  expect(next.gain).toBeGreaterThan(0.1);
+  const more = { ...set, ...Object.fromEntries(next.quantities.map((id) => [id, whole[id]])) } as ReadingSet;
+  const doubt = (set_: ReadingSet) => diagnose(set_, setting('orifice'), UNGRADED)!.candidates[0]!.probability;
+  expect(doubt(more)).toBeGreaterThan(doubt(set));
+});
+
+test('a coil that was left clear is less likely to be the blocked one', () => {
+  const share = (outdoor: number | null) =>
+    diagnose(read({ outdoorOpen: 0.75 }), setting(), { outdoor, indoor: null })!.candidates.find((row) => row.id === 'dirtyOutdoor')
+      ?.probability ?? 0;
+  expect(share(0)).toBeLessThan(share(null));
+  expect(share(3)).toBeGreaterThan(share(null));
+});
+
+test('nothing is told without the air, or of a refrigerant nobody knows; every fault has a finding', () => {
+  const { returnWb: _, ...dry } = read(sizes.lowCharge);
+  expect(diagnose(dry, setting(), UNGRADED)).toBeNull();
+  expect(diagnose(read({}), { ...setting(), refrigerant: 'unknown' }, UNGRADED)).toBeNull();
+  for (const id of FAULT_IDS) expect(FAULTS[id].words.length).toBeGreaterThan(20);
+});

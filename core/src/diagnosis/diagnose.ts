@@ -1,0 +1,236 @@
+import { valuesOf, type FigureSetting, type Uncertain } from '../airside';
+import type { Condition, CycleState } from '../cycle';
+import { judgeable, QUANTITIES, type QuantityId, type ReadingSet } from '../readings';
+import { conditionsOf, modelDoubt, modelled, SIGN_IDS, SIGNS, signsRead, signValue, type Conditions, type SignId } from '../verdict';
+import type { CandidateId, Pattern } from './candidates';
+import { FAULT_IDS, FAULTS } from './faults';
+import { nextTest, type NextTest } from './nextTest';
+
+/** One sign, and how it speaks for or against a candidate. */
+export interface Evidence {
+  sign: SignId;
+  /** Read less what a sound unit would do, in the sign’s unit. */
+  residual: number;
+  /** The same over its doubt. */
+  sigmas: number;
+  /** Above 0 it speaks for the candidate and against a sound unit; natural logarithm of the odds. */
+  weight: number;
+}
+
+/** One thing that the readings may come from. */
+export interface Candidate {
+  id: CandidateId;
+  /** The reading that is off, where the candidate is an instrument. */
+  quantity: QuantityId | null;
+  /** 0…1, of all candidates together. */
+  probability: number;
+  evidence: Evidence[];
+}
+
+/** What the readings may come from, and what would tell more. */
+export interface Diagnosis {
+  /** Most likely first; every candidate that is not ruled out. */
+  candidates: Candidate[];
+  /** Those that cannot be told apart: the fewest that have nine parts in ten of the probability between them. */
+  oneOf: Candidate[];
+  /** What to take next. */
+  next: NextTest | null;
+  /** Signs that were read. */
+  signs: SignId[];
+}
+
+/** What is known of the coils as they were left: the worst grade on each side, null where nobody graded. */
+export interface LeftGrades {
+  outdoor: number | null;
+  indoor: number | null;
+}
+
+/** Sizes a fault is tried at: 0.5 the moderate one of its row, 1 the large one; with how common each is. Judgement. */
+const LEVELS = [
+  [0.25, 0.25],
+  [0.5, 0.3],
+  [0.75, 0.25],
+  [1, 0.15],
+  [1.25, 0.05],
+] as const;
+/** Nothing wrong, before anything is measured. */
+const NONE_PRIOR = 0.35;
+/** Any one instrument off by enough to matter, all of them together. */
+const INSTRUMENT_PRIOR = 0.12;
+/** By how much an instrument is off when it is off, one sigma, by how it is typed. */
+const OFF: Partial<Record<(typeof QUANTITIES)[QuantityId]['edge'], number>> = {
+  temperature: 4,
+  pressure: 180,
+  percent: 20,
+  power: 500,
+  staticPressure: 40,
+  airflow: 0.12,
+};
+/** Readings that tell the air the unit works in. */
+const AIR: readonly QuantityId[] = ['outdoorIn', 'returnDb', 'returnWb', 'returnRh'];
+const OFF_LEVELS = [-1.5, -1, -0.5, 0.5, 1, 1.5];
+/** Signs share readings and machines, so their evidence counts a little less than if each stood for itself. */
+const TEMPER = 0.75;
+/** A reading is now and then simply wrong. */
+const STRAY = 0.001;
+const STRAY_WIDER = 4;
+/** Candidates less likely than this are ruled out. */
+const RULED_OUT = 0.01;
+const TOGETHER = 0.9;
+
+/** What one candidate does to the signs, at each of its sizes. */
+interface Hypothesis {
+  id: CandidateId;
+  quantity: QuantityId | null;
+  prior: number;
+  /** Changes of every sign against a sound unit, by size. */
+  levels: { weight: number; change: Pattern }[];
+}
+
+const normal = (x: number, sigma: number): number => Math.exp(-0.5 * (x / sigma) ** 2) / sigma;
+const density = (x: number, sigma: number): number => Math.log((1 - STRAY) * normal(x, sigma) + STRAY * normal(x, sigma * STRAY_WIDER));
+
+const changeOf = (state: CycleState, sound: CycleState): Pattern =>
+  Object.fromEntries(SIGN_IDS.map((id) => [id, SIGNS[id].model(state) - SIGNS[id].model(sound)]));
+
+function faultHypotheses(setting: FigureSetting, air: Conditions, sound: CycleState, left: LeftGrades): Hypothesis[] {
+  return FAULT_IDS.flatMap((id) => {
+    const { sizes, prior } = FAULTS[id];
+    const graded = id === 'dirtyOutdoor' ? left.outdoor : id === 'dirtyIndoor' ? left.indoor : null;
+    const weight = prior * (graded === null ? 1 : graded <= 1 ? 0.5 : 1.5);
+    if (!sizes)
+      return [
+        {
+          id,
+          quantity: null,
+          prior: weight,
+          levels: LEVELS.map(([level, share]) => ({ weight: share, change: { recirculation: 8 * level } })),
+        },
+      ];
+    const [moderate, large] = sizes.map((fault: Partial<Condition>) => modelled(setting, air, fault));
+    if (!moderate || !large) return [];
+    const [half, full] = [changeOf(moderate, sound), changeOf(large, sound)];
+    const levels = LEVELS.map(([level, share]) => ({
+      weight: share,
+      change: Object.fromEntries(
+        SIGN_IDS.map((sign) => {
+          const [a, b] = [half[sign] ?? 0, full[sign] ?? 0];
+          return [sign, level <= 0.5 ? a * (level / 0.5) : a + (b - a) * ((level - 0.5) / 0.5)];
+        }),
+      ),
+    }));
+    return [{ id, quantity: null, prior: weight, levels }];
+  });
+}
+
+/** Each reading in turn taken to be off: how its signs, and the sound unit they are held against, would move. */
+function instrumentHypotheses(set: ReadingSet, setting: FigureSetting, base: Pattern, sound: CycleState): Hypothesis[] {
+  const used = (Object.keys(set) as QuantityId[]).filter(
+    (id) => OFF[QUANTITIES[id].edge] !== undefined && SIGN_IDS.some((sign) => base[sign] !== undefined && SIGNS[sign].needs.includes(id)),
+  );
+  return used.flatMap((quantity) => {
+    const reading = set[quantity];
+    const off = OFF[QUANTITIES[quantity].edge] ?? 0;
+    if (!reading) return [];
+    // A small step, scaled up: a large one may leave what the refrigerant works with.
+    const step = off / 8;
+    const other = { ...set, [quantity]: { ...reading, value: reading.value + step } };
+    const moved = { ...valuesOf(set), [quantity]: reading.value + step };
+    // Only air readings move the sound unit that the rest is held against.
+    const air = AIR.includes(quantity) ? conditionsOf(other, setting) : null;
+    const told = air ? modelled(setting, air) : sound;
+    if (!told) return [];
+    const slope: Pattern = Object.fromEntries(
+      SIGN_IDS.flatMap((sign) => {
+        const from = base[sign];
+        const to = from === undefined ? null : signValue(sign, moved, setting);
+        return from === undefined || to === null ? [] : [[sign, (to - SIGNS[sign].model(told) - from) / step]];
+      }),
+    );
+    const levels = OFF_LEVELS.map((level) => ({
+      weight: 1 / OFF_LEVELS.length,
+      change: Object.fromEntries(Object.entries(slope).map(([sign, by]) => [sign, by * off * level])),
+    }));
+    return [{ id: 'instrument' as const, quantity, prior: INSTRUMENT_PRIOR / used.length, levels }];
+  });
+}
+
+/** Every sign that was read, less what a sound unit would do, with the doubt of both. */
+function residuals(set: ReadingSet, setting: FigureSetting, sound: CycleState): Partial<Record<SignId, Uncertain>> {
+  const read = signsRead(set, setting);
+  return Object.fromEntries(
+    Object.entries(read).map(([id, { value, u }]) => {
+      const told = SIGNS[id as SignId].model(sound);
+      return [id, { value: value - told, u: Math.hypot(u, modelDoubt(id as SignId, told)) }];
+    }),
+  );
+}
+
+/** Most of what the air itself tells of the model: how far the conditions’ own doubt moves the signs is left to the instruments’ hypotheses. */
+const logLikelihood = (residual: Partial<Record<SignId, Uncertain>>, change: Pattern): number =>
+  Object.entries(residual).reduce((sum, [id, { value, u }]) => sum + TEMPER * density(value - (change[id as SignId] ?? 0), u), 0);
+
+/**
+ * Which fault is left, by likelihood: every sign that was read is held against what a sound unit would do in the same air, and each fault against the rest
+ * by how its signs would lie. What cannot be true is left out first; readings that are off are candidates themselves.
+ * @param set readings of one side
+ * @param setting what the unit is
+ * @param left grades of the coils as they were left
+ * @returns candidates with what speaks for and against each; null where outdoor air, return air or its moisture is missing, or the refrigerant is not known
+ * @example diagnose({}, { refrigerant: 'R-410A', metering: 'unknown', era: 'unknown', btuh: 36000, pressureKPa: 101.325, ratedA: null }, { outdoor: 0, indoor: 0 }) // null
+ */
+export function diagnose(set: ReadingSet, setting: FigureSetting, left: LeftGrades): Diagnosis | null {
+  const kept = judgeable(set);
+  const air = conditionsOf(kept, setting);
+  const sound = air && modelled(setting, air);
+  if (!sound) return null;
+  const residual = residuals(kept, setting, sound);
+  const base: Pattern = Object.fromEntries(Object.entries(residual).map(([id, { value }]) => [id, value]));
+  const hypotheses: Hypothesis[] = [
+    { id: 'none', quantity: null, prior: NONE_PRIOR, levels: [{ weight: 1, change: {} }] },
+    ...faultHypotheses(setting, air, sound, left),
+    ...instrumentHypotheses(kept, setting, base, sound),
+  ];
+  const weighed = hypotheses.map((hypothesis) => {
+    const each = hypothesis.levels.map(({ weight, change }) => Math.log(weight) + logLikelihood(residual, change));
+    const most = Math.max(...each);
+    return {
+      hypothesis,
+      best: each.indexOf(most),
+      log: Math.log(hypothesis.prior) + most + Math.log(each.reduce((sum, x) => sum + Math.exp(x - most), 0)),
+    };
+  });
+  const most = Math.max(...weighed.map((row) => row.log));
+  const total = weighed.reduce((sum, row) => sum + Math.exp(row.log - most), 0);
+  const ranked = weighed
+    .map((row) => ({ ...row, probability: Math.exp(row.log - most) / total }))
+    .sort((a, b) => b.probability - a.probability);
+  const candidates = ranked
+    .filter((row) => row.probability >= RULED_OUT)
+    .map(({ hypothesis, best, probability }) => ({
+      id: hypothesis.id,
+      quantity: hypothesis.quantity,
+      probability,
+      evidence: evidenceOf(residual, hypothesis.levels[best]?.change ?? {}),
+    }));
+  const oneOf: Candidate[] = [];
+  for (const candidate of candidates) {
+    if (oneOf.reduce((sum, row) => sum + row.probability, 0) >= TOGETHER) break;
+    oneOf.push(candidate);
+  }
+  const states = ranked
+    .filter((row) => row.probability >= RULED_OUT)
+    .map(({ hypothesis, best, probability }) => ({ probability, id: hypothesis.id, change: hypothesis.levels[best]?.change ?? {} }));
+  return { candidates, oneOf, next: nextTest(kept, states, sound), signs: Object.keys(residual) as SignId[] };
+}
+
+function evidenceOf(residual: Partial<Record<SignId, Uncertain>>, change: Pattern): Evidence[] {
+  return (Object.entries(residual) as [SignId, Uncertain][])
+    .map(([sign, { value, u }]) => ({
+      sign,
+      residual: value,
+      sigmas: value / u,
+      weight: density(value - (change[sign] ?? 0), u) - density(value, u),
+    }))
+    .sort((a, b) => Math.abs(b.weight) - Math.abs(a.weight));
+}

@@ -1,0 +1,3 @@
+export { diagnose, type Candidate, type Diagnosis } from './diagnose';
+export type { CandidateId } from './candidates';
+export { FAULT_IDS, FAULTS, type FaultId } from './faults';

@@ -1,0 +1,1 @@
+export { airOfRelHum, airOfWetBulb, heatOfRelHum, heatOfWetBulb, type AirHeat } from './air';

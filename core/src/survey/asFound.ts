@@ -1,0 +1,135 @@
+import type { FindingKind } from './findings';
+
+/** How the system was found before anything was opened. */
+export const RUN_STATES = ['unknown', 'runs', 'hums', 'trips', 'dead', 'code'] as const;
+/** One of `RUN_STATES`. */
+export type RunState = (typeof RUN_STATES)[number];
+
+/** The same in words. */
+export const RUN_STATE_NAMES: Record<RunState, string> = {
+  unknown: 'Not tried',
+  runs: 'Runs',
+  hums: 'Hums, no start',
+  trips: 'Trips',
+  dead: 'Dead',
+  code: 'Shows a code',
+};
+
+/** What the contactor’s face looks like. */
+export const CONTACTOR_FACES = ['unseen', 'sound', 'pitted', 'burnt'] as const;
+/** One of `CONTACTOR_FACES`. */
+export type ContactorFace = (typeof CONTACTOR_FACES)[number];
+
+/** The same in words. */
+export const CONTACTOR_FACE_NAMES: Record<ContactorFace, string> = {
+  unseen: 'Not seen',
+  sound: 'Sound',
+  pitted: 'Pitted',
+  burnt: 'Burnt',
+};
+
+/** What was found on trying it. Figures are null where nobody measured. */
+export interface AsFound {
+  state: RunState;
+  /** The code that it shows. */
+  code: string;
+  lineV: number | null;
+  plateV: number | null;
+  /** Run capacitor, µF: printed, and measured. */
+  ratedUf: number | null;
+  measuredUf: number | null;
+  contactor: ContactorFace;
+  /** Windings measured by who is licensed: the compressor is seized or open. */
+  seized: boolean;
+  /** What the customer chose to have done all the same; empty where nothing was. */
+  reduced: string;
+}
+
+/**
+ * Nothing tried.
+ * @returns as found, all of it open
+ * @example notTried().state // "unknown"
+ */
+export const notTried = (): AsFound => ({
+  state: 'unknown',
+  code: '',
+  lineV: null,
+  plateV: null,
+  ratedUf: null,
+  measuredUf: null,
+  contactor: 'unseen',
+  seized: false,
+  reduced: '',
+});
+
+/** Run capacitors within this share of their rating, line volts within that of the plate. Common practice, no source. */
+const CAPACITOR_SHARE = 0.06;
+const VOLTS_SHARE = 0.1;
+/** A choice of the customer is a sentence, not a letter. */
+export const LEAST_CHOICE = 8;
+
+/** What keeps a system from running, as far as was looked. */
+export type NotRunning = 'compressor' | 'control' | 'supply' | 'part' | 'unclear';
+
+/** What as-found figures say. */
+export interface AsFoundJudgement {
+  /** One for each thing that was measured or seen. */
+  lines: { name: string; text: string; ok: boolean }[];
+  /** Null where it runs, or was not tried. */
+  why: NotRunning | null;
+  /** The same, unless the customer chose a reduced job. */
+  stops: NotRunning | null;
+  /** What ought to be noted. */
+  findings: FindingKind[];
+}
+
+const share = (measured: number, rated: number): number => (measured - rated) / rated;
+const signed = (value: number, digits: number): string => `${value < 0 ? '−' : '+'}${Math.abs(value).toFixed(digits)}`;
+
+/**
+ * What was found before anything is opened, judged: volts against the plate, the run capacitor by difference and share, the contactor’s face, and what
+ * keeps it from running.
+ * @param found as noted
+ * @returns lines, what stops the job, and findings
+ * @example judgeAsFound({ ...notTried(), state: 'hums', ratedUf: 40, measuredUf: 31 }).why // 'part'
+ */
+export function judgeAsFound(found: AsFound): AsFoundJudgement {
+  const lines: AsFoundJudgement['lines'] = [];
+  const findings: FindingKind[] = [];
+  const { lineV, plateV, ratedUf, measuredUf, contactor } = found;
+  const volts = lineV !== null && plateV ? share(lineV, plateV) : null;
+  if (volts !== null) {
+    const ok = Math.abs(volts) <= VOLTS_SHARE + 1e-9;
+    lines.push({ name: 'Line voltage', text: `${signed(volts * 100, 0)} % against the plate; ± 10 % is usual`, ok });
+  }
+  const capacitor = ratedUf && measuredUf !== null ? share(measuredUf, ratedUf) : null;
+  if (capacitor !== null && ratedUf && measuredUf !== null) {
+    const ok = Math.abs(capacitor) <= CAPACITOR_SHARE + 1e-9;
+    lines.push({
+      name: 'Run capacitor',
+      text: `${signed(measuredUf - ratedUf, 1)} µF, ${signed(capacitor * 100, 0)} %; ± 6 % is usual`,
+      ok,
+    });
+    if (!ok) findings.push('capacitor');
+  }
+  if (contactor !== 'unseen') {
+    lines.push({ name: 'Contactor', text: CONTACTOR_FACE_NAMES[contactor].toLowerCase(), ok: contactor === 'sound' });
+    if (contactor !== 'sound') findings.push('contactor');
+  }
+  const bad = (name: string) => lines.some((line) => line.name === name && !line.ok);
+  const good = (name: string) => lines.some((line) => line.name === name && line.ok);
+  const why = whyNot(found, bad, good);
+  if (why === 'compressor') findings.push('compressor');
+  if (why === 'control') findings.push('wiring');
+  const chosen = found.reduced.trim().length >= LEAST_CHOICE;
+  return { lines, why, stops: chosen ? null : why, findings };
+}
+
+function whyNot({ state, seized }: AsFound, bad: (name: string) => boolean, good: (name: string) => boolean): NotRunning | null {
+  if (seized) return 'compressor';
+  if (state === 'unknown' || state === 'runs' || state === 'code') return null;
+  if (bad('Line voltage')) return 'supply';
+  if (bad('Run capacitor') || bad('Contactor')) return 'part';
+  if (state === 'dead') return good('Line voltage') && good('Contactor') ? 'control' : 'unclear';
+  return good('Run capacitor') && good('Contactor') && good('Line voltage') ? 'compressor' : 'unclear';
+}

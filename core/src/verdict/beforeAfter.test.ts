@@ -1,0 +1,91 @@
+import { probesOf, solveCycle, SOUND, type Condition, type CycleInput } from '../cycle';
+import { QUANTITIES, type QuantityId, type ReadingSet } from '../readings';
+import { beforeAfter, worthOf } from '.';
+
+const setting = {
+  refrigerant: 'R-410A',
+  metering: 'expansion-valve',
+  era: '13-15',
+  btuh: 36_000,
+  pressureKPa: 101.325,
+  ratedA: null,
+} as const;
+const unit = (condition: Partial<Condition>, over: Partial<CycleInput> = {}): CycleInput => ({
+  refrigerant: 'R-410A',
+  metering: 'valve',
+  tons: 3,
+  outdoorC: 30,
+  outdoorWetBulbC: 20,
+  mist: 0,
+  returnC: 25,
+  returnWetBulbC: 18,
+  pressureKPa: 101.325,
+  condition: { ...SOUND, ...condition },
+  ...over,
+});
+const read = (condition: Partial<Condition>, over: Partial<CycleInput> = {}, steady = true): ReadingSet => {
+  const input = unit(condition, over);
+  return Object.fromEntries(
+    Object.entries(probesOf(solveCycle(input), input)).map(([quantity, value]) => [
+      quantity,
+      { quantity, value, u: QUANTITIES[quantity as QuantityId].instrument, how: 'simulated', steady, at: '', by: '' } as never,
+    ]),
+  );
+};
+const verdicts = (result: ReturnType<typeof beforeAfter>) => Object.fromEntries(result.lines.map((line) => [line.sign, line.verdict]));
+
+test('a wash indoors is better though the drop fell: the drop is explained, cooling decides', () => {
+  const result = beforeAfter(read({ indoorOpen: 0.45 }), read({}), setting);
+  const drop = result.lines.find((line) => line.sign === 'drop')!;
+  expect(drop.after.value).toBeLessThan(drop.before.value);
+  expect(drop.verdict).toBe('explained');
+  expect(verdicts(result)).toMatchObject({ capacity: 'better', coilStatic: 'better' });
+  expect(result).toMatchObject({ whole: 'better', way: 'same-air' });
+});
+
+test('a wash outdoors is better though outdoor air rose by six degrees, by what the model says that the air did', () => {
+  const result = beforeAfter(read({ outdoorOpen: 0.5 }), read({}, { outdoorC: 36 }), setting);
+  const watts = result.lines.find((line) => line.sign === 'watts')!;
+  expect(result.way).toBe('model');
+  // Hardly any less power than before, on a much hotter afternoon.
+  expect(watts.byAir).toBeGreaterThan(150);
+  expect(watts.effect.value).toBeLessThan(-150);
+  expect(verdicts(result)).toMatchObject({ condensingOver: 'better', watts: 'better', outdoorRise: 'better' });
+  expect(result.whole).toBe('better');
+});
+
+test('nothing done shows nothing, whether the air changed or not', () => {
+  for (const outdoorC of [30, 34]) {
+    const result = beforeAfter(read({ outdoorOpen: 0.7 }), read({ outdoorOpen: 0.7 }, { outdoorC }), setting);
+    expect(result.whole).toBe('same');
+    expect(Object.values(verdicts(result))).not.toContain('better');
+  }
+});
+
+test('what was held too early, or in air that nobody read, is kept and not compared', () => {
+  const early = beforeAfter(read({ outdoorOpen: 0.5 }, {}, false), read({}), setting);
+  expect(new Set(Object.values(verdicts(early)))).toEqual(new Set(['not-comparable']));
+  expect(early.whole).toBe('open');
+  const { outdoorIn: _, ...blind } = read({});
+  expect(beforeAfter(read({ outdoorOpen: 0.5 }), blind, setting)).toMatchObject({ way: 'none', whole: 'open' });
+});
+
+test('impossible readings are left out of it', () => {
+  const after = read({});
+  const swapped = { ...after, returnWb: { ...after.returnWb!, value: 28 } };
+  expect(beforeAfter(read({}), swapped, setting).way).toBe('none');
+});
+
+test('what a wash was worth: less power for the same cooling, in money by the price, and within its doubt of the model’s own answer', () => {
+  const at = (outdoorOpen: number) => {
+    const set = read({ outdoorOpen });
+    return beforeAfter(set, read({}), setting);
+  };
+  const worth = worthOf(at(0.4), 0.2);
+  const [bad, good] = [solveCycle(unit({ outdoorOpen: 0.4 })), solveCycle(unit({}))];
+  const true_ = (bad.totalW / bad.capacityKW - good.totalW / good.capacityKW) * good.capacityKW;
+  expect(Math.abs(worth.sameCoolingW!.value - true_)).toBeLessThan(2 * worth.sameCoolingW!.u);
+  expect(worth.anHour!.value).toBeCloseTo((worth.sameCoolingW!.value * 0.2) / 1000, 9);
+  expect(worthOf(at(0.4), 0).anHour).toBeNull();
+  expect(worth.sameCoolingW!.value).toBeGreaterThan(worth.watts!.value - 1);
+});

@@ -1,0 +1,4 @@
+export { conditionsOf, modelled, type Conditions } from './unitModel';
+export { modelDoubt, SIGN_IDS, SIGNS, signsRead, signValue, type SignId } from './signs';
+export { worthOf } from './worth';
+export { beforeAfter, type BeforeAfter, type ComparedLine } from './beforeAfter';
