@@ -1,9 +1,11 @@
+import fc from 'fast-check';
 import {
   applicatorInputSchema,
   cleanerInputSchema,
   coilInputSchema,
   ContractError,
   eventsInputSchema,
+  parseEvents,
   parseInput,
   systemInputSchema,
   visitSlotSchema,
@@ -54,7 +56,7 @@ const event = {
 };
 
 test('good input passes, defaults are filled and unknown keys dropped', () => {
-  expect(parseInput(coilInputSchema, { ...coil, extra: 1 })).toEqual({ ...coil, makerWaterOnly: false, sizeEstimated: false });
+  expect(parseInput(coilInputSchema, { ...coil, extra: 1 })).toEqual({ ...coil, name: '', makerWaterOnly: false, sizeEstimated: false });
   expect(parseInput(cleanerInputSchema, cleaner).chart.heavy).toBe('1 in 5');
   expect(parseInput(eventsInputSchema, { events: [event] }).events[0]).toEqual(event);
 });
@@ -218,4 +220,58 @@ test('what stands before a face is a fence, with its height and how far off', ()
   expect(
     fieldsOf(() => parseInput(coilInputSchema, { ...coil, faces: [{ ...coil.faces[0], fence: { heightM: 1.8, distanceM: 0 } }] })),
   ).toHaveProperty(['faces[0].fence.distanceM']);
+});
+
+describe('entries judged the quick way', () => {
+  const PIECES: readonly unknown[] = [
+    null,
+    '',
+    ' x ',
+    'constructor',
+    3,
+    -1,
+    true,
+    [],
+    {},
+    { a: 1 },
+    '2026-06-11T14:00:00.000Z',
+    'Wren\u0007 Cotter',
+  ];
+  const PATHS = ['id', 'visitId', 'at', 'by', 'kind', 'data', 'data.text', 'data.rhPct', 'data.waterL', 'extra'] as const;
+  const spoil = (value: unknown, path: readonly string[], piece: unknown): unknown => {
+    const [key, ...rest] = path;
+    if (key === undefined) return piece;
+    return { ...(value as object), [key]: spoil((value as Record<string, unknown> | null)?.[key], rest, piece) };
+  };
+  const outcome = (work: () => unknown): unknown => {
+    try {
+      return { taken: work() };
+    } catch (error) {
+      return error instanceof ContractError ? { fields: error.fields } : { thrown: String(error) };
+    }
+  };
+  const kinds: [string, object][] = [
+    ['note.added', { text: 'Gate squeaks' }],
+    ['site.noted', { dryBulbC: 31, rhPct: 30, windMs: 2, sun: 'shade' }],
+    ['mix.made', { coilId: 'c', cleanerId: 'b', targetWaterParts: 4, concentrateL: 1, waterL: 4, applicatorId: 's' }],
+    ['visit.started', {}],
+    ['visit.cancelled', { reason: 'Nobody is at home' }],
+  ];
+
+  test('come out, or are refused, just as by the whole schema', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...kinds),
+        fc.array(fc.tuple(fc.constantFrom(...PATHS), fc.constantFrom(...PIECES)), { maxLength: 2 }),
+        fc.integer({ min: 1, max: 3 }),
+        ([kind, data], spoils, count) => {
+          const good: unknown = { ...event, kind, data };
+          const one = spoils.reduce((value, [path, piece]) => spoil(value, path.split('.'), piece), good);
+          const input = { events: [one, ...Array.from({ length: count - 1 }, () => good)] };
+          expect(outcome(() => parseEvents(input))).toEqual(outcome(() => parseInput(eventsInputSchema, input).events));
+        },
+      ),
+      { numRuns: 500 },
+    );
+  });
 });

@@ -9,8 +9,8 @@ import {
   REFRIGERANTS,
   type CoilGeometry,
 } from '@elm-mist/core';
-import { array, object, type InferType } from 'yup';
-import { figure, flag, num, oneOf, optionalWords, recordId, words } from './fields';
+import { array, mixed, object, type InferType } from 'yup';
+import { changedFrom, figure, flag, newId, num, oneOf, optionalWords, recordId, words } from './fields';
 import { coreTest } from './validate';
 
 export const faceSchema = object({
@@ -34,6 +34,10 @@ export const faceSchema = object({
 });
 
 export const coilInputSchema = object({
+  id: newId(),
+  was: changedFrom(),
+  /** How it is called among others of its system. */
+  name: optionalWords('The coil’s name', 40),
   role: oneOf('Role', COIL_ROLES),
   construction: oneOf('Construction', CONSTRUCTIONS),
   shape: oneOf('Shape', COIL_SHAPES),
@@ -47,11 +51,15 @@ export const coilInputSchema = object({
   makerWaterOnly: flag().default(false),
   sizeEstimated: flag().default(false),
 }).test('geometry', '', (value, context) =>
-  Array.isArray(value.faces) && value.shape ? coreTest(context, () => checkGeometry(value as unknown as CoilGeometry)) : true,
+  Array.isArray(value.faces) && value.faces.every((face) => face && typeof face === 'object') && value.shape
+    ? coreTest(context, () => checkGeometry(value as unknown as CoilGeometry))
+    : true,
 );
 export type CoilInput = InferType<typeof coilInputSchema>;
 
 export const systemInputSchema = object({
+  id: newId(),
+  was: changedFrom(),
   placeId: recordId('The place'),
   name: words('The system’s name', 60),
   configuration: oneOf('Configuration', CONFIGURATIONS),
@@ -79,14 +87,53 @@ export const systemInputSchema = object({
 );
 export type SystemInput = InferType<typeof systemInputSchema>;
 
+/** Where the position of a place was taken from. `unknown`: nobody said, and it has to be asked. */
+export const POSITION_SOURCES = ['typed', 'unit', 'shop', 'unknown'] as const;
+export type PositionSource = (typeof POSITION_SOURCES)[number];
+
+/** Latitude, longitude and height; null where nobody said. */
+export const positionFields = {
+  latitudeDeg: figure('Latitude', -90, 90, '°').nullable().notRequired().default(null),
+  longitudeDeg: figure('Longitude', -180, 180, '°').nullable().notRequired().default(null),
+  altitudeM: figure('Height', -400, 4000, 'm').nullable().notRequired().default(null),
+};
+
+export const customerInputSchema = object({
+  was: changedFrom(),
+  name: words('The customer’s name', 80),
+  phone: optionalWords('The phone number', 40),
+});
+
 export const placeInputSchema = object({
+  id: newId(),
+  was: changedFrom(),
+  /** An owner who is there already; left out, one is made of name and phone. */
+  customerId: recordId('The customer').optional(),
+  /** The place goes to somebody new; the owner before keeps what else is theirs. */
+  newOwner: flag().default(false),
   customerName: words('The customer’s name', 80),
   phone: optionalWords('The phone number', 40),
   name: words('The place’s name', 60),
   address: words('The address', 160),
-  latitudeDeg: figure('Latitude', -90, 90, '°').default(42.2),
-  longitudeDeg: figure('Longitude', -180, 180, '°').default(-100.6),
-  altitudeM: figure('Altitude', -400, 4000, 'm').default(700),
+  ...positionFields,
+  /** Left out: the shop's own where no position is given, typed where one is. */
+  positionFrom: mixed<PositionSource>()
+    .oneOf([...POSITION_SOURCES], `Where the position is from must be one of: ${POSITION_SOURCES.join(', ')}.`)
+    .optional(),
   note: optionalWords('The note', 2000),
-});
+}).test('both', '', (value, context) =>
+  (value.latitudeDeg === null) === (value.longitudeDeg === null)
+    ? true
+    : context.createError({
+        path: value.latitudeDeg === null ? 'latitudeDeg' : 'longitudeDeg',
+        message: 'Give latitude and longitude, or neither.',
+      }),
+);
+export type CustomerInput = InferType<typeof customerInputSchema>;
 export type PlaceInput = InferType<typeof placeInputSchema>;
+
+/** A record that is put away, or brought back. */
+export const archiveSchema = object({ archived: flag().required('Say whether it is put away.') });
+
+/** One of two of the same, taken into the other. */
+export const mergeSchema = object({ intoId: recordId('The other one') });

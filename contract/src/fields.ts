@@ -1,7 +1,10 @@
-import { boolean, mixed, number, string } from 'yup';
+import { boolean, mixed, number, string, type AnyObject } from 'yup';
+
+/** Signs that no keyboard types and no file should hold go; line breaks and tabs stay. */
+const typed = (given: string): string => given.replace(/\p{Cc}/gu, (sign) => ('\n\r\t'.includes(sign) ? sign : '')).trim();
 
 /** Types that take what is given and never coerce: "2" is not a number here. Strings are trimmed. Defaults still fill gaps. */
-export const text = () => string().transform((_value, given: unknown) => (typeof given === 'string' ? given.trim() : given) as string);
+export const text = () => string().transform((_value, given: unknown) => (typeof given === 'string' ? typed(given) : given) as string);
 export const num = () => number().transform((_value, given: unknown) => given as number);
 export const flag = () => boolean().transform((_value, given: unknown) => given as boolean);
 
@@ -41,8 +44,22 @@ export const isoInstant = (label: string) =>
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[1-8][0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/i;
 export const uuidField = (label: string) => text().required(`${label} is missing.`).matches(UUID, `${label} must be a UUID.`);
 
+const RECORD_ID = /^[A-Za-z0-9-]{1,64}$/;
 /** Ids of the shop's own records; the demo's are readable slugs, new ones UUIDs. */
-export const recordId = (label: string) =>
+export const recordId = (label: string) => text().required(`${label} is missing.`).matches(RECORD_ID, `${label} is not an id.`);
+
+/** The id that a device gave a record it made, so that a request that is sent twice makes one. Left out, the server gives one. */
+export const newId = () =>
   text()
-    .required(`${label} is missing.`)
-    .matches(/^[A-Za-z0-9-]{1,64}$/, `${label} is not an id.`);
+    .optional()
+    .test('id', 'The id is not an id.', (value) => value === undefined || RECORD_ID.test(value));
+
+/** What the record was when somebody began to change it: fields that another changed meanwhile are then known from those that are meant. */
+export const changedFrom = () =>
+  mixed<AnyObject>()
+    .optional()
+    .test(
+      'was',
+      'What it was must be a record.',
+      (value) => value === undefined || (value !== null && typeof value === 'object' && !Array.isArray(value)),
+    );

@@ -13,7 +13,7 @@ import {
   type HouseRules,
 } from '@elm-mist/core';
 import { array, object, type ObjectSchema } from 'yup';
-import { figure, oneOf, optionalWords, words, recordId } from './fields';
+import { figure, oneOf, recordId } from './fields';
 
 export const houseRulesSchema: ObjectSchema<HouseRules> = object({
   units: oneOf('Units', ['us', 'si'] as const),
@@ -24,6 +24,7 @@ export const houseRulesSchema: ObjectSchema<HouseRules> = object({
   minimumOutdoorC: figure('Coldest day', 0, 20, '°C'),
   hourlyRate: figure('The hourly rate', 0, 1000),
   waterPricePerM3: figure('The water price', 0, 1000).default(0),
+  energyPricePerKwh: figure('The energy price', 0, 100).default(0),
   lid: oneOf('Lid school', LID_SCHOOLS),
   panHoles: oneOf('Pan hole school', PAN_HOLE_SCHOOLS),
   screens: oneOf('Screen school', SCREEN_SCHOOLS),
@@ -33,6 +34,4 @@ export const houseRulesSchema: ObjectSchema<HouseRules> = object({
   drip: oneOf('Drip school', DRIP_SCHOOLS).default('five'),
   preferredCleaners: array(recordId('A cleaner')).default([]).max(20, 'Twenty preferred cleaners at most.'),
   clearanceM: figure('Clearance', 0, 3, 'm'),
-  shopName: optionalWords('The shop’s name', 80),
-  crew: array(words('A name', 60)).required('The crew is missing.').max(12, 'The crew may have 12 names at most.'),
 });

@@ -1,5 +1,6 @@
 export * from './validate';
 export * from './equipment';
+export * from './shop';
 export * from './shelf';
 export * from './houseRules';
 export * from './events';

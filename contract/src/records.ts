@@ -5,9 +5,9 @@ import type {
   Cleaner,
   CoilBuild,
   CoilSurvey,
+  QuantityId,
   Configuration,
   CountsAgainst,
-  FaceGrades,
   CostOfVisit,
   FindingOpen,
   Need,
@@ -19,24 +19,43 @@ import type {
   Learned,
   Refrigerant,
   SiteConditions,
-  Soil,
   StockItem,
   VisitEvent,
+  VisitRead,
   VisitStanding,
   VisitStory,
 } from '@elm-mist/core';
+import type { PositionSource } from './equipment';
 
 /** What the server answers with. All sizes SI; days are ISO dates in the shop's own calendar. */
 export interface PlaceRecord {
   id: string;
   name: string;
   address: string;
+  customerId: string;
   customerName: string;
   phone: string;
   latitudeDeg: number;
   longitudeDeg: number;
   altitudeM: number;
+  positionFrom: PositionSource;
   note: string;
+  archived: boolean;
+}
+
+/** Somebody who owns places. */
+export interface CustomerRecord {
+  id: string;
+  name: string;
+  phone: string;
+  /** Places of theirs, put away ones too. */
+  places: number;
+}
+
+/** One customer and what is theirs. */
+export interface CustomerDetail {
+  customer: CustomerRecord;
+  places: PlaceRecord[];
 }
 
 export interface SystemRecord {
@@ -49,10 +68,13 @@ export interface SystemRecord {
   refrigerant: Refrigerant;
   madeYear: number | null;
   note: string;
+  archived: boolean;
 }
 
 export interface CoilRecord extends CoilBuild {
   systemId: string;
+  name: string;
+  archived: boolean;
 }
 
 export interface CleanerRecord extends Cleaner {
@@ -135,27 +157,23 @@ export interface VisitRecord {
   standing: VisitStanding;
 }
 
-/** What a finished visit left behind, for the history. */
-export interface PastVisit {
+/** Largest file of weather that is taken, bytes: a year of hours in EPW is some 1.7 MB. */
+export const WEATHER_LIMIT = 8_000_000;
+
+/** Days whose hourly air was kept from a file. */
+export interface WeatherKept {
+  days: number;
+  from: string;
+  to: string;
+  source: Exclude<WeatherSource, 'simulated'>;
+}
+
+/** What a visit left behind, for the history. */
+export interface PastVisit extends Pick<VisitRead, 'by' | 'coils' | 'splitBeforeK' | 'splitAfterK' | 'nextDue' | 'note'> {
   id: string;
   day: string;
   purpose: string;
   standing: VisitStanding;
-  by: string;
-  coils: {
-    coilId: string;
-    before: FaceGrades;
-    after: FaceGrades;
-    worstBefore: number | null;
-    worstAfter: number | null;
-    chemistry: Chemistry;
-    cleanerName: string;
-    soils: Soil[];
-  }[];
-  splitBeforeK: number | null;
-  splitAfterK: number | null;
-  nextDue: string | null;
-  note: string;
 }
 
 export type CoilNeed = Need;
@@ -182,6 +200,24 @@ export interface DayRecord {
 export interface PlaceSummary {
   place: PlaceRecord;
   systems: (SystemRecord & { lastVisit: string | null; nextDue: string | null })[];
+}
+
+/** A page of places, by name. */
+export interface PlacePage {
+  places: PlaceSummary[];
+  /** How many there are that match. */
+  total: number;
+  /** Ask with this to go on; null at the end. */
+  next: string | null;
+}
+
+/** Most places of one page. */
+export const PLACES_PER_PAGE = 50;
+
+/** What stands against a change: the same fields, changed by somebody else meanwhile. */
+export interface ChangedMeanwhile {
+  /** Field by field: what it was, what it is now, and what was to be put in. */
+  fields: Record<string, { was: unknown; now: unknown; wanted: unknown }>;
 }
 
 export interface SystemDetail {
@@ -212,9 +248,12 @@ export interface KnownBefore {
   canYieldM2: Record<string, number>;
 }
 
-/** The air of one day, hour by hour: a simulated feed in place of a weather service. */
+/** Where the air of a day is from: made up, a year put together from many, or read on that day. */
+export type WeatherSource = 'simulated' | 'typical' | 'read';
+
+/** The air of one day, hour by hour. */
 export interface WeatherRecord {
-  simulated: true;
+  source: WeatherSource;
   hours: HourAir[];
 }
 
@@ -251,5 +290,19 @@ export type HouseRulesRecord = HouseRules;
 
 /** Every error body of the server. */
 export interface ErrorBody {
-  error: { code: string; message: string; fields: Record<string, string> };
+  error: { code: string; message: string; fields: Record<string, string>; meanwhile?: ChangedMeanwhile };
+}
+
+/** One moment of a simulated probe kit: a value for each quantity, null where the reading dropped out. */
+export interface ProbeSample {
+  /** By the server's clock, UTC ms. */
+  atMs: number;
+  values: Partial<Record<QuantityId, number | null>>;
+}
+
+/** What a kit tells as it is connected: what it kept of the minutes before. */
+export interface ProbeBacklog {
+  samples: ProbeSample[];
+  /** Minutes that the compressor has run; null where it does not run. */
+  runMinutes: number | null;
 }

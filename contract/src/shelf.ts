@@ -12,7 +12,7 @@ import {
   type CleanerEntry,
 } from '@elm-mist/core';
 import { array, boolean, mixed, object, ValidationError, type InferType } from 'yup';
-import { figure, flag, isoDay, num, oneOf, optionalWords, recordId, words } from './fields';
+import { figure, flag, isoDay, newId, num, oneOf, optionalWords, recordId, words } from './fields';
 
 const maybeFigure = (label: string, [min, max]: readonly [number, number], unit = '') =>
   num()
@@ -41,6 +41,7 @@ const STEPS = { light: 'Light', medium: 'Medium', heavy: 'Heavy' } as const;
 
 /** A cleaner's label as it is typed in. What the label does not say is null. */
 export const cleanerInputSchema = object({
+  id: newId(),
   name: words('The cleaner’s name', NAME_LENGTH),
   chemistry: oneOf('Chemistry', CHEMISTRIES),
   form: oneOf('Form', CLEANER_FORMS),
@@ -81,7 +82,7 @@ export const cleanerInputSchema = object({
   )
   .test('chart', '', (value, context) => {
     const problems = (Object.keys(STEPS) as (keyof typeof STEPS)[]).flatMap((step) => {
-      const text = value.chart[step];
+      const text = (value.chart as Partial<typeof value.chart> | null)?.[step];
       if (typeof text !== 'string') return [];
       try {
         parseRatio(text, STEPS[step], value.countsAgainst);
@@ -122,6 +123,7 @@ const dialPositionSchema = object({
 
 /** A sprayer, bottle, gun or bucket. */
 export const applicatorInputSchema = object({
+  id: newId(),
   name: words('The applicator’s name', NAME_LENGTH),
   kind: oneOf('Kind', APPLICATOR_KINDS),
   capacityL: figure('What it holds', 0.05, 250, 'L'),
@@ -131,6 +133,7 @@ export type ApplicatorInput = InferType<typeof applicatorInputSchema>;
 
 /** Bottles of one cleaner put on the shelf, all alike. */
 export const stockInputSchema = object({
+  id: newId(),
   cleanerId: recordId('The cleaner'),
   lot: optionalWords('The lot', 40),
   expires: isoDay('Last good day').nullable().notRequired().default(null),

@@ -12,10 +12,31 @@ export class ContractError extends Error {
   }
 }
 
+/** Keys that every object has from its language: as data they are no field of anything, and trip whoever takes the object for one. */
+const STRANGE_KEYS = ['__proto__', 'constructor', 'prototype', 'toString', 'toJSON', 'valueOf', 'hasOwnProperty'];
+
+/** No record is nested deeper. */
+const DEEPEST = 60;
+
+/** What makes input no data at all: such a key, or nesting without end. By its path; null where there is nothing of it. */
+function strangeInput(input: unknown, path = '', depth = 0): { path: string; message: string } | null {
+  if (typeof input !== 'object' || input === null) return null;
+  if (depth > DEEPEST) return { path: path.slice(0, 60), message: 'This is nested too deep to be anything.' };
+  for (const [key, value] of Object.entries(input)) {
+    const here = Array.isArray(input) ? `${path}[${key}]` : path === '' ? key : `${path}.${key}`;
+    if (!Array.isArray(input) && STRANGE_KEYS.includes(key)) return { path: here, message: `There is no field "${key}".` };
+    const deeper = strangeInput(value, here, depth + 1);
+    if (deeper !== null) return deeper;
+  }
+  return null;
+}
+
 /**
  * Input as the schema's type, unknown keys dropped. @throws ContractError naming every field at fault
  */
 export function parseInput<T>(schema: Schema<T>, input: unknown): T {
+  const strange = strangeInput(input);
+  if (strange !== null) throw new ContractError({ [strange.path]: strange.message });
   try {
     return schema.validateSync(input, { abortEarly: false, stripUnknown: true });
   } catch (error) {

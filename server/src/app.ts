@@ -5,9 +5,11 @@ import helmet from 'koa-helmet';
 import type { Logger } from 'pino';
 import { TIME_HEADER } from '@elm-mist/contract';
 import type { Changes } from './http/changes';
+import type { Probes } from './http/probes';
 import { errorBody } from './http/errors';
 import { webBuild } from './http/webBuild';
-import { apiRouter } from './routes/api';
+import { apiRouter, takesRawBody, type ShopChoice } from './routes/api';
+import type { Cards } from './services/cards';
 import type { Store } from './store/open';
 
 export interface AppOptions {
@@ -17,6 +19,9 @@ export interface AppOptions {
   webRoot: string;
   now: () => Date;
   changes: Changes;
+  probes: Probes;
+  cards: Cards;
+  shops: ShopChoice;
   /** Whether answers carry the shop's time, by which phones put theirs right. */
   tellsTime?: boolean;
 }
@@ -45,7 +50,7 @@ const SECURITY = {
 /** A page that was closed or reloaded in the middle of an answer is no failure of ours. */
 const LEFT = new Set(['ERR_STREAM_PREMATURE_CLOSE', 'EPIPE', 'ECONNRESET']);
 
-export function createApp({ store, log, webRoot, now, changes, tellsTime = true }: AppOptions): Koa {
+export function createApp({ store, log, webRoot, now, changes, probes, cards, shops, tellsTime = true }: AppOptions): Koa {
   const app = new Koa();
   app.on('error', (err: NodeJS.ErrnoException) =>
     LEFT.has(err.code ?? '') ? log.debug({ err }, 'the browser left') : log.error({ err }, 'request failed'),
@@ -60,18 +65,24 @@ export function createApp({ store, log, webRoot, now, changes, tellsTime = true 
   });
   app.use(errorBody(log));
   app.use(helmet(SECURITY as unknown as Parameters<typeof helmet>[0]));
-  app.use(compress({ threshold: 2048, br: false }));
-  app.use(
-    bodyParser({
-      enableTypes: ['json'],
-      jsonLimit: '1mb',
-      encoding: 'utf-8',
-      onError: (error) => {
-        throw error;
-      },
-    }),
-  );
-  const router = apiRouter(store, now, changes);
+  const packed = compress({ threshold: 2048, br: false });
+  // What is written is answered in a few words.
+  app.use(async (ctx, next) => {
+    await (ctx.method === 'GET' ? packed(ctx, next) : next());
+  });
+  const json = bodyParser({
+    enableTypes: ['json'],
+    jsonLimit: '1mb',
+    encoding: 'utf-8',
+    onError: (error) => {
+      throw error;
+    },
+  });
+  // A picture, a sheet and a file are read as they come, whatever their sender calls them.
+  app.use(async (ctx, next) => {
+    await (takesRawBody(ctx.path) ? next() : json(ctx, next));
+  });
+  const router = apiRouter({ store, now, changes, probes, cards, shops });
   app.use(router.routes()).use(router.allowedMethods());
   app.use(webBuild(webRoot));
   return app;

@@ -2,7 +2,7 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { gunzipSync } from 'node:zlib';
 import type { DayRecord, VisitCostRecord, VisitDetail, VisitRecord } from '@elm-mist/contract';
-import Database from 'better-sqlite3';
+import Database from 'libsql';
 import { alarmsOf, beadsDone, coilRunOf, ENGINE_VERSION, foldVisit, nextAction, type VisitEvent } from '@elm-mist/core';
 import { DAY, RealServer } from './helpers';
 

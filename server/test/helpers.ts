@@ -30,9 +30,11 @@ export class RealServer {
   output = '';
   private child: ChildProcess | null = null;
 
-  async start(env: Record<string, string> = {}): Promise<void> {
+  /** @param mostKb no file of it may grow larger; null for no such limit */
+  async start(env: Record<string, string> = {}, mostKb: number | null = null): Promise<void> {
     this.port ||= await freePort();
-    const child = spawn(process.execPath, ['dist/main.cjs'], {
+    const limited = mostKb === null ? '' : `ulimit -f ${mostKb * 2}; trap '' XFSZ; `;
+    const child = spawn('/bin/sh', ['-c', `${limited}exec "$0" dist/main.cjs`, process.execPath], {
       cwd: SERVER,
       env: {
         ...process.env,

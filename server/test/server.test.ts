@@ -5,7 +5,7 @@ import type {
   CoilRecord,
   DayRecord,
   PlaceRecord,
-  PlaceSummary,
+  PlacePage,
   ShelfRecord,
   SystemDetail,
   SystemRecord,
@@ -14,7 +14,7 @@ import type {
   VisitRecord,
 } from '@elm-mist/contract';
 import { CONSTRUCTIONS, emptySurvey, foldVisit, planCoil, type HouseRules, type VisitEvent } from '@elm-mist/core';
-import Database from 'better-sqlite3';
+import Database from 'libsql';
 import { DAY, RealServer } from './helpers';
 
 jest.setTimeout(180_000);
@@ -55,7 +55,7 @@ const coilInput = {
 
 describe('the demo shop', () => {
   test('shows six places, eight or more systems, every construction, and four visits in different states today', async () => {
-    const places = (await server.call<PlaceSummary[]>('GET', '/places')).body;
+    const places = (await server.call<PlacePage>('GET', '/places')).body.places;
     const systems = places.flatMap((row) => row.systems);
     expect(places.length).toBeGreaterThanOrEqual(6);
     expect(systems.length).toBeGreaterThanOrEqual(8);
@@ -99,7 +99,7 @@ test('the simulated weather is the same for the same day, hour by hour, and is m
   const ask = async (day: string) => (await server.call<DayRecord>('GET', `/days/${day}`)).body.weather;
   const today = await ask(DAY);
   expect(await ask(DAY)).toEqual(today);
-  expect(today.simulated).toBe(true);
+  expect(today.source).toBe('simulated');
   expect(today.hours).toHaveLength(12);
   for (const [i, hour] of today.hours.entries()) {
     if (i > 0) expect(hour.atMs - (today.hours[i - 1]?.atMs ?? 0)).toBe(3_600_000);
@@ -382,7 +382,7 @@ describe('starting and stopping', () => {
       expect((await own.call<{ visits: TodayVisit[] }>('GET', '/days/2027-01-01')).body.visits).toEqual([]);
       expect(await own.stop('SIGTERM')).toBe(0);
       const file = new Database(join(own.folder, 'elm-mist.db'), { readonly: true });
-      expect(file.pragma('integrity_check', { simple: true })).toBe('ok');
+      expect(file.prepare('pragma integrity_check').get()).toMatchObject({ integrity_check: 'ok' });
       file.close();
     } finally {
       await own.remove();

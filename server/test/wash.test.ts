@@ -1,10 +1,19 @@
 import { copyFileSync, existsSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { TIME_HEADER, type PlaceRecord, type ShelfRecord, type SystemRecord, type VisitDetail, type VisitRecord } from '@elm-mist/contract';
+import {
+  TIME_HEADER,
+  type PlaceRecord,
+  type ProbeBacklog,
+  type ProbeSample,
+  type ShelfRecord,
+  type SystemRecord,
+  type VisitDetail,
+  type VisitRecord,
+} from '@elm-mist/contract';
 import { foldVisit, type CoilBuild, type VisitEvent } from '@elm-mist/core';
 import { fullRun, fullRunCoils } from '@elm-mist/core/testing/fullRun';
-import Database from 'better-sqlite3';
+import Database from 'libsql';
 import { DAY, RealServer } from './helpers';
 
 jest.setTimeout(240_000);
@@ -85,7 +94,7 @@ test('an open page hears of a change on its visit at once, and of no other', asy
   const gone = new AbortController();
   const answer = await fetch(`http://localhost:${server.port}/api/visits/${visitId}/changes`, { signal: gone.signal });
   expect(answer.headers.get('content-type')).toMatch(/^text\/event-stream/);
-  const reader = answer.body!.pipeThrough(new TextDecoderStream() as never).getReader() as ReadableStreamDefaultReader<string>;
+  const reader = answer.body!.pipeThrough(new TextDecoderStream()).getReader();
   expect((await reader.read()).value).toContain('event: ready');
   await send('demo-visit-14', {
     id: uuid(9001),
@@ -107,6 +116,35 @@ test('an open page hears of a change on its visit at once, and of no other', asy
   expect((await server.call('GET', '/visits/nowhere/changes')).status).toBe(404);
 });
 
+test('the simulated kit tells what it kept, then reads once a second; the same probe is off by the same before and after', async () => {
+  const listen = async (when: string) => {
+    const gone = new AbortController();
+    const answer = await fetch(`http://localhost:${server.port}/api/visits/demo-visit-13/probes?when=${when}`, { signal: gone.signal });
+    const reader = answer.body!.pipeThrough(new TextDecoderStream()).getReader();
+    let said = '';
+    while (said.split('event: sample').length < 3 || !said.endsWith('\n\n')) said += (await reader.read()).value;
+    gone.abort();
+    await reader.cancel().catch(() => undefined);
+    const told = said.split('\n\n').filter(Boolean);
+    const parsed = told.map((part) => JSON.parse(part.split('\ndata: ')[1] ?? 'null') as unknown);
+    return { backlog: parsed[0] as ProbeBacklog, samples: parsed.slice(1) as ProbeSample[] };
+  };
+  const [before, after] = [await listen('before'), await listen('after')];
+  expect(before.backlog.samples).toHaveLength(240);
+  expect(before.backlog.runMinutes).toBeGreaterThan(20);
+  expect(before.samples[1]!.atMs - before.samples[0]!.atMs).toBeGreaterThan(700);
+  const run = (id: 'suctionP' | 'liquidP', told: ProbeBacklog) => told.samples.map((sample) => sample.values[id]);
+  // Readings drop out now and then, and are noisy about a mean that the kit keeps.
+  expect(run('liquidP', before.backlog)).toContain(null);
+  const mean = (told: ProbeBacklog) => {
+    const read = run('suctionP', told).filter((value) => typeof value === 'number');
+    return read.reduce((sum, value) => sum + value, 0) / read.length;
+  };
+  expect(Math.abs(mean(before.backlog) - mean(after.backlog))).toBeLessThan(2);
+  expect((await server.call('GET', '/visits/demo-visit-13/probes?when=now')).body.error.fields).toHaveProperty('when');
+  expect((await server.call('GET', '/visits/nowhere/probes?when=before')).status).toBe(404);
+});
+
 test('every answer tells the shop’s time, unless it is kept', async () => {
   const before = Date.now();
   const told = Number((await server.call('GET', '/house-rules')).headers.get(TIME_HEADER));
@@ -123,7 +161,7 @@ test('every answer tells the shop’s time, unless it is kept', async () => {
 
 test('a visit brings the air of its day, marked simulated, and what past runs took', async () => {
   const { weather, known } = (await server.call<VisitDetail>('GET', '/visits/demo-visit-15')).body;
-  expect(weather.simulated).toBe(true);
+  expect(weather.source).toBe('simulated');
   expect(weather.hours.length).toBe(12);
   expect(known.taken['isolate']?.runs).toBeGreaterThan(5);
   expect(known.taken['gun']?.seconds).toBeGreaterThan(60);

@@ -1,15 +1,19 @@
 import type { CoilRecord } from '@elm-mist/contract';
 import {
+  coilDues,
   emptySurvey,
+  dayIn,
+  dayLater,
   foldVisit,
   gateStepsFor,
   GATE_TABLE,
+  instantIn,
   mixFor,
-  nextDue,
   planCoil,
   pressureAtAltitudeKPa,
   sourceOf,
   standingOf,
+  visitRead,
   type CoilPlan,
   type EventDataByKind,
   type EventKind,
@@ -17,17 +21,21 @@ import {
   type Grade,
   type VisitEvent,
 } from '@elm-mist/core';
-import { addDays, formatISO, parseISO } from 'date-fns';
+import { eq } from 'drizzle-orm';
 import type { Db, Store } from '../store/open';
-import * as q from '../store/records';
+import { anyPlace, coilToRow, indexAllPlaces } from '../store/places';
+import { readMeta, writeHouseRules, writeMeta, writeShop } from '../store/settings';
+import { writeRead } from '../store/visits';
+import { READ_VERSION } from '../services/reads';
+import { DEMO_SEEDED } from '../services/shop';
+import { surroundings } from '../services/visitFrame';
 import { settleStock, writeMove } from '../services/stock';
 import * as t from '../store/schema';
-import { instantOn } from './day';
 import { DEMO_DIARY, type DiaryVisit } from './diary';
 import { DEMO_APPLICATORS, DEMO_CLEANERS, DEMO_STOCK } from './shelf';
-import { DEMO_COILS, DEMO_PLACES, DEMO_RULES, DEMO_SYSTEMS } from './shop';
+import { DEMO_COILS, DEMO_PLACES, DEMO_RULES, DEMO_SHOP, DEMO_SYSTEMS } from './shop';
 
-const SEEDED = 'demo-seeded';
+const { zone } = DEMO_SHOP;
 
 const gradesOf = (coil: CoilRecord, list: readonly Grade[]): FaceGrades =>
   Object.fromEntries(coil.geometry.faces.map((face, i) => [face.id, Array<Grade>(coil.geometry.rows).fill(list[i] ?? 0)]));
@@ -37,7 +45,7 @@ function eventsOf(visitId: string, day: string, diary: DiaryVisit, number: numbe
   const system = DEMO_SYSTEMS.find((row) => row.id === diary.systemId);
   const place = DEMO_PLACES.find((row) => row.id === system?.placeId);
   if (!system || !place) throw new Error(`the demo diary names an unknown system: ${diary.systemId}`);
-  const by = DEMO_RULES.crew[diary.by] ?? '';
+  const by = DEMO_SHOP.crew[diary.by]?.name ?? '';
   const events: VisitEvent[] = [];
   let minute = diary.startMinute;
   const add = <K extends EventKind>(afterMinutes: number, kind: K, data: EventDataByKind[K]) => {
@@ -46,7 +54,7 @@ function eventsOf(visitId: string, day: string, diary: DiaryVisit, number: numbe
     events.push({
       id: `00000000-0000-7000-8000-${serial}`,
       visitId,
-      at: instantOn(day, minute).toISOString(),
+      at: new Date(instantIn(zone, day, 0) + minute * 60_000).toISOString(),
       by,
       kind,
       data,
@@ -134,55 +142,59 @@ function eventsOf(visitId: string, day: string, diary: DiaryVisit, number: numbe
     add(2, 'coil.checked', { coilId: coil.id, gradesAfter: gradesOf(coil, entry.after), note: '' });
   }
   if (diary.drop) add(15, 'reading.taken', { when: 'after', returnC: 25, supplyC: 25 - diary.drop[1], outdoorC: dryBulbC });
-  const due = nextDue({
-    closedOn: day,
-    configuration: system.configuration,
-    soils: diary.coils.flatMap((row) => row.soils),
-    worstGrade: Math.max(...diary.coils.flatMap((row) => [...row.before])),
+  const { coils: dues, first } = coilDues(
+    foldVisit(visitId, system.configuration, events),
+    work.map((row) => row.coil),
+    system.configuration,
+    day,
+  );
+  add(5, 'visit.closed', {
+    nextDue: first.date,
+    why: first.because.rules[0]?.because ?? '',
+    note: diary.note ?? '',
+    coils: dues.map(({ coilId, due }) => ({ coilId, nextDue: due.date, why: due.because.rules[0]?.because ?? '' })),
   });
-  add(5, 'visit.closed', { nextDue: due.date, why: due.because.rules[0]?.because ?? '', note: diary.note ?? '' });
   return events;
 }
 
 function insertAll(db: Db, today: string): number {
+  writeShop(db, DEMO_SHOP);
   for (const { customerName, phone, ...place } of DEMO_PLACES) {
-    db.insert(t.customer)
-      .values({ id: `customer-${place.id}`, name: customerName, phone })
-      .run();
-    db.insert(t.place)
-      .values({ ...place, customerId: `customer-${place.id}` })
-      .run();
+    db.insert(t.customer).values({ id: place.customerId, name: customerName, phone }).run();
+    db.insert(t.place).values(place).run();
   }
   db.insert(t.system).values(DEMO_SYSTEMS).run();
-  db.insert(t.coil).values(DEMO_COILS.map(q.coilToRow)).run();
+  db.insert(t.coil).values(DEMO_COILS.map(coilToRow)).run();
   db.insert(t.cleaner).values(DEMO_CLEANERS).run();
   db.insert(t.applicator).values(DEMO_APPLICATORS).run();
-  q.writeHouseRules(db, DEMO_RULES);
+  writeHouseRules(db, DEMO_RULES);
+  indexAllPlaces(db);
   for (const { expiresInDays, leftL, ...item } of DEMO_STOCK) {
-    const expires = expiresInDays === null ? null : formatISO(addDays(parseISO(today), expiresInDays), { representation: 'date' });
+    const expires = expiresInDays === null ? null : dayLater(today, expiresInDays);
     db.insert(t.stockItem)
       .values({ ...item, expires })
       .run();
-    const at = instantOn(today, 6 * 60).toISOString();
+    const at = new Date(instantIn(zone, today, 6 * 60)).toISOString();
     writeMove(db, {
       itemId: item.id,
       cleanerId: item.cleanerId,
       visitId: null,
       litres: leftL,
       why: 'counted',
-      by: DEMO_RULES.crew[1] ?? '',
+      by: DEMO_SHOP.crew[1]?.name ?? '',
       at,
     });
   }
   DEMO_DIARY.forEach((diary, number) => {
-    const day = formatISO(addDays(parseISO(today), -diary.daysBack), { representation: 'date' });
+    const day = dayLater(today, -diary.daysBack);
     const id = `demo-visit-${number + 1}`;
     const events = eventsOf(id, day, diary, number + 1);
     const configuration = DEMO_SYSTEMS.find((row) => row.id === diary.systemId)?.configuration ?? 'split-cool';
     const { coils, systemId, startMinute, durationMin, purpose } = diary;
     const state = foldVisit(id, configuration, events);
     const standing = standingOf(state);
-    db.insert(t.visit).values({ id, systemId, day, startMinute, durationMin, purpose, standing }).run();
+    const visit = { id, systemId, day, startMinute, durationMin, purpose, standing, nextDue: state.closed?.value.nextDue ?? null };
+    db.insert(t.visit).values(visit).run();
     db.insert(t.visitCoil)
       .values(coils.map((coil, position) => ({ visitId: id, coilId: `${systemId}-${coil.side}`, position })))
       .run();
@@ -190,6 +202,9 @@ function insertAll(db: Db, today: string): number {
       db.insert(t.event)
         .values(events.map((event) => ({ ...event, receivedAt: event.at })))
         .run();
+    const around = surroundings(db, { ...visit, coilIds: coils.map((coil) => `${systemId}-${coil.side}`) });
+    if (events.length > 0) writeRead(db, id, READ_VERSION, visitRead(state, events, around.coils));
+    if (state.closed) db.update(t.visit).set({ closedAs: around }).where(eq(t.visit.id, id)).run();
     // The shelf was counted this morning: what was used before is not on it any more.
     if (day === today && state.closed) settleStock(db, id, state, state.closed.by, state.closed.at);
   });
@@ -198,14 +213,16 @@ function insertAll(db: Db, today: string): number {
 
 /**
  * Puts the demo shop into an empty store, once: a store that has been seeded before, or holds any place, is left alone.
- * @param today the day that the demo's visits of "today" fall on, ISO
+ * @param nowMs UTC ms; the demo's visits of "today" fall on this day by the demo shop's clock
+ * @param on another day for them, ISO
  * @returns how many visits were made, or null when nothing was touched
  */
-export function seedDemoOnce(store: Store, today: string): { visits: number } | null {
+export function seedDemoOnce(store: Store, nowMs: number, on?: string): { visits: number } | null {
+  const today = on ?? dayIn(zone, nowMs);
   return store.write((db) => {
-    if (q.readMeta(db, SEEDED) !== undefined || q.allPlaces(db).length > 0) return null;
+    if (readMeta(db, DEMO_SEEDED) !== undefined || anyPlace(db)) return null;
     const visits = insertAll(db, today);
-    q.writeMeta(db, SEEDED, today);
+    writeMeta(db, DEMO_SEEDED, today);
     return { visits };
   });
 }

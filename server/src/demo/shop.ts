@@ -1,13 +1,28 @@
 import type { CoilRecord, PlaceRecord, SystemRecord } from '@elm-mist/contract';
 import { DEFAULT_HOUSE_RULES, METRES_PER_INCH, USUAL_ROW_DEPTH_M, type CoilFace, type HouseRules } from '@elm-mist/core';
+import type { StoredShop } from '../store/schema';
 
 /** An invented shop in an invented town. No name, model, product or price here is anybody's. */
 export const DEMO_RULES: HouseRules = {
   ...DEFAULT_HOUSE_RULES,
   hourlyRate: 95,
   waterPricePerM3: 1.6,
-  shopName: 'Cotter & Vane Coil Care',
-  crew: ['Wren Cotter', 'Ives Vane'],
+  energyPricePerKwh: 0.17,
+};
+
+export const DEMO_SHOP: StoredShop = {
+  name: 'Cotter & Vane Coil Care',
+  address: 'Saltlick Bend',
+  latitudeDeg: 42.2,
+  longitudeDeg: -100.6,
+  altitudeM: 780,
+  zone: 'America/Chicago',
+  currency: 'USD',
+  crew: [
+    { id: 'wren-cotter', name: 'Wren Cotter', licences: ['refrigerant', 'electrical'], archived: false },
+    { id: 'ives-vane', name: 'Ives Vane', licences: [], archived: false },
+  ],
+  setUp: ['shop', 'crew', 'cleaner', 'places'],
 };
 
 const inches = (n: number) => n * METRES_PER_INCH;
@@ -18,10 +33,13 @@ const place = (id: string, name: string, customerName: string, address: string, 
   customerName,
   address,
   note,
+  customerId: `customer-${id}`,
   phone: '',
   latitudeDeg: 42.2,
   longitudeDeg: -100.6,
   altitudeM: 780,
+  positionFrom: 'typed',
+  archived: false,
 });
 
 export const DEMO_PLACES: PlaceRecord[] = [
@@ -57,7 +75,7 @@ export const DEMO_PLACES: PlaceRecord[] = [
   place('alder', 'Alder carriage house', 'Perpetua Sloe', town('61 Alder Mews'), 'Upstairs studio, pale carpet.'),
 ];
 
-const system = (row: Omit<SystemRecord, 'note'> & { note?: string }): SystemRecord => ({ note: '', ...row });
+const system = (row: Omit<SystemRecord, 'note' | 'archived'> & { note?: string }): SystemRecord => ({ note: '', archived: false, ...row });
 
 export const DEMO_SYSTEMS: SystemRecord[] = [
   system({
@@ -172,6 +190,8 @@ const outdoor = (
   return {
     id: `${systemId}-out`,
     systemId,
+    name: '',
+    archived: false,
     role: 'condenser',
     construction: 'copper-plate-fin',
     guards: 'wire',
@@ -205,6 +225,8 @@ const indoor = (
   return {
     id: `${systemId}-in`,
     systemId,
+    name: '',
+    archived: false,
     role: 'evaporator',
     construction: 'copper-plate-fin',
     guards: 'none',

@@ -1,5 +1,6 @@
-import { PassThrough } from 'node:stream';
+import type { PassThrough } from 'node:stream';
 import type { Context } from 'koa';
+import { eventStream } from './eventStream';
 
 /** A line now and then, so that whatever stands between does not take a silent connection for a dead one. */
 const BREATH_MS = 20_000;
@@ -19,24 +20,12 @@ export class Changes {
 
   /** Answers a request with the stream of one visit. */
   follow(ctx: Context, visitId: string): void {
-    const stream = new PassThrough();
     const streams = this.open.get(visitId) ?? new Set();
-    this.open.set(visitId, streams.add(stream));
-    const leave = () => {
+    const stream = eventStream(ctx, () => {
       streams.delete(stream);
       if (streams.size === 0) this.open.delete(visitId);
-      stream.end();
-    };
-    ctx.req.on('close', leave);
-    ctx.res.on('close', leave);
-    ctx.compress = false;
-    ctx.set({
-      'Content-Type': 'text/event-stream; charset=utf-8',
-      'Cache-Control': 'no-store',
-      'X-Accel-Buffering': 'no',
-      Connection: 'close',
     });
-    ctx.body = stream;
+    this.open.set(visitId, streams.add(stream));
     stream.write('event: ready\ndata: \n\n');
   }
 

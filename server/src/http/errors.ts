@@ -4,6 +4,7 @@ import { CoreError } from '@elm-mist/core';
 import type { IncomingMessage } from 'node:http';
 import type { Middleware } from 'koa';
 import type { Logger } from 'pino';
+import { codeOf, FolderError } from '../store/open';
 import { Problem } from './problem';
 
 const BODY_PROBLEMS: Record<number, { code: string; message: string }> = {
@@ -12,10 +13,32 @@ const BODY_PROBLEMS: Record<number, { code: string; message: string }> = {
   415: { code: 'bad-type', message: 'Send JSON.' },
 };
 
+/** What the file refused, by the beginning of SQLite's code (SQLite, "Result and Error Codes"). */
+const FILE_PROBLEMS: readonly (readonly [code: string, status: number, message: string])[] = [
+  ['SQLITE_FULL', 507, 'The server’s disk is full. Nothing was written; what you entered is still on this device.'],
+  ['SQLITE_IOERR', 507, 'The server’s disk is full or fails. Nothing was written; what you entered is still on this device.'],
+  [
+    'SQLITE_READONLY',
+    503,
+    'The server’s data folder cannot be written any more. Nothing was written; what you entered is still on this device.',
+  ],
+  ['SQLITE_CORRUPT', 503, 'The server’s file is damaged. Nothing was written; what you entered is still on this device.'],
+  ['SQLITE_BUSY', 503, 'The server’s file is held by another program. Nothing was written; try again.'],
+];
+
+function fileProblem(error: unknown): Problem | null {
+  if (error instanceof FolderError) return new Problem(503, 'storage', error.message, { server: error.message });
+  const code = codeOf(error).startsWith('SQLITE_') ? codeOf(error) : codeOf((error as { cause?: unknown } | null)?.cause);
+  const found = FILE_PROBLEMS.find(([start]) => code.startsWith(start));
+  return found ? new Problem(found[1], 'storage', found[2], { server: found[2] }) : null;
+}
+
 function asProblem(error: unknown): Problem | null {
   if (error instanceof Problem) return error;
   if (error instanceof ContractError) return new Problem(422, 'invalid', error.message, error.fields);
   if (error instanceof CoreError) return new Problem(422, error.code, error.message, { [error.field]: error.message });
+  if (error instanceof URIError)
+    return new Problem(400, 'bad-address', 'The address is not readable.', { address: 'The address is not readable.' });
   const status = (error as { status?: unknown } | null)?.status;
   const known = typeof status === 'number' ? BODY_PROBLEMS[status] : undefined;
   return known ? new Problem(status as number, known.code, known.message, { body: known.message }) : null;
@@ -49,7 +72,8 @@ export const errorBody =
   (log: Logger): Middleware =>
   async (ctx, next) => {
     const answer = async (problem: Problem) => {
-      const body: ErrorBody = { error: { code: problem.code, message: problem.message, fields: problem.fields } };
+      const { code, message, fields, meanwhile } = problem;
+      const body: ErrorBody = { error: { code, message, fields, ...(meanwhile ? { meanwhile } : {}) } };
       ctx.status = problem.status;
       if (problem.status === 413) {
         // A sender that is cut off in the middle of its body sees a broken line, not the answer: let it end first, within reason.
@@ -65,8 +89,9 @@ export const errorBody =
         await answer(new Problem(404, 'not-found', 'There is nothing at this address.'));
       }
     } catch (error) {
-      const problem = asProblem(error);
-      if (!problem) log.error({ err: error, path: ctx.path }, 'unforeseen error');
+      const problem = asProblem(error) ?? fileProblem(error);
+      if (!problem || problem.code === 'storage')
+        log.error({ err: error, path: ctx.path }, problem ? 'the file cannot be used' : 'unforeseen error');
       await answer(problem ?? new Problem(500, 'internal', 'Something failed on the server. Nothing was written. Try again.'));
     }
   };

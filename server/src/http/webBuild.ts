@@ -29,7 +29,8 @@ export function webBuild(root: string): Middleware {
       root,
       setHeaders: (res) => res.setHeader('Cache-Control', HASHED.test(ctx.path) ? 'public, max-age=31536000, immutable' : 'no-cache'),
     }).catch((error: { status?: number }) => {
-      if (error.status !== 404) throw error;
+      // Not there, hidden, outside of the folder, or no address at all: nothing of ours is at it.
+      if (error.status === undefined || error.status >= 500) throw error;
       ctx.status = 404;
     });
   };

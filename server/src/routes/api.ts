@@ -1,110 +1,202 @@
 import Router from '@koa/router';
 import rawBody from 'raw-body';
 import {
-  coilInputSchema,
-  eventsInputSchema,
   houseRulesSchema,
+  parseEvents,
   parseInput,
   PHOTO_LIMIT,
-  placeInputSchema,
-  systemInputSchema,
+  shopInputSchema,
+  shopOpenSchema,
+  visitChangeSchema,
   visitInputSchema,
   visitSlotSchema,
-  type DayRecord,
+  type VisitRecord,
 } from '@elm-mist/contract';
+import { Answers } from '../http/answers';
 import type { Changes } from '../http/changes';
-import { notFound, Problem } from '../http/problem';
+import { notFound, refused } from '../http/problem';
+import type { Probes } from '../http/probes';
+import type { Cards } from '../services/cards';
+import { dayRecord } from '../services/day';
 import { appendEvents } from '../services/events';
-import { addCoil, addPlace, addSystem, changeCoil, placeList } from '../services/places';
 import { keepPhoto, readPhoto } from '../services/photos';
-import { addVisit, moveVisit, dayList, systemDetail, visitDetail } from '../services/visits';
+import { probeKit } from '../services/probeKit';
+import { changeShop, shopOf, zoneOf } from '../services/shop';
+import { addVisit, changeVisit, moveVisit, systemDetail, visitDetail } from '../services/visits';
 import type { Store } from '../store/open';
-import { simulatedDay } from '../standins/weather';
-import * as q from '../store/records';
+import * as s from '../store/settings';
+import * as v from '../store/visits';
+import { askedDay, askedNumber, body, created, idOf } from './asked';
+import { placeRoutes } from './places';
 import { shelfRoutes } from './shelf';
+import { weatherRoutes } from './weather';
 
-const DAY = /^\d{4}-\d{2}-\d{2}$/;
+const RAW_BODIES = [
+  /^\/api\/visits\/[^/]+\/photos\//,
+  /^\/api\/cleaners\/[^/]+\/sheet$/,
+  /^\/api\/shelf\/import$/,
+  /^\/api\/places\/import$/,
+  /^\/api\/weather$/,
+];
+
+/** Whether a route reads the body itself, as bytes. */
+export const takesRawBody = (path: string): boolean => RAW_BODIES.some((address) => address.test(path));
+
+/** The demo and one's own shop, of which one is open. */
+export interface ShopChoice {
+  ownIsThere: () => boolean;
+  /** Opens the other. @throws FolderError */
+  open: (which: 'demo' | 'own') => void;
+}
+
+export interface RouteParts {
+  store: Store;
+  now: () => Date;
+  changes: Changes;
+  probes: Probes;
+  cards: Cards;
+  shops: ShopChoice;
+}
 
 /** Every route of the program: judge the input, call a service, answer. */
-export function apiRouter(store: Store, now: () => Date, changes: Changes): Router {
+export function apiRouter({ store, now, changes, probes, cards, shops }: RouteParts): Router {
   const { db } = store;
   const router = new Router({ prefix: '/api' });
-  const id = (params: Record<string, string | undefined>): string => params['id'] ?? '';
-  const body = (ctx: { request: { body?: unknown } }): unknown => ctx.request.body;
-  const created = (ctx: { status: number; body: unknown }, record: unknown) => {
-    ctx.status = 201;
-    ctx.body = record;
-  };
+  const answers = new Answers(store.versions);
+  const at = () => now().toISOString();
 
   router.get('/health', (ctx) => {
-    ctx.body = { status: 'ready', time: now().toISOString() };
+    ctx.body = { status: 'ready', time: at() };
   });
 
-  router.get('/days/:day', (ctx) => {
-    const day = ctx.params['day'] ?? '';
-    if (!DAY.test(day)) throw new Problem(422, 'unreadable', 'A day looks like 2026-06-11.', { day: 'A day looks like 2026-06-11.' });
-    const weather = { simulated: true as const, hours: simulatedDay(day) };
-    ctx.body = { day, visits: dayList(db, day), next: q.nextVisitAfter(db, day) ?? null, weather } satisfies DayRecord;
+  router.get('/shop', (ctx) =>
+    answers.send(
+      ctx,
+      'shop',
+      () => ({ ...shopOf(db), ownIsThere: shops.ownIsThere() }),
+      () => ['shop', 'places'],
+    ),
+  );
+  router.put('/shop', (ctx) => {
+    ctx.body = changeShop(store, parseInput(shopInputSchema, body(ctx)));
   });
-
-  router.get('/places', (ctx) => {
-    ctx.body = placeList(db);
+  router.put('/shop/open', (ctx) => {
+    const { which } = parseInput(shopOpenSchema, body(ctx));
+    shops.open(which);
+    ctx.body = { which };
   });
-  router.get('/places/:id', (ctx) => {
-    const found = placeList(db).find((row) => row.place.id === id(ctx.params));
-    if (!found) throw notFound('place', id(ctx.params));
-    ctx.body = found;
+  router.get('/zone', (ctx) => {
+    const latitude = askedNumber(ctx.query, 'latitude', -90, 90);
+    ctx.body = { zone: zoneOf(latitude, askedNumber(ctx.query, 'longitude', -180, 180)) };
   });
-  router.post('/places', (ctx) => created(ctx, addPlace(store, parseInput(placeInputSchema, body(ctx)))));
-
-  router.get('/systems/:id', (ctx) => {
-    ctx.body = systemDetail(db, id(ctx.params));
-  });
-  router.post('/systems', (ctx) => created(ctx, addSystem(store, parseInput(systemInputSchema, body(ctx)))));
-  router.post('/systems/:id/coils', (ctx) => created(ctx, addCoil(store, id(ctx.params), parseInput(coilInputSchema, body(ctx)))));
-  router.put('/coils/:id', (ctx) => {
-    ctx.body = changeCoil(store, id(ctx.params), parseInput(coilInputSchema, body(ctx)));
-  });
-
-  shelfRoutes(router, store, now);
-
-  router.get('/house-rules', (ctx) => {
-    ctx.body = q.readHouseRules(db);
-  });
+  router.get('/house-rules', (ctx) =>
+    answers.send(
+      ctx,
+      'house-rules',
+      () => s.readHouseRules(db),
+      () => ['shop'],
+    ),
+  );
   router.put('/house-rules', (ctx) => {
     const rules = parseInput(houseRulesSchema, body(ctx));
-    store.write((tx) => q.writeHouseRules(tx, rules));
+    store.write((tx, touches) => {
+      s.writeHouseRules(tx, rules);
+      touches.push('shop');
+    });
     ctx.body = rules;
   });
 
-  router.post('/visits', (ctx) => created(ctx, addVisit(store, parseInput(visitInputSchema, body(ctx)))));
+  router.get('/days/:day', (ctx) => {
+    const day = askedDay('day', ctx.params['day']);
+    return answers.send(
+      ctx,
+      `day ${day}`,
+      () => dayRecord(store, cards, day),
+      (made) => [
+        `day:${day}`,
+        ...made.visits.map((row) => `system:${row.system.id}` as const),
+        ...(made.next ? [`visit:${made.next.id}` as const, `day:${made.next.day}` as const] : []),
+        'places',
+        'shop',
+        'shelf',
+        'closings',
+        'weather',
+        'plans',
+      ],
+    );
+  });
+
+  router.get('/systems/:id', (ctx) => {
+    const id = idOf(ctx);
+    return answers.send(
+      ctx,
+      `system ${id}`,
+      () => systemDetail(db, id),
+      () => [`system:${id}`, 'places', 'shop'],
+    );
+  });
+
+  router.post('/visits', (ctx) => created(ctx, addVisit(store, parseInput(visitInputSchema, body(ctx)), at())));
   router.put('/visits/:id/slot', (ctx) => {
-    ctx.body = moveVisit(store, id(ctx.params), parseInput(visitSlotSchema, body(ctx)));
+    ctx.body = tellMoved(moveVisit(store, idOf(ctx), parseInput(visitSlotSchema, body(ctx))));
   });
+  router.put('/visits/:id', (ctx) => {
+    ctx.body = tellMoved(changeVisit(store, idOf(ctx), parseInput(visitChangeSchema, body(ctx))));
+  });
+  const tellMoved = (visit: VisitRecord): VisitRecord => {
+    changes.tell(visit.id, []);
+    return visit;
+  };
   router.get('/visits/:id', (ctx) => {
-    ctx.body = visitDetail(db, id(ctx.params));
+    const id = idOf(ctx);
+    return answers.send(
+      ctx,
+      `visit ${id}`,
+      () => visitDetail(store, id),
+      ({ visit, system }) => [
+        `visit:${id}`,
+        `system:${system.id}`,
+        `system:${visit.systemId}`,
+        `day:${visit.day}`,
+        'places',
+        'shop',
+        'shelf',
+        'closings',
+        'weather',
+      ],
+    );
   });
-  router.post('/visits/:id/events', (ctx) => {
-    const { events } = parseInput(eventsInputSchema, body(ctx));
-    const appended = appendEvents(store, id(ctx.params), events, now().toISOString());
+  router.post('/visits/:id/events', async (ctx) => {
+    const appended = await appendEvents(store, idOf(ctx), parseEvents(body(ctx)), at());
     ctx.body = appended;
-    if (appended.added > 0) changes.tell(id(ctx.params), appended.accepted);
+    if (appended.added === 0) return;
+    changes.tell(idOf(ctx), appended.accepted);
+    cards.soon(idOf(ctx));
   });
   router.get('/visits/:id/changes', (ctx) => {
-    if (!q.findVisit(db, id(ctx.params))) throw notFound('visit', id(ctx.params));
-    changes.follow(ctx, id(ctx.params));
+    if (!v.findVisit(db, idOf(ctx))) throw notFound('visit', idOf(ctx));
+    changes.follow(ctx, idOf(ctx));
+  });
+
+  router.get('/visits/:id/probes', (ctx) => {
+    const when = ctx.query['when'];
+    if (when !== 'before' && when !== 'after') throw refused('when', 'when must be before or after.');
+    probes.follow(ctx, probeKit(store, idOf(ctx), when, now().getTime()));
   });
 
   router.put('/visits/:id/photos/:photoId', async (ctx) => {
     const bytes = await rawBody(ctx.req, { limit: PHOTO_LIMIT });
-    created(ctx, keepPhoto(store, id(ctx.params), ctx.params['photoId'] ?? '', ctx.get('Content-Type'), bytes, now().toISOString()));
+    created(ctx, keepPhoto(store, idOf(ctx), ctx.params['photoId'] ?? '', ctx.get('Content-Type'), bytes, at()));
   });
   router.get('/photos/:id', (ctx) => {
-    const photo = readPhoto(db, id(ctx.params));
+    const photo = readPhoto(db, idOf(ctx));
     ctx.set('Cache-Control', 'private, max-age=31536000, immutable');
     ctx.type = photo.mime;
     ctx.body = photo.bytes;
   });
 
+  placeRoutes(router, store, now, answers);
+  shelfRoutes(router, store, now, answers);
+  weatherRoutes(router, store);
   return router;
 }

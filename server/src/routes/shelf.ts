@@ -1,16 +1,11 @@
-import { PassThrough } from 'node:stream';
 import type Router from '@koa/router';
-import {
-  applicatorInputSchema,
-  cleanerInputSchema,
-  parseInput,
-  SHEET_LIMIT,
-  stockCountSchema,
-  stockInputSchema,
-  type ErrorBody,
-} from '@elm-mist/contract';
+import { applicatorInputSchema, cleanerInputSchema, parseInput, SHEET_LIMIT, stockCountSchema, stockInputSchema } from '@elm-mist/contract';
 import rawBody from 'raw-body';
+import type { Answers } from '../http/answers';
 import { Problem } from '../http/problem';
+import { streamed } from '../http/streamed';
+import { todayOf } from '../services/shop';
+import { askedDay, askedOneOf, idOf } from './asked';
 import { visitCosts } from '../services/costs';
 import { addApplicator, addCleaner, changeApplicator, changeCleaner, cleanerDetail, keepSheet, readSheet } from '../services/shelf';
 import { exportCsv, exportJson, FILE_KINDS, importFile, reorderCsv, type FileKind } from '../services/shelfFiles';
@@ -18,43 +13,40 @@ import { addStock, countStock } from '../services/stock';
 import type { Store } from '../store/open';
 import * as shelf from '../store/shelf';
 
-const DAY = /^\d{4}-\d{2}-\d{2}$/;
-
-function oneOf<T extends string>(name: string, value: unknown, allowed: readonly T[]): T {
-  const found = allowed.find((word) => word === value);
-  if (!found)
-    throw new Problem(422, 'unknown', `${name} must be one of: ${allowed.join(', ')}.`, {
-      [name]: `${name} must be one of: ${allowed.join(', ')}.`,
-    });
-  return found;
-}
+/** An emptied bottle is shown for so long, in case it was counted wrong, ms. */
+const EMPTY_SHOWN_MS = 60 * 86_400_000;
 
 /** Cleaners, bottles, stock, costs, and files in and out. */
-export function shelfRoutes(router: Router, store: Store, now: () => Date): void {
+export function shelfRoutes(router: Router, store: Store, now: () => Date, answers: Answers): void {
   const { db } = store;
-  const today = () => now().toISOString().slice(0, 10);
-  const id = (params: Record<string, string | undefined>): string => params['id'] ?? '';
+  const at = () => now().toISOString();
+  const since = () => new Date(now().getTime() - EMPTY_SHOWN_MS).toISOString();
   const by = (given: unknown): string => (typeof given === 'string' ? given.slice(0, 60) : '');
 
   router.get('/shelf', (ctx) => {
-    ctx.body = { cleaners: shelf.cleaners(db), applicators: shelf.applicators(db), stock: shelf.stock(db) };
+    return answers.send(
+      ctx,
+      'shelf',
+      () => ({ cleaners: shelf.cleaners(db), applicators: shelf.applicators(db), stock: shelf.stockStanding(db, since()) }),
+      () => ['shelf'],
+    );
   });
   router.post('/cleaners', (ctx) => {
     ctx.status = 201;
-    ctx.body = addCleaner(store, parseInput(cleanerInputSchema, ctx.request.body));
+    ctx.body = addCleaner(store, parseInput(cleanerInputSchema, ctx.request.body), at());
   });
   router.get('/cleaners/:id', (ctx) => {
-    ctx.body = cleanerDetail(db, id(ctx.params));
+    ctx.body = cleanerDetail(db, idOf(ctx));
   });
   router.put('/cleaners/:id', (ctx) => {
-    ctx.body = changeCleaner(store, id(ctx.params), parseInput(cleanerInputSchema, ctx.request.body));
+    ctx.body = changeCleaner(store, idOf(ctx), parseInput(cleanerInputSchema, ctx.request.body));
   });
   router.put('/cleaners/:id/sheet', async (ctx) => {
     const bytes = await rawBody(ctx.req, { limit: SHEET_LIMIT });
-    ctx.body = keepSheet(store, id(ctx.params), ctx.get('Content-Type'), bytes, now().toISOString());
+    ctx.body = keepSheet(store, idOf(ctx), ctx.get('Content-Type'), bytes, at());
   });
   router.get('/cleaners/:id/sheet', (ctx) => {
-    const sheet = readSheet(db, id(ctx.params));
+    const sheet = readSheet(db, idOf(ctx));
     ctx.set('Cache-Control', 'private, no-cache');
     ctx.set('Content-Disposition', 'inline');
     ctx.type = sheet.mime;
@@ -63,28 +55,28 @@ export function shelfRoutes(router: Router, store: Store, now: () => Date): void
 
   router.post('/applicators', (ctx) => {
     ctx.status = 201;
-    ctx.body = addApplicator(store, parseInput(applicatorInputSchema, ctx.request.body));
+    ctx.body = addApplicator(store, parseInput(applicatorInputSchema, ctx.request.body), at());
   });
   router.put('/applicators/:id', (ctx) => {
-    ctx.body = changeApplicator(store, id(ctx.params), parseInput(applicatorInputSchema, ctx.request.body));
+    ctx.body = changeApplicator(store, idOf(ctx), parseInput(applicatorInputSchema, ctx.request.body));
   });
 
   router.post('/stock', (ctx) => {
     ctx.status = 201;
-    ctx.body = addStock(store, parseInput(stockInputSchema, ctx.request.body), by(ctx.query['by']), now().toISOString());
+    ctx.body = addStock(store, parseInput(stockInputSchema, ctx.request.body), by(ctx.query['by']), at());
   });
   router.put('/stock/:id', (ctx) => {
-    ctx.body = countStock(store, id(ctx.params), parseInput(stockCountSchema, ctx.request.body), now().toISOString());
+    ctx.body = countStock(store, idOf(ctx), parseInput(stockCountSchema, ctx.request.body), at());
   });
 
   router.get('/costs', (ctx) => {
-    const { from, to } = ctx.query;
-    for (const [name, day] of Object.entries({ from, to }))
-      if (typeof day !== 'string' || !DAY.test(day))
-        throw new Problem(422, 'unreadable', `${name} must be a day like 2026-06-11.`, {
-          [name]: `${name} must be a day like 2026-06-11.`,
-        });
-    ctx.body = visitCosts(db, String(from), String(to));
+    const [from, to] = [askedDay('from', ctx.query['from']), askedDay('to', ctx.query['to'])];
+    return answers.send(
+      ctx,
+      `costs ${from} ${to}`,
+      () => visitCosts(db, from, to),
+      () => ['closings', 'places', 'shelf', 'shop'],
+    );
   });
 
   const file = (
@@ -102,10 +94,10 @@ export function shelfRoutes(router: Router, store: Store, now: () => Date): void
     const makers: Record<string, () => [type: string, text: string]> = {
       'products.csv': () => ['text/csv', exportCsv(db, 'products')],
       'stock.csv': () => ['text/csv', exportCsv(db, 'stock')],
-      'reorder.csv': () => ['text/csv', reorderCsv(db, today())],
+      'reorder.csv': () => ['text/csv', reorderCsv(db, todayOf(db, now()))],
       'shelf.json': () => ['application/json', JSON.stringify(exportJson(db), null, 2)],
     };
-    const make = makers[name];
+    const make = Object.hasOwn(makers, name) ? makers[name] : undefined;
     if (!make) throw new Problem(404, 'not-found', `There is no file "${name}".`, { name: `There is no file "${name}".` });
     file(ctx, name, ...make());
   });
@@ -113,31 +105,12 @@ export function shelfRoutes(router: Router, store: Store, now: () => Date): void
   // The answer comes line by line while the file is still being read: how many rows so far, then how it ended.
   router.post('/shelf/import', (ctx) => {
     const request = {
-      kind: oneOf<FileKind>('kind', ctx.query['kind'], FILE_KINDS),
-      format: oneOf('format', ctx.query['format'], ['csv', 'json'] as const),
-      onBad: oneOf('onBad', ctx.query['onBad'] ?? 'refuse', ['refuse', 'skip'] as const),
+      kind: askedOneOf<FileKind>('kind', ctx.query['kind'], FILE_KINDS),
+      format: askedOneOf('format', ctx.query['format'], ['csv', 'json'] as const),
+      onBad: askedOneOf('onBad', ctx.query['onBad'] ?? 'refuse', ['refuse', 'skip'] as const),
       by: by(ctx.query['by']),
-      at: now().toISOString(),
+      at: at(),
     };
-    const lines = new PassThrough();
-    const tell = (line: unknown) => lines.write(`${JSON.stringify(line)}\n`);
-    ctx.type = 'application/x-ndjson';
-    ctx.compress = false;
-    ctx.body = lines;
-    void importFile(store, ctx.req, request, tell)
-      .then(tell, (error: unknown) => {
-        const known = error instanceof Problem;
-        const body: ErrorBody = {
-          error: {
-            code: known ? error.code : 'internal',
-            message: known ? error.message : 'Something failed on the server. Nothing was imported.',
-            fields: known ? error.fields : {},
-          },
-        };
-        if (!known) ctx.app.emit('error', error, ctx);
-        ctx.req.resume();
-        tell(body);
-      })
-      .finally(() => lines.end());
+    streamed(ctx, (tell) => importFile(store, ctx.req, request, tell));
   });
 }

@@ -1,36 +1,26 @@
 import type { VisitCostRecord } from '@elm-mist/contract';
-import { costOfVisit, foldVisit } from '@elm-mist/core';
-import { and, asc, eq, gte, lte } from 'drizzle-orm';
+import { costOfVisit } from '@elm-mist/core';
 import type { Db } from '../store/open';
-import * as q from '../store/records';
-import * as t from '../store/schema';
+import { readHouseRules } from '../store/settings';
 import * as shelf from '../store/shelf';
-import { visitFrame } from './visits';
+import { closedBetween, type ClosedRow } from '../store/visits';
+import { drawRead, READ_VERSION } from './reads';
+
+/** Visits read at a time, with room for other requests between. */
+const SLICE = 400;
 
 /** What each visit closed between two days took and cost, oldest first. @param from, to ISO days, both counted */
-export function visitCosts(db: Db, from: string, to: string): VisitCostRecord[] {
-  const house = q.readHouseRules(db);
+export async function visitCosts(db: Db, from: string, to: string): Promise<VisitCostRecord[]> {
+  const house = readHouseRules(db);
   const cleaners = new Map(shelf.cleaners(db).map((cleaner) => [cleaner.id, cleaner]));
-  const rows = db
-    .select({ id: t.visit.id })
-    .from(t.visit)
-    .where(and(eq(t.visit.standing, 'closed'), gte(t.visit.day, from), lte(t.visit.day, to)))
-    .orderBy(asc(t.visit.day), asc(t.visit.startMinute))
-    .all();
-  return rows.map(({ id }) => {
-    const { visit, place, system, coils } = visitFrame(db, id);
-    const state = foldVisit(id, system.configuration, q.eventsOf(db, id));
-    return {
-      visitId: id,
-      day: visit.day,
-      placeName: place.name,
-      systemName: system.name,
-      ...costOfVisit(
-        state,
-        coils.map((coil) => ({ id: coil.id, role: coil.role, rows: coil.geometry.rows })),
-        cleaners,
-        house,
-      ),
-    };
-  });
+  const costs: VisitCostRecord[] = [];
+  let last: ClosedRow | null = null;
+  for (;;) {
+    const rows: ClosedRow[] = closedBetween(db, from, to, last, SLICE, READ_VERSION);
+    for (const { id, day, placeName, systemName, cost } of rows)
+      costs.push({ visitId: id, day, placeName, systemName, ...costOfVisit(cost ?? drawRead(db, id).cost, cleaners, house) });
+    last = rows.at(-1) ?? null;
+    if (rows.length < SLICE) return costs;
+    await new Promise((done) => setImmediate(done));
+  }
 }

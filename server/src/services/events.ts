@@ -1,13 +1,16 @@
 import { isDeepStrictEqual } from 'node:util';
-import { checkEvent, CoreError, foldVisit, standingOf, type VisitEvent } from '@elm-mist/core';
+import { checkEvent, CoreError, followVisit, standingOf, visitRead, type FollowedVisit, type VisitEvent } from '@elm-mist/core';
 import { eq } from 'drizzle-orm';
-import { Problem } from '../http/problem';
-import type { Store } from '../store/open';
-import * as q from '../store/records';
+import { notFound, Problem } from '../http/problem';
+import { keptFor } from '../store/kept';
+import type { Db, Store } from '../store/open';
+import type { Scope } from '../store/versions';
 import * as t from '../store/schema';
 import { cleaners } from '../store/shelf';
+import * as v from '../store/visits';
+import { READ_VERSION } from './reads';
 import { settleStock } from './stock';
-import { visitFrame } from './visits';
+import { surroundings } from './visitFrame';
 
 export interface Appended {
   /** Ids now stored, newly or from before. */
@@ -16,49 +19,122 @@ export interface Appended {
   added: number;
 }
 
+/** Visits that are being worked on, followed in memory so that an entry costs what it adds. */
+const MOST_FOLLOWED = 64;
+const followed = new WeakMap<Store, Map<string, Followed>>();
+
+/** A visit that is followed, and what was last written for others to read of it. */
+interface Followed {
+  visit: FollowedVisit;
+  configuration: string;
+  told: string;
+  byId: Map<string, VisitEvent>;
+}
+
+function follow(store: Store, visitId: string, configuration: Parameters<typeof followVisit>[1]): Followed {
+  const all = followed.get(store) ?? new Map<string, Followed>();
+  followed.set(store, all);
+  const kept = all.get(visitId);
+  if (kept?.configuration === configuration) return kept;
+  const stored = v.eventsOf(store.db, visitId);
+  const byId = new Map(stored.map((event) => [event.id, event]));
+  const fresh: Followed = { visit: followVisit(visitId, configuration, stored), configuration, told: '', byId };
+  all.delete(visitId);
+  all.set(visitId, fresh);
+  for (const oldest of all.keys()) if (all.size > MOST_FOLLOWED) all.delete(oldest);
+  return fresh;
+}
+
+const taken = (index: number): Problem =>
+  new Problem(409, 'conflict', 'An event with this id is stored already, with other content.', {
+    [`events[${index}].id`]: 'This id is taken by another event.',
+  });
+
+/** Adds entries whose ids this visit does not know. @throws Problem 409 when another visit does */
+function addAll(db: Db, sent: readonly VisitEvent[], fresh: readonly VisitEvent[], receivedAt: string): void {
+  try {
+    v.addEvents(db, fresh, receivedAt);
+  } catch (error) {
+    const elsewhere = v.findEvents(
+      db,
+      fresh.map((event) => event.id),
+    );
+    if (elsewhere.size === 0) throw error;
+    throw taken(sent.findIndex((event) => elsewhere.has(event.id)));
+  }
+}
+
 /**
- * Appends events to a visit in the order given. All are written or none; an id that is stored already, with the same
- * content, counts as accepted and is not written again.
+ * Appends events to a visit in the order given, and with them what lists and later visits read of it. All are written or none; an id that is
+ * stored already, with the same content, counts as accepted and is not written again.
  * @throws Problem 404 unknown visit · 409 an id stored with other content · 422 an event that may not be added, its index in the field
  */
-export function appendEvents(store: Store, visitId: string, events: readonly VisitEvent[], receivedAt: string): Appended {
-  return store.write((db) => {
-    const { system, coils } = visitFrame(db, visitId);
-    const stored = q.eventsOf(db, visitId);
-    const frame = { configuration: system.configuration, coils, shelf: cleaners(db), events: stored };
-    let state = foldVisit(visitId, system.configuration, stored);
-    let added = 0;
-    events.forEach((event, index) => {
-      const at = `events[${index}]`;
-      const before = q.findEvent(db, event.id);
-      if (before) {
-        if (!isDeepStrictEqual(before, JSON.parse(JSON.stringify(event)))) {
-          throw new Problem(409, 'conflict', 'An event with this id is stored already, with other content.', {
-            [`${at}.id`]: 'This id is taken by another event.',
-          });
+export async function appendEvents(store: Store, visitId: string, events: readonly VisitEvent[], receivedAt: string): Promise<Appended> {
+  const append = (db: Db, touches: Scope[]): Appended => {
+    try {
+      const visit = keptFor(store, 'visit', visitId, ['plans'], () => v.findVisit(db, visitId));
+      if (!visit) throw notFound('visit', visitId);
+      const around = keptFor(store, 'surroundings', `${visitId} ${visit.coilIds.join(' ')}`, ['places'], () => surroundings(db, visit));
+      const live = follow(store, visitId, around.system.configuration);
+      const frame = {
+        configuration: around.system.configuration,
+        coils: around.coils,
+        shelf: keptFor(store, 'cleaners', '', ['shelf'], () => cleaners(db)),
+        events: live.visit.events,
+      };
+      const fresh: VisitEvent[] = [];
+      events.forEach((event, index) => {
+        const at = `events[${index}]`;
+        const known = live.byId.get(event.id);
+        if (known) {
+          if (!isDeepStrictEqual(JSON.parse(JSON.stringify(known)), JSON.parse(JSON.stringify(event)))) throw taken(index);
+          return;
         }
-        return;
+        try {
+          checkEvent(live.visit.state, event, frame);
+        } catch (error) {
+          if (error instanceof CoreError) throw new Problem(422, error.code, error.message, { [`${at}.${error.field}`]: error.message });
+          throw error;
+        }
+        live.visit.add(event);
+        live.byId.set(event.id, event);
+        fresh.push(event);
+      });
+      if (fresh.length > 0) {
+        addAll(db, events, fresh, receivedAt);
+        const { state } = live.visit;
+        const standing = standingOf(state);
+        const read = visitRead(state, live.visit.events, around.coils);
+        // Most entries change nothing that others read.
+        const told = JSON.stringify(read);
+        if (told !== live.told) v.writeRead(db, visitId, READ_VERSION, read);
+        live.told = told;
+        // Nothing leaves the shelf before the visit is done with, and nothing comes back unless it was.
+        const done = [standing, visit.standing].some((word) => word === 'closed' || word === 'cancelled');
+        if (done && settleStock(db, visitId, state, fresh.at(-1)?.by ?? '', receivedAt)) touches.push('shelf');
+        if (standing !== visit.standing) {
+          touches.push('plans');
+          db.update(t.visit)
+            .set({ standing, nextDue: read.nextDue, closedAs: standing === 'closed' ? around : null })
+            .where(eq(t.visit.id, visitId))
+            .run();
+        }
+        touches.push(`visit:${visitId}`, `system:${visit.systemId}`, `day:${visit.day}`);
+        if ([standing, visit.standing].includes('closed')) touches.push('closings');
       }
-      try {
-        checkEvent(state, event, frame);
-      } catch (error) {
-        if (error instanceof CoreError) throw new Problem(422, error.code, error.message, { [`${at}.${error.field}`]: error.message });
-        throw error;
-      }
-      db.insert(t.event)
-        .values({ ...event, receivedAt })
-        .run();
-      stored.push(event);
-      state = foldVisit(visitId, system.configuration, stored);
-      added += 1;
-    });
-    if (added > 0) {
-      settleStock(db, visitId, state, events.at(-1)?.by ?? '', receivedAt);
-      db.update(t.visit)
-        .set({ standing: standingOf(state) })
-        .where(eq(t.visit.id, visitId))
-        .run();
+      return { accepted: events.map((event) => event.id), added: fresh.length };
+    } catch (error) {
+      // What was followed may hold what was not written.
+      forget(store, visitId);
+      throw error;
     }
-    return { accepted: events.map((event) => event.id), added };
+  };
+  return store.writeTogether(append).catch((error: unknown) => {
+    forget(store, visitId);
+    throw error;
   });
+}
+
+function forget(store: Store, visitId: string): void {
+  followed.get(store)?.delete(visitId);
 }

@@ -2,8 +2,8 @@ import { PHOTO_TYPES } from '@elm-mist/contract';
 import { eq } from 'drizzle-orm';
 import { notFound, Problem } from '../http/problem';
 import type { Db, Store } from '../store/open';
-import * as q from '../store/records';
 import * as t from '../store/schema';
+import { findVisit } from '../store/visits';
 
 const UUID = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i;
 
@@ -32,7 +32,7 @@ export function keepPhoto(
     throw new Problem(415, 'bad-type', 'A photo must be a JPEG or a PNG.', { body: 'A photo must be a JPEG or a PNG.' });
   }
   store.write((db) => {
-    if (!q.findVisit(db, visitId)) throw notFound('visit', visitId);
+    if (!findVisit(db, visitId)) throw notFound('visit', visitId);
     db.insert(t.photo).values({ id: photoId, visitId, mime, bytes, receivedAt }).onConflictDoNothing().run();
   });
   return { photoId };

@@ -1,78 +1,247 @@
+import {
+  PLACES_PER_PAGE,
+  type CustomerDetail,
+  type CustomerInput,
+  type CustomerRecord,
+  type PlaceInput,
+  type PlacePage,
+  type PlaceRecord,
+  type PlaceSummary,
+} from '@elm-mist/contract';
+import { and, eq, inArray, ne } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
-import type { CoilInput, CoilRecord, PlaceInput, PlaceRecord, PlaceSummary, SystemInput, SystemRecord } from '@elm-mist/contract';
-import { capacityFromModel, checkGeometry, foldVisit, type CoilGeometry } from '@elm-mist/core';
-import { eq } from 'drizzle-orm';
-import { notFound, Problem } from '../http/problem';
+import { notFound, refused } from '../http/problem';
 import type { Db, Store } from '../store/open';
-import * as q from '../store/records';
+import * as p from '../store/places';
 import * as t from '../store/schema';
+import { once } from './made';
+import { overlaid } from './meanwhile';
+import { shopOf } from './shop';
 
-export function placeList(db: Db): PlaceSummary[] {
-  const systems = q.systemsOf(db);
-  return q.allPlaces(db).map((place) => ({
-    place,
-    systems: systems
-      .filter((system) => system.placeId === place.id)
-      .map((system) => {
-        const last = q.visitsOfSystem(db, system.id).find((visit) => visit.standing === 'closed');
-        const closed = last && foldVisit(last.id, system.configuration, q.eventsOf(db, last.id)).closed;
-        return { ...system, lastVisit: last?.day ?? null, nextDue: closed?.value.nextDue ?? null };
-      }),
-  }));
+/** Where a page goes on: the last name and id of the one before, as one word. */
+const mark = ({ name, id }: PlaceRecord): string => Buffer.from(JSON.stringify([name, id])).toString('base64url');
+function readMark(text: string): { name: string; id: string } {
+  try {
+    const [name, id] = JSON.parse(Buffer.from(text, 'base64url').toString()) as unknown[];
+    if (typeof name === 'string' && typeof id === 'string') return { name, id };
+  } catch {
+    // Said below.
+  }
+  throw refused('after', 'This is not where a page of places ends.', 'unreadable');
 }
 
-export function addPlace(store: Store, input: PlaceInput): PlaceRecord {
-  return store.write((db) => {
-    const { customerName, phone, ...rest } = input;
-    const customerId = randomUUID();
-    const id = randomUUID();
-    db.insert(t.customer).values({ id: customerId, name: customerName, phone }).run();
-    db.insert(t.place)
-      .values({ id, customerId, ...rest })
+/** A page of places with their systems. @throws Problem 422 `after` */
+export function placePage(db: Db, { words, archived, after }: { words: string; archived: boolean; after: string | null }): PlacePage {
+  const { places, total } = p.placesAsked(db, {
+    words,
+    archived,
+    after: after === null ? null : readMark(after),
+    most: PLACES_PER_PAGE + 1,
+  });
+  const page = places.slice(0, PLACES_PER_PAGE);
+  const systems = p.systemsAt(
+    db,
+    page.map((place) => place.id),
+  );
+  const last = page.at(-1);
+  return {
+    places: page.map((place) => ({ place, systems: systems.filter((system) => system.placeId === place.id) })),
+    total,
+    next: places.length > PLACES_PER_PAGE && last ? mark(last) : null,
+  };
+}
+
+export function placeDetail(db: Db, id: string): PlaceSummary {
+  const place = p.findPlace(db, id);
+  if (!place) throw notFound('place', id);
+  return { place, systems: p.systemsAt(db, [id]) };
+}
+
+/** Latitude, longitude, height and where they are from: as given, else the shop's own. */
+function positionOf(db: Db, input: PlaceInput): Pick<PlaceRecord, 'latitudeDeg' | 'longitudeDeg' | 'altitudeM' | 'positionFrom'> {
+  const shop = shopOf(db);
+  const given = typeof input.latitudeDeg === 'number' && typeof input.longitudeDeg === 'number';
+  const own = { latitudeDeg: shop.latitudeDeg ?? 0, longitudeDeg: shop.longitudeDeg ?? 0 };
+  return {
+    ...(given ? { latitudeDeg: input.latitudeDeg as number, longitudeDeg: input.longitudeDeg as number } : own),
+    altitudeM: input.altitudeM ?? shop.altitudeM ?? 0,
+    positionFrom: given ? (input.positionFrom ?? 'typed') : shop.latitudeDeg === null ? 'unknown' : 'shop',
+  };
+}
+
+/** The owner that a place is to have: one who is there, or a new one. @throws Problem 422 `customerId` */
+function ownerOf(db: Db, input: PlaceInput): string {
+  if (input.customerId !== undefined) {
+    if (!p.findCustomer(db, input.customerId)) throw refused('customerId', `There is no customer "${input.customerId}".`, 'unknown');
+    return input.customerId;
+  }
+  const id = randomUUID();
+  db.insert(t.customer).values({ id, name: input.customerName, phone: input.phone }).run();
+  return id;
+}
+
+/** @throws Problem 409 `id` · 422 `customerId` */
+export function addPlace(store: Store, input: PlaceInput, at: string): PlaceRecord {
+  return store.write((db, touches) =>
+    once(
+      db,
+      'place',
+      input,
+      at,
+      (id) => p.findPlace(db, id),
+      (id) => {
+        const { name, address, note } = input;
+        db.insert(t.place)
+          .values({ id, customerId: ownerOf(db, input), name, address, note, ...positionOf(db, input) })
+          .run();
+        p.indexPlaces(db, [id]);
+        touches.push('places');
+        return placeDetail(db, id).place;
+      },
+    ),
+  );
+}
+
+type PlaceShape = Omit<PlaceInput, 'id' | 'was'>;
+
+/**
+ * Puts a place right, and with it its owner's name and phone; another `customerId` hands it to another owner, with its systems and their history.
+ * @throws Problem 404 · 409 when somebody changed the same thing meanwhile · 422 `customerId`
+ */
+export function changePlace(store: Store, id: string, input: PlaceInput): PlaceRecord {
+  return store.write((db, touches) => {
+    const now = placeDetail(db, id).place;
+    const { id: _id, was, newOwner, ...wanted } = input;
+    const shape: PlaceShape = {
+      customerId: now.customerId,
+      customerName: now.customerName,
+      phone: now.phone,
+      name: now.name,
+      address: now.address,
+      latitudeDeg: now.latitudeDeg,
+      longitudeDeg: now.longitudeDeg,
+      altitudeM: now.altitudeM,
+      positionFrom: now.positionFrom,
+      note: now.note,
+      newOwner: false,
+    };
+    const next = overlaid(shape, { ...shape, ...wanted, newOwner: false }, was as Partial<PlaceShape> | undefined);
+    const { customerId, customerName, phone, name, address, note } = next;
+    const owner = newOwner ? ownerOf(db, { ...next, customerId: undefined }) : ownerOf(db, next);
+    if (!newOwner && customerId === now.customerId)
+      db.update(t.customer).set({ name: customerName, phone }).where(eq(t.customer.id, owner)).run();
+    db.update(t.place)
+      .set({ customerId: owner, name, address, note, ...positionOf(db, next) })
+      .where(eq(t.place.id, id))
       .run();
-    return { id, customerName, phone, ...rest };
+    const others = db.select({ id: t.place.id }).from(t.place).where(eq(t.place.customerId, owner)).all();
+    p.indexPlaces(
+      db,
+      others.map((row) => row.id),
+    );
+    touches.push('places');
+    return placeDetail(db, id).place;
   });
 }
 
-/** @throws Problem 422 `placeId` when there is no such place */
-export function addSystem(store: Store, input: SystemInput): SystemRecord {
-  return store.write((db) => {
-    if (!q.findPlace(db, input.placeId))
-      throw new Problem(422, 'unknown', 'There is no such place.', { placeId: `There is no place "${input.placeId}".` });
-    const record: SystemRecord = { ...input, id: randomUUID(), btuh: input.btuh ?? capacityFromModel(input.model).btuh };
-    db.insert(t.system).values(record).run();
-    return record;
+/** Visits of systems that are not done with. */
+export const openVisits = (db: Db, systemIds: readonly string[]): number =>
+  systemIds.length === 0
+    ? 0
+    : db
+        .select({ id: t.visit.id })
+        .from(t.visit)
+        .where(and(inArray(t.visit.systemId, [...systemIds]), inArray(t.visit.standing, ['planned', 'under way'])))
+        .all().length;
+
+const OPEN_VISITS = 'Visits to it are planned or under way: close or cancel them first.';
+
+/** Puts a place away, with its systems, or brings it back; nothing of it is lost. @throws Problem 404 · 422 while visits are planned */
+export function archivePlace(store: Store, id: string, archived: boolean): PlaceRecord {
+  return store.write((db, touches) => {
+    const { systems } = placeDetail(db, id);
+    if (
+      archived &&
+      openVisits(
+        db,
+        systems.map((system) => system.id),
+      ) > 0
+    )
+      throw refused('archived', OPEN_VISITS);
+    db.update(t.place).set({ archived }).where(eq(t.place.id, id)).run();
+    touches.push('places');
+    return placeDetail(db, id).place;
   });
 }
 
-const coilOf = (id: string, systemId: string, input: CoilInput): CoilRecord => {
-  const { shape, finnedHeightM, rows, finsPerInch, rowDepthM, faces, ...build } = input;
-  const geometry: CoilGeometry = { shape, finnedHeightM, rows: rows as CoilGeometry['rows'], finsPerInch, rowDepthM, faces };
-  checkGeometry(geometry);
-  return { ...build, id, systemId, geometry };
-};
-
-export function addCoil(store: Store, systemId: string, input: CoilInput): CoilRecord {
-  return store.write((db) => {
-    if (!q.findSystem(db, systemId)) throw notFound('system', systemId);
-    if (q.coilsOf(db, systemId).some((coil) => coil.role === input.role)) {
-      throw new Problem(409, 'conflict', `This system has its ${input.role} already.`, {
-        role: `This system has its ${input.role} already.`,
-      });
-    }
-    const record = coilOf(randomUUID(), systemId, input);
-    db.insert(t.coil).values(q.coilToRow(record)).run();
-    return record;
+/**
+ * Two entries of the same place: the systems of one go to the other with their history, and the empty one is put away.
+ * @throws Problem 404 · 422 `intoId`
+ */
+export function mergePlace(store: Store, id: string, intoId: string): PlaceSummary {
+  return store.write((db, touches) => {
+    const { place } = placeDetail(db, id);
+    if (id === intoId) throw refused('intoId', 'A place cannot be taken into itself.');
+    const into = p.findPlace(db, intoId);
+    if (!into) throw refused('intoId', `There is no place "${intoId}".`, 'unknown');
+    db.update(t.system).set({ placeId: intoId }).where(eq(t.system.placeId, id)).run();
+    const note = [into.note, place.note].filter(Boolean).join('\n').slice(0, 2000);
+    db.update(t.place).set({ note }).where(eq(t.place.id, intoId)).run();
+    db.update(t.place).set({ archived: true }).where(eq(t.place.id, id)).run();
+    p.indexPlaces(db, [id, intoId]);
+    touches.push('places');
+    return placeDetail(db, intoId);
   });
 }
 
-export function changeCoil(store: Store, coilId: string, input: CoilInput): CoilRecord {
-  return store.write((db) => {
-    const before = q.findCoil(db, coilId);
-    if (!before) throw notFound('coil', coilId);
-    if (before.role !== input.role) throw new Problem(422, 'not-allowed', 'A coil keeps its role.', { role: 'A coil keeps its role.' });
-    const record = coilOf(coilId, before.systemId, input);
-    db.update(t.coil).set(q.coilToRow(record)).where(eq(t.coil.id, coilId)).run();
-    return record;
+/** A customer with their places. @throws Problem 404 */
+export function customerDetail(db: Db, id: string): CustomerDetail {
+  const customer = p.findCustomer(db, id);
+  if (!customer) throw notFound('customer', id);
+  const places = p.placesOf(db, id);
+  return { customer: { ...customer, places: places.length }, places };
+}
+
+/** Puts name and phone of a customer right, at every place of theirs. @throws Problem 404 · 409 when somebody changed the same thing meanwhile */
+export function changeCustomer(store: Store, id: string, { was, ...wanted }: CustomerInput): CustomerDetail {
+  return store.write((db, touches) => {
+    const { customer, places } = customerDetail(db, id);
+    const { name, phone } = overlaid(
+      { name: customer.name, phone: customer.phone },
+      wanted,
+      was as Partial<Pick<CustomerRecord, 'name' | 'phone'>> | undefined,
+    );
+    db.update(t.customer).set({ name, phone }).where(eq(t.customer.id, id)).run();
+    p.indexPlaces(
+      db,
+      places.map((place) => place.id),
+    );
+    touches.push('places');
+    return customerDetail(db, id);
+  });
+}
+
+/** Two entries of the same customer: the places of one go to the other. @throws Problem 404 · 422 `intoId` */
+export function mergeCustomer(store: Store, id: string, intoId: string): CustomerRecord {
+  return store.write((db, touches) => {
+    const from = p.findCustomer(db, id);
+    if (!from) throw notFound('customer', id);
+    if (id === intoId) throw refused('intoId', 'A customer cannot be taken into themselves.');
+    const into = p.findCustomer(db, intoId);
+    if (!into) throw refused('intoId', `There is no customer "${intoId}".`, 'unknown');
+    const moved = db.select({ id: t.place.id }).from(t.place).where(eq(t.place.customerId, id)).all();
+    db.update(t.place).set({ customerId: intoId }).where(eq(t.place.customerId, id)).run();
+    if (into.phone === '' && from.phone !== '')
+      db.update(t.customer)
+        .set({ phone: from.phone })
+        .where(and(eq(t.customer.id, intoId), ne(t.customer.id, id)))
+        .run();
+    p.indexPlaces(
+      db,
+      moved.map((row) => row.id),
+    );
+    touches.push('places');
+    const places = db.select({ id: t.place.id }).from(t.place).where(eq(t.place.customerId, intoId)).all().length;
+    return { ...into, phone: into.phone || from.phone, places };
   });
 }

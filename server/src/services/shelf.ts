@@ -1,4 +1,3 @@
-import { randomUUID } from 'node:crypto';
 import {
   entryOf,
   type ApplicatorInput,
@@ -13,9 +12,13 @@ import { notFound, Problem } from '../http/problem';
 import type { Db, Store } from '../store/open';
 import * as t from '../store/schema';
 import * as shelf from '../store/shelf';
+import { once } from './made';
 
 /** An entry as the row that is stored: what the label does not say is filled in, and remembered as assumed. */
-export const cleanerRow = (entry: CleanerEntry): Omit<typeof t.cleaner.$inferInsert, 'id'> => ({ ...entry, ...completeLabel(entry) });
+export const cleanerRow = (entry: CleanerEntry): Omit<typeof t.cleaner.$inferInsert, 'id'> => {
+  const { id: _id, ...row } = { id: '', ...entry, ...completeLabel(entry) };
+  return row;
+};
 
 function checkName(db: Db, name: string, ownId: string | null): void {
   if (shelf.cleaners(db).some((cleaner) => cleaner.id !== ownId && cleaner.name.toLowerCase() === name.toLowerCase())) {
@@ -30,20 +33,30 @@ function readCleaner(db: Db, id: string): CleanerRecord {
 }
 
 /** Adds a cleaner from its label. @throws Problem 409 `name` when the name is taken */
-export function addCleaner(store: Store, input: CleanerInput): CleanerRecord {
-  return store.write((db) => {
-    checkName(db, input.name, null);
-    const id = randomUUID();
-    db.insert(t.cleaner)
-      .values({ ...cleanerRow(entryOf(input)), id })
-      .run();
-    return readCleaner(db, id);
-  });
+export function addCleaner(store: Store, input: CleanerInput, at: string): CleanerRecord {
+  return store.write((db, touches) =>
+    once(
+      db,
+      'cleaner',
+      input,
+      at,
+      (id) => shelf.findCleaner(db, id),
+      (id) => {
+        checkName(db, input.name, null);
+        db.insert(t.cleaner)
+          .values({ ...cleanerRow(entryOf(input)), id })
+          .run();
+        touches.push('shelf');
+        return readCleaner(db, id);
+      },
+    ),
+  );
 }
 
 /** Changes what a label says. Plans already made keep what they followed. @throws Problem 404 · 409 `name` */
 export function changeCleaner(store: Store, id: string, input: CleanerInput): CleanerRecord {
-  return store.write((db) => {
+  return store.write((db, touches) => {
+    touches.push('shelf');
     readCleaner(db, id);
     checkName(db, input.name, id);
     db.update(t.cleaner)
@@ -56,16 +69,34 @@ export function changeCleaner(store: Store, id: string, input: CleanerInput): Cl
 
 export const cleanerDetail = (db: Db, id: string): CleanerDetail => ({ cleaner: readCleaner(db, id), moves: shelf.movesOf(db, id) });
 
-export function addApplicator(store: Store, input: ApplicatorInput): ApplicatorRecord {
-  const record = { ...input, id: randomUUID() };
-  store.write((db) => db.insert(t.applicator).values(record).run());
-  return record;
+/** @throws Problem 409 `id` */
+export function addApplicator(store: Store, input: ApplicatorInput, at: string): ApplicatorRecord {
+  return store.write((db, touches) =>
+    once(
+      db,
+      'applicator',
+      input,
+      at,
+      (id) => shelf.applicators(db).find((row) => row.id === id),
+      (id) => {
+        const record = { ...input, id };
+        db.insert(t.applicator).values(record).run();
+        touches.push('shelf');
+        return record;
+      },
+    ),
+  );
 }
 
 /** @throws Problem 404 */
 export function changeApplicator(store: Store, id: string, input: ApplicatorInput): ApplicatorRecord {
-  return store.write((db) => {
-    const { changes } = db.update(t.applicator).set(input).where(eq(t.applicator.id, id)).run();
+  return store.write((db, touches) => {
+    touches.push('shelf');
+    const { changes } = db
+      .update(t.applicator)
+      .set({ ...input, id })
+      .where(eq(t.applicator.id, id))
+      .run();
     if (changes === 0) throw notFound('applicator', id);
     return { ...input, id };
   });
@@ -86,7 +117,8 @@ export function keepSheet(store: Store, cleanerId: string, contentType: string, 
       body: 'A safety sheet must be a PDF, a JPEG or a PNG.',
     });
   }
-  return store.write((db) => {
+  return store.write((db, touches) => {
+    touches.push('shelf');
     readCleaner(db, cleanerId);
     const row = { mime, bytes, receivedAt };
     db.insert(t.safetySheet)

@@ -1,5 +1,4 @@
-import { saturationVapourPressureKPa, type HourAir } from '@elm-mist/core';
-import { instantOn } from '../demo/day';
+import { instantIn, saturationVapourPressureKPa, type HourAir } from '@elm-mist/core';
 
 /** First hour of the feed, and the last. */
 const HOURS = { from: 7, to: 18 } as const;
@@ -14,13 +13,16 @@ function chance(words: string): number {
 const DAY_MS = 86_400_000;
 
 /**
- * A simulated hourly feed in place of a weather service: a prairie town at about 42° N with hot, dry, breezy summer afternoons. The same day always
- * has the same weather. Shown as simulated wherever it is used.
+ * A simulated hourly feed in place of a weather service: a prairie town with hot, dry, breezy summer afternoons, its summer in the southern
+ * hemisphere half a year off. The same day always has the same weather. Shown as simulated wherever it is used.
  * @param day ISO
- * @returns one row for each hour from 7 to 18, at this machine's time
+ * @param zone of the shop, IANA
+ * @param latitudeDeg of the shop, degrees, north above 0
+ * @returns one row for each hour from 7 to 18 by the shop's clock
  */
-export function simulatedDay(day: string): HourAir[] {
-  const dayOfYear = (Date.parse(`${day}T00:00:00Z`) - Date.parse(`${day.slice(0, 4)}-01-01T00:00:00Z`)) / DAY_MS;
+export function simulatedDay(day: string, zone: string, latitudeDeg: number): HourAir[] {
+  const sinceNewYear = (Date.parse(`${day}T00:00:00Z`) - Date.parse(`${day.slice(0, 4)}-01-01T00:00:00Z`)) / DAY_MS;
+  const dayOfYear = sinceNewYear + (latitudeDeg < 0 ? 182 : 0);
   const meanC = 11 + 14 * Math.cos((2 * Math.PI * (dayOfYear - 200)) / 365) + 5 * (chance(`${day} mean`) - 0.5);
   const swingC = 7 + 3 * chance(`${day} swing`);
   const cloudy = chance(`${day} cloud`) ** 2;
@@ -34,7 +36,7 @@ export function simulatedDay(day: string): HourAir[] {
     const flicker = chance(`${day} ${hour}`) - 0.5;
     const clamp = (value: number, low: number, high: number) => Math.min(high, Math.max(low, value));
     return {
-      atMs: instantOn(day, hour * 60).getTime(),
+      atMs: instantIn(zone, day, hour * 60),
       dryBulbC: Number(dryBulbC.toFixed(1)),
       rhPct: Math.round(clamp((vapourKPa / saturationVapourPressureKPa(dryBulbC)) * 100, 5, 98)),
       windMs: Number(clamp(breeze * (0.6 + 0.5 * Math.max(0, warmth)) + flicker, 0.2, 15).toFixed(1)),

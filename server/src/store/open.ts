@@ -1,39 +1,207 @@
-import { mkdirSync } from 'node:fs';
-import { dirname } from 'node:path';
-import Database from 'better-sqlite3';
-import { drizzle, type BetterSQLite3Database } from 'drizzle-orm/better-sqlite3';
+import { accessSync, constants, existsSync, mkdirSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { sql } from 'drizzle-orm';
+import { readMigrationFiles } from 'drizzle-orm/migrator';
 import { migrate } from 'drizzle-orm/better-sqlite3/migrator';
-import * as schema from './schema';
+import { drizzleOver, openFile, type Db, type Sqlite } from './sqlite';
+import { Versions, type Scope } from './versions';
 
-export type Db = BetterSQLite3Database<typeof schema>;
+export type { Db } from './sqlite';
 
 export interface Store {
   db: Db;
-  /** Runs `work` in one transaction; all of it is written or none. */
-  write: <T>(work: (db: Db) => T) => T;
+  /**
+   * Runs `work` in one transaction; all of it is written or none.
+   * @param work adds what it writes to to `touches`; it is told once it is written
+   */
+  write: <T>(work: (db: Db, touches: Scope[]) => T) => T;
+  /**
+   * The same for small writes that may come many at once: those of one moment share a transaction and its flush to the disk, each all or none
+   * for itself. It is done, and on the disk, when the promise is kept.
+   */
+  writeTogether: <T>(work: (db: Db, touches: Scope[]) => T) => Promise<T>;
+  versions: Versions;
   close: () => void;
+}
+
+/** Why a data folder cannot be opened, in a sentence for whoever starts the program. Nothing in it has been changed. */
+export class FolderError extends Error {
+  constructor(message: string) {
+    super(message);
+    this.name = 'FolderError';
+  }
+}
+
+/** Another start waits so long for the one before to end, ms. */
+const HANDOVER_MS = 3000;
+const BUSY_MS = 5000;
+/** Every commit is on the disk before it is answered. Pages are kept in memory, kB below zero, and brought from the log into the file by 4,000 at a time. */
+const PRAGMAS = ['journal_mode = WAL', 'synchronous = FULL', 'foreign_keys = ON', 'cache_size = -64000', 'wal_autocheckpoint = 4000'];
+
+/** The code that an error carries; empty where it has none. */
+export const codeOf = (error: unknown): string => {
+  const { code } = (error ?? {}) as { code?: unknown };
+  return typeof code === 'string' ? code : '';
+};
+
+function ownFolder(folder: string): void {
+  try {
+    mkdirSync(folder, { recursive: true });
+    accessSync(folder, constants.W_OK | constants.X_OK);
+  } catch (error) {
+    throw new FolderError(`The data folder ${folder} cannot be written (${codeOf(error)}). Give it to this user, or name another.`);
+  }
+}
+
+/**
+ * Takes the folder for this process alone: a lock of the operating system, so that it ends with the process however that ends.
+ * @throws FolderError when another server has it
+ */
+function lock(folder: string): Sqlite {
+  const held = openFile(join(folder, 'elm-mist.lock'), HANDOVER_MS);
+  try {
+    held.exec('BEGIN EXCLUSIVE');
+    return held;
+  } catch (error) {
+    held.close();
+    if (!codeOf(error).startsWith('SQLITE_BUSY')) throw asFolderError(error, folder);
+    throw new FolderError(
+      `Another server has the data folder ${folder} open. One folder is for one server: stop that one, or name another.`,
+    );
+  }
+}
+
+/** The driver's refusal as a sentence. */
+function asFolderError(error: unknown, file: string): unknown {
+  const code = codeOf(error);
+  if (code === 'SQLITE_NOTADB' || code.startsWith('SQLITE_CORRUPT'))
+    return new FolderError(
+      `The file ${file} is damaged, or is no database of this program. It was left as it is. Put a copy of it from a backup in its place.`,
+    );
+  if (code.startsWith('SQLITE_READONLY') || code === 'SQLITE_CANTOPEN' || code === 'SQLITE_PERM')
+    return new FolderError(`The file ${file} cannot be written. Give it and its folder to this user.`);
+  if (code === 'SQLITE_FULL' || code.startsWith('SQLITE_IOERR'))
+    return new FolderError(`The file ${file} cannot be written: the disk is full, or fails.`);
+  return error;
+}
+
+/** @throws FolderError for a file that a later version of the program has brought further than this one knows */
+function notNewer(db: Db, file: string, migrationsFolder: string): void {
+  const known = Math.max(...readMigrationFiles({ migrationsFolder }).map((step) => step.folderMillis));
+  const tables = db.all<{ name: string }>(sql`select name from sqlite_master where type = 'table'`).map((row) => row.name);
+  if (!tables.includes('__drizzle_migrations')) {
+    if (tables.length > 0) throw new FolderError(`The file ${file} is a database of another program. It was left as it is.`);
+    return;
+  }
+  const done = db.get<{ at: number | null }>(sql`select max(created_at) as at from __drizzle_migrations`)?.at ?? 0;
+  if (done > known)
+    throw new FolderError(
+      `The file ${file} was written by a newer version of this program. It was left as it is. Start that version, or a newer one.`,
+    );
 }
 
 /**
  * Opens the database file, making its folder if need be, and brings it to the newest schema.
  * @param migrationsFolder where the steps from one schema to the next lie
- * @throws when the folder cannot be written or the file is no database of this program
+ * @throws FolderError when the folder cannot be written, another server has it, or the file is damaged, foreign or newer
  */
 export function openStore(file: string, migrationsFolder: string): Store {
-  mkdirSync(dirname(file), { recursive: true });
-  const sqlite = new Database(file);
-  sqlite.pragma('journal_mode = WAL');
-  sqlite.pragma('synchronous = FULL');
-  sqlite.pragma('foreign_keys = ON');
-  sqlite.pragma('busy_timeout = 5000');
-  const db = drizzle(sqlite, { schema });
-  migrate(db, { migrationsFolder });
-  return {
-    db,
-    write: (work) => db.transaction((tx) => work(tx as unknown as Db), { behavior: 'immediate' }),
-    close: () => {
-      sqlite.pragma('wal_checkpoint(TRUNCATE)');
-      sqlite.close();
-    },
+  const folder = dirname(file);
+  ownFolder(folder);
+  const held = lock(folder);
+  const fresh = !existsSync(file);
+  let sqlite: Sqlite | null = null;
+  try {
+    const opened = openFile(file, BUSY_MS);
+    sqlite = opened;
+    const db = drizzleOver(opened);
+    if (!fresh) notNewer(db, file, migrationsFolder);
+    for (const pragma of PRAGMAS) opened.pragma(pragma);
+    migrate(db as never, { migrationsFolder });
+    const versions = new Versions();
+    return {
+      db,
+      versions,
+      write: (work) => {
+        const touches: Scope[] = [];
+        const result = inTransaction(opened, () => work(db, touches));
+        versions.touch(touches);
+        return result;
+      },
+      writeTogether: together(opened, db, versions),
+      close: () => close(opened, held),
+    };
+  } catch (error) {
+    sqlite?.close();
+    held.close();
+    throw asFolderError(error, file);
+  }
+}
+
+/** All of it or none. What fails in the middle is undone, by the file itself where it could not even be ended. */
+function inTransaction<T>(sqlite: Sqlite, work: () => T): T {
+  sqlite.exec('BEGIN IMMEDIATE');
+  try {
+    const result = work();
+    sqlite.exec('COMMIT');
+    return result;
+  } catch (error) {
+    if (sqlite.inTransaction) sqlite.exec('ROLLBACK');
+    throw error;
+  }
+}
+
+interface Waiting {
+  work: (db: Db, touches: Scope[]) => unknown;
+  done: (result: unknown) => void;
+  failed: (error: unknown) => void;
+}
+
+/** Gathers the writes of one moment into one transaction, each in a savepoint of its own. */
+function together(sqlite: Sqlite, db: Db, versions: Versions): Store['writeTogether'] {
+  let waiting: Waiting[] = [];
+  const run = () => {
+    const batch = waiting;
+    waiting = [];
+    const touches: Scope[] = [];
+    const ends: (() => void)[] = [];
+    try {
+      inTransaction(sqlite, () => {
+        for (const { work, done, failed } of batch) {
+          const own: Scope[] = [];
+          sqlite.exec('SAVEPOINT one');
+          try {
+            const result = work(db, own);
+            sqlite.exec('RELEASE one');
+            touches.push(...own);
+            ends.push(() => done(result));
+          } catch (error) {
+            // A full disk may have ended the whole transaction already: then none of them is written.
+            if (!sqlite.inTransaction) throw error;
+            sqlite.exec('ROLLBACK TO one');
+            sqlite.exec('RELEASE one');
+            ends.push(() => failed(error));
+          }
+        }
+      });
+    } catch (error) {
+      // Nothing of it was written, and whatever was read meanwhile may have been of it.
+      versions.forget();
+      for (const { failed } of batch) failed(error);
+      return;
+    }
+    versions.touch(touches);
+    for (const end of ends) end();
   };
+  return <T>(work: (db: Db, touches: Scope[]) => T) =>
+    new Promise<T>((done, failed) => {
+      if (waiting.length === 0) setImmediate(run);
+      waiting.push({ work, done: done as (result: unknown) => void, failed });
+    });
+}
+
+function close(sqlite: Sqlite, held: Sqlite): void {
+  sqlite.pragma('wal_checkpoint(TRUNCATE)');
+  sqlite.close();
+  held.close();
 }

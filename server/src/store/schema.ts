@@ -4,21 +4,43 @@ import type {
   CoilFace,
   CoilRole,
   CoilShape,
+  CostFacts,
   Configuration,
   CountsAgainst,
   Construction,
   DialPosition,
   EventKind,
   Guard,
+  HourAir,
   HouseRules,
   LabelChart,
   LabelGap,
   LabelLine,
   Refrigerant,
+  VisitRead,
   VisitStanding,
 } from '@elm-mist/core';
-import type { ApplicatorRecord, StockMove } from '@elm-mist/contract';
+import type {
+  ApplicatorRecord,
+  CoilRecord,
+  PlaceRecord,
+  PositionSource,
+  ShopRecord,
+  StockMove,
+  SystemRecord,
+  WeatherSource,
+} from '@elm-mist/contract';
 import { blob, index, integer, primaryKey, real, sqliteTable, text } from 'drizzle-orm/sqlite-core';
+
+/** What stood around a visit when it was closed. */
+export interface ClosedAs {
+  place: PlaceRecord;
+  system: SystemRecord;
+  coils: CoilRecord[];
+}
+
+/** The shop as it is stored; whether it is the demo is known from the file itself. */
+export type StoredShop = Omit<ShopRecord, 'demo'>;
 
 /** Sizes are SI; days are ISO dates; instants are UTC ISO 8601 with milliseconds. */
 export const customer = sqliteTable('customer', {
@@ -26,6 +48,8 @@ export const customer = sqliteTable('customer', {
   name: text('name').notNull(),
   phone: text('phone').notNull().default(''),
 });
+
+const archived = () => integer('archived', { mode: 'boolean' }).notNull().default(false);
 
 export const place = sqliteTable(
   'place',
@@ -39,7 +63,9 @@ export const place = sqliteTable(
     latitudeDeg: real('latitude_deg').notNull(),
     longitudeDeg: real('longitude_deg').notNull(),
     altitudeM: real('altitude_m').notNull(),
+    positionFrom: text('position_from').$type<PositionSource>().notNull().default('typed'),
     note: text('note').notNull().default(''),
+    archived: archived(),
   },
   (table) => [index('place_customer').on(table.customerId)],
 );
@@ -58,6 +84,7 @@ export const system = sqliteTable(
     refrigerant: text('refrigerant').$type<Refrigerant>().notNull(),
     madeYear: integer('made_year'),
     note: text('note').notNull().default(''),
+    archived: archived(),
   },
   (table) => [index('system_place').on(table.placeId)],
 );
@@ -69,6 +96,7 @@ export const coil = sqliteTable(
     systemId: text('system_id')
       .notNull()
       .references(() => system.id),
+    name: text('name').notNull().default(''),
     role: text('role').$type<CoilRole>().notNull(),
     construction: text('construction').$type<Construction>().notNull(),
     shape: text('shape').$type<CoilShape>().notNull(),
@@ -81,6 +109,7 @@ export const coil = sqliteTable(
     topOpens: integer('top_opens', { mode: 'boolean' }).notNull(),
     makerWaterOnly: integer('maker_water_only', { mode: 'boolean' }).notNull(),
     sizeEstimated: integer('size_estimated', { mode: 'boolean' }).notNull().default(false),
+    archived: archived(),
   },
   (table) => [index('coil_system').on(table.systemId)],
 );
@@ -120,7 +149,7 @@ export const safetySheet = sqliteTable('safety_sheet', {
   receivedAt: text('received_at').notNull(),
 });
 
-/** One bottle, can or drum. What is left in it is the sum of its moves. */
+/** One bottle, can or drum. What is left in it is the sum of its moves, kept beside them; written with every move. */
 export const stockItem = sqliteTable(
   'stock_item',
   {
@@ -131,6 +160,8 @@ export const stockItem = sqliteTable(
     lot: text('lot').notNull().default(''),
     expires: text('expires'),
     sizeL: real('size_l').notNull(),
+    leftL: real('left_l').notNull().default(0),
+    movedAt: text('moved_at').notNull().default(''),
   },
   (table) => [index('stock_item_cleaner').on(table.cleanerId)],
 );
@@ -150,7 +181,24 @@ export const stockMove = sqliteTable(
     by: text('by').notNull(),
     at: text('at').notNull(),
   },
-  (table) => [index('stock_move_item').on(table.itemId), index('stock_move_visit').on(table.visitId)],
+  (table) => [
+    index('stock_move_item').on(table.itemId),
+    index('stock_move_visit').on(table.visitId),
+    index('stock_move_cleaner').on(table.cleanerId, table.at),
+  ],
+);
+
+/** Checked rows of a file on their way to the shelf, a few hundred to a part; gone once they are there. */
+export const importPart = sqliteTable(
+  'import_part',
+  {
+    id: integer('id').primaryKey({ autoIncrement: true }),
+    job: text('job').notNull(),
+    work: text('work', { mode: 'json' }).$type<unknown[]>().notNull(),
+    /** The last of its file: with it the file is there whole. */
+    last: integer('last', { mode: 'boolean' }).notNull(),
+  },
+  (table) => [index('import_part_job').on(table.job)],
 );
 
 export const applicator = sqliteTable('applicator', {
@@ -174,8 +222,16 @@ export const visit = sqliteTable(
     purpose: text('purpose').notNull().default(''),
     /** What the fold of the events says; kept beside them so that lists need no fold. Written with every event. */
     standing: text('standing').$type<VisitStanding>().notNull().default('planned'),
+    /** When its closing says that the system is due again; written with every event. */
+    nextDue: text('next_due'),
+    /** Place, system and coils as they were when it was closed: what it showed stays as it was. */
+    closedAs: text('closed_as', { mode: 'json' }).$type<ClosedAs>(),
   },
-  (table) => [index('visit_day').on(table.day), index('visit_system').on(table.systemId)],
+  (table) => [
+    index('visit_day').on(table.day),
+    index('visit_system').on(table.systemId, table.day),
+    index('visit_standing').on(table.standing, table.day, table.startMinute),
+  ],
 );
 
 export const visitCoil = sqliteTable(
@@ -219,6 +275,36 @@ export const photo = sqliteTable('photo', {
   mime: text('mime').notNull(),
   bytes: blob('bytes', { mode: 'buffer' }).notNull(),
   receivedAt: text('received_at').notNull(),
+});
+
+/** What others want to know of a visit, drawn from its events and written with them. Made anew by `npm run rebuild`. */
+export const visitRead = sqliteTable('visit_read', {
+  visitId: text('visit_id')
+    .primaryKey()
+    .references(() => visit.id),
+  version: integer('version').notNull(),
+  read: text('read', { mode: 'json' }).$type<VisitRead>().notNull(),
+  /** Of it what it took, apart: a year of costs reads nothing else. */
+  cost: text('cost', { mode: 'json' }).$type<CostFacts>().notNull(),
+});
+
+/** Requests that made something, by the id the device gave it: sent again, they make nothing new. */
+export const made = sqliteTable('made', {
+  id: text('id').primaryKey(),
+  digest: text('digest').notNull(),
+  at: text('at').notNull(),
+});
+
+/** Hourly air of a day that somebody put in, in place of the simulated feed. */
+export const weatherDay = sqliteTable('weather_day', {
+  day: text('day').primaryKey(),
+  source: text('source').$type<Exclude<WeatherSource, 'simulated'>>().notNull(),
+  hours: text('hours', { mode: 'json' }).$type<HourAir[]>().notNull(),
+});
+
+export const shop = sqliteTable('shop', {
+  id: integer('id').primaryKey(),
+  record: text('record', { mode: 'json' }).$type<StoredShop>().notNull(),
 });
 
 export const houseRules = sqliteTable('house_rules', {

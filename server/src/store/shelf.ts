@@ -1,5 +1,5 @@
 import type { ApplicatorRecord, CleanerRecord, StockMove, StockRecord } from '@elm-mist/contract';
-import { asc, desc, eq, getTableColumns, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, getTableColumns, gt, gte, or, type SQL } from 'drizzle-orm';
 import type { Db } from './open';
 import * as t from './schema';
 
@@ -18,18 +18,28 @@ export const findCleaner = (db: Db, id: string): CleanerRecord | undefined => cl
 
 export const applicators = (db: Db): ApplicatorRecord[] => db.select().from(t.applicator).orderBy(asc(t.applicator.capacityL)).all();
 
-/** Bottles with what is left in each, the sum of its moves. */
+/** A sum of tenths may end a hair below nothing. */
+const asBottle = ({ movedAt: _, ...row }: typeof t.stockItem.$inferSelect): StockRecord => ({
+  ...row,
+  leftL: Math.abs(row.leftL) < 1e-9 ? 0 : row.leftL,
+});
+
+const bottlesWhere = (db: Db, where: SQL | undefined): StockRecord[] =>
+  db.select().from(t.stockItem).where(where).orderBy(asc(t.stockItem.cleanerId), asc(t.stockItem.id)).all().map(asBottle);
+
+/** Bottles with what is left in each; every one there ever was. */
 export const stock = (db: Db, cleanerId?: string): StockRecord[] =>
-  db
-    .select({ ...getTableColumns(t.stockItem), leftL: sql<number>`coalesce(sum(${t.stockMove.litres}), 0)` })
-    .from(t.stockItem)
-    .leftJoin(t.stockMove, eq(t.stockMove.itemId, t.stockItem.id))
-    .where(cleanerId === undefined ? undefined : eq(t.stockItem.cleanerId, cleanerId))
-    .groupBy(t.stockItem.id)
-    .orderBy(asc(t.stockItem.cleanerId), asc(t.stockItem.id))
-    .all()
-    // A sum of tenths may end a hair below nothing.
-    .map((row) => ({ ...row, leftL: Math.abs(row.leftL) < 1e-9 ? 0 : row.leftL }));
+  bottlesWhere(db, cleanerId === undefined ? undefined : eq(t.stockItem.cleanerId, cleanerId));
+
+/** Bottles that stand on the shelf: those with something in them, and those that were emptied or counted since. @param since UTC ISO */
+export const stockStanding = (db: Db, since: string): StockRecord[] =>
+  bottlesWhere(db, or(gt(t.stockItem.leftL, 1e-9), gte(t.stockItem.movedAt, since)));
+
+/** The same of one cleaner that there is anything left of. */
+export const stockLeft = (db: Db, cleanerId: string): StockRecord[] =>
+  bottlesWhere(db, and(eq(t.stockItem.cleanerId, cleanerId), gt(t.stockItem.leftL, 1e-9)));
+
+export const findBottle = (db: Db, id: string): StockRecord | undefined => bottlesWhere(db, eq(t.stockItem.id, id))[0];
 
 const NEWEST_MOVES = 50;
 export const movesOf = (db: Db, cleanerId: string): StockMove[] =>

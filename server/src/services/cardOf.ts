@@ -1,0 +1,65 @@
+import type { CoilRecord, SystemRecord, TodayVisit, VisitRecord } from '@elm-mist/contract';
+import {
+  coilName,
+  contextOf,
+  currentBead,
+  foldVisit,
+  plannedNeed,
+  rulesOf,
+  slotFit,
+  sourceOf,
+  type Cleaner,
+  type CoilSurvey,
+  type HouseRules,
+  type ShopLearned,
+  type SlotCoil,
+  type VisitEvent,
+  type VisitSetting,
+} from '@elm-mist/core';
+
+/** All that the card of a visit is reckoned from. Plain data: it crosses to the thread that does it. */
+export interface CardInput {
+  visit: VisitRecord;
+  system: SystemRecord;
+  coils: CoilRecord[];
+  events: VisitEvent[];
+  /** The last survey of each coil, from earlier visits. */
+  surveys: Record<string, CoilSurvey>;
+  setting: VisitSetting;
+  shelf: Cleaner[];
+  house: HouseRules;
+  taken: ShopLearned['taken'];
+}
+
+/** What a day's list shows of a visit beyond its records. */
+export type Card = Pick<TodayVisit, 'bead' | 'needs' | 'fit'>;
+
+/** Where a visit stands, what to carry for it, and whether its plan fits its slot. */
+export function cardOf({ visit, system, coils, events, surveys, setting, shelf, house, taken }: CardInput): Card {
+  const state = foldVisit(visit.id, system.configuration, events);
+  const context = contextOf(setting, state);
+  const rules = rulesOf(house, state);
+  const planned = coils.map((coil) => ({ coil, ...plannedNeed(coil, state, surveys[coil.id], context, shelf, rules) }));
+  const timed = planned.flatMap(({ coil, plan, openLess }): SlotCoil[] =>
+    plan
+      ? [
+          {
+            id: coil.id,
+            name: coilName(coil),
+            rows: coil.geometry.rows,
+            source: sourceOf(system.configuration, coil.role),
+            plan,
+            openLess,
+          },
+        ]
+      : [],
+  );
+  const people = state.crew ?? (state.story?.value.helper ? 2 : 1);
+  // Nothing is said of the time while nothing is known of some coil.
+  const known = timed.length === planned.length && timed.length > 0;
+  return {
+    bead: currentBead(state, coils),
+    needs: planned.map(({ need }) => need),
+    fit: known ? slotFit(timed, visit.durationMin, people, taken) : null,
+  };
+}

@@ -1,0 +1,169 @@
+import { isMainThread, parentPort, Worker } from 'node:worker_threads';
+import { earlierKnown } from '@elm-mist/core';
+import { keptFor } from '../store/kept';
+import { cleaners } from '../store/shelf';
+import type { Store } from '../store/open';
+import { readHouseRules } from '../store/settings';
+import * as v from '../store/visits';
+import type { Scope } from '../store/versions';
+import { cardOf, type Card, type CardInput } from './cardOf';
+import { learnedOf, pastOf } from './known';
+import { keptFrame, type VisitFrame } from './visitFrame';
+import { weatherOf } from './weather';
+
+/** The thread that reckons cards: planning and searching for the shortest run of a day's visits would hold up every other request. */
+export const CARD_THREAD = 'cards';
+
+/** What the thread does: one card after another, as they are asked for. */
+export function reckonCards(): void {
+  if (isMainThread || !parentPort) return;
+  const port = parentPort;
+  port.on('message', ({ id, input }: { id: number; input: CardInput }) => {
+    try {
+      port.postMessage({ id, card: cardOf(input) });
+    } catch (error) {
+      port.postMessage({ id, trouble: error instanceof Error ? error.message : String(error) });
+    }
+  });
+}
+
+interface Kept {
+  /** What it rests on as it was: a change of these is waited for. */
+  firm: string;
+  /** What the shop learned from others as it was: a change of that is caught up with. */
+  soft: string;
+  card: Promise<Card>;
+  last: Card | null;
+}
+
+const MOST_KEPT = 2000;
+/** Entries of one moment are waited for, ms; and so many cards may be under way before none is begun ahead. */
+const SOON_MS = 15;
+const MOST_BEHIND = 8;
+
+/** Cards of visits, reckoned on a thread of their own and kept for as long as nothing they rest on has changed. */
+export class Cards {
+  private readonly kept = new Map<string, Kept>();
+  private worker: Worker | null = null;
+  private readonly waiting = new Map<number, { done: (card: Card) => void; failed: (error: Error) => void }>();
+  private next = 0;
+  private readonly due = new Map<string, NodeJS.Timeout>();
+
+  /** @param script of the thread: the program's own file */
+  constructor(
+    private readonly store: Store,
+    private readonly script: URL,
+  ) {}
+
+  /** The card of a visit. What others taught the shop since is caught up with behind it: times differ by seconds, and a list is asked for again soon. */
+  of(frame: VisitFrame): Promise<Card> {
+    const { visit } = frame;
+    if (visit.standing === 'closed' || visit.standing === 'cancelled') return Promise.resolve({ bead: 'close', needs: [], fit: null });
+    const { firm, soft } = this.stamps(frame);
+    const known = this.kept.get(visit.id);
+    if (known?.firm === firm && known.soft === soft) return known.card;
+    const card = this.reckon(this.inputOf(frame));
+    const entry: Kept = { firm, soft, card, last: known?.firm === firm ? known.last : null };
+    this.kept.delete(visit.id);
+    this.kept.set(visit.id, entry);
+    for (const oldest of this.kept.keys()) if (this.kept.size > MOST_KEPT) this.kept.delete(oldest);
+    card.then(
+      (made) => (entry.last = made),
+      () => this.kept.delete(visit.id),
+    );
+    return entry.last ? Promise.resolve(entry.last) : card;
+  }
+
+  /** Reckons a card that somebody looks at anew behind whoever wrote to its visit, so that it is at hand when the day is asked for again. */
+  soon(visitId: string): void {
+    if (!this.kept.has(visitId) || this.due.has(visitId) || this.waiting.size > MOST_BEHIND) return;
+    const timer = setTimeout(() => {
+      this.due.delete(visitId);
+      const visit = v.findVisit(this.store.db, visitId);
+      if (visit) void this.of(keptFrame(this.store, visit)).catch(() => undefined);
+    }, SOON_MS);
+    timer.unref();
+    this.due.set(visitId, timer);
+  }
+
+  /** Reckons the cards of a day before anybody asks. */
+  async ahead(day: string): Promise<void> {
+    for (const visit of v.visitsOn(this.store.db, day)) await this.of(keptFrame(this.store, visit)).catch(() => undefined);
+  }
+
+  private stamps({ visit }: VisitFrame): { firm: string; soft: string } {
+    const scopes: Scope[] = [`visit:${visit.id}`, `system:${visit.systemId}`, 'places', 'shop', 'shelf', 'weather'];
+    return { firm: this.store.versions.stamp(scopes), soft: this.store.versions.stamp(['closings']) };
+  }
+
+  /** Whether a card is at hand, so that asking for it costs nothing. */
+  isFresh(frame: VisitFrame): boolean {
+    const known = this.kept.get(frame.visit.id);
+    const { firm, soft } = this.stamps(frame);
+    return known?.firm === firm && known.soft === soft;
+  }
+
+  private inputOf({ visit, system, place, coils }: VisitFrame): CardInput {
+    const { db } = this.store;
+    const past = pastOf(db, system.id).filter((row) => row.id !== visit.id && row.visit.standing === 'closed' && row.day <= visit.day);
+    const known = earlierKnown(past);
+    const learned = learnedOf(this.store);
+    const { latitudeDeg, longitudeDeg, altitudeM } = place;
+    return {
+      visit,
+      system,
+      coils,
+      events: v.eventsOf(db, visit.id),
+      surveys: known.surveys,
+      setting: {
+        configuration: system.configuration,
+        refrigerant: system.refrigerant,
+        latitudeDeg,
+        longitudeDeg,
+        altitudeM,
+        hours: weatherOf(db, visit.day).hours,
+        washesSinceOpened: known.washesSinceOpened,
+        canYieldM2: learned.canYieldM2,
+      },
+      shelf: keptFor(this.store, 'cleaners', '', ['shelf'], () => cleaners(db)),
+      house: readHouseRules(db),
+      taken: learned.taken,
+    };
+  }
+
+  private reckon(input: CardInput): Promise<Card> {
+    const worker = (this.worker ??= this.started());
+    const id = (this.next += 1);
+    return new Promise((done, failed) => {
+      this.waiting.set(id, { done, failed });
+      worker.postMessage({ id, input });
+    });
+  }
+
+  private started(): Worker {
+    const worker = new Worker(this.script, { workerData: CARD_THREAD });
+    worker.unref();
+    worker.on('message', ({ id, card, trouble }: { id: number; card?: Card; trouble?: string }) => {
+      const asked = this.waiting.get(id);
+      this.waiting.delete(id);
+      if (card) asked?.done(card);
+      else asked?.failed(new Error(trouble ?? 'no card'));
+    });
+    const lost = (error: Error) => {
+      if (this.worker !== worker) return;
+      this.worker = null;
+      for (const { failed } of this.waiting.values()) failed(error);
+      this.waiting.clear();
+    };
+    worker.on('error', lost);
+    worker.on('exit', (code) => lost(new Error(`the thread of cards ended with ${code}`)));
+    return worker;
+  }
+
+  close(): void {
+    for (const timer of this.due.values()) clearTimeout(timer);
+    const worker = this.worker;
+    this.worker = null;
+    void worker?.terminate();
+  }
+}

@@ -1,0 +1,33 @@
+import type { DayRecord } from '@elm-mist/contract';
+import type { Store } from '../store/open';
+import * as v from '../store/visits';
+import type { Card } from './cardOf';
+import type { Cards } from './cards';
+import { keptFrame, type VisitFrame } from './visitFrame';
+import { weatherOf } from './weather';
+
+/** The day's visits in order, each with what to carry, the visit that comes next, and the air. */
+export async function dayRecord(store: Store, cards: Cards, day: string): Promise<DayRecord> {
+  const { db } = store;
+  const visits = v.visitsOn(db, day);
+  const frames: VisitFrame[] = [];
+  const asked: Promise<Card>[] = [];
+  for (const visit of visits) {
+    const frame = keptFrame(store, visit);
+    frames.push(frame);
+    const fresh = cards.isFresh(frame);
+    asked.push(cards.of(frame));
+    // Asking for a card reads the system's history: others get a turn between.
+    if (!fresh) await new Promise((done) => setImmediate(done));
+  }
+  const made = await Promise.all(asked);
+  return {
+    day,
+    visits: frames.flatMap((frame, i) => {
+      const card = made[i];
+      return card ? [{ ...frame, ...card }] : [];
+    }),
+    next: v.nextVisitAfter(db, day) ?? null,
+    weather: weatherOf(db, day),
+  };
+}

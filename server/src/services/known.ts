@@ -1,0 +1,70 @@
+import type { KnownBefore, VisitRecord } from '@elm-mist/contract';
+import { earlierKnown, findingsOpen, shopLearned, type ReadVisit, type ShopLearned } from '@elm-mist/core';
+import type { Store, Db } from '../store/open';
+import { cleaners } from '../store/shelf';
+import * as v from '../store/visits';
+import { readsOf } from './reads';
+
+/** A begun visit of a system with what is kept of it. */
+export interface Past extends ReadVisit {
+  visit: VisitRecord;
+}
+
+/** Begun visits of a system with what is kept of them, oldest first. */
+export function pastOf(db: Db, systemId: string): Past[] {
+  const visits = v
+    .visitsOfSystem(db, systemId)
+    .filter((visit) => visit.standing !== 'planned')
+    .reverse();
+  const reads = readsOf(
+    db,
+    visits.map((visit) => visit.id),
+  );
+  return visits.flatMap((visit, i) => {
+    const read = reads[i];
+    return read ? [{ id: visit.id, day: visit.day, visit, read }] : [];
+  });
+}
+
+/** Those that were closed up to the day of a visit, oldest first. */
+const closedBefore = (past: readonly Past[], visit: VisitRecord): Past[] =>
+  past.filter((row) => row.id !== visit.id && row.visit.standing === 'closed' && row.day <= visit.day);
+
+/** How many of the shop's last closed visits are asked how long things take. */
+const RUNS_LEARNED_FROM = 15;
+
+/** What the shop's last closed visits teach: made once for every closing and every change of the shelf. */
+const taught = new WeakMap<Store, { stamp: string; learned: ShopLearned }>();
+export function learnedOf(store: Store): ShopLearned {
+  const stamp = store.versions.stamp(['closings', 'shelf']);
+  const kept = taught.get(store);
+  if (kept?.stamp === stamp) return kept.learned;
+  const reads = readsOf(store.db, v.lastClosedVisits(store.db, RUNS_LEARNED_FROM));
+  const learned = shopLearned(
+    reads,
+    cleaners(store.db).filter((cleaner) => cleaner.form === 'aerosol'),
+  );
+  taught.set(store, { stamp, learned });
+  return learned;
+}
+
+/** The air noted last on the visit's day at another place: the same town, so a fair start. */
+function lastAir(db: Db, visit: VisitRecord): KnownBefore['air'] {
+  const others = v.visitsOn(db, visit.day).filter((other) => other.id !== visit.id && other.standing !== 'planned');
+  const noted = readsOf(
+    db,
+    others.map((other) => other.id),
+  ).flatMap((read) => read.site ?? []);
+  return noted.sort((a, b) => (a.at < b.at ? -1 : 1)).at(-1)?.value ?? null;
+}
+
+/** What earlier closed visits know, so that a repeat visit asks only what changed. */
+export function knownBefore(store: Store, visit: VisitRecord): KnownBefore {
+  const past = pastOf(store.db, visit.systemId);
+  return {
+    ...earlierKnown(closedBefore(past, visit)),
+    openFindings: findingsOpen(past.filter((row) => row.id !== visit.id)),
+    air: lastAir(store.db, visit),
+    ...learnedOf(store),
+  };
+}

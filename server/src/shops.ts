@@ -1,0 +1,63 @@
+import { existsSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { seedDemoOnce } from './demo/seed';
+import { finishImports } from './services/importParts';
+import { FolderError, openStore, type Store } from './store/open';
+
+/** The shop that is open: the demo, or one's own. Each has a data folder of its own, so that neither ever gets into the other. */
+export type WhichShop = 'demo' | 'own';
+
+export interface ShopFolders {
+  /** The data folder. The demo lies in it, and so does a shop of one's own that was started without the demo. */
+  root: string;
+  migrations: string;
+  /** Whether an empty folder gets the demo shop. */
+  seeds: boolean;
+  demoDay: string | undefined;
+}
+
+const FILE = 'elm-mist.db';
+/** Where one's own shop lies beside the demo, and which of the two is open. */
+const OWN = 'own';
+const CHOICE = 'open.json';
+
+const choiceFile = (root: string): string => join(root, CHOICE);
+
+/** Which shop is to be opened: what was chosen last. A file that cannot be read chooses nothing. */
+export function chosenShop({ root }: Pick<ShopFolders, 'root'>): WhichShop {
+  try {
+    const { which } = JSON.parse(readFileSync(choiceFile(root), 'utf8')) as { which?: unknown };
+    return which === 'own' ? 'own' : 'demo';
+  } catch {
+    return 'demo';
+  }
+}
+
+/** Remembers which shop is open, all of it or nothing. */
+export function chooseShop({ root }: Pick<ShopFolders, 'root'>, which: WhichShop): void {
+  const fresh = `${choiceFile(root)}.new`;
+  writeFileSync(fresh, JSON.stringify({ which }));
+  renameSync(fresh, choiceFile(root));
+}
+
+/** Whether a shop of one's own has been started beside the demo. */
+export const ownIsThere = ({ root }: Pick<ShopFolders, 'root'>): boolean => existsSync(join(root, OWN, FILE));
+
+/**
+ * Opens a shop's folder, and puts the demo into it where that is wanted and nothing is in it yet.
+ * @returns the store, and how many visits of the demo were made
+ * @throws FolderError
+ */
+export function openShop(folders: ShopFolders, which: WhichShop, nowMs: number): { store: Store; seeded: number | null } {
+  const store = openStore(which === 'own' ? join(folders.root, OWN, FILE) : join(folders.root, FILE), folders.migrations);
+  finishImports(store);
+  if (which === 'own' || !folders.seeds) return { store, seeded: null };
+  try {
+    return { store, seeded: seedDemoOnce(store, nowMs, folders.demoDay)?.visits ?? null };
+  } catch (error) {
+    store.close();
+    throw error instanceof Error && 'code' in error && String(error.code).startsWith('SQLITE_')
+      ? new FolderError(`The demo could not be written into ${folders.root}: ${error.message}.`)
+      : error;
+  }
+}

@@ -1,0 +1,31 @@
+import { DEFAULT_HOUSE_RULES, type HouseRules } from '@elm-mist/core';
+import { eq } from 'drizzle-orm';
+import type { Db } from './open';
+import * as t from './schema';
+
+/** House rules as they are stored; shops of before kept their name and crew among them. */
+type StoredRules = HouseRules & { shopName?: string; crew?: string[] };
+
+export const storedRules = (db: Db): StoredRules | undefined => db.select().from(t.houseRules).where(eq(t.houseRules.id, 1)).get()?.rules;
+
+export function readHouseRules(db: Db): HouseRules {
+  const { shopName, crew, ...rules } = { ...DEFAULT_HOUSE_RULES, ...storedRules(db) };
+  return rules;
+}
+
+export function writeHouseRules(db: Db, rules: HouseRules): void {
+  db.insert(t.houseRules).values({ id: 1, rules }).onConflictDoUpdate({ target: t.houseRules.id, set: { rules } }).run();
+}
+
+export const storedShop = (db: Db): t.StoredShop | undefined => db.select().from(t.shop).where(eq(t.shop.id, 1)).get()?.record;
+
+export function writeShop(db: Db, record: t.StoredShop): void {
+  db.insert(t.shop).values({ id: 1, record }).onConflictDoUpdate({ target: t.shop.id, set: { record } }).run();
+}
+
+export const readMeta = (db: Db, key: string): string | undefined => db.select().from(t.meta).where(eq(t.meta.key, key)).get()?.value;
+export function writeMeta(db: Db, key: string, value: string): void {
+  db.insert(t.meta).values({ key, value }).onConflictDoUpdate({ target: t.meta.key, set: { value } }).run();
+}
+
+export const storedWeather = (db: Db, day: string) => db.select().from(t.weatherDay).where(eq(t.weatherDay.day, day)).get();

@@ -1,0 +1,201 @@
+import type { VisitRecord } from '@elm-mist/contract';
+import type { CostFacts, VisitEvent, VisitRead } from '@elm-mist/core';
+import { and, asc, desc, eq, exists, gte, inArray, isNull, lte, sql } from 'drizzle-orm';
+import type { Db } from './open';
+import { prepared } from './prepared';
+import * as t from './schema';
+
+const VISIT_COLUMNS = {
+  id: t.visit.id,
+  systemId: t.visit.systemId,
+  day: t.visit.day,
+  startMinute: t.visit.startMinute,
+  durationMin: t.visit.durationMin,
+  purpose: t.visit.purpose,
+  standing: t.visit.standing,
+};
+type VisitRow = Omit<VisitRecord, 'coilIds'>;
+
+function withCoils(db: Db, rows: VisitRow[]): VisitRecord[] {
+  if (rows.length === 0) return [];
+  const ids = rows.map((row) => row.id);
+  const links = db.select().from(t.visitCoil).where(inArray(t.visitCoil.visitId, ids)).orderBy(asc(t.visitCoil.position)).all();
+  const coilIds = new Map<string, string[]>(ids.map((id) => [id, []]));
+  for (const link of links) coilIds.get(link.visitId)?.push(link.coilId);
+  return rows.map((row) => ({ ...row, coilIds: coilIds.get(row.id) ?? [] }));
+}
+
+export const visitsOn = (db: Db, day: string): VisitRecord[] =>
+  withCoils(
+    db,
+    db.select(VISIT_COLUMNS).from(t.visit).where(eq(t.visit.day, day)).orderBy(asc(t.visit.startMinute), asc(t.visit.id)).all(),
+  );
+
+/** Newest first. */
+export const visitsOfSystem = (db: Db, systemId: string): VisitRecord[] =>
+  withCoils(
+    db,
+    db
+      .select(VISIT_COLUMNS)
+      .from(t.visit)
+      .where(eq(t.visit.systemId, systemId))
+      .orderBy(desc(t.visit.day), desc(t.visit.startMinute))
+      .all(),
+  );
+
+/** Ids of the visits closed last, newest day first. */
+export const lastClosedVisits = (db: Db, most: number): string[] =>
+  db
+    .select({ id: t.visit.id })
+    .from(t.visit)
+    .where(eq(t.visit.standing, 'closed'))
+    .orderBy(desc(t.visit.day), desc(t.visit.startMinute))
+    .limit(most)
+    .all()
+    .map((row) => row.id);
+
+/** A closed visit as far as its cost is concerned, with what it was called then. */
+export interface ClosedRow {
+  id: string;
+  day: string;
+  startMinute: number;
+  placeName: string;
+  systemName: string;
+  /** Null where it is not kept yet. */
+  cost: CostFacts | null;
+}
+
+/** So many closed visits between two days, both counted, oldest first. @param after the last one before; null for the first */
+export const closedBetween = (db: Db, from: string, to: string, after: ClosedRow | null, most: number, version: number): ClosedRow[] =>
+  prepared(db, 'closed between', () =>
+    db
+      .select({
+        id: t.visit.id,
+        day: t.visit.day,
+        startMinute: t.visit.startMinute,
+        placeName: sql<string>`coalesce(${t.visit.closedAs} ->> '$.place.name', ${t.place.name})`,
+        systemName: sql<string>`coalesce(${t.visit.closedAs} ->> '$.system.name', ${t.system.name})`,
+        cost: t.visitRead.cost,
+      })
+      .from(t.visit)
+      .innerJoin(t.system, eq(t.visit.systemId, t.system.id))
+      .innerJoin(t.place, eq(t.system.placeId, t.place.id))
+      .leftJoin(t.visitRead, and(eq(t.visitRead.visitId, t.visit.id), eq(t.visitRead.version, sql.placeholder('version'))))
+      .where(
+        and(
+          eq(t.visit.standing, 'closed'),
+          gte(t.visit.day, sql.placeholder('from')),
+          lte(t.visit.day, sql.placeholder('to')),
+          sql`(${t.visit.day}, ${t.visit.startMinute}, ${t.visit.id}) > (${sql.placeholder('afterDay')}, ${sql.placeholder('afterMinute')}, ${sql.placeholder('afterId')})`,
+        ),
+      )
+      .orderBy(asc(t.visit.day), asc(t.visit.startMinute), asc(t.visit.id))
+      .limit(sql.placeholder('most'))
+      .prepare(),
+  ).all({ from, to, most, version, afterDay: after?.day ?? '', afterMinute: after?.startMinute ?? -1, afterId: after?.id ?? '' });
+
+export const nextVisitAfter = (db: Db, day: string): VisitRecord | undefined =>
+  withCoils(
+    db,
+    db
+      .select(VISIT_COLUMNS)
+      .from(t.visit)
+      .where(and(eq(t.visit.standing, 'planned'), gte(t.visit.day, day)))
+      .orderBy(asc(t.visit.day), asc(t.visit.startMinute))
+      .limit(1)
+      .all(),
+  )[0];
+
+const ID = sql.placeholder('id');
+
+export function findVisit(db: Db, id: string): VisitRecord | undefined {
+  const row = prepared(db, 'visit', () => db.select(VISIT_COLUMNS).from(t.visit).where(eq(t.visit.id, ID)).prepare()).get({ id });
+  if (!row) return undefined;
+  const links = prepared(db, 'visit coils', () =>
+    db
+      .select({ coilId: t.visitCoil.coilId })
+      .from(t.visitCoil)
+      .where(eq(t.visitCoil.visitId, ID))
+      .orderBy(asc(t.visitCoil.position))
+      .prepare(),
+  ).all({ id });
+  return { ...row, coilIds: links.map((link) => link.coilId) };
+}
+
+export const closedAs = (db: Db, id: string): t.ClosedAs | null =>
+  db.select({ closedAs: t.visit.closedAs }).from(t.visit).where(eq(t.visit.id, id)).get()?.closedAs ?? null;
+
+type EventRow = typeof t.event.$inferSelect;
+
+const eventFromRow = ({ id, visitId, at, by, kind, data }: EventRow): VisitEvent => ({ id, visitId, at, by, kind, data }) as VisitEvent;
+
+export const eventsOf = (db: Db, visitId: string): VisitEvent[] =>
+  prepared(db, 'events', () => db.select().from(t.event).where(eq(t.event.visitId, ID)).orderBy(asc(t.event.seq)).prepare())
+    .all({ id: visitId })
+    .map(eventFromRow);
+
+export function findEvents(db: Db, ids: readonly string[]): Map<string, VisitEvent> {
+  const one = prepared(db, 'event', () => db.select().from(t.event).where(eq(t.event.id, ID)).prepare());
+  return new Map(
+    ids.flatMap((id): [string, VisitEvent][] => {
+      const row = one.get({ id });
+      return row ? [[id, eventFromRow(row)]] : [];
+    }),
+  );
+}
+
+/** Adds entries, in the order given, in one statement: every call of the driver costs. */
+export function addEvents(db: Db, events: readonly VisitEvent[], receivedAt: string): void {
+  prepared(db, 'add events', () =>
+    db
+      .insert(t.event)
+      .select(
+        sql`select null, value ->> 'id', value ->> 'visitId', value ->> 'at', value ->> 'by', value ->> 'kind', value -> 'data', ${sql.placeholder('receivedAt')}
+          from json_each(${sql.placeholder('events')}) order by key`,
+      )
+      .prepare(),
+  ).run({ events: JSON.stringify(events), receivedAt });
+}
+
+/** What is kept of visits beside their events, where it is of the present shape. */
+export function readsOf(db: Db, ids: readonly string[], version: number): Map<string, VisitRead> {
+  const found = new Map<string, VisitRead>();
+  // SQLite takes so many values in one statement.
+  for (let from = 0; from < ids.length; from += MOST_VALUES) {
+    const some = ids.slice(from, from + MOST_VALUES);
+    const rows = db
+      .select()
+      .from(t.visitRead)
+      .where(and(inArray(t.visitRead.visitId, some), eq(t.visitRead.version, version)))
+      .all();
+    for (const row of rows) found.set(row.visitId, row.read);
+  }
+  return found;
+}
+const MOST_VALUES = 5000;
+
+export function writeRead(db: Db, visitId: string, version: number, read: VisitRead): void {
+  prepared(db, 'write read', () =>
+    db
+      .insert(t.visitRead)
+      .values({ visitId: ID, version: sql.placeholder('version'), read: sql.placeholder('read'), cost: sql.placeholder('cost') })
+      .onConflictDoUpdate({
+        target: t.visitRead.visitId,
+        set: { version: sql`excluded.version`, read: sql`excluded.read`, cost: sql`excluded.cost` },
+      })
+      .prepare(),
+  ).run({ id: visitId, version, read, cost: read.cost });
+}
+
+/** Visits that something was entered for and that have no such row, or one of another shape. */
+export const withoutRead = (db: Db, version: number, most: number): string[] =>
+  db
+    .select({ id: t.visit.id })
+    .from(t.visit)
+    .leftJoin(t.visitRead, and(eq(t.visitRead.visitId, t.visit.id), eq(t.visitRead.version, version)))
+    .where(and(isNull(t.visitRead.version), exists(db.select({ id: t.event.id }).from(t.event).where(eq(t.event.visitId, t.visit.id)))))
+    .limit(most)
+    .all()
+    .map((row) => row.id);
+
+export const forgetReads = (db: Db): void => void db.delete(t.visitRead).run();

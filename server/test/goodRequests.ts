@@ -1,0 +1,145 @@
+import { randomUUID } from 'node:crypto';
+import { DEFAULT_HOUSE_RULES } from '@elm-mist/core';
+
+/** A request that is taken, for each route that writes, against the demo shop of the tests' day. */
+export interface GoodRequest {
+  method: string;
+  /** As the router has it. */
+  route: string;
+  path: string;
+  body: string | Uint8Array;
+  /** Content type, where it is no JSON. */
+  type?: string;
+}
+
+const JPEG = new Uint8Array([0xff, 0xd8, 0xff, 0xe0, 1, 2, 3]);
+const PDF = new TextEncoder().encode('%PDF-1.7 a sheet');
+
+const coil = {
+  role: 'condenser',
+  construction: 'copper-plate-fin',
+  shape: 'wrap',
+  finnedHeightM: 0.6,
+  rows: 1,
+  finsPerInch: 16,
+  rowDepthM: 0.022,
+  faces: [{ id: 'f1', name: 'Front', widthM: 0.8, wallSide: false, facesDeg: 180, fence: { heightM: 1.8, distanceM: 1 } }],
+  guards: 'wire',
+  topOpens: true,
+  makerWaterOnly: false,
+};
+const place = {
+  customerName: 'A customer',
+  name: 'A place',
+  address: 'A street',
+  latitudeDeg: 42,
+  longitudeDeg: -100,
+  altitudeM: 700,
+  note: '',
+};
+const system = {
+  placeId: 'alder',
+  name: 'A system',
+  configuration: 'split-cool',
+  model: '',
+  btuh: 36000,
+  refrigerant: 'R-410A',
+  madeYear: 2014,
+};
+const shop = {
+  name: 'A shop',
+  address: 'A street',
+  latitudeDeg: -43.5,
+  longitudeDeg: 172.6,
+  altitudeM: 20,
+  zone: 'Pacific/Auckland',
+  currency: 'NZD',
+  crew: [{ id: 'wren-cotter', name: 'Wren Cotter', licences: ['electrical'] }],
+  setUp: ['shop'],
+};
+const cleaner = (name: string) => ({
+  name,
+  chemistry: 'neutral',
+  form: 'concentrate',
+  chart: { light: '10:1', medium: '6:1', heavy: '4:1' },
+  dwellMinS: 300,
+  dwellMaxS: 600,
+  packL: 3.8,
+  packPrice: 30,
+});
+const slot = { day: '2026-07-01', startMinute: 540, durationMin: 90 };
+
+export function goodRequests(): GoodRequest[] {
+  const json = (method: string, route: string, path: string, body: unknown): GoodRequest => ({
+    method,
+    route: `/api${route}`,
+    path: `/api${path}`,
+    body: JSON.stringify(body),
+  });
+  const visitId = 'demo-visit-15';
+  return [
+    json('POST', '/places', '/places', place),
+    json('POST', '/systems', '/systems', system),
+    json('PUT', '/coils/:id', '/coils/fennick-hp-out', coil),
+    json('POST', '/visits', '/visits', { systemId: 'fennick-hp', ...slot, purpose: 'Yearly wash' }),
+    json('PUT', '/visits/:id/slot', '/visits/demo-visit-16/slot', slot),
+    json('POST', '/visits/:id/events', `/visits/${visitId}/events`, {
+      events: [
+        { id: randomUUID(), visitId, at: '2026-06-11T15:00:00.000Z', by: 'Wren Cotter', kind: 'note.added', data: { text: 'A note' } },
+      ],
+    }),
+    json('PUT', '/house-rules', '/house-rules', DEFAULT_HOUSE_RULES),
+    json('PUT', '/shop', '/shop', shop),
+    json('PUT', '/shop/open', '/shop/open', { which: 'demo' }),
+    json('PUT', '/places/:id', '/places/alder', { ...place, was: place }),
+    json('PUT', '/places/:id/archived', '/places/goosewater/archived', { archived: true }),
+    json('POST', '/places/:id/merge', '/places/harrow/merge', { intoId: 'alder' }),
+    json('PUT', '/customers/:id', '/customers/customer-alder', { name: 'Alder', phone: '', was: { name: 'Alder', phone: '' } }),
+    json('POST', '/customers/:id/merge', '/customers/customer-alder/merge', { intoId: 'customer-fennick' }),
+    json('PUT', '/systems/:id', '/systems/fennick-hp', { ...system, placeId: 'fennick', configuration: 'split-heat-pump' }),
+    json('PUT', '/systems/:id/archived', '/systems/goosewater-boathouse/archived', { archived: true }),
+    json('POST', '/systems/:id/coils', '/systems/alder-studio/coils', {
+      ...coil,
+      role: 'evaporator',
+      name: `Head ${randomUUID().slice(0, 8)}`,
+    }),
+    json('PUT', '/coils/:id/archived', '/coils/goosewater-boathouse-in/archived', { archived: true }),
+    json('PUT', '/visits/:id', '/visits/demo-visit-16', { ...slot, purpose: 'Yearly wash', coilIds: ['harrow-roof-out'] }),
+    { method: 'POST', route: '/api/places/import', path: '/api/places/import', body: 'customer,street\nA,B\n', type: 'text/csv' },
+    {
+      method: 'POST',
+      route: '/api/shelf/import',
+      path: '/api/shelf/import?kind=stock&format=csv',
+      body: 'id,product,lot,expires,size L,left L\n',
+      type: 'text/csv',
+    },
+    {
+      method: 'POST',
+      route: '/api/weather',
+      path: '/api/weather?format=csv',
+      body: 'day,hour,temp,rh,wind\n2026-06-11,7,21,50,2\n',
+      type: 'text/csv',
+    },
+    json('POST', '/cleaners', '/cleaners', cleaner(`A cleaner ${randomUUID()}`)),
+    json('PUT', '/cleaners/:id', '/cleaners/tansy', cleaner(`Another ${randomUUID()}`)),
+    json('POST', '/applicators', '/applicators', { name: 'A sprayer', kind: 'pump-sprayer', capacityL: 4 }),
+    json('PUT', '/applicators/:id', '/applicators/pump-sprayer', { name: 'A sprayer', kind: 'pump-sprayer', capacityL: 4 }),
+    json('POST', '/stock', '/stock?by=Wren', {
+      cleanerId: 'tansy',
+      lot: 'L',
+      expires: '2027-01-01',
+      sizeL: 3.8,
+      leftL: 2,
+      count: 1,
+    }),
+    json('PUT', '/stock/:id', '/stock/tansy-1', { leftL: 0.5, by: 'Wren Cotter' }),
+    {
+      method: 'PUT',
+      route: '/api/visits/:id/photos/:photoId',
+      path: `/api/visits/${visitId}/photos/${randomUUID()}`,
+      body: JPEG,
+      type: 'image/jpeg',
+    },
+    { method: 'PUT', route: '/api/cleaners/:id/sheet', path: '/api/cleaners/tansy/sheet', body: PDF, type: 'application/pdf' },
+  ];
+}
