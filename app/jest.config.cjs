@@ -1,14 +1,16 @@
 const ESM = [
   '(jest-)?react-native|@react-native(-community)?|expo(nent)?|@expo(nent)?/.*|@expo-google-fonts/.*|expo-router|@rneui/.*',
-  'react-native-size-matters|lucide-react-native|uuid|date-fns|fraction\\.js|idb-keyval|@elm-mist/.*|yup|react-native-svg',
+  'react-native-size-matters|lucide-react-native|uuid|date-fns|@date-fns/.*|fraction\\.js|idb|fake-indexeddb|@elm-mist/.*|yup|react-native-svg',
 ].join('|');
 
 module.exports = {
   displayName: 'app',
   preset: 'jest-expo/web',
   rootDir: __dirname,
-  roots: ['<rootDir>/src'],
+  roots: ['<rootDir>/src', '<rootDir>/build'],
   testMatch: ['**/*.test.ts?(x)'],
+  // The test page lacks a database and a way to copy values; both are a browser's own.
+  setupFiles: ['<rootDir>/jest.setup.cjs'],
   moduleNameMapper: {
     '^@/(.*)$': '<rootDir>/src/$1',
     '^lucide-react-native/icons/(.*)$': '<rootDir>/../node_modules/lucide-react-native/dist/cjs/icons/$1.js',

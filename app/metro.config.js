@@ -1,4 +1,6 @@
+const { createHash } = require('node:crypto');
 const { getDefaultConfig } = require('expo/metro-config');
+const { restsOn } = require('./build/directNames.cjs');
 
 const config = getDefaultConfig(__dirname);
 // Tests lie beside the code; they are no part of the build.
@@ -7,5 +9,8 @@ config.resolver.blockList = [/.*\.test\.tsx?$/];
 const ICON_FONTS = /^(@expo\/vector-icons|react-native-vector-icons|@react-native-vector-icons)\//;
 config.resolver.resolveRequest = (context, name, platform) =>
   ICON_FONTS.test(name) ? { type: 'empty' } : context.resolveRequest(context, name, platform);
+
+// Where a name lies is written into the files that import it: what was compiled before holds as long as no name moves.
+config.cacheVersion = createHash('sha256').update(restsOn().join('\n')).digest('hex');
 
 module.exports = config;

@@ -6,6 +6,8 @@ export class RefusedError extends Error {
   readonly status: number;
   readonly code: string;
   readonly fields: Record<string, string>;
+  /** Fields that somebody else changed meanwhile, with both. */
+  readonly meanwhile: ErrorBody['error']['meanwhile'];
 
   constructor(status: number, body: ErrorBody['error']) {
     super(body.message);
@@ -13,6 +15,7 @@ export class RefusedError extends Error {
     this.status = status;
     this.code = body.code;
     this.fields = body.fields;
+    this.meanwhile = body.meanwhile;
   }
 }
 

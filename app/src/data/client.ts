@@ -1,7 +1,4 @@
 import { QueryClient } from '@tanstack/react-query';
-import { createAsyncStoragePersister } from '@tanstack/query-async-storage-persister';
-import type { PersistQueryClientOptions } from '@tanstack/react-query-persist-client';
-import { del, get, set } from 'idb-keyval';
 import { AwayError } from './api';
 
 /**
@@ -23,16 +20,3 @@ export const queryClient = new QueryClient({
     mutations: { networkMode: 'always' },
   },
 });
-
-export const persistOptions: Omit<PersistQueryClientOptions, 'queryClient'> = {
-  persister: createAsyncStoragePersister({
-    key: 'elm-mist.queries',
-    throttleTime: 500,
-    storage: { getItem: async (key) => (await get<string>(key)) ?? null, setItem: (key, value) => set(key, value), removeItem: del },
-  }),
-  maxAge: KEPT_MS,
-  // Counted up whenever the shape of what is read changes: an older copy is let go rather than misread.
-  buster: '3',
-  // What was read stays kept when a later look-up fails: that is the very moment it is needed.
-  dehydrateOptions: { shouldDehydrateQuery: (query) => query.state.data !== undefined },
-};

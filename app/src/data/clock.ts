@@ -1,5 +1,7 @@
+import { dayIn, instantIn, wallMs } from '@elm-mist/core';
 import { useEffect, useState } from 'react';
 import { sharedNow } from './sharedClock';
+import { shopZone } from './shop';
 
 /** The shop's time, UTC ms, fresh every second and at once when the page is looked at again. */
 export function useNow(running = true): number {
@@ -18,11 +20,35 @@ export function useNow(running = true): number {
   return now;
 }
 
-const two = (n: number) => String(n).padStart(2, '0');
+type Moment = number | string | Date;
+const msOf = (at: Moment): number => (typeof at === 'string' ? Date.parse(at) : Number(at));
 
-/** This device's calendar day, ISO. */
-export const dayOf = (at: Date): string => `${at.getFullYear()}-${two(at.getMonth() + 1)}-${two(at.getDate())}`;
-export const today = (): string => dayOf(new Date());
+/** The shop's calendar day of a moment, ISO. */
+export const dayOf = (at: Moment): string => dayIn(shopZone(), msOf(at));
+
+/** The shop's calendar day now, ISO. */
+export const today = (): string => dayIn(shopZone(), sharedNow());
+
+/** When the shop's wall clock shows a minute of a day, UTC ms. */
+export const instantOf = (day: string, minute: number): number => instantIn(shopZone(), day, minute);
+
+const two = (n: number) => String(n).padStart(2, '0');
+const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'] as const;
+const PARTS: Readonly<Record<string, (wall: Date) => string>> = {
+  yyyy: (wall) => String(wall.getUTCFullYear()),
+  MMM: (wall) => MONTHS[wall.getUTCMonth()] ?? '',
+  d: (wall) => String(wall.getUTCDate()),
+  h: (wall) => String(wall.getUTCHours() % 12 || 12),
+  mm: (wall) => two(wall.getUTCMinutes()),
+  ss: (wall) => two(wall.getUTCSeconds()),
+  a: (wall) => (wall.getUTCHours() < 12 ? 'AM' : 'PM'),
+};
+
+/** A moment by the shop's wall clock, whatever zone the device is set to. @param pattern of yyyy, MMM, d, h, mm, ss and a, as in "d MMM, h:mm a" */
+export function wallClock(moment: Moment, pattern: string): string {
+  const wall = new Date(wallMs(shopZone(), msOf(moment)));
+  return pattern.replace(/yyyy|MMM|mm|ss|[dha]/g, (part) => PARTS[part]?.(wall) ?? part);
+}
 
 /** Time of day as the trade writes it. @param minute after midnight */
 export function clockTime(minute: number): string {

@@ -1,5 +1,7 @@
 import { act, render, screen, fireEvent } from '@testing-library/react';
 import { draftValues, useDraft, useFormDraft } from './draft';
+import { forgetDevice } from '@/testing/device';
+import { writeDevice } from '@/device/memory';
 
 function Typed({ id }: { id: string }) {
   const [text, keep, drop] = useDraft(id, () => 'start');
@@ -13,7 +15,7 @@ function Typed({ id }: { id: string }) {
 }
 const shown = () => document.querySelector('output')?.textContent;
 
-beforeEach(() => window.localStorage.clear());
+beforeEach(forgetDevice);
 
 test('what was typed is there again after a reload, for its own key only', () => {
   const { unmount, rerender } = render(<Typed id="a" />);
@@ -34,7 +36,7 @@ test('a dropped draft is gone from the device, and a broken one is as good as no
   unmount();
   render(<Typed id="a" />);
   expect(shown()).toBe('start');
-  window.localStorage.setItem('elm-mist.draft.form', '{"broken');
+  writeDevice('draft.form', '{"broken');
   expect(draftValues('form', { name: '' })).toEqual({ name: '' });
 });
 

@@ -1,4 +1,5 @@
-import type { ErrorBody, ImportLine } from '@elm-mist/contract';
+import type { ErrorBody, ImportLine, WeatherKept } from '@elm-mist/contract';
+import type { Matching } from '@elm-mist/core';
 import { AwayError, RefusedError } from './api';
 import { queryClient } from './client';
 
@@ -26,16 +27,11 @@ async function* linesOf(body: ReadableStream<Uint8Array>): AsyncGenerator<string
   }
 }
 
-/**
- * Sends a file to be imported. The server checks every row before it writes any.
- * @param tell called with how many rows have been read
- * @throws RefusedError when it is no such file · AwayError when the server cannot be reached or the answer breaks off
- */
-export async function importFile(file: Blob, choice: ImportChoice, tell: (rows: number) => void, signal?: AbortSignal): Promise<ImportEnd> {
-  const query = new URLSearchParams({ ...choice });
+/** Sends a file and hears how far it is, line by line. @throws RefusedError | AwayError */
+async function sendLines(path: string, file: Blob, tell: (rows: number) => void, signal?: AbortSignal): Promise<ImportEnd> {
   let end: ImportEnd | null = null;
   try {
-    const answer = await fetch(`/api/shelf/import?${query.toString()}`, { method: 'POST', body: file, ...(signal ? { signal } : {}) });
+    const answer = await fetch(`/api${path}`, { method: 'POST', body: file, ...(signal ? { signal } : {}) });
     if (!answer.body) throw new AwayError();
     for await (const line of linesOf(answer.body)) {
       const said = JSON.parse(line) as ImportLine | ErrorBody;
@@ -50,6 +46,39 @@ export async function importFile(file: Blob, choice: ImportChoice, tell: (rows: 
   if (!end) throw new AwayError();
   if (end.imported) await queryClient.invalidateQueries();
   return end;
+}
+
+/**
+ * Sends a file to be imported. The server checks every row before it writes any.
+ * @param tell called with how many rows have been read
+ * @throws RefusedError when it is no such file · AwayError when the server cannot be reached or the answer breaks off
+ */
+export const importFile = (file: Blob, choice: ImportChoice, tell: (rows: number) => void, signal?: AbortSignal): Promise<ImportEnd> =>
+  sendLines(`/shelf/import?${new URLSearchParams({ ...choice }).toString()}`, file, tell, signal);
+
+/** Sends a table of customers, places and systems, with which heading fills which column. @throws RefusedError | AwayError */
+export const importPlaces = (
+  file: Blob,
+  columns: Readonly<Record<string, string>>,
+  onBad: 'refuse' | 'skip',
+  tell: (rows: number) => void,
+): Promise<ImportEnd> =>
+  sendLines(`/places/import?${new URLSearchParams({ columns: JSON.stringify(columns), onBad }).toString()}`, file, tell);
+
+/** Sends a file of hourly weather. @throws RefusedError | AwayError */
+export async function sendWeather(file: Blob, columns: Matching | null): Promise<WeatherKept> {
+  let answer: Response;
+  const asked = new URLSearchParams(columns ? { format: 'csv', columns: JSON.stringify(columns) } : { format: 'epw' });
+  try {
+    answer = await fetch(`/api/weather?${asked.toString()}`, { method: 'POST', body: file });
+  } catch {
+    throw new AwayError();
+  }
+  const body = (await answer.json().catch(() => null)) as WeatherKept | ErrorBody | null;
+  if (body && 'error' in body) throw new RefusedError(answer.status, body.error);
+  if (!answer.ok || !body) throw new AwayError();
+  await queryClient.invalidateQueries();
+  return body;
 }
 
 /** Keeps a safety sheet, a PDF or a picture, with its cleaner. @throws RefusedError | AwayError */

@@ -1,14 +1,8 @@
 import { foldVisit, type VisitEvent } from '@elm-mist/core';
 import { fullRun } from '@elm-mist/core/testing/fullRun';
+import { openDB } from 'idb';
+import { deviceStore } from '@/device/store';
 import type * as Outbox from './outbox';
-
-const mockDisk = new Map<string, unknown>();
-jest.mock('idb-keyval', () => ({
-  createStore: () => 'store',
-  get: async (key: string) => mockDisk.get(key),
-  set: async (key: string, value: unknown) => void mockDisk.set(key, JSON.parse(JSON.stringify(value))),
-  del: async (key: string) => void mockDisk.delete(key),
-}));
 
 const note = (n: number, visitId = 'v1'): VisitEvent => ({
   id: `0198a1b2-0000-7000-8000-00000000000${n}`,
@@ -21,19 +15,17 @@ const note = (n: number, visitId = 'v1'): VisitEvent => ({
 
 type Answer = { status: number; body: unknown };
 const ok = (events: VisitEvent[]): Answer => ({ status: 200, body: { accepted: events.map((event) => event.id), added: events.length } });
-const refuse = (index: number): Answer => ({
-  status: 422,
-  body: { error: { code: 'not-allowed', message: 'Not now.', fields: { [`events[${index}].kind`]: 'Not now.' } } },
+const refuse = (field: string, status = 422): Answer => ({
+  status,
+  body: { error: { code: 'not-allowed', message: 'Not now.', fields: { [field]: 'Not now.' } } },
 });
 
 /** What was sent, and how the server answers it; throwing is a server that cannot be reached. */
-let sent: { visitId: string; ids: string[] }[] = [];
-let server: (events: VisitEvent[]) => Answer;
+let sent: { path: string; ids: string[] }[] = [];
+let server: (events: VisitEvent[], path: string) => Answer;
 
 const settled = async () => {
-  for (let i = 0; i < 40; i += 1) await Promise.resolve();
-  await new Promise((done) => setTimeout(done, 0));
-  for (let i = 0; i < 40; i += 1) await Promise.resolve();
+  for (let i = 0; i < 12; i += 1) await new Promise((done) => setTimeout(done, 0));
 };
 
 /** The program as it starts: what the device kept is there, nothing else. */
@@ -44,68 +36,62 @@ function started(): typeof Outbox {
   });
   return module;
 }
-const stored = () => mockDisk.get('elm-mist.outbox') as { waiting: VisitEvent[]; refused: { event: VisitEvent }[] };
-const journal = () => JSON.parse(window.localStorage.getItem('elm-mist.outbox.journal') ?? '[]') as VisitEvent[];
-const ids = (events: readonly VisitEvent[]) => events.map((event) => event.id.at(-1));
+const stored = async () => ((await (await deviceStore())?.getAll('queue')) ?? []) as { id: string }[];
+const refused = async () => ((await (await deviceStore())?.getAll('refused')) ?? []) as { id: string }[];
+const last = (rows: readonly { id: string }[]) => rows.map((row) => row.id.at(-1));
+const away = () => {
+  throw new Error('no network');
+};
+
+/** Locks as a browser has them, for all tabs of the device. */
+const held = new Set<string>();
+const locks = {
+  request: async (name: string, _options: unknown, work: (lock: object | null) => Promise<void>) => {
+    if (held.has(name)) return work(null);
+    held.add(name);
+    return work({}).finally(() => held.delete(name));
+  },
+};
 
 // The page's own, which the test page lacks.
-beforeAll(() => Object.assign(AbortSignal, { timeout: () => new AbortController().signal }));
+beforeAll(() => {
+  Object.assign(AbortSignal, { timeout: () => new AbortController().signal });
+  Object.defineProperty(navigator, 'locks', { value: locks });
+});
 
-beforeEach(() => {
-  mockDisk.clear();
+beforeEach(async () => {
+  const db = await deviceStore();
+  await Promise.all([db?.clear('queue'), db?.clear('refused'), db?.clear('photos')]);
   window.localStorage.clear();
   sent = [];
   server = ok;
   global.fetch = jest.fn(async (url: string, init: { body: string }) => {
-    const { events } = JSON.parse(init.body) as { events: VisitEvent[] };
-    sent.push({ visitId: /visits\/([^/]+)/.exec(url)?.[1] ?? '', ids: ids(events) as string[] });
-    const { status, body } = server(events);
-    return { ok: status < 400, status, json: async () => body };
+    const body = JSON.parse(init.body) as { events?: VisitEvent[]; id?: string };
+    const path = url.replace(/^\/api/, '');
+    sent.push({ path, ids: (body.events?.map((event) => event.id.at(-1)) ?? [body.id?.at(-1)]) as string[] });
+    const answer = server(body.events ?? [], path);
+    return { ok: answer.status < 400, status: answer.status, json: async () => answer.body };
   }) as never;
 });
 
-test('an entry is on the device before post returns, and leaves it once the server has it', async () => {
-  const outbox = started();
-  await outbox.openOutbox();
-  outbox.post([note(1)]);
-  expect(ids(journal())).toEqual(['1']);
-  await settled();
-  expect(sent).toEqual([{ visitId: 'v1', ids: ['1'] }]);
-  expect(journal()).toEqual([]);
-  expect(stored().waiting).toEqual([]);
-});
-
-test('with the server away entries wait on the device, and go out in order after a restart', async () => {
-  server = () => {
-    throw new Error('no network');
-  };
+test('an entry waits on the device until the server has it, in order, over a restart', async () => {
+  server = away;
   const first = started();
   await first.openOutbox();
   first.post([note(1)]);
   first.post([note(2), note(3)]);
   await settled();
-  expect(ids(stored().waiting)).toEqual(['1', '2', '3']);
+  expect(last(await stored())).toEqual(['1', '2', '3']);
   sent = [];
   server = ok;
-  const second = started();
-  await second.openOutbox();
+  await started().openOutbox();
   await settled();
-  expect(sent).toEqual([{ visitId: 'v1', ids: ['1', '2', '3'] }]);
-  expect(stored().waiting).toEqual([]);
-});
-
-test('a crash between the journal and the database loses nothing and doubles nothing', async () => {
-  mockDisk.set('elm-mist.outbox', { waiting: [note(1), note(2)], refused: [] });
-  window.localStorage.setItem('elm-mist.outbox.journal', JSON.stringify([note(2), note(3)]));
-  const outbox = started();
-  await outbox.openOutbox();
-  await settled();
-  expect(sent.flatMap((row) => row.ids)).toEqual(['1', '2', '3']);
-  expect(journal()).toEqual([]);
+  expect(sent).toEqual([{ path: '/visits/v1/events', ids: ['1', '2', '3'] }]);
+  expect(await stored()).toEqual([]);
 });
 
 test('what the server refuses is set aside by name and the rest goes on', async () => {
-  server = (events) => (ids(events).includes('2') ? refuse(ids(events).indexOf('2')) : ok(events));
+  server = (events) => (last(events).includes('2') ? refuse(`events[${last(events).indexOf('2')}].kind`) : ok(events));
   const outbox = started();
   await outbox.openOutbox();
   outbox.post([note(1), note(2), note(3)]);
@@ -114,39 +100,93 @@ test('what the server refuses is set aside by name and the rest goes on', async 
     ['1', '2', '3'],
     ['1', '3'],
   ]);
-  expect(stored().refused.map((row) => row.event.id.at(-1))).toEqual(['2']);
+  expect(last(await refused())).toEqual(['2']);
   await outbox.dismissRefused(note(2).id);
-  expect(stored().refused).toEqual([]);
+  expect(await refused()).toEqual([]);
 });
 
-test('visits are sent apart, each in its own order', async () => {
-  server = () => {
-    throw new Error('no network');
-  };
+test('a batch that is too large is sent in smaller ones; only an entry that is too large by itself is set aside', async () => {
+  server = (events) => (events.length > 2 || last(events).includes('3') ? refuse('body', 413) : ok(events));
+  const outbox = started();
+  await outbox.openOutbox();
+  outbox.post([1, 2, 3, 4, 5].map((n) => note(n)));
+  await settled();
+  expect(await stored()).toEqual([]);
+  expect(last(await refused())).toEqual(['3']);
+  expect(new Set(sent.filter((row) => row.ids.length <= 2).flatMap((row) => row.ids))).toEqual(new Set(['1', '2', '3', '4', '5']));
+});
+
+test('visits are sent apart, each in its own order; what was made goes before what rests on it', async () => {
+  server = away;
   const first = started();
   await first.openOutbox();
+  first.postMake({ id: 'place-7', what: 'a place', path: '/places', body: { id: 'place-7' } });
+  first.postMake({ id: 'visit-8', what: 'a visit', path: '/visits', body: { id: 'visit-8' } });
   first.post([note(1, 'v1'), note(2, 'v2'), note(3, 'v1')]);
   await settled();
+  expect(first.isWaiting('place-7')).toBe(true);
   sent = [];
   server = ok;
   await started().openOutbox();
   await settled();
   expect(sent).toEqual([
-    { visitId: 'v1', ids: ['1', '3'] },
-    { visitId: 'v2', ids: ['2'] },
+    { path: '/places', ids: ['7'] },
+    { path: '/visits', ids: ['8'] },
+    { path: '/visits/v1/events', ids: ['1', '3'] },
+    { path: '/visits/v2/events', ids: ['2'] },
   ]);
 });
 
-test('two thousand entries drain in batches, each once', async () => {
-  const many = Array.from({ length: 2000 }, (_, i) => ({ ...note(1), id: `0198a1b2-0000-7000-8000-${String(i).padStart(12, '0')}` }));
-  mockDisk.set('elm-mist.outbox', { waiting: many, refused: [] });
+test('two tabs send each entry once, and both know when it is sent', async () => {
+  server = away;
+  const [one, two] = [started(), started()];
+  await Promise.all([one.openOutbox(), two.openOutbox()]);
+  one.post([note(1)]);
+  two.post([note(2)]);
+  await settled();
+  // Each tab reads what waits before it sends: what the other entered goes out with its own, in order.
+  server = ok;
+  sent = [];
+  await one.send();
+  await settled();
+  expect(sent.flatMap((row) => row.ids).sort()).toEqual(['1', '2']);
+  await two.send();
+  await settled();
+  expect(sent).toHaveLength(1);
+  expect(two.waitingFor('v1')).toEqual([]);
+});
+
+test('what an earlier version left waiting is brought over once, in order, and its places are let go', async () => {
+  const old = await openDB('elm-mist-outbox', 1, { upgrade: (db) => void db.createObjectStore('entries') });
+  await old.put('entries', { waiting: [note(1), note(2)], refused: [{ event: note(4), message: 'No.' }] }, 'elm-mist.outbox');
+  old.close();
+  window.localStorage.setItem('elm-mist.outbox.journal', JSON.stringify([note(2), note(3)]));
+  const photos = await openDB('keyval-store', 1, { upgrade: (db) => void db.createObjectStore('keyval') });
+  await photos.put('keyval', { visitId: 'v1', blob: new Blob(['x']) }, 'elm-mist.photo.p1');
+  photos.close();
+  await started().openOutbox();
+  await settled();
+  expect(sent.flatMap((row) => row.ids)).toEqual(['1', '2', '3']);
+  expect(last(await refused())).toEqual(['4']);
+  expect(await (await deviceStore())?.getAllKeys('photos')).toEqual(['p1']);
+  expect(window.localStorage.getItem('elm-mist.outbox.journal')).toBeNull();
+  expect((await indexedDB.databases()).map((db) => db.name)).toEqual(['elm-mist']);
+});
+
+test('six hundred entries drain in batches, each once', async () => {
+  server = away;
+  const first = started();
+  await first.openOutbox();
+  const many = Array.from({ length: 600 }, (_, i) => ({ ...note(1), id: `0198a1b2-0000-7000-8000-${String(i).padStart(12, '0')}` }));
+  first.post(many);
+  await settled();
   const seen: string[] = [];
   server = (events) => {
     seen.push(...events.map((event) => event.id));
     return ok(events);
   };
   await started().openOutbox();
-  for (let i = 0; i < 100 && seen.length < 2000; i += 1) await settled();
+  for (let i = 0; i < 200 && seen.length < 600; i += 1) await settled();
   expect(seen).toEqual(many.map((event) => event.id));
 });
 
@@ -159,16 +199,19 @@ test('a full run with the page killed and the network away at any entry: sent on
   let answers = 0;
   let outbox = started();
   await outbox.openOutbox();
+  const take = (some: VisitEvent[]) => {
+    for (const row of some)
+      if (!taken.has(row.id)) {
+        taken.set(row.id, row);
+        order.push(row.id);
+      }
+  };
   for (const [i, event] of events.entries()) {
     // Away, here, or answered with the answer lost: turn and turn about.
     const mood = i % 3;
     server = (some) => {
       if (mood === 0) throw new Error('away');
-      for (const row of some)
-        if (!taken.has(row.id)) {
-          taken.set(row.id, row);
-          order.push(row.id);
-        }
+      take(some);
       answers += 1;
       if (mood === 1) throw new Error('the answer was lost');
       return ok(some);
@@ -182,11 +225,7 @@ test('a full run with the page killed and the network away at any entry: sent on
     expect(fold(known)).toEqual(fold(events.slice(0, i + 1)));
   }
   server = (some) => {
-    for (const row of some)
-      if (!taken.has(row.id)) {
-        taken.set(row.id, row);
-        order.push(row.id);
-      }
+    take(some);
     return ok(some);
   };
   outbox = started();

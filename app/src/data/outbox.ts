@@ -1,110 +1,156 @@
 import type { VisitDetail } from '@elm-mist/contract';
 import type { VisitEvent } from '@elm-mist/core';
-import { createStore, get, set } from 'idb-keyval';
 import { useSyncExternalStore } from 'react';
-import { readJson, writeDevice } from '@/device/memory';
+import { inOneTab, onTabs, tellTabs, withStore } from '@/device/store';
 import { AwayError, RefusedError, request } from './api';
 import { queryClient } from './client';
+import { fromBefore } from './fromBefore';
 import { keys } from './queries';
 
-/** An event that the server would not take. It is kept and shown, never dropped. */
-export interface RefusedEvent {
-  event: VisitEvent;
-  message: string;
+/** Something made on this device that the server does not have yet. Its id was made here, so sending it twice makes it once. */
+export interface Make {
+  id: string;
+  /** In words, to finish "the server did not take …". */
+  what: string;
+  path: string;
+  body: unknown;
 }
+
+/** One thing that waits to be sent, by its id. */
+export type Waiting = { id: string } & ({ kind: 'event'; event: VisitEvent } | { kind: 'make'; make: Make });
+
+/** What the server would not take. It is kept and shown, never dropped. */
+export type Refused = Waiting & { message: string };
 
 export interface OutboxState {
   /** False until what was kept on the device has been read. */
   loaded: boolean;
   waiting: readonly VisitEvent[];
-  refused: readonly RefusedEvent[];
+  /** Places, systems, coils and visits that wait to be made. */
+  makes: readonly Make[];
+  refused: readonly Refused[];
   /** The last attempt did not reach the server. */
   away: boolean;
 }
 
-const STORED = 'elm-mist.outbox';
-/** A database of its own: a small entry never queues behind the large copy of what was read. */
-const DEVICE = createStore('elm-mist-outbox', 'entries');
 const RETRY_MS = 2_500;
 const MOST_AT_ONCE = 50;
+/** A request is kept below this, bytes: the server takes 1 MB. */
+const MOST_BYTES = 600_000;
 
-let state: OutboxState = { loaded: false, waiting: [], refused: [], away: false };
+let queue: readonly Waiting[] = [];
+/** Made in this tab, and not known to be on the device yet. */
+const unsaved = new Set<string>();
+let refusedList: readonly Refused[] = [];
+let loaded = false;
+let away = false;
+let state: OutboxState = { loaded, waiting: [], makes: [], refused: [], away };
 const listeners = new Set<() => void>();
 let retry: ReturnType<typeof setTimeout> | null = null;
 let sending = false;
-/** Writes to the device follow one another, so that an older list never lands over a newer one. */
-let saved: Promise<void> = Promise.resolve();
 
-/** Entries whose write to the database has not ended yet, kept in the device's quick memory so that no moment is without a copy. */
-const JOURNAL = 'outbox.journal';
-let unsaved: readonly VisitEvent[] = [];
-
-function keepJournal(events: readonly VisitEvent[]): void {
-  unsaved = events;
-  writeDevice(JOURNAL, events.length === 0 ? null : JSON.stringify(events));
-}
-
-function change(next: Partial<OutboxState>): void {
-  state = { ...state, ...next };
+function publish(): void {
+  state = {
+    loaded,
+    waiting: queue.flatMap((row) => (row.kind === 'event' ? [row.event] : [])),
+    makes: queue.flatMap((row) => (row.kind === 'make' ? [row.make] : [])),
+    refused: refusedList,
+    away,
+  };
   listeners.forEach((listener) => listener());
 }
 
-function save(): Promise<void> {
-  const { waiting, refused } = state;
-  saved = saved.then(() => set(STORED, { waiting, refused }, DEVICE)).catch(() => undefined);
-  return saved;
+/** What waits on the device, whichever tab entered it, with what this one has not written yet behind it. */
+async function reread(): Promise<void> {
+  const kept = await withStore(async (db) => {
+    const transaction = db.transaction(['queue', 'refused']);
+    return Promise.all([transaction.objectStore('queue').getAll(), transaction.objectStore('refused').getAll()]);
+  });
+  if (!kept) return;
+  const [waiting, refused] = kept as [Waiting[], Refused[]];
+  const known = new Set(waiting.map((row) => row.id));
+  queue = [...waiting, ...queue.filter((row) => unsaved.has(row.id) && !known.has(row.id))];
+  refusedList = refused;
+  publish();
 }
+
+let opening: Promise<void> | null = null;
 
 /** Reads what the device kept from before, then starts sending. */
-export async function openOutbox(): Promise<void> {
-  if (state.loaded) return;
-  const kept = await get<Pick<OutboxState, 'waiting' | 'refused'>>(STORED, DEVICE).catch(() => undefined);
-  const journal = readJson<VisitEvent[]>(JOURNAL) ?? [];
-  keepJournal([...journal, ...unsaved]);
-  const known = new Set<string>();
-  const waiting = [...(kept?.waiting ?? []), ...journal, ...state.waiting].filter((event) => {
-    const first = !known.has(event.id);
-    known.add(event.id);
-    return first;
-  });
-  change({
-    loaded: true,
-    waiting,
-    refused: kept?.refused ?? [],
-  });
-  window.addEventListener('online', () => void send());
-  await save();
-  // What the journal held is in the database now; an entry made meanwhile clears its own copy.
-  const saved = new Set(journal.map((event) => event.id));
-  keepJournal(unsaved.filter((event) => !saved.has(event.id)));
-  void send();
+export function openOutbox(): Promise<void> {
+  opening ??= (async () => {
+    await fromBefore();
+    await reread();
+    loaded = true;
+    publish();
+    onTabs((message) => {
+      if (message.kind === 'queue') void reread();
+      if (message.kind === 'sent') {
+        took(message.events as VisitEvent[], message.made);
+        void reread();
+      }
+    });
+    window.addEventListener('online', () => void send());
+    void send();
+  })();
+  return opening;
 }
 
-/** Takes events in and sends them as soon as it can. They are on the device, in its quick memory, before this returns. */
-export function post(events: readonly VisitEvent[]): void {
-  keepJournal([...unsaved, ...events]);
-  change({ waiting: [...state.waiting, ...events] });
-  void save().then(() => {
-    const saved = new Set(events.map((event) => event.id));
-    keepJournal(unsaved.filter((event) => !saved.has(event.id)));
+/** Takes things in, in order, and sends them as soon as it can. They are on their way to the device's database before this returns. */
+function take(rows: readonly Waiting[]): void {
+  for (const row of rows) unsaved.add(row.id);
+  queue = [...queue, ...rows];
+  publish();
+  void withStore(async (db) => {
+    const transaction = db.transaction('queue', 'readwrite', { durability: 'strict' });
+    for (const row of rows) void transaction.store.add(row);
+    transaction.commit();
+    await transaction.done;
+    for (const row of rows) unsaved.delete(row.id);
+  }).then(() => {
+    tellTabs({ kind: 'queue' });
     return send();
   });
 }
 
-export function waitingFor(visitId: string): VisitEvent[] {
-  return state.waiting.filter((event) => event.visitId === visitId);
+export const post = (events: readonly VisitEvent[]): void => take(events.map((event): Waiting => ({ id: event.id, kind: 'event', event })));
+
+/** Has something made as soon as the server answers. */
+export const postMake = (make: Make): void => take([{ id: make.id, kind: 'make', make }]);
+
+export const waitingFor = (visitId: string): VisitEvent[] => state.waiting.filter((event) => event.visitId === visitId);
+
+/** Whether a record of this id was made here and waits to be sent. */
+export const isWaiting = (id: string): boolean => queue.some((row) => row.kind === 'make' && row.id === id);
+
+/** What the server has now is part of what was read, and lists are looked up anew. */
+function took(events: readonly VisitEvent[], made: boolean): void {
+  for (const visitId of new Set(events.map((event) => event.visitId)))
+    queryClient.setQueryData<VisitDetail>(keys.visit(visitId), (detail) => {
+      if (!detail) return detail;
+      const known = new Set(detail.events.map((event) => event.id));
+      return { ...detail, events: [...detail.events, ...events.filter((event) => event.visitId === visitId && !known.has(event.id))] };
+    });
+  const lists: unknown[] = made ? ['day', 'places', 'place', 'system', 'visit', 'shelf', 'customers'] : ['day', 'places', 'system'];
+  void queryClient.invalidateQueries({ predicate: (query) => lists.includes(query.queryKey[0]) });
 }
 
-function settle(visitId: string, sent: readonly VisitEvent[]): void {
-  const ids = new Set(sent.map((event) => event.id));
-  queryClient.setQueryData<VisitDetail>(keys.visit(visitId), (detail) => {
-    if (!detail) return detail;
-    const known = new Set(detail.events.map((event) => event.id));
-    return { ...detail, events: [...detail.events, ...sent.filter((event) => !known.has(event.id))] };
+/** Takes rows off the queue, here, on the device and in other tabs. */
+async function remove(rows: readonly Waiting[], refused: Refused | null = null): Promise<void> {
+  const ids = new Set(rows.map((row) => row.id));
+  queue = queue.filter((row) => !ids.has(row.id));
+  if (refused) refusedList = [...refusedList, refused];
+  publish();
+  await withStore(async (db) => {
+    const transaction = db.transaction(['queue', 'refused'], 'readwrite');
+    const store = transaction.objectStore('queue');
+    for (const id of ids) {
+      const key = await store.index('id').getKey(id);
+      if (key !== undefined) void store.delete(key);
+    }
+    if (refused) void transaction.objectStore('refused').put(refused, refused.id);
+    await transaction.done;
   });
-  change({ waiting: state.waiting.filter((event) => !ids.has(event.id)) });
-  const lists: unknown[] = ['day', 'places', 'system'];
-  void queryClient.invalidateQueries({ predicate: (query) => lists.includes(query.queryKey[0]) });
 }
 
 /** Which of a batch the server named as at fault. */
@@ -115,43 +161,90 @@ function faultyIndex(error: RefusedError): number {
   return named === undefined ? 0 : Number(named);
 }
 
-/** Sends what waits, oldest first, one visit at a time. Stops and tries again later when the server is away. */
-export async function send(): Promise<void> {
-  if (sending || !state.loaded) return;
-  sending = true;
-  try {
-    while (state.waiting.length > 0) {
-      const visitId = state.waiting[0]?.visitId ?? '';
-      const batch = state.waiting.filter((event) => event.visitId === visitId).slice(0, MOST_AT_ONCE);
-      try {
-        await request('POST', `/visits/${encodeURIComponent(visitId)}/events`, { events: batch });
-        settle(visitId, batch);
-        change({ away: false });
-      } catch (error) {
-        if (!(error instanceof RefusedError)) throw error;
-        const event = batch[faultyIndex(error)] ?? batch[0];
-        if (!event) return;
-        change({
-          away: false,
-          waiting: state.waiting.filter((other) => other.id !== event.id),
-          refused: [...state.refused, { event, message: error.message }],
-        });
-      }
-      await save();
+/** The oldest entries of one visit, so many and so large at most. Something that waits to be made goes before what was entered after it. */
+function batchOf(first: Extract<Waiting, { kind: 'event' }>, most: number): Extract<Waiting, { kind: 'event' }>[] {
+  const batch: Extract<Waiting, { kind: 'event' }>[] = [];
+  let bytes = 0;
+  for (const row of queue) {
+    if (row.kind !== 'event' || row.event.visitId !== first.event.visitId) continue;
+    bytes += JSON.stringify(row.event).length;
+    if (batch.length > 0 && (batch.length >= most || bytes > MOST_BYTES)) break;
+    batch.push(row);
+  }
+  return batch;
+}
+
+/** Sends one thing, or one batch of entries. @throws AwayError */
+async function sendNext(first: Waiting, most: number): Promise<number> {
+  if (first.kind === 'make') {
+    try {
+      await request('POST', first.make.path, first.make.body);
+    } catch (error) {
+      if (!(error instanceof RefusedError)) throw error;
+      await remove([first], { ...first, message: error.message });
+      tellTabs({ kind: 'queue' });
+      return MOST_AT_ONCE;
     }
+    await remove([first]);
+    took([], true);
+    tellTabs({ kind: 'sent', events: [], made: true });
+    return MOST_AT_ONCE;
+  }
+  const batch = batchOf(first, most);
+  const events = batch.map((row) => row.event);
+  try {
+    await request('POST', `/visits/${encodeURIComponent(first.event.visitId)}/events`, { events });
   } catch (error) {
-    change({ away: error instanceof AwayError });
-    if (retry) clearTimeout(retry);
-    retry = setTimeout(() => void send(), RETRY_MS);
+    if (!(error instanceof RefusedError)) throw error;
+    // Too large together: fewer of them are tried, and only one that is too large by itself is put aside.
+    if (error.status === 413 && batch.length > 1) return Math.max(1, Math.floor(batch.length / 2));
+    const row = batch[faultyIndex(error)] ?? first;
+    await remove([row], { ...row, message: error.message });
+    tellTabs({ kind: 'queue' });
+    return MOST_AT_ONCE;
+  }
+  took(events, false);
+  await remove(batch);
+  tellTabs({ kind: 'sent', events, made: false });
+  return MOST_AT_ONCE;
+}
+
+/** Sends what waits, oldest first, in one tab at a time. Stops and tries again later when the server is away. */
+export async function send(): Promise<void> {
+  if (sending || !loaded) return;
+  sending = true;
+  if (retry) clearTimeout(retry);
+  retry = null;
+  try {
+    await inOneTab('send', async () => {
+      await reread();
+      let most = MOST_AT_ONCE;
+      for (let first = queue[0]; first; first = queue[0]) {
+        most = await sendNext(first, most);
+        setAway(false);
+      }
+    });
+  } catch (error) {
+    setAway(error instanceof AwayError);
   } finally {
     sending = false;
+    // Also where another tab is at it: it may be closed before it is done.
+    if (queue.length > 0) retry = setTimeout(() => void send(), RETRY_MS);
   }
 }
 
-/** The technician has read why an event was refused and puts it aside. */
-export async function dismissRefused(eventId: string): Promise<void> {
-  change({ refused: state.refused.filter(({ event }) => event.id !== eventId) });
-  await save();
+function setAway(next: boolean): void {
+  if (away === next) return;
+  away = next;
+  publish();
+}
+
+/** The technician has read why something was refused and puts it aside. */
+export async function dismissRefused(id: string): Promise<void> {
+  refusedList = refusedList.filter((row) => row.id !== id);
+  publish();
+  await withStore((db) => db.delete('refused', id));
+  tellTabs({ kind: 'queue' });
 }
 
 const subscribe = (listener: () => void) => {

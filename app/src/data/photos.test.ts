@@ -1,11 +1,4 @@
-const mockDisk = new Map<string, unknown>();
-jest.mock('idb-keyval', () => ({
-  get: async (key: string) => mockDisk.get(key),
-  set: async (key: string, value: unknown) => void mockDisk.set(key, value),
-  del: async (key: string) => void mockDisk.delete(key),
-  keys: async () => [...mockDisk.keys()],
-}));
-
+import { deviceStore } from '@/device/store';
 import { keepPhoto, sendPhotos, shrink } from './photos';
 
 const jpeg = (bytes: number) => new Blob([new Uint8Array(bytes)], { type: 'image/jpeg' });
@@ -25,8 +18,10 @@ function pictures(sizeAt: (quality: number) => number, side = { width: 4000, hei
   return drawn;
 }
 
-beforeEach(() => {
-  mockDisk.clear();
+const kept = async () => (await deviceStore())?.getAllKeys('photos');
+
+beforeEach(async () => {
+  await (await deviceStore())?.clear('photos');
   jest.restoreAllMocks();
 });
 
@@ -49,12 +44,12 @@ test('a picture stays on the device until the server has it, whatever fails in b
   global.fetch = jest.fn(async () => Promise.reject(new TypeError('network'))) as never;
   const id = await keepPhoto('v1', jpeg(10));
   await new Promise((done) => setTimeout(done, 0));
-  expect([...mockDisk.keys()]).toEqual([`elm-mist.photo.${id}`]);
+  expect(await kept()).toEqual([id]);
   global.fetch = jest.fn(async () => ({ ok: false })) as never;
   await sendPhotos();
-  expect(mockDisk.size).toBe(1);
+  expect(await kept()).toHaveLength(1);
   global.fetch = jest.fn(async () => ({ ok: true })) as never;
   await sendPhotos();
-  expect(mockDisk.size).toBe(0);
+  expect(await kept()).toEqual([]);
   expect(global.fetch).toHaveBeenCalledWith(`/api/visits/v1/photos/${id}`, expect.objectContaining({ method: 'PUT' }));
 });

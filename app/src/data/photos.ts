@@ -1,16 +1,10 @@
 import { PHOTO_LIMIT } from '@elm-mist/contract';
-import { del, get, keys as storedKeys, set } from 'idb-keyval';
 import { useEffect, useState } from 'react';
 import { v4 as uuid } from 'uuid';
+import { inOneTab, withStore } from '@/device/store';
 
-const PREFIX = 'elm-mist.photo.';
 const LONGEST_SIDE_PX = 1600;
 const QUALITIES = [0.85, 0.7, 0.55, 0.4];
-
-interface WaitingPhoto {
-  visitId: string;
-  blob: Blob;
-}
 
 const blobOf = (canvas: HTMLCanvasElement, quality: number): Promise<Blob | null> =>
   new Promise((done) => canvas.toBlob(done, 'image/jpeg', quality));
@@ -31,45 +25,49 @@ export async function shrink(file: Blob): Promise<Blob> {
   throw new Error('The picture is too large to keep.');
 }
 
-/** Keeps a picture on the device and starts sending it. @returns the id it has from now on */
+/**
+ * Keeps a picture on the device and starts sending it.
+ * @returns the id it has from now on
+ * @throws Error when it is no picture, or this device has no room for it
+ */
 export async function keepPhoto(visitId: string, file: Blob): Promise<string> {
   const photoId = uuid();
-  await set(PREFIX + photoId, { visitId, blob: await shrink(file) } satisfies WaitingPhoto);
+  const photo = { visitId, blob: await shrink(file) };
+  const kept = await withStore(async (db) => {
+    await db.put('photos', photo, photoId);
+    return true;
+  });
+  if (!kept) throw new Error('This device has no room left for the picture.');
   void sendPhotos();
   return photoId;
 }
 
-let sending = false;
-
-/** Sends pictures that wait on the device; one that the server has is let go. Tries again with every call. */
-export async function sendPhotos(): Promise<void> {
-  if (sending) return;
-  sending = true;
-  try {
-    for (const key of await storedKeys()) {
-      if (typeof key !== 'string' || !key.startsWith(PREFIX)) continue;
-      const waiting = await get<WaitingPhoto>(key);
-      if (!waiting) continue;
-      const answer = await fetch(`/api/visits/${encodeURIComponent(waiting.visitId)}/photos/${key.slice(PREFIX.length)}`, {
-        method: 'PUT',
-        headers: { 'Content-Type': waiting.blob.type },
-        body: waiting.blob,
-      });
-      if (answer.ok) await del(key);
+/** Sends pictures that wait on the device, in one tab at a time; one that the server has is let go. Tries again with every call. */
+export const sendPhotos = (): Promise<void> =>
+  inOneTab('photos', async () => {
+    try {
+      const ids = (await withStore((db) => db.getAllKeys('photos'))) ?? [];
+      for (const id of ids) {
+        const waiting = await withStore((db) => db.get('photos', id));
+        if (!waiting) continue;
+        const answer = await fetch(`/api/visits/${encodeURIComponent(waiting.visitId)}/photos/${id}`, {
+          method: 'PUT',
+          headers: { 'Content-Type': waiting.blob.type },
+          body: waiting.blob,
+        });
+        if (answer.ok) await withStore((db) => db.delete('photos', id));
+      }
+    } catch {
+      // The server is away: the pictures stay on the device until the next try.
     }
-  } catch {
-    // The server is away: the pictures stay on the device until the next try.
-  } finally {
-    sending = false;
-  }
-}
+  });
 
 /** Address of a picture: the device's own copy while it waits, else the server's. */
 export function usePhoto(photoId: string): string {
   const [address, setAddress] = useState(`/api/photos/${photoId}`);
   useEffect(() => {
     let own: string | null = null;
-    void get<WaitingPhoto>(PREFIX + photoId).then((waiting) => {
+    void withStore((db) => db.get('photos', photoId)).then((waiting) => {
       if (!waiting) return;
       own = URL.createObjectURL(waiting.blob);
       setAddress(own);

@@ -1,36 +1,39 @@
 import type {
-  ApplicatorInput,
-  ApplicatorRecord,
   CleanerDetail,
-  CleanerInput,
-  CleanerRecord,
   CoilInput,
   CoilRecord,
+  CustomerDetail,
+  CustomerInput,
+  CustomerRecord,
   DayRecord,
   HouseRulesRecord,
   PlaceInput,
+  PlacePage,
   PlaceRecord,
   PlaceSummary,
   ShelfRecord,
+  ShopInput,
+  ShopRecord,
   StockCount,
-  StockInput,
   StockRecord,
   SystemDetail,
   SystemInput,
   SystemRecord,
   VisitCostRecord,
+  VisitChange,
   VisitDetail,
-  VisitInput,
-  VisitSlot,
   VisitRecord,
 } from '@elm-mist/contract';
 import { DEFAULT_HOUSE_RULES } from '@elm-mist/core';
-import { queryOptions, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { infiniteQueryOptions, queryOptions, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { request } from './api';
 
 export const keys = {
   day: (day: string) => ['day', day] as const,
-  places: ['places'] as const,
+  places: (words: string, archived = false) => ['places', words, archived] as const,
+  place: (id: string) => ['place', id] as const,
+  customer: (id: string) => ['customer', id] as const,
+  customers: (words: string) => ['customers', words] as const,
   system: (id: string) => ['system', id] as const,
   visit: (id: string) => ['visit', id] as const,
   shelf: ['shelf'] as const,
@@ -44,7 +47,27 @@ export const dayQuery = (day: string) =>
     queryKey: keys.day(day),
     queryFn: () => request<DayRecord>('GET', `/days/${day}`),
   });
-export const placesQuery = queryOptions({ queryKey: keys.places, queryFn: () => request<PlaceSummary[]>('GET', '/places') });
+/** Places by name, a page at a time. @param words part of a name, street, customer, phone or model */
+export const placesQuery = (words: string, archived = false) =>
+  infiniteQueryOptions({
+    queryKey: keys.places(words, archived),
+    queryFn: ({ pageParam }) =>
+      request<PlacePage>(
+        'GET',
+        `/places?${new URLSearchParams({ q: words, ...(archived ? { archived: 'yes' } : {}), ...(pageParam ? { after: pageParam } : {}) }).toString()}`,
+      ),
+    initialPageParam: '',
+    getNextPageParam: (page) => page.next ?? undefined,
+  });
+export const placeQuery = (id: string) =>
+  queryOptions({ queryKey: keys.place(id), queryFn: () => request<PlaceSummary>('GET', `/places/${encodeURIComponent(id)}`) });
+export const customersQuery = (words: string) =>
+  queryOptions({
+    queryKey: keys.customers(words),
+    queryFn: () => request<CustomerRecord[]>('GET', `/customers?q=${encodeURIComponent(words)}`),
+  });
+export const customerQuery = (id: string) =>
+  queryOptions({ queryKey: keys.customer(id), queryFn: () => request<CustomerDetail>('GET', `/customers/${encodeURIComponent(id)}`) });
 export const systemQuery = (id: string) =>
   queryOptions({ queryKey: keys.system(id), queryFn: () => request<SystemDetail>('GET', `/systems/${encodeURIComponent(id)}`) });
 /** Events are only ever added: an answer that set out before the newest were sent must not make them vanish from the screen. */
@@ -86,31 +109,34 @@ function useWrite<Input, Output>(write: (input: Input) => Promise<Output>) {
   return useMutation({ mutationFn: write, onSuccess: () => client.invalidateQueries() });
 }
 
-export const useAddPlace = () => useWrite((input: PlaceInput) => request<PlaceRecord>('POST', '/places', input));
-export const useAddSystem = () => useWrite((input: SystemInput) => request<SystemRecord>('POST', '/systems', input));
-export const useAddCoil = () =>
-  useWrite(({ systemId, coil }: { systemId: string; coil: CoilInput }) => request<CoilRecord>('POST', `/systems/${systemId}/coils`, coil));
+export const useChangePlace = () =>
+  useWrite(({ id, place }: { id: string; place: PlaceInput }) => request<PlaceRecord>('PUT', `/places/${encodeURIComponent(id)}`, place));
+export const useChangeCustomer = () =>
+  useWrite(({ id, customer }: { id: string; customer: CustomerInput }) =>
+    request<CustomerDetail>('PUT', `/customers/${encodeURIComponent(id)}`, customer),
+  );
+export const useChangeSystem = () =>
+  useWrite(({ id, system }: { id: string; system: SystemInput }) =>
+    request<SystemRecord>('PUT', `/systems/${encodeURIComponent(id)}`, system),
+  );
+/** Puts a record away, or brings it back. */
+export const useArchive = () =>
+  useWrite(({ of, id, archived }: { of: 'places' | 'systems' | 'coils'; id: string; archived: boolean }) =>
+    request<unknown>('PUT', `/${of}/${encodeURIComponent(id)}/archived`, { archived }),
+  );
+/** Takes one of two of the same into the other. */
+export const useMerge = () =>
+  useWrite(({ of, id, intoId }: { of: 'places' | 'customers'; id: string; intoId: string }) =>
+    request<unknown>('POST', `/${of}/${encodeURIComponent(id)}/merge`, { intoId }),
+  );
+export const useChangeVisit = () =>
+  useWrite(({ id, change }: { id: string; change: VisitChange }) =>
+    request<VisitRecord>('PUT', `/visits/${encodeURIComponent(id)}`, change),
+  );
+export const useSaveShop = () => useWrite((shop: ShopInput) => request<ShopRecord>('PUT', '/shop', shop));
+export const useOpenShop = () => useWrite((which: 'demo' | 'own') => request<unknown>('PUT', '/shop/open', { which }));
 export const useChangeCoil = () =>
   useWrite(({ id, coil }: { id: string; coil: CoilInput }) => request<CoilRecord>('PUT', `/coils/${id}`, coil));
-/** Adds a cleaner, or changes the one of that id. */
-export const useSaveCleaner = () =>
-  useWrite(({ id, cleaner }: { id: string | null; cleaner: CleanerInput }) =>
-    id === null ? request<CleanerRecord>('POST', '/cleaners', cleaner) : request<CleanerRecord>('PUT', `/cleaners/${id}`, cleaner),
-  );
-/** Adds a applicator, or changes the one of that id. */
-export const useSaveApplicator = () =>
-  useWrite(({ id, applicator }: { id: string | null; applicator: ApplicatorInput }) =>
-    id === null
-      ? request<ApplicatorRecord>('POST', '/applicators', applicator)
-      : request<ApplicatorRecord>('PUT', `/applicators/${id}`, applicator),
-  );
-export const useAddStock = () =>
-  useWrite(({ by, stock }: { by: string; stock: StockInput }) =>
-    request<StockRecord[]>('POST', `/stock?by=${encodeURIComponent(by)}`, stock),
-  );
 export const useCountStock = () =>
   useWrite(({ id, count }: { id: string; count: StockCount }) => request<StockRecord>('PUT', `/stock/${id}`, count));
-export const useAddVisit = () => useWrite((input: VisitInput) => request<VisitRecord>('POST', '/visits', input));
-export const useMoveVisit = () =>
-  useWrite(({ id, slot }: { id: string; slot: VisitSlot }) => request<VisitRecord>('PUT', `/visits/${id}/slot`, slot));
 export const useSaveHouseRules = () => useWrite((rules: HouseRulesRecord) => request<HouseRulesRecord>('PUT', '/house-rules', rules));

@@ -1,32 +1,47 @@
 import fc from 'fast-check';
 import { entryTime } from './sharedClock';
+import type * as Memory from '@/device/memory';
+import { deviceStore } from '@/device/store';
 import type * as Clock from './sharedClock';
+import { forgetDevice } from '@/testing/device';
 
-/** The program as it starts: what the device kept of its clock is there, nothing else. */
-function started(): typeof Clock {
+/** The program as it starts, with nothing kept. */
+function fresh(): { module: typeof Clock; memory: typeof Memory } {
   let module!: typeof Clock;
+  let memory!: typeof Memory;
   jest.isolateModules(() => {
     module = jest.requireActual<typeof Clock>('./sharedClock');
+    memory = jest.requireActual<typeof Memory>('@/device/memory');
   });
+  return { module, memory };
+}
+/** The same with what the device kept. */
+async function started(): Promise<typeof Clock> {
+  const { module, memory } = fresh();
+  await memory.loadFacts();
   return module;
 }
+const forgotten = async () => {
+  forgetDevice();
+  await (await deviceStore())?.clear('facts');
+};
 
-beforeEach(() => window.localStorage.clear());
+beforeEach(forgotten);
 
-test('a phone seven minutes ahead stamps by the shop’s clock, over a reload too', () => {
-  const clock = started();
+test('a phone seven minutes ahead stamps by the shop’s clock, over a reload too', async () => {
+  const clock = await started();
   const ahead = 7 * 60_000;
   clock.learnClock(1_000_000, 1_000_000 + ahead - 40, 1_000_000 + ahead + 40);
   expect(clock.clockBehindMs()).toBe(-ahead);
-  const again = started();
+  const again = await started();
   expect(again.clockBehindMs()).toBe(-ahead);
   jest.spyOn(Date, 'now').mockReturnValue(5_000_000 + ahead);
   expect(again.sharedNow()).toBe(5_000_000);
   jest.restoreAllMocks();
 });
 
-test('half a second is left as it is, and a slow or senseless answer teaches nothing', () => {
-  const clock = started();
+test('half a second is left as it is, and a slow or senseless answer teaches nothing', async () => {
+  const clock = await started();
   clock.learnClock(1_000_500, 1_000_000, 1_000_000);
   expect(clock.clockBehindMs()).toBe(0);
   clock.learnClock(9_000_000, 1_000_000, 1_009_000);
@@ -35,8 +50,16 @@ test('half a second is left as it is, and a slow or senseless answer teaches not
   expect(clock.clockBehindMs()).toBe(0);
 });
 
-test('the quickest answers count, until the clock is set or the reading is old', () => {
-  const clock = started();
+test('two seconds are put right without a word, seven minutes are told', async () => {
+  const clock = await started();
+  clock.learnClock(1_002_000, 1_000_000, 1_000_000);
+  expect([clock.clockBehindMs(), clock.clockToldMs()]).toEqual([2_000, 0]);
+  clock.learnClock(1_430_000, 1_010_000, 1_010_000);
+  expect([clock.clockBehindMs(), clock.clockToldMs()]).toEqual([420_000, 420_000]);
+});
+
+test('the quickest answers count, until the clock is set or the reading is old', async () => {
+  const clock = await started();
   clock.learnClock(1_060_000, 1_000_000 - 10, 1_000_000 + 10);
   expect(clock.clockBehindMs()).toBe(60_000);
   // Slower, and within its own error: nothing new.
@@ -50,14 +73,13 @@ test('the quickest answers count, until the clock is set or the reading is old',
   expect(clock.clockBehindMs()).toBe(5_000);
 });
 
-test('however the answers come, what is learned is never further off than the way took', () => {
+test('however the answers come, what is learned is never further off than the way took', async () => {
   fc.assert(
     fc.property(
       fc.integer({ min: -3_600_000, max: 3_600_000 }),
       fc.array(fc.tuple(fc.integer({ min: 0, max: 1500 }), fc.integer({ min: 0, max: 1500 })), { minLength: 1, maxLength: 12 }),
       (offset, ways) => {
-        window.localStorage.clear();
-        const clock = started();
+        const clock = fresh().module;
         let at = 1_700_000_000_000;
         for (const [there, back] of ways) {
           clock.learnClock(at + there + offset, at, at + there + back);
@@ -70,7 +92,7 @@ test('however the answers come, what is learned is never further off than the wa
   );
 });
 
-test('an entry stands after everything it answers, but follows no clock that is hours ahead', () => {
+test('an entry stands after everything it answers, but follows no clock that is hours ahead', async () => {
   expect(entryTime(1000, [])).toBe(1000);
   expect(entryTime(1000, [400, 1000])).toBe(1001);
   expect(entryTime(1000, [60_000])).toBe(60_001);

@@ -15,6 +15,8 @@ const KEPT = 'clock.offset';
 const FRESH_MS = 10 * 60_000;
 /** Clocks this near to each other are left as they are, ms: nobody reads half seconds off a coil. */
 export const NEAR_MS = 1000;
+/** Clocks further apart than this are told of, ms: what is nearer is put right without a word, since nobody sees it on a watch. */
+const TOLD_MS = 5000;
 const SLOWEST_MS = 4000;
 
 let reading: Reading | null = null;
@@ -53,6 +55,12 @@ export function learnClock(shopMs: number, sentMs: number, gotMs: number): void 
 export function clockBehindMs(): number {
   const known = current();
   return known && Math.abs(known.offsetMs) > Math.max(NEAR_MS, known.roundTripMs / 2) ? Math.round(known.offsetMs) : 0;
+}
+
+/** How far behind it is where that is worth telling, ms; 0 else. */
+export function clockToldMs(): number {
+  const behindMs = clockBehindMs();
+  return Math.abs(behindMs) < TOLD_MS ? 0 : behindMs;
 }
 
 /** The shop's time as well as this device knows it, UTC ms: what every entry is stamped with and every clock is read by. */

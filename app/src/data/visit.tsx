@@ -10,6 +10,7 @@ import {
   rulesOf,
   sourceOf,
   type Bead,
+  type CrewMember,
   type EventDataByKind,
   type EventKind,
   type HouseRules,
@@ -22,11 +23,13 @@ import {
 import { useQuery } from '@tanstack/react-query';
 import { createContext, useCallback, useContext, useMemo, useState, type ReactNode } from 'react';
 import { v7 as uuidv7 } from 'uuid';
+import { RefusedError } from './api';
 import { queryClient } from './client';
 import { useVisitChanges } from './changes';
 import { post, useOutbox, waitingFor } from './outbox';
 import { keys, shelfQuery, useHouseRules, visitQuery } from './queries';
 import { entryTime, sharedNow } from './sharedClock';
+import { crewNames, useShop } from './shop';
 import { whoIsThis } from './who';
 
 export type Entry = { [K in EventKind]: { kind: K; data: EventDataByKind[K] } }[EventKind];
@@ -41,6 +44,9 @@ export interface OpenVisit {
   shelf: CleanerRecord[];
   applicators: ApplicatorRecord[];
   house: HouseRules;
+  /** Who holds this phone, and who else works for the shop. */
+  who: string;
+  team: readonly CrewMember[];
   context: MethodContext;
   /** People at work: as said last, else as the story has it. */
   crew: 1 | 2 | 3;
@@ -89,6 +95,8 @@ export function VisitRoot({
   useVisitChanges(visitId);
   const shelfAnswer = useQuery(shelfQuery);
   const house = useHouseRules();
+  const shop = useShop();
+  const who = whoIsThis(crewNames(shop));
   const outbox = useOutbox();
   const [problem, setProblem] = useState<string | null>(null);
   const detail = query.data;
@@ -118,7 +126,7 @@ export function VisitRoot({
             sharedNow(),
             sofar.map((event) => Date.parse(event.at)),
           );
-          const event = { id: uuidv7(), visitId, at: new Date(at).toISOString(), by: whoIsThis(house.crew), ...entry };
+          const event = { id: uuidv7(), visitId, at: new Date(at).toISOString(), by: who, ...entry };
           checkEvent(foldVisit(visitId, frame.configuration, sofar), event, { ...frame, events: sofar });
           made.push(event);
           sofar = [...sofar, event];
@@ -132,7 +140,7 @@ export function VisitRoot({
       post(made);
       return true;
     },
-    [visitId, shelf, house.crew],
+    [visitId, shelf, who],
   );
 
   const open = useMemo((): OpenVisit | null => {
@@ -141,7 +149,7 @@ export function VisitRoot({
     const allCoils = detail.visit.coilIds
       .map((id) => detail.coils.find((coil) => coil.id === id))
       .filter((coil): coil is CoilRecord => coil !== undefined);
-    const own = (page: Page) => ownUndo(state, whoIsThis(house.crew), page);
+    const own = (page: Page) => ownUndo(state, who, page);
     const { latitudeDeg, longitudeDeg, altitudeM } = detail.place;
     const inHand = new Set(coilsInHand(state, allCoils).map((coil) => coil.id));
     return {
@@ -153,6 +161,8 @@ export function VisitRoot({
       shelf: shelf.cleaners,
       applicators: shelf.applicators,
       house: rulesOf(house, state),
+      who,
+      team: shop.crew,
       context: contextOf(
         {
           configuration: detail.system.configuration,
@@ -178,11 +188,13 @@ export function VisitRoot({
       problem,
       clearProblem: () => setProblem(null),
     };
-  }, [detail, shelf, outbox.loaded, visitId, events, house, record, problem]);
+  }, [detail, shelf, outbox.loaded, visitId, events, house, who, shop.crew, record, problem]);
 
   if (open) return <Context.Provider value={open}>{children}</Context.Provider>;
   if (query.isError || shelfAnswer.isError) {
-    const message = (query.error ?? shelfAnswer.error)?.message ?? '';
+    const missing = !detail ? 'This visit is not on this device.' : 'The shelf is not on this device.';
+    const refused = [query.error, shelfAnswer.error].find((error) => error instanceof RefusedError);
+    const message = refused?.message ?? `${missing} It opens once the server is in reach; what is packed on Today opens without.`;
     return (
       <>
         {trouble(() => {

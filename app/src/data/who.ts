@@ -1,4 +1,5 @@
 import { readText, writeDevice } from '@/device/memory';
+import { crewNames, useShop } from './shop';
 
 const STORED = 'who';
 
@@ -7,5 +8,8 @@ export const whoIsThis = (crew: readonly string[]): string => {
   const chosen = readText(STORED);
   return chosen && (crew.length === 0 || crew.includes(chosen)) ? chosen : (crew[0] ?? 'Technician');
 };
+
+/** The same, by the shop's crew as it is known. */
+export const useWho = (): string => whoIsThis(crewNames(useShop()));
 
 export const setWho = (name: string): void => writeDevice(STORED, name);

@@ -1,21 +1,57 @@
-/** Small things kept on this device only. A browser that forbids storage just forgets them. */
-const PREFIX = 'elm-mist.';
+import { onTabs, tellTabs, withStore } from './store';
 
-export function readText(key: string): string | null {
+/** Small things kept on this device only, at hand at once; each is written to the device's database as it changes. */
+const facts = new Map<string, string>();
+const OLD_PREFIX = 'elm-mist.';
+
+let loaded: Promise<void> | null = null;
+
+/** Reads what was kept before; also what earlier versions kept elsewhere, which is then let go. */
+export function loadFacts(): Promise<void> {
+  loaded ??= (async () => {
+    await withStore(async (db) => {
+      const transaction = db.transaction('facts');
+      const [keys, values] = await Promise.all([transaction.store.getAllKeys(), transaction.store.getAll()]);
+      keys.forEach((key, i) => {
+        if (!facts.has(key)) facts.set(key, values[i] ?? '');
+      });
+    });
+    takeOver();
+    onTabs((message) => {
+      if (message.kind !== 'fact') return;
+      if (message.value === null) facts.delete(message.key);
+      else facts.set(message.key, message.value);
+    });
+  })();
+  return loaded;
+}
+
+function takeOver(): void {
   try {
-    return window.localStorage.getItem(PREFIX + key);
+    const old = Object.keys(window.localStorage).filter((key) => key.startsWith(OLD_PREFIX) && !key.startsWith(`${OLD_PREFIX}outbox`));
+    for (const key of old) {
+      const name = key.slice(OLD_PREFIX.length);
+      if (!facts.has(name)) writeDevice(name, window.localStorage.getItem(key));
+      window.localStorage.removeItem(key);
+    }
   } catch {
-    return null;
+    // Nothing was kept there.
   }
 }
 
+/** Forgets everything, here and on the device: for whoever wants to begin anew. */
+export function forgetFacts(): void {
+  for (const key of [...facts.keys()]) writeDevice(key, null);
+}
+
+export const readText = (key: string): string | null => facts.get(key) ?? null;
+
 export function writeDevice(key: string, value: string | null): void {
-  try {
-    if (value === null) window.localStorage.removeItem(PREFIX + key);
-    else window.localStorage.setItem(PREFIX + key, value);
-  } catch {
-    // Storage is full or forbidden: the choice lasts until the page is closed.
-  }
+  if (readText(key) === value) return;
+  if (value === null) facts.delete(key);
+  else facts.set(key, value);
+  void withStore(async (db) => void (await (value === null ? db.delete('facts', key) : db.put('facts', value, key))));
+  tellTabs({ kind: 'fact', key, value });
 }
 
 /** A stored word, if it is still one of the allowed ones. */

@@ -16,18 +16,6 @@ export const stillRouter = (params: Record<string, string> = {}) => ({
   usePathname: () => '/visits/v1/wash',
 });
 
-/** The device's database, in memory. */
-export function memoryDisk() {
-  const disk = new Map<string, unknown>();
-  return {
-    createStore: () => 'store',
-    get: (key: string) => Promise.resolve(disk.get(key)),
-    set: (key: string, value: unknown) => Promise.resolve(void disk.set(key, value)),
-    del: (key: string) => Promise.resolve(void disk.delete(key)),
-    keys: () => Promise.resolve([...disk.keys()]),
-  };
-}
-
 /** The run sheet's search, at once and on the page. */
 export const searchAtOnce = () => ({
   useRunSheet: (tasks: readonly Task[], crew: number) => {

@@ -1,4 +1,12 @@
-import type { ApplicatorRecord, CleanerRecord, CoilRecord, HouseRulesRecord, ShelfRecord, VisitDetail } from '@elm-mist/contract';
+import type {
+  ApplicatorRecord,
+  CleanerRecord,
+  CoilRecord,
+  HouseRulesRecord,
+  ShelfRecord,
+  ShopAnswer,
+  VisitDetail,
+} from '@elm-mist/contract';
 import { DEFAULT_HOUSE_RULES, type CoilBuild, type VisitEvent } from '@elm-mist/core';
 import { shelf } from '@elm-mist/core/testing/fixtures';
 import { fullRunCoils, type scribe } from '@elm-mist/core/testing/fullRun';
@@ -10,7 +18,7 @@ import { BecauseRoot, ThemeRoot } from '@/ui';
 
 export const VISIT = 'v1';
 
-const coilRecord = (build: CoilBuild): CoilRecord => ({ ...build, systemId: 's1' });
+const coilRecord = (build: CoilBuild): CoilRecord => ({ name: '', ...build, systemId: 's1', archived: false });
 const cleanerRecord = (cleaner: (typeof shelf)[number]): CleanerRecord => ({
   ...cleaner,
   handling: [...(cleaner.handling ?? [])],
@@ -24,7 +32,23 @@ const cleanerRecord = (cleaner: (typeof shelf)[number]): CleanerRecord => ({
   sheet: null,
 });
 const gun: ApplicatorRecord = { id: 'pump-sprayer', name: 'Pump sprayer', kind: 'pump-sprayer', capacityL: 7.5, dial: [] };
-export const RULES: HouseRulesRecord = { ...DEFAULT_HOUSE_RULES, crew: ['Wren', 'Ives'], units: 'si' };
+export const RULES: HouseRulesRecord = { ...DEFAULT_HOUSE_RULES, units: 'si' };
+export const SHOP: ShopAnswer = {
+  name: 'Kiln yard crew',
+  address: '',
+  latitudeDeg: 42.2,
+  longitudeDeg: -100.6,
+  altitudeM: 700,
+  zone: 'America/Chicago',
+  currency: 'USD',
+  crew: [
+    { id: 'wren', name: 'Wren', licences: ['electrical'], archived: false },
+    { id: 'ives', name: 'Ives', licences: [], archived: false },
+  ],
+  setUp: ['shop', 'crew', 'cleaner', 'places'],
+  demo: false,
+  ownIsThere: false,
+};
 
 export const detailOf = (events: VisitEvent[], over: Partial<VisitDetail> = {}): VisitDetail => ({
   visit: {
@@ -41,12 +65,15 @@ export const detailOf = (events: VisitEvent[], over: Partial<VisitDetail> = {}):
     id: 'p1',
     name: 'Kiln yard',
     address: '4 Kiln Yard',
+    customerId: 'c1',
     customerName: 'Odo Lantry',
     phone: '',
     latitudeDeg: 42.2,
     longitudeDeg: -100.6,
     altitudeM: 700,
+    positionFrom: 'typed',
     note: '',
+    archived: false,
   },
   system: {
     id: 's1',
@@ -58,6 +85,7 @@ export const detailOf = (events: VisitEvent[], over: Partial<VisitDetail> = {}):
     refrigerant: 'R-410A',
     madeYear: 2015,
     note: '',
+    archived: false,
   },
   coils: fullRunCoils.map(coilRecord),
   events,
@@ -72,7 +100,7 @@ export const detailOf = (events: VisitEvent[], over: Partial<VisitDetail> = {}):
     taken: {},
     canYieldM2: {},
   },
-  weather: { simulated: true, hours: [] },
+  weather: { source: 'simulated', hours: [] },
   ...over,
 });
 
@@ -101,7 +129,8 @@ export async function openInVisit(
       for (const { kind, data, by } of events) posted.push({ kind, data, by });
       return answer({ accepted: events.map((row) => row.id), added: events.length });
     }
-    return answer(url.includes('/visits/') ? detail : url.includes('/shelf') ? STOCKED : RULES);
+    if (url.includes('/systems/')) return answer({ system: detail.system, coils: detail.coils });
+    return answer(url.includes('/visits/') ? detail : url.includes('/shelf') ? STOCKED : url.endsWith('/shop') ? SHOP : RULES);
   }) as never;
   Object.assign(AbortSignal, { timeout: () => new AbortController().signal });
   jest.spyOn(Date, 'now').mockImplementation(() => run.now());

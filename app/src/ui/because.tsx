@@ -1,5 +1,5 @@
 import { formatQuantity, sourceText, type Because, type BecauseInput, type UnitSystem } from '@elm-mist/core';
-import { Overlay } from '@rneui/themed';
+import Overlay from '@rneui/themed/dist/Overlay';
 import { createContext, useCallback, useContext, useMemo, useState, type ReactNode } from 'react';
 import { Pressable, ScrollView, useWindowDimensions, View } from 'react-native';
 import { AtEnd } from './atEnd';

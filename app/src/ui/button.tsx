@@ -1,4 +1,4 @@
-import { Button } from '@rneui/themed';
+import Button from '@rneui/themed/dist/Button';
 import type { ViewStyle } from 'react-native';
 import { font, line, radius, target } from './tokens';
 import { useTokens } from './theme';

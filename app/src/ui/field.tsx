@@ -1,5 +1,5 @@
 import { CoreError, numberReadings } from '@elm-mist/core';
-import { Input } from '@rneui/themed';
+import Input from '@rneui/themed/dist/Input';
 import { useId } from 'react';
 import { View, type KeyboardTypeOptions } from 'react-native';
 import { Companion } from './button';
@@ -18,6 +18,7 @@ interface Props {
   multiline?: boolean;
   testID?: string;
   grow?: boolean;
+  onFocus?: () => void;
 }
 
 /** The two ways a number with a comma can be read; none where there is one, or where a number is not asked for. */
@@ -33,7 +34,19 @@ function twoReadings(text: string, keyboard: KeyboardTypeOptions): string[] {
 }
 
 /** A labelled box to type in, its unit beside it, its error under it. What was typed stays when it is wrong. */
-export function Field({ label, value, onChange, unit, error, help, keyboard = 'default', multiline = false, testID, grow = false }: Props) {
+export function Field({
+  label,
+  value,
+  onChange,
+  unit,
+  error,
+  help,
+  keyboard = 'default',
+  multiline = false,
+  testID,
+  grow = false,
+  onFocus,
+}: Props) {
   const tokens = useTokens();
   const id = useId();
   const readings = twoReadings(value, keyboard);
@@ -45,6 +58,7 @@ export function Field({ label, value, onChange, unit, error, help, keyboard = 'd
         onChangeText={onChange}
         keyboardType={keyboard}
         multiline={multiline}
+        {...(onFocus ? { onFocus } : {})}
         aria-label={unit ? `${label}, ${unit}` : label}
         aria-invalid={error !== undefined}
         aria-describedby={error ? id : undefined}

@@ -1,5 +1,5 @@
-import type { ReactNode } from 'react';
-import { ScrollView, View } from 'react-native';
+import type { ReactElement, ReactNode } from 'react';
+import { FlatList, ScrollView, View } from 'react-native';
 import { useLandmark } from './landmarks';
 import { useTokens } from './theme';
 import { Small, Title } from './text';
@@ -111,6 +111,58 @@ export function Part({
     >
       {title}
       {children}
+    </View>
+  );
+}
+
+/** A screen whose middle is a long list: only what is near the window is drawn. */
+export function LongScreen<T>({
+  head,
+  foot,
+  top,
+  bottom,
+  rows,
+  keyOf,
+  draw,
+  onEnd,
+  testID,
+  page = '',
+}: {
+  head: ReactNode;
+  foot?: ReactNode;
+  top: ReactElement;
+  bottom?: ReactElement;
+  rows: readonly T[];
+  keyOf: (row: T) => string;
+  draw: (row: T) => ReactElement;
+  /** The end of what is there comes near. */
+  onEnd?: () => void;
+  testID?: string;
+  /** Another one starts at the top again. */
+  page?: string;
+}) {
+  const tokens = useTokens();
+  return (
+    <View style={{ flex: 1, backgroundColor: tokens.paper }} testID={testID}>
+      {head}
+      <FlatList
+        key={page}
+        {...useLandmark('main')}
+        tabIndex={0}
+        style={{ flex: 1 }}
+        contentContainerStyle={{ padding: space.l, paddingBottom: space.xl * 2 }}
+        data={rows}
+        keyExtractor={keyOf}
+        renderItem={({ item }) => draw(item)}
+        ListHeaderComponent={top}
+        ListFooterComponent={bottom ? <View style={{ paddingTop: space.xl }}>{bottom}</View> : null}
+        {...(onEnd ? { onEndReached: onEnd } : {})}
+        onEndReachedThreshold={1}
+        initialNumToRender={12}
+        windowSize={7}
+        keyboardShouldPersistTaps="handled"
+      />
+      {foot}
     </View>
   );
 }

@@ -1,4 +1,4 @@
-import { Text } from '@rneui/themed';
+import Text from '@rneui/themed/dist/Text';
 import type { ReactNode } from 'react';
 import type { TextStyle } from 'react-native';
 import { font, measure, type Tokens } from './tokens';

@@ -1,4 +1,4 @@
-import { createTheme, ThemeProvider } from '@rneui/themed';
+import { createTheme, ThemeProvider } from '@rneui/themed/dist/config';
 import { createContext, useContext, useEffect, useMemo, useState, type ReactNode } from 'react';
 import { SafeAreaProvider } from 'react-native-safe-area-context';
 import { readDevice, writeDevice } from '@/device/memory';

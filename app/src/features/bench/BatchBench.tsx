@@ -1,9 +1,8 @@
-import { batchFor, CoreError, formatRatio, formatVolume, usualMeasure, waterMeasure, formatMeasured } from '@elm-mist/core';
+import { batchFor, CoreError, formatRatio, formatVolume, usualMeasure, waterMeasure, formatMeasured, coilName } from '@elm-mist/core';
 import { useQuery } from '@tanstack/react-query';
 import { View } from 'react-native';
-import { dayOf, dayQuery, shelfQuery, useDraft, useHouseRules } from '@/data';
+import { today, dayQuery, shelfQuery, useDraft, useHouseRules } from '@/data';
 import { AnyOf, Banner, Body, Empty, Gauge, Jug, Label, OneOf, Part, Row, Small, space, Waiting } from '@/ui';
-import { ROLE_NAMES } from '../shared/words';
 
 interface Draft {
   coilIds: string[];
@@ -13,7 +12,7 @@ interface Draft {
 /** One batch for the coils of the day that take the same mix: how much, in how many fillings, what is left over. */
 export function BatchBench() {
   const { units } = useHouseRules();
-  const day = dayOf(new Date());
+  const day = today();
   const answer = useQuery(dayQuery(day));
   const { data: shelf } = useQuery(shelfQuery);
   const [draft, keep] = useDraft<Draft>('bench.batch', () => ({ coilIds: [], applicatorId: 'pump-sprayer' }));
@@ -23,7 +22,7 @@ export function BatchBench() {
       ? []
       : needs.flatMap((need) =>
           need.solutionL !== null && need.waterParts !== null && need.waterParts > 0
-            ? [{ ...need, litres: need.solutionL, ratio: need.waterParts, label: `${place.name}, ${ROLE_NAMES[need.role].toLowerCase()}` }]
+            ? [{ ...need, litres: need.solutionL, ratio: need.waterParts, label: `${place.name}, ${coilName(need).toLowerCase()}` }]
             : [],
         ),
   );

@@ -7,6 +7,7 @@ import { CalibrateBench } from './CalibrateBench';
 import { CALCULATORS } from './calculators';
 import { FixBench } from './FixBench';
 import { PourBench } from './PourBench';
+import { ReadingsBench } from './ReadingsBench';
 
 const BENCH: readonly { id: string; name: string; Part: ComponentType }[] = [
   { id: 'pour', name: 'Pour', Part: PourBench },
@@ -18,6 +19,7 @@ const BENCH: readonly { id: string; name: string; Part: ComponentType }[] = [
     Part: () => <CalculatorPart calculator={calculator} />,
   })),
   { id: 'calibrate', name: 'Calibrate', Part: CalibrateBench },
+  { id: 'readings', name: 'Readings', Part: ReadingsBench },
 ];
 
 /** Every calculator stand-alone. What was typed stays on the device. */

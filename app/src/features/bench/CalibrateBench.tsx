@@ -15,7 +15,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { dayOf, shelfQuery, useDraft, useHouseRules, useNow, useSaveApplicator } from '@/data';
+import { today, shelfQuery, useDraft, useHouseRules, useNow, useSaveApplicator } from '@/data';
 import { Banner, Body, Clock, Companion, Empty, Field, Gauge, Label, OneOf, Part, Row, Small, space, Waiting, Why } from '@/ui';
 import { shortDay } from '../shared/words';
 
@@ -62,7 +62,7 @@ export function CalibrateBench() {
   const answer = work(draft, units);
   const error = (field: 'drawn' | 'delivered') => (typed && 'field' in answer && answer.field === field ? answer.message : undefined);
   const keepIt = async (waterParts: number) => {
-    const measured = { waterParts: Number(waterParts.toFixed(3)), day: dayOf(new Date()) };
+    const measured = { waterParts: Number(waterParts.toFixed(3)), day: today() };
     const dial = gun.dial.map((row) => (row.mark === position.mark ? { ...row, measured } : row));
     try {
       await save.mutateAsync({ id: gun.id, applicator: { name: gun.name, kind: gun.kind, capacityL: gun.capacityL, dial } });

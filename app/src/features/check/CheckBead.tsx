@@ -1,55 +1,11 @@
-import { yupResolver } from '@hookform/resolvers/yup';
 import type { CoilRecord } from '@elm-mist/contract';
-import {
-  compareSplits,
-  EDGES,
-  formatClock,
-  formatQuantity,
-  powerClocks,
-  rowName,
-  showFigure,
-  toSi,
-  ungraded,
-  withGrade,
-  type FaceGrades,
-  type FaceRow,
-  type Grade,
-  type VisitState,
-} from '@elm-mist/core';
+import { rowName, ungraded, withGrade, type FaceGrades, type FaceRow, type Grade, coilName } from '@elm-mist/core';
 import { useState } from 'react';
-import { useForm } from 'react-hook-form';
-import { View } from 'react-native';
-import { object } from 'yup';
-import { useDraft, useNow, useVisit } from '@/data';
-import {
-  Act,
-  Banner,
-  Body,
-  Companion,
-  Field,
-  Figure,
-  GradePicker,
-  GradeStrip,
-  Heading,
-  Label,
-  Part,
-  Row,
-  Sign,
-  Small,
-  space,
-  Strong,
-  Tabs,
-  ThumbBar,
-  Why,
-} from '@/ui';
-import { typedFigure } from '../shared/figures';
-import { FormField } from '../shared/formField';
-import { ROLE_NAMES } from '../shared/words';
+import { useDraft, useVisit } from '@/data';
+import { Act, Banner, Companion, Field, GradePicker, GradeStrip, Heading, Label, Part, Sign, Small, Tabs, ThumbBar } from '@/ui';
+import { ReadingsCard } from '../readings/ReadingsCard';
 import { PhotoPart } from '../photos/PhotoPart';
 import { goTo, NotYet, VisitScreen } from '../visit/VisitScreen';
-
-const lastReading = (state: VisitState, when: 'before' | 'after') =>
-  state.readings.filter((reading) => reading.value.when === when).at(-1)?.value;
 
 export function CheckBead() {
   const { state, coils, detail } = useVisit();
@@ -74,9 +30,7 @@ export function CheckBead() {
 }
 
 function CheckCoil({ coil, coils, pick }: { coil: CoilRecord; coils: readonly CoilRecord[]; pick: (id: string) => void }) {
-  const { state, record, detail, done, house } = useVisit();
-  // Read anew, on this phone or another, the fields begin with what stands now.
-  const reading = state.readings.filter((row) => row.value.when === 'after').at(-1);
+  const { state, record, detail, done } = useVisit();
   const rows = coil.geometry.rows;
   const everywhere = (grade: Grade): FaceGrades =>
     Object.fromEntries(coil.geometry.faces.map((face) => [face.id, Array<Grade>(rows).fill(grade)]));
@@ -118,12 +72,12 @@ function CheckCoil({ coil, coils, pick }: { coil: CoilRecord; coils: readonly Co
     <VisitScreen
       bead="check"
       page={coil.id}
-      under={ROLE_NAMES[coil.role]}
+      under={coilName(coil)}
       foot={
         <ThumbBar>
           <Companion title="Wash" onPress={() => goTo(detail.visit.id, 'wash')} />
           <Act
-            title={closed ? 'Go on' : next ? `Keep: ${ROLE_NAMES[next.role].toLowerCase()} next` : 'Keep: go to Close'}
+            title={closed ? 'Go on' : next ? `Keep: ${coilName(next).toLowerCase()} next` : 'Keep: go to Close'}
             onPress={() => (closed ? goTo(detail.visit.id, 'close') : save())}
             testID="check-keep"
           />
@@ -136,7 +90,7 @@ function CheckCoil({ coil, coils, pick }: { coil: CoilRecord; coils: readonly Co
         onChange={pick}
         options={coils.map((row) => ({
           value: row.id,
-          label: ROLE_NAMES[row.role],
+          label: coilName(row),
           ...(state.checks[row.id] ? { mark: <Sign name="check" size={16} ink="elm" /> } : {}),
         }))}
       />
@@ -170,7 +124,7 @@ function CheckCoil({ coil, coils, pick }: { coil: CoilRecord; coils: readonly Co
         </Part>
       ) : null}
       <PhotoPart coilId={coil.id} when="after" />
-      <SplitPart key={`${house.units} ${reading?.eventId ?? ''}`} />
+      <ReadingsCard />
       <Part title={<Heading>Note</Heading>}>
         <Field label="What stayed, what was found" value={draft.note} onChange={(note) => keep({ ...draft, note })} multiline />
         <Small ink="inkSoft">
@@ -179,109 +133,5 @@ function CheckCoil({ coil, coils, pick }: { coil: CoilRecord; coils: readonly Co
         </Small>
       </Part>
     </VisitScreen>
-  );
-}
-
-interface SplitForm {
-  returnAir: string;
-  supplyAir: string;
-  outdoor: string;
-}
-
-/** Readings after, and what they say beside those before. */
-function SplitPart() {
-  const { state, house, record } = useVisit();
-  const { units } = house;
-  const before = lastReading(state, 'before');
-  const after = lastReading(state, 'after');
-  const schema = object({
-    returnAir: typedFigure('Return air', 'temperature', units, -10, 60),
-    supplyAir: typedFigure('Supply air', 'temperature', units, -10, 60),
-    outdoor: typedFigure('Outdoor air', 'temperature', units, -40, 70, true),
-  });
-  const { control, handleSubmit } = useForm<SplitForm>({
-    resolver: yupResolver(schema),
-    defaultValues: {
-      returnAir: showFigure('temperature', after?.returnC, units),
-      supplyAir: showFigure('temperature', after?.supplyC, units),
-      outdoor: showFigure('temperature', after?.outdoorC, units),
-    },
-  });
-  const keep = handleSubmit((values) =>
-    record({
-      kind: 'reading.taken',
-      data: {
-        when: 'after',
-        returnC: toSi('temperature', values.returnAir, units),
-        supplyC: toSi('temperature', values.supplyAir, units),
-        outdoorC: values.outdoor.trim() === '' ? null : toSi('temperature', values.outdoor, units),
-      },
-    }),
-  );
-  const compared = before && after ? compareSplits(before, after) : null;
-  const { steadyAtMs } = powerClocks(state.powerUp);
-  const now = useNow(steadyAtMs !== null && state.closed === null);
-  const toSteadyS = steadyAtMs === null || state.closed ? 0 : Math.max(0, Math.round((steadyAtMs - now) / 1000));
-  const show = (kelvins: number) => formatQuantity({ kind: 'temperatureDifference', kelvins }, units);
-  return (
-    <Part title={<Heading>Temperature split, indoor coil</Heading>}>
-      {compared ? (
-        <View>
-          <Row label="Before" value={show(compared.beforeK)} />
-          <Row label="After" value={show(compared.afterK)} />
-          <Row label="Change">
-            <Why because={compared.because}>
-              <Strong>{`${compared.changeK >= 0 ? '+' : ''}${show(compared.changeK)}`}</Strong>
-            </Why>
-          </Row>
-          {compared.comparable ? null : <Banner tone="wait">Outdoor air differed or was not noted: these two cannot be compared.</Banner>}
-        </View>
-      ) : (
-        <Body ink="inkSoft">
-          {before
-            ? `Before: ${show(before.returnC - before.supplyC)}. Power back, steady for 15 min, then read again.`
-            : 'Not measured before, so there is nothing to compare. It can still be noted.'}
-        </Body>
-      )}
-      {state.closed ? (
-        after ? (
-          <Figure>{`${showFigure('temperature', after.returnC, units)} in, ${showFigure('temperature', after.supplyC, units)} out`}</Figure>
-        ) : null
-      ) : (
-        <View style={{ gap: space.s }}>
-          {toSteadyS > 0 ? <Banner tone="wait">{`Not steady yet: readings count in ${formatClock(toSteadyS)}.`}</Banner> : null}
-          <View style={{ flexDirection: 'row', gap: space.m, flexWrap: 'wrap' }}>
-            <FormField
-              control={control}
-              name="returnAir"
-              label="Return"
-              unit={EDGES.temperature.unit[units]}
-              keyboard="numbers-and-punctuation"
-              grow
-              testID="after-return"
-            />
-            <FormField
-              control={control}
-              name="supplyAir"
-              label="Supply"
-              unit={EDGES.temperature.unit[units]}
-              keyboard="numbers-and-punctuation"
-              grow
-              testID="after-supply"
-            />
-            <FormField
-              control={control}
-              name="outdoor"
-              label="Outdoor"
-              unit={EDGES.temperature.unit[units]}
-              keyboard="numbers-and-punctuation"
-              grow
-              testID="after-outdoor"
-            />
-          </View>
-          <Companion title="Keep the readings" onPress={() => void keep()} testID="keep-readings" />
-        </View>
-      )}
-    </Part>
   );
 }

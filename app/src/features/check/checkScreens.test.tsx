@@ -1,17 +1,16 @@
-import { POWER_STEPS } from '@elm-mist/core';
 import { fullRun, fullRunPlans, scribe } from '@elm-mist/core/testing/fullRun';
-import { act, fireEvent, screen } from '@testing-library/react';
+import { fireEvent, screen } from '@testing-library/react';
 import type * as Fakes from '@/testing/fakes';
 import { went } from '@/testing/fakes';
 import { openInVisit, settle, VISIT } from '@/testing/openVisit';
 import { CloseBead } from '../close/CloseBead';
 import { CheckBead } from './CheckBead';
+import { forgetDevice } from '@/testing/device';
 
 jest.mock('expo-router', () => jest.requireActual<typeof Fakes>('@/testing/fakes').stillRouter());
-jest.mock('idb-keyval', () => jest.requireActual<typeof Fakes>('@/testing/fakes').memoryDisk());
 
 beforeEach(() => {
-  window.localStorage.clear();
+  forgetDevice();
   went.length = 0;
 });
 afterEach(() => jest.restoreAllMocks());
@@ -33,32 +32,6 @@ const press = async (testID: string) => {
   fireEvent.click(screen.getByTestId(testID));
   await settle();
 };
-
-test('readings are held to be too soon until the system has run steady', async () => {
-  const run = until('power.step');
-  for (const step of POWER_STEPS.slice(0, 5)) run.happen('power.step', { step, ok: true });
-  run.wait(300);
-  const posted = await openInVisit(<CheckBead />, run);
-  expect(screen.getByText('Not steady yet: readings count in 10:00.')).toBeTruthy();
-  run.wait(601);
-  act(() => void document.dispatchEvent(new Event('visibilitychange')));
-  await settle();
-  expect(screen.queryByText(/^Not steady yet/)).toBeNull();
-  for (const [field, value] of [
-    ['after-return', '24'],
-    ['after-supply', 'cold'],
-    ['after-outdoor', '24'],
-  ] as const)
-    fireEvent.change(screen.getByTestId(field), { target: { value } });
-  await press('keep-readings');
-  expect(screen.getByText('Supply air: "cold" is not a number.')).toBeTruthy();
-  expect(screen.getByTestId<HTMLInputElement>('after-supply').value).toBe('cold');
-  fireEvent.change(screen.getByTestId('after-supply'), { target: { value: '13' } });
-  await press('keep-readings');
-  expect(posted.at(-1)).toMatchObject({ kind: 'reading.taken', data: { when: 'after', returnC: 24, supplyC: 13, outdoorC: 24 } });
-  // Before: 24 in, 16 out; after: 24 in, 13 out.
-  expect(screen.getByText('+3 K')).toBeTruthy();
-});
 
 test('every face is asked for, then both coils are kept and it goes on to Close', async () => {
   const run = until('coil.checked');

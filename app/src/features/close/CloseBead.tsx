@@ -4,17 +4,17 @@ import {
   GATE_TABLE,
   gradeFacts,
   leftOver,
-  nextDue,
+  coilDues,
   POWER_SOURCE_NAMES,
   stillOn,
   washedWith,
   worstOf,
   type FaceGrades,
+  coilName,
 } from '@elm-mist/core';
-import { differenceInMinutes, format, parseISO } from 'date-fns';
 import { router } from 'expo-router';
 import { View } from 'react-native';
-import { dayOf, useDraft, useVisit } from '@/data';
+import { dayOf, useDraft, useVisit, wallClock, sharedNow } from '@/data';
 import {
   Act,
   Banner,
@@ -33,9 +33,11 @@ import {
   ThumbBar,
   Why,
 } from '@/ui';
-import { longDay, ROLE_NAMES } from '../shared/words';
+import { longDay } from '../shared/words';
 import { FindingsPart } from '../findings/FindingsPart';
 import { goTo, VisitScreen } from '../visit/VisitScreen';
+import { ReadingsCard } from '../readings/ReadingsCard';
+import { AsFoundRows } from './AsFoundRows';
 import { ClosingsPart } from './ClosingsPart';
 import { UsedPart } from './UsedPart';
 
@@ -47,19 +49,23 @@ const worst = (grades: FaceGrades | undefined): string => {
 export function CloseBead() {
   const { state, allCoils, detail, done, record, undo, own, shelf } = useVisit();
   const { visit, system } = detail;
-  const surveyed = allCoils.map((coil) => state.surveys[coil.id]?.value).filter((survey) => survey !== undefined);
-  const grades = surveyed.flatMap((survey) => worstOf(survey.grades) ?? []);
-  const closedOn = dayOf(state.closed ? parseISO(state.closed.at) : new Date());
-  const due = nextDue({
-    closedOn,
-    configuration: system.configuration,
-    soils: surveyed.flatMap((survey) => survey.soils),
-    worstGrade: grades.length > 0 ? Math.max(...grades) : 0,
+  const closedOn = dayOf(state.closed ? state.closed.at : sharedNow());
+  const dues = coilDues(state, allCoils, system.configuration, closedOn);
+  const due = dues.first;
+  const dueOf = (id: string) =>
+    state.closed
+      ? state.closed.value.coils?.find((row) => row.coilId === id)?.nextDue
+      : dues.coils.find((row) => row.coilId === id)?.due.date;
+  const dated = allCoils.flatMap((coil) => {
+    const date = dueOf(coil.id);
+    return date ? [{ coil, date }] : [];
   });
+  // Said apart only where they differ.
+  const apart = new Set(dated.map((row) => row.date)).size > 1 ? dated : [];
   const [draft, keep, drop] = useDraft(`close.${visit.id}`, () => ({ note: '' }));
   const open = BEADS.filter((bead) => bead !== 'close' && !done[bead]);
   const minutes = state.startedAt
-    ? differenceInMinutes(state.closed ? parseISO(state.closed.at) : new Date(), parseISO(state.startedAt))
+    ? Math.floor(((state.closed ? Date.parse(state.closed.at) : sharedNow()) - Date.parse(state.startedAt)) / 60_000)
     : 0;
   const notBack = leftOver(state);
   const last = own('close');
@@ -70,7 +76,16 @@ export function CloseBead() {
   const close = () => {
     const ok = record(...(state.startedAt ? [] : [{ kind: 'visit.started' as const, data: {} }]), {
       kind: 'visit.closed',
-      data: { nextDue: due.date, why: due.because.rules[0]?.because ?? '', note: draft.note.trim() },
+      data: {
+        nextDue: due.date,
+        why: due.because.rules[0]?.because ?? '',
+        note: draft.note.trim(),
+        ...(dues.coils.length > 0
+          ? {
+              coils: dues.coils.map((row) => ({ coilId: row.coilId, nextDue: row.due.date, why: row.due.because.rules[0]?.because ?? '' })),
+            }
+          : {}),
+      },
     });
     if (ok) drop();
   };
@@ -122,11 +137,12 @@ export function CloseBead() {
             <View key={skip.eventId} style={{ gap: 2 }}>
               <Strong ink="brick">{`${POWER_SOURCE_NAMES[skip.value.source]}: ${GATE_TABLE[skip.value.step].name.toLowerCase()}`}</Strong>
               <Body>{skip.value.reason}</Body>
-              <Small ink="inkSoft">{`${skip.by}, ${format(parseISO(skip.at), 'h:mm a').toLowerCase()}`}</Small>
+              <Small ink="inkSoft">{`${skip.by}, ${wallClock(skip.at, 'h:mm a').toLowerCase()}`}</Small>
             </View>
           ))}
         </Part>
       ) : null}
+      <AsFoundRows />
       {allCoils.map((coil) => {
         const survey = state.surveys[coil.id]?.value;
         const check = state.checks[coil.id]?.value;
@@ -134,7 +150,7 @@ export function CloseBead() {
         const foamOn = stillOn(state, coil.id);
         const aside = state.skipped[coil.id]?.value;
         return (
-          <Part key={coil.id} first={coil === allCoils[0]} title={<Heading>{ROLE_NAMES[coil.role]}</Heading>}>
+          <Part key={coil.id} first={coil === allCoils[0]} title={<Heading>{coilName(coil)}</Heading>}>
             {aside ? <Body>{`Left out: ${aside}.`}</Body> : null}
             {survey ? (
               <>
@@ -164,6 +180,7 @@ export function CloseBead() {
           </Part>
         );
       })}
+      <ReadingsCard />
       <UsedPart />
       <Part title={<Heading>When next</Heading>}>
         <Row label="Next due">
@@ -172,6 +189,9 @@ export function CloseBead() {
           </Why>
         </Row>
         <Small ink="inkSoft">{state.closed?.value.why ?? due.because.rules[0]?.because ?? ''}</Small>
+        {apart.map(({ coil, date }) => (
+          <Row key={coil.id} label={coilName(coil)} value={longDay(date)} />
+        ))}
         {minutes > 0 ? <Row label="Time on site" value={`${minutes} min`} /> : null}
       </Part>
       {advice.length > 0 ? (

@@ -1,11 +1,10 @@
 import { LEAST_REASON } from '@elm-mist/core';
-import { format, parseISO } from 'date-fns';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { useVisit } from '@/data';
+import { useVisit, wallClock } from '@/data';
 import { Body, Companion, Field, Heading, Part, Small, space } from '@/ui';
 
-const when = (at: string): string => format(parseISO(at), 'd MMM, h:mm a').toLowerCase();
+const when = (at: string): string => wallClock(at, 'd MMM, h:mm a').toLowerCase();
 
 /** Every closing of the visit and how it was opened again; and the way to open it again, with the reason, which stands on the report. */
 export function ClosingsPart() {

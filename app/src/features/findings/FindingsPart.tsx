@@ -1,4 +1,4 @@
-import { FINDING_KINDS, FINDING_TABLE, type FindingKind } from '@elm-mist/core';
+import { FINDING_KINDS, FINDING_TABLE, findingWords, type FindingKind } from '@elm-mist/core';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { useDraft, useVisit } from '@/data';
@@ -16,7 +16,7 @@ const blank: FindingDraft = { what: null, note: '', action: '' };
 
 /** Findings that are not soil: those still open from before, those of today, and a way to note one. */
 export function FindingsPart({ coilId }: { coilId: string | null }) {
-  const { state, detail, record } = useVisit();
+  const { state, detail, record, who, team } = useVisit();
   const [open, setOpen] = useState(false);
   const [draft, keep, drop] = useDraft<FindingDraft>(`finding.${detail.visit.id}.${coilId ?? 'unit'}`, () => blank);
   const before = detail.known.openFindings.filter((finding) => !state.findingsClosed.includes(finding.findingId));
@@ -50,7 +50,8 @@ export function FindingsPart({ coilId }: { coilId: string | null }) {
           <View style={{ flexDirection: 'row', alignItems: 'center', gap: space.s }}>
             <View style={{ flex: 1 }}>
               <Strong>{`${FINDING_TABLE[row.what].name}, ${row.since}`}</Strong>
-              <Small ink="inkSoft">{`${row.action}${row.note ? `. ${row.note}` : ''}${FINDING_TABLE[row.what].licensed ? '. Licensed work' : ''}`}</Small>
+              <Small ink="inkSoft">{`${row.action}${row.note ? `. ${row.note}` : ''}`}</Small>
+              {findingWords(row.what, who, team) ? <Small>{findingWords(row.what, who, team)}</Small> : null}
             </View>
             {closed ? null : <Companion title="Closed" onPress={() => void close(row.id)} />}
           </View>
@@ -68,9 +69,7 @@ export function FindingsPart({ coilId }: { coilId: string | null }) {
             value={draft.what}
             onChange={(what) => keep({ ...draft, what, action: FINDING_TABLE[what].action })}
           />
-          {draft.what && FINDING_TABLE[draft.what].licensed ? (
-            <Banner tone="info">Only someone licensed for it may do this. Record and quote.</Banner>
-          ) : null}
+          {draft.what && findingWords(draft.what, who, team) ? <Banner tone="info">{findingWords(draft.what, who, team)}</Banner> : null}
           <Field label="Proposed action" value={draft.action} onChange={(action) => keep({ ...draft, action })} />
           <Field label="What was seen" value={draft.note} onChange={(note) => keep({ ...draft, note })} multiline />
           <Companion title="Keep the finding" onPress={() => save()} disabled={!draft.what} />

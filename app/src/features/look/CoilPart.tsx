@@ -13,6 +13,7 @@ import {
   type CoilSurvey,
   type FaceRow,
   type Grade,
+  coilName,
 } from '@elm-mist/core';
 import { useState, type ReactNode } from 'react';
 import { View } from 'react-native';
@@ -38,7 +39,7 @@ import {
   Tick,
   useStill,
 } from '@/ui';
-import { coilShort, ROLE_NAMES } from '../shared/words';
+import { coilShort } from '../shared/words';
 import { FindingsPart } from '../findings/FindingsPart';
 import { PhotoPart } from '../photos/PhotoPart';
 import { ClosedNote, goTo, VisitScreen } from '../visit/VisitScreen';
@@ -120,13 +121,13 @@ export function CoilPart({
   const soils = soilsFor(coil.role);
   const cellName = ({ faceId, row }: FaceRow) =>
     [coil.geometry.faces.find((each) => each.id === faceId)?.name ?? faceId, rowName(coil.geometry.rows, row)].filter(Boolean).join(', ');
-  const act = nextCoil ? `Next: ${ROLE_NAMES[nextCoil.role].toLowerCase()}` : 'Next: the plan';
+  const act = nextCoil ? `Next: ${coilName(nextCoil).toLowerCase()}` : 'Next: the plan';
   const aside = state.skipped[coil.id];
   return (
     <VisitScreen
       bead="look"
       page={coil.id}
-      under={`${ROLE_NAMES[coil.role]} · ${coilShort(coil)}`}
+      under={`${coilName(coil)} · ${coilShort(coil)}`}
       foot={
         <ThumbBar>
           <Companion title="Not today" onPress={() => setSetAside(!setAside)} disabled={closed} />

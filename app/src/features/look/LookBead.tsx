@@ -1,17 +1,16 @@
 import { router, useLocalSearchParams } from 'expo-router';
 import { useVisit } from '@/data';
 import { Tabs, Sign } from '@/ui';
-import { ROLE_NAMES } from '../shared/words';
 import { CoilPart } from './CoilPart';
 import { UnitPart } from './UnitPart';
+import { coilName } from '@elm-mist/core';
 
 const UNIT = 'unit';
 
 /** Look, in parts: the unit and the air, then each coil. The part is in the address, so that a reload stays on it. */
 export function LookBead() {
   const { allCoils, state, house } = useVisit();
-  const reading = state.readings.filter((row) => row.value.when === 'before').at(-1);
-  const base = [state.identity, state.site, state.story, reading].map((row) => row?.eventId ?? '').join(' ');
+  const base = [state.identity, state.site, state.story].map((row) => row?.eventId ?? '').join(' ');
   const { part } = useLocalSearchParams<{ part?: string }>();
   const parts = [UNIT, ...allCoils.map((coil) => coil.id)];
   const firstOpen =
@@ -30,7 +29,7 @@ export function LookBead() {
         { value: UNIT, label: 'Unit and air', ...(state.site ? { mark: doneMark } : {}) },
         ...allCoils.map((coil) => ({
           value: coil.id,
-          label: ROLE_NAMES[coil.role],
+          label: coilName(coil),
           ...(state.surveys[coil.id] || state.skipped[coil.id] ? { mark: doneMark } : {}),
         })),
       ]}

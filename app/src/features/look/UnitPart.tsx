@@ -13,14 +13,16 @@ import {
   formatQuantity,
   METERING_DEVICES,
   METERING_NAMES,
+  readingSet,
   REFRIGERANTS,
   STORY_FACTS,
   STORY_NAMES,
   SUN_TABLE,
   SYMPTOM_NAMES,
   SYMPTOMS,
+  coilName,
 } from '@elm-mist/core';
-import { useEffect, type ReactNode } from 'react';
+import { useEffect, useRef, type ReactNode } from 'react';
 import { Controller, useForm, useWatch } from 'react-hook-form';
 import { View } from 'react-native';
 import { clockTime, useDraft, useVisit } from '@/data';
@@ -44,9 +46,13 @@ import {
   Why,
 } from '@/ui';
 import { FormField } from '../shared/formField';
-import { ROLE_NAMES, shortDay } from '../shared/words';
+import { shortDay } from '../shared/words';
 import { ClosedNote, VisitScreen } from '../visit/VisitScreen';
+import { AsFoundPart } from './AsFoundPart';
 import { inUnits, startUnit, unitEntries, unitSchema, type UnitForm } from './unitForm';
+
+/** Fields that begin with the air of the feed. */
+const FROM_FEED = ['air', 'humidity', 'wind', 'sun'] as const;
 
 export function UnitPart({
   tabs,
@@ -67,11 +73,23 @@ export function UnitPart({
   const start = () => startUnit(visit);
   const [kept, keep, drop, older] = useDraft<UnitForm>(`look.${detail.visit.id}.unit`, start, base);
   const draft = inUnits({ ...start(), ...kept }, units);
-  const { control, handleSubmit, getValues, reset, subscribe } = useForm<UnitForm>({
+  const { control, handleSubmit, getValues, setValue, reset, subscribe } = useForm<UnitForm>({
     resolver: yupResolver(unitSchema(units)),
     defaultValues: draft,
   });
   useEffect(() => subscribe({ formState: { values: true }, callback: () => keep(getValues()) }), [subscribe, keep, getValues]);
+  // A visit made on the device opens before the server has told it the air: what nobody has typed over is filled in when it does.
+  const begun = useRef<UnitForm | null>(null);
+  useEffect(() => {
+    const now = startUnit(visit);
+    for (const name of FROM_FEED) {
+      const field = getValues(name);
+      if (begun.current && now[name] !== begun.current[name] && (field === '' || field === begun.current[name])) setValue(name, now[name]);
+    }
+    begun.current = now;
+    // Only what the server told starts it.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [detail.weather, detail.known]);
   const model = useWatch({ control, name: 'model' });
   const refrigerant = useWatch({ control, name: 'refrigerant' });
   const capacity = (() => {
@@ -88,6 +106,7 @@ export function UnitPart({
       if (next) show(next);
     }
   });
+  const takenBefore = Object.keys(readingSet(state, 'before')).length;
   const nextCoil = allCoils.find((coil) => coil.id === next);
   const closed = state.closed !== null;
   return (
@@ -97,7 +116,7 @@ export function UnitPart({
       foot={
         <ThumbBar>
           <Act
-            title={nextCoil ? `Next: ${ROLE_NAMES[nextCoil.role].toLowerCase()}` : 'Keep'}
+            title={nextCoil ? `Next: ${coilName(nextCoil).toLowerCase()}` : 'Keep'}
             onPress={() => (closed ? next && show(next) : void save())}
             testID="look-next"
           />
@@ -139,7 +158,8 @@ export function UnitPart({
       {detail.known.day ? (
         <Small ink="inkSoft">{`Filled in from the visit of ${shortDay(detail.known.day)}. Ask only what changed.`}</Small>
       ) : null}
-      <Part first title={<Heading>The air at the outdoor coil</Heading>}>
+      {closed ? null : <AsFoundPart control={control} />}
+      <Part title={<Heading>The air at the outdoor coil</Heading>}>
         <View style={{ flexDirection: 'row', gap: space.m, flexWrap: 'wrap' }}>
           <FormField
             control={control}
@@ -263,6 +283,7 @@ export function UnitPart({
           )}
         />
         <FormField control={control} name="madeYear" label="Year made" keyboard="number-pad" />
+        <FormField control={control} name="ratedA" label="Rated amps of the compressor" unit="A" keyboard="decimal-pad" />
         <Controller
           control={control}
           name="sensitiveOccupants"
@@ -271,36 +292,13 @@ export function UnitPart({
           )}
         />
       </Part>
-      <Part title={<Heading>Readings before, if you take them</Heading>}>
-        <View style={{ flexDirection: 'row', gap: space.m, flexWrap: 'wrap' }}>
-          <FormField
-            control={control}
-            name="returnAir"
-            label="Return air"
-            unit={EDGES.temperature.unit[units]}
-            keyboard="numbers-and-punctuation"
-            grow
-          />
-          <FormField
-            control={control}
-            name="supplyAir"
-            label="Supply air"
-            unit={EDGES.temperature.unit[units]}
-            keyboard="numbers-and-punctuation"
-            grow
-            help="Steady for 15 min first"
-          />
-          <FormField
-            control={control}
-            name="returnRh"
-            label="Return humidity"
-            unit="%"
-            keyboard="decimal-pad"
-            grow
-            help="Says whether condensate can rinse"
-            testID="return-rh"
-          />
-        </View>
+      <Part title={<Heading>Readings before</Heading>}>
+        <LinkRow
+          title={takenBefore > 0 ? `${takenBefore} held` : 'Take readings'}
+          under="Without them nobody sees what the wash did. Return humidity says whether condensate can rinse."
+          href={`/visits/${detail.visit.id}/readings?side=before`}
+          testID="to-readings-before"
+        />
       </Part>
     </VisitScreen>
   );

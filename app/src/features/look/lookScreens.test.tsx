@@ -1,21 +1,22 @@
 import { graded } from '@elm-mist/core/testing/fixtures';
 import { fullRunCoils, scribe } from '@elm-mist/core/testing/fullRun';
-import { cleanup, fireEvent, screen } from '@testing-library/react';
+import { act, cleanup, fireEvent, screen } from '@testing-library/react';
+import { keys, queryClient } from '@/data';
 import type * as Fakes from '@/testing/fakes';
 import { detailOf, openInVisit, RULES, settle, VISIT } from '@/testing/openVisit';
 import { LookBead } from './LookBead';
+import { forgetDevice } from '@/testing/device';
 
 const address: { part?: string } = {};
 jest.mock('expo-router', () => ({
   ...jest.requireActual<typeof Fakes>('@/testing/fakes').stillRouter(),
   useLocalSearchParams: () => address,
 }));
-jest.mock('idb-keyval', () => jest.requireActual<typeof Fakes>('@/testing/fakes').memoryDisk());
 
 const [outdoor] = fullRunCoils;
-const twoRows = { ...outdoor, geometry: { ...outdoor.geometry, rows: 2 as const }, systemId: 's1' };
+const twoRows = { ...outdoor, geometry: { ...outdoor.geometry, rows: 2 as const }, systemId: 's1', name: '', archived: false };
 beforeEach(() => {
-  window.localStorage.clear();
+  forgetDevice();
   delete address.part;
   RULES.units = 'si';
 });
@@ -62,6 +63,20 @@ test('a wind typed in miles an hour is the same wind once the shop counts in met
   expect(site.dryBulbC).toBeCloseTo(32.8, 1);
 });
 
+test('a visit opened before the server has told it the air is filled in once it does, but for what was typed', async () => {
+  const run = scribe(VISIT);
+  await openInVisit(<LookBead />, run);
+  await type('wind', '4');
+  const value = (id: string) => screen.getByTestId<HTMLInputElement>(id).value;
+  expect([value('air'), value('humidity'), value('wind')]).toEqual(['', '', '4']);
+  const hour = { atMs: Math.floor(run.now() / 3_600_000) * 3_600_000, dryBulbC: 31, rhPct: 44, windMs: 2, cloud: 0.9 };
+  act(() => {
+    queryClient.setQueryData(keys.visit(VISIT), detailOf([], { weather: { source: 'simulated', hours: [hour] } }));
+  });
+  await settle();
+  expect([value('air'), value('humidity'), value('wind')]).toEqual(['31', '44', '4']);
+});
+
 test('a figure changed on another phone is shown as it is now; a comma that can mean two things is asked about', async () => {
   address.part = outdoor.id;
   const run = scribe(VISIT);
@@ -83,4 +98,31 @@ test('a figure changed on another phone is shown as it is now; a comma that can 
   await type('answer-clearanceM', '1,500');
   await press(/^1500$/);
   expect(field().value).toBe('1500');
+});
+
+test('a capacitor that is off stops the plan until the customer chose, and stands on the record', async () => {
+  const run = scribe(VISIT);
+  const posted = await openInVisit(<LookBead />, run);
+  await type('air', '30');
+  await type('humidity', '40');
+  await type('wind', '1');
+  expect(screen.queryByTestId('rated-uf')).toBeNull();
+  fireEvent.click(screen.getByRole('radio', { name: 'Hums, no start' }));
+  await settle();
+  await type('rated-uf', '40');
+  await type('measured-uf', '3x');
+  fireEvent.click(screen.getByTestId('look-next'));
+  await settle();
+  expect(screen.getByText(/^Capacitor, measured: "3x" is not a number/)).toBeTruthy();
+  await type('measured-uf', '31');
+  expect(screen.getByText('−9.0 µF, −23 %; ± 6 % is usual')).toBeTruthy();
+  expect(screen.getByText(/^Capacitor or contactor first/)).toBeTruthy();
+  await press(/^Note: weak or swollen capacitor$/);
+  expect(posted.at(-1)).toMatchObject({ kind: 'finding.noted', data: { what: 'capacitor', coilId: null } });
+  await type('as-found-reduced', 'Wash it, capacitor next week');
+  fireEvent.click(screen.getByTestId('look-next'));
+  await settle();
+  expect(posted.find((row) => row.kind === 'story.noted')?.data).toMatchObject({
+    asFound: { state: 'hums', ratedUf: 40, measuredUf: 31, reduced: 'Wash it, capacitor next week' },
+  });
 });

@@ -1,10 +1,14 @@
 import {
+  notTried,
   feedSite,
   readFigure,
   retype,
   showFigure,
   toSi,
   type ArrivalHazard,
+  type AsFound,
+  type ContactorFace,
+  type RunState,
   type EdgeName,
   type EfficiencyEra,
   type MeteringDevice,
@@ -35,10 +39,17 @@ export interface UnitForm {
   air: string;
   humidity: string;
   wind: string;
+  ratedA: string;
   sun: SunExposure;
-  returnAir: string;
-  supplyAir: string;
-  returnRh: string;
+  runState: RunState;
+  code: string;
+  lineV: string;
+  plateV: string;
+  ratedUf: string;
+  measuredUf: string;
+  contactor: ContactorFace;
+  seized: boolean;
+  reduced: string;
   /** Units that the figures were typed in. */
   units: UnitSystem;
 }
@@ -47,9 +58,6 @@ const FIGURES: Partial<Record<keyof UnitForm, EdgeName>> = {
   air: 'temperature',
   humidity: 'percent',
   wind: 'wind',
-  returnAir: 'temperature',
-  supplyAir: 'temperature',
-  returnRh: 'percent',
 };
 
 /** What was half typed, in the units of now. A draft of before its units were kept is taken as it stands. */
@@ -62,16 +70,14 @@ export function inUnits(draft: UnitForm, units: UnitSystem): UnitForm {
   return { ...draft, ...(Object.fromEntries(figures) as Partial<UnitForm>), units };
 }
 
-const readingBefore = ({ state }: OpenVisit) => state.readings.filter((reading) => reading.value.when === 'before').at(-1)?.value;
-
 /** What the form starts with: as noted on this visit, else as known from before, the air from the spot last noted or the feed. */
 export function startUnit(visit: OpenVisit): UnitForm {
   const { detail, state, house } = visit;
   const { units } = house;
   const { system } = detail;
-  const before = readingBefore(visit);
   const site = state.site?.value ?? detail.known.air ?? feedSite(detail.weather.hours, sharedNow());
   const story = state.story?.value;
+  const found = story?.asFound ?? notTried();
   return {
     model: state.identity?.value.model ?? system.model,
     refrigerant: state.identity?.value.refrigerant ?? system.refrigerant,
@@ -88,10 +94,17 @@ export function startUnit(visit: OpenVisit): UnitForm {
     air: showFigure('temperature', site?.dryBulbC, units),
     humidity: showFigure('percent', site?.rhPct, units),
     wind: showFigure('wind', site?.windMs, units),
+    ratedA: showFigure('current', state.identity?.value.ratedA, units),
     sun: site?.sun ?? 'shade',
-    returnAir: showFigure('temperature', before?.returnC, units),
-    supplyAir: showFigure('temperature', before?.supplyC, units),
-    returnRh: showFigure('percent', before?.returnRhPct, units),
+    runState: found.state,
+    code: found.code,
+    lineV: showFigure('voltage', found.lineV, units),
+    plateV: showFigure('voltage', found.plateV, units),
+    ratedUf: showFigure('capacitance', found.ratedUf, units),
+    measuredUf: showFigure('capacitance', found.measuredUf, units),
+    contactor: found.contactor,
+    seized: found.seized,
+    reduced: found.reduced,
     units,
   };
 }
@@ -115,25 +128,41 @@ export const unitSchema = (units: UnitSystem) =>
     humidity: typedFigure('Humidity', 'percent', units, 0, 100),
     wind: typedFigure('Wind', 'wind', units, 0, 20),
     sun: mixed<SunExposure>().defined(),
-    returnAir: typedFigure('Return air', 'temperature', units, -10, 60, true),
-    supplyAir: typedFigure('Supply air', 'temperature', units, -10, 60, true).test(
-      'both',
-      'Type both, or neither.',
-      (supply, context) => ((supply ?? '').trim() === '') === ((context.parent as UnitForm).returnAir.trim() === ''),
-    ),
-    returnRh: typedFigure('Return humidity', 'percent', units, 0, 100, true).test(
-      'with',
-      'Type the return air as well.',
-      (humidity, context) => (humidity ?? '').trim() === '' || (context.parent as UnitForm).returnAir.trim() !== '',
-    ),
+    runState: mixed<RunState>().defined(),
+    code: string().defined().max(60, 'The code may have 60 characters at most.'),
+    lineV: typedFigure('Line voltage', 'voltage', units, 0, 600, true),
+    plateV: typedFigure('Plate voltage', 'voltage', units, 90, 600, true),
+    ratedUf: typedFigure('Capacitor, rated', 'capacitance', units, 1, 200, true),
+    measuredUf: typedFigure('Capacitor, measured', 'capacitance', units, 0, 300, true),
+    contactor: mixed<ContactorFace>().defined(),
+    seized: boolean().defined(),
+    reduced: string().defined().max(300, 'What was chosen may have 300 characters at most.'),
+    ratedA: typedFigure('Rated amps', 'current', units, 0.5, 100, true),
     units: mixed<UnitSystem>().defined(),
   });
 
-/** What was typed, as entries of the visit; a reading only where it is another than before. */
+const figureOrNull = (text: string): number | null => {
+  const value = readFigure(text);
+  return text.trim() === '' || Number.isNaN(value) ? null : value;
+};
+
+/** What was typed of how it was found. */
+export const asFoundOf = (values: UnitForm): AsFound => ({
+  state: values.runState,
+  code: values.runState === 'code' ? values.code.trim() : '',
+  lineV: figureOrNull(values.lineV),
+  plateV: figureOrNull(values.plateV),
+  ratedUf: figureOrNull(values.ratedUf),
+  measuredUf: figureOrNull(values.measuredUf),
+  contactor: values.contactor,
+  seized: values.seized,
+  reduced: values.reduced.trim(),
+});
+
+/** What was typed, as entries of the visit. */
 export function unitEntries(visit: OpenVisit, values: UnitForm): Entry[] {
   const { state, house } = visit;
   const { units } = house;
-  const before = readingBefore(visit);
   const year = values.madeYear.trim() === '' ? null : readFigure(values.madeYear);
   const dryBulbC = toSi('temperature', values.air, units);
   const entries: Entry[] = [
@@ -148,6 +177,7 @@ export function unitEntries(visit: OpenVisit, values: UnitForm): Entry[] {
         serial: values.serial.trim(),
         metering: values.metering,
         era: values.era,
+        ratedA: values.ratedA.trim() === '' ? null : readFigure(values.ratedA),
       },
     },
     {
@@ -158,6 +188,7 @@ export function unitEntries(visit: OpenVisit, values: UnitForm): Entry[] {
         hazards: values.hazards,
         lastService: values.lastService.trim(),
         helper: values.helper,
+        ...(values.runState === 'unknown' && !values.seized ? {} : { asFound: asFoundOf(values) }),
       },
     },
     {
@@ -165,16 +196,5 @@ export function unitEntries(visit: OpenVisit, values: UnitForm): Entry[] {
       data: { dryBulbC, rhPct: readFigure(values.humidity), windMs: toSi('wind', values.wind, units), sun: values.sun },
     },
   ];
-  if (values.returnAir.trim() !== '') {
-    const reading = {
-      when: 'before' as const,
-      returnC: toSi('temperature', values.returnAir, units),
-      supplyC: toSi('temperature', values.supplyAir, units),
-      outdoorC: dryBulbC,
-      ...(values.returnRh.trim() === '' ? {} : { returnRhPct: readFigure(values.returnRh) }),
-    };
-    if (!before || before.returnC !== reading.returnC || before.supplyC !== reading.supplyC || before.returnRhPct !== reading.returnRhPct)
-      entries.push({ kind: 'reading.taken', data: reading });
-  }
   return entries;
 }

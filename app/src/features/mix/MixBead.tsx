@@ -16,12 +16,12 @@ import {
   trySheet,
   visitClashes,
   waterPosition,
+  coilName,
 } from '@elm-mist/core';
-import { format } from 'date-fns';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { readText, writeDevice } from '@/device/memory';
-import { useVisit } from '@/data';
+import { useVisit, wallClock, sharedNow } from '@/data';
 import {
   Act,
   AnyOf,
@@ -44,7 +44,6 @@ import {
   ThumbBar,
   Why,
 } from '@/ui';
-import { ROLE_NAMES } from '../shared/words';
 import { goTo, NotYet, VisitScreen } from '../visit/VisitScreen';
 import { readHeld, writeHeld } from './held';
 import { MeasurePick, useMeasure } from './MeasurePick';
@@ -149,7 +148,7 @@ function MixJobScreen({ job, jobs, pick }: { job: MixJob; jobs: readonly MixJob[
       : [];
   const optional = !needsMix(plan, state.sections[coil.id] ?? {});
   const result = packed ? 'At hand' : 'Mixed';
-  const where = next ? `${ROLE_NAMES[next.coil.role].toLowerCase()} next` : 'go to Wash';
+  const where = next ? `${coilName(next.coil).toLowerCase()} next` : 'go to Wash';
   const clashes = visitClashes(
     jobs.map((row) => row.plan),
     Object.values(state.surveys).map((survey) => survey.value),
@@ -162,7 +161,7 @@ function MixJobScreen({ job, jobs, pick }: { job: MixJob; jobs: readonly MixJob[
     <VisitScreen
       bead="mix"
       page={coil.id}
-      under={`${ROLE_NAMES[coil.role]} · ${cleaner.name}`}
+      under={`${coilName(coil)} · ${cleaner.name}`}
       foot={
         <ThumbBar>
           {optional && mixed.length === 0 ? (
@@ -181,7 +180,7 @@ function MixJobScreen({ job, jobs, pick }: { job: MixJob; jobs: readonly MixJob[
                   ? 'Go on'
                   : standing === 'ready'
                     ? next
-                      ? `Go on: ${ROLE_NAMES[next.coil.role].toLowerCase()}`
+                      ? `Go on: ${coilName(next.coil).toLowerCase()}`
                       : 'Go to Wash'
                     : `${result}: ${where}`
               }
@@ -199,7 +198,7 @@ function MixJobScreen({ job, jobs, pick }: { job: MixJob; jobs: readonly MixJob[
         onChange={pick}
         options={jobs.map((row) => ({
           value: row.coil.id,
-          label: ROLE_NAMES[row.coil.role],
+          label: coilName(row.coil),
           ...(coilMix(state, row.coil.id) === 'ready' ? { mark: <Sign name="check" size={16} ink="elm" /> } : {}),
         }))}
       />
@@ -356,7 +355,7 @@ function MixJobScreen({ job, jobs, pick }: { job: MixJob; jobs: readonly MixJob[
           {sheet && !packed ? (
             <Row
               label="Write on what stays in it"
-              value={`${cleaner.name}, ${formatRatio((sheet.coilSees + 1) / (sheet.dialParts + 1) - 1)}, ${format(new Date(), 'd MMM yyyy')}`}
+              value={`${cleaner.name}, ${formatRatio((sheet.coilSees + 1) / (sheet.dialParts + 1) - 1)}, ${wallClock(sharedNow(), 'd MMM yyyy')}`}
             />
           ) : null}
         </Part>

@@ -1,5 +1,6 @@
 import { heldWarning, type Cleaner } from '@elm-mist/core';
 import { readHeld, writeHeld } from './held';
+import { writeDevice } from '@/device/memory';
 
 const cleaner = (name: string, chemistry: Cleaner['chemistry']): Cleaner => ({
   id: name,
@@ -23,7 +24,7 @@ test('an applicator remembers what it held, and the same again needs no rinse', 
   writeHeld('sprayer', alkali);
   expect(readHeld('sprayer')).toEqual({ name: 'Bramble', chemistry: 'alkaline-foam' });
   expect(heldWarning(readHeld('sprayer'), alkali)).toBeNull();
-  window.localStorage.setItem('elm-mist.applicator.sprayer', '{"name":"X","chemistry":"tar"}');
+  writeDevice('applicator.sprayer', '{"name":"X","chemistry":"tar"}');
   expect(readHeld('sprayer')).toBeNull();
 });
 

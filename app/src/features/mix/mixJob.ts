@@ -1,9 +1,9 @@
 import type { ApplicatorRecord, CleanerRecord, CoilRecord } from '@elm-mist/contract';
 import type { CoilPlan, MixSheet } from '@elm-mist/core';
+import { coilName } from '@elm-mist/core';
 import { useQuery } from '@tanstack/react-query';
 import { dayQuery } from '@/data';
 import type { JugLayer } from '@/ui';
-import { ROLE_NAMES } from '../shared/words';
 
 /** One coil that a mix is made for. */
 export interface MixJob {
@@ -33,7 +33,7 @@ export function useSameMix(job: MixJob, day: string) {
           need.solutionL !== null &&
           need.waterParts !== null &&
           Math.abs(need.waterParts - (job.plan.waterParts ?? -1)) < 1e-9
-            ? [{ coilId: need.coilId, litres: need.solutionL, label: `${place.name}, ${ROLE_NAMES[need.role].toLowerCase()}` }]
+            ? [{ coilId: need.coilId, litres: need.solutionL, label: `${place.name}, ${coilName(need).toLowerCase()}` }]
             : [],
         ),
   );

@@ -5,13 +5,13 @@ import type * as Fakes from '@/testing/fakes';
 import { went } from '@/testing/fakes';
 import { openInVisit, settle, VISIT } from '@/testing/openVisit';
 import { MixBead } from './MixBead';
+import { forgetDevice } from '@/testing/device';
 
 jest.mock('expo-router', () => jest.requireActual<typeof Fakes>('@/testing/fakes').stillRouter());
-jest.mock('idb-keyval', () => jest.requireActual<typeof Fakes>('@/testing/fakes').memoryDisk());
 
 const [out, inn] = fullRunPlans;
 beforeEach(() => {
-  window.localStorage.clear();
+  forgetDevice();
   went.length = 0;
 });
 afterEach(() => jest.restoreAllMocks());

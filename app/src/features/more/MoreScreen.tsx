@@ -25,16 +25,33 @@ import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { View } from 'react-native';
 import { object } from 'yup';
-import { clockBehindMs, shelfQuery, useDraft, houseRulesQuery, setWho, useSaveHouseRules, whoIsThis } from '@/data';
+import {
+  clockToldMs,
+  crewNames,
+  forgetAnswers,
+  houseRulesQuery,
+  moneySign,
+  RefusedError,
+  setWho,
+  shelfQuery,
+  shopAheadMin,
+  shopQuery,
+  shopZone,
+  useOpenShop,
+  useOutbox,
+  useSaveHouseRules,
+  useShop,
+  whoIsThis,
+} from '@/data';
 import {
   Companion,
   space,
   AnyOf,
-  Field,
   Banner,
   Body,
   Heading,
   Label,
+  LinkRow,
   OneOf,
   Part,
   Screen,
@@ -70,13 +87,15 @@ export function MoreScreen() {
   const save = useSaveHouseRules();
   const { tokens, choose } = useThemeChoice();
   const rules = answer.data;
+  const shop = useShop();
+  const crew = crewNames(shop);
   const [, again] = useState(0);
   const set = (change: Partial<HouseRules>) => {
     if (rules) save.mutate({ ...rules, ...change });
   };
   const shown = save.isPending && save.variables ? save.variables : rules;
   return (
-    <Screen head={<ScreenHead title="House rules" under={rules?.shopName || 'This shop and this device'} />} testID="more">
+    <Screen head={<ScreenHead title="House rules" under={shop.name || 'This shop and this device'} />} testID="more">
       {save.isError ? <Banner tone="stop">The server is away: the rule was not changed. Try again when it is back.</Banner> : null}
       <Part first title={<Heading>On this device</Heading>}>
         <Label>Light</Label>
@@ -89,13 +108,13 @@ export function MoreScreen() {
           value={tokens.name}
           onChange={choose}
         />
-        {rules && rules.crew.length > 0 ? (
+        {crew.length > 0 ? (
           <>
             <Label>Who holds it</Label>
             <OneOf
               label="Who holds it"
-              options={rules.crew.map((name) => ({ value: name, label: name }))}
-              value={whoIsThis(rules.crew)}
+              options={crew.map((name) => ({ value: name, label: name }))}
+              value={whoIsThis(crew)}
               onChange={(name) => {
                 setWho(name);
                 again((n) => n + 1);
@@ -138,33 +157,36 @@ export function MoreScreen() {
           <Waiting what="the house rules" />
         )
       ) : (
-        <Part title={<Heading>In this shop</Heading>}>
-          <Body ink="inkSoft">New plans follow these. Plans already made stay as they were.</Body>
-          <Label>Units</Label>
-          <OneOf
-            label="Units"
-            options={[
-              { value: 'us' as const, label: 'US' },
-              { value: 'si' as const, label: 'SI' },
-            ]}
-            value={shown.units}
-            onChange={(units) => set({ units })}
-          />
-          <CrewPart rules={shown} set={set} />
-          <PreferredPart rules={shown} set={set} />
-          <RuleFigures rules={shown} set={set} />
-          {SCHOOLS.map(({ key, question, values }) => (
-            <Part key={key} first>
-              <Label>{question}</Label>
-              <OneOf
-                label={question}
-                options={values.map((value) => ({ value, label: (SCHOOL_NAMES[key] as Record<string, string>)[value] ?? value }))}
-                value={shown[key]}
-                onChange={(value) => set({ [key]: value })}
-              />
-            </Part>
-          ))}
-        </Part>
+        <>
+          <Part title={<Heading>The shop</Heading>}>
+            <LinkRow
+              title={shop.name || 'Name the shop'}
+              under="Where it works from, units, clock, money"
+              href="/shop"
+              testID="more-shop"
+            />
+            <LinkRow title="Crew" under={crew.join(', ') || 'Nobody named yet'} href="/shop/crew" testID="more-crew" />
+            <LinkRow title="Weather" under="Hourly air from a file" href="/shop/weather" testID="more-weather" />
+            <LinkRow title="Bring a table in" under="Customers, places and systems" href="/places/import" />
+            <WhichShop />
+          </Part>
+          <Part title={<Heading>In this shop</Heading>}>
+            <Body ink="inkSoft">New plans follow these. Plans already made stay as they were.</Body>
+            <PreferredPart rules={shown} set={set} />
+            <RuleFigures rules={shown} set={set} />
+            {SCHOOLS.map(({ key, question, values }) => (
+              <Part key={key} first>
+                <Label>{question}</Label>
+                <OneOf
+                  label={question}
+                  options={values.map((value) => ({ value, label: (SCHOOL_NAMES[key] as Record<string, string>)[value] ?? value }))}
+                  value={shown[key]}
+                  onChange={(value) => set({ [key]: value })}
+                />
+              </Part>
+            ))}
+          </Part>
+        </>
       )}
     </Screen>
   );
@@ -173,12 +195,13 @@ export function MoreScreen() {
 interface FigureForm {
   hourlyRate: string;
   waterPrice: string;
+  energyPrice: string;
   minimumOutdoorC: string;
   clearanceM: string;
 }
 
 /** What water is priced by. */
-const WATER_UNIT = { us: { label: '$ a 1,000 gal', m3: 3.785411784 }, si: { label: '$ a m³', m3: 1 } } as const;
+const WATER_UNIT = { us: { label: 'a 1,000 gal', m3: 3.785411784 }, si: { label: 'a m³', m3: 1 } } as const;
 
 /** The shop's own numbers: price of an hour, coldest day, room to keep clear. */
 function RuleFigures({ rules, set }: { rules: HouseRules; set: (change: Partial<HouseRules>) => void }) {
@@ -186,6 +209,7 @@ function RuleFigures({ rules, set }: { rules: HouseRules; set: (change: Partial<
   const schema = object({
     hourlyRate: typedFigure('An hour’s work', 'count', units, 0, 1000),
     waterPrice: typedFigure('Water', 'count', units, 0, 1000),
+    energyPrice: typedFigure('Energy', 'count', units, 0, 100),
     minimumOutdoorC: typedFigure('Coldest day', 'temperature', units, 0, 20),
     clearanceM: typedFigure('Room all round', 'length', units, 0, 3),
   });
@@ -194,6 +218,7 @@ function RuleFigures({ rules, set }: { rules: HouseRules; set: (change: Partial<
     values: {
       hourlyRate: showFigure('count', rules.hourlyRate, units),
       waterPrice: trimDecimals(rules.waterPricePerM3 * WATER_UNIT[units].m3, 2),
+      energyPrice: trimDecimals(rules.energyPricePerKwh, 3),
       minimumOutdoorC: showFigure('temperature', rules.minimumOutdoorC, units),
       clearanceM: showFigure('length', rules.clearanceM, units),
     },
@@ -202,6 +227,7 @@ function RuleFigures({ rules, set }: { rules: HouseRules; set: (change: Partial<
     set({
       hourlyRate: readFigure(values.hourlyRate),
       waterPricePerM3: readFigure(values.waterPrice) / WATER_UNIT[units].m3,
+      energyPricePerKwh: readFigure(values.energyPrice),
       minimumOutdoorC: toSi('temperature', values.minimumOutdoorC, units),
       clearanceM: toSi('length', values.clearanceM, units),
     }),
@@ -209,8 +235,16 @@ function RuleFigures({ rules, set }: { rules: HouseRules; set: (change: Partial<
   return (
     <Part first>
       <View style={{ flexDirection: 'row', gap: space.m, flexWrap: 'wrap' }}>
-        <FormField control={control} name="hourlyRate" label="An hour’s work" unit="$" keyboard="decimal-pad" grow />
-        <FormField control={control} name="waterPrice" label="Water" unit={WATER_UNIT[units].label} keyboard="decimal-pad" grow />
+        <FormField control={control} name="hourlyRate" label="An hour’s work" unit={moneySign()} keyboard="decimal-pad" grow />
+        <FormField
+          control={control}
+          name="waterPrice"
+          label="Water"
+          unit={`${moneySign()} ${WATER_UNIT[units].label}`}
+          keyboard="decimal-pad"
+          grow
+        />
+        <FormField control={control} name="energyPrice" label="Energy" unit={`${moneySign()} a kWh`} keyboard="decimal-pad" grow />
         <FormField
           control={control}
           name="minimumOutdoorC"
@@ -222,36 +256,6 @@ function RuleFigures({ rules, set }: { rules: HouseRules; set: (change: Partial<
         <FormField control={control} name="clearanceM" label="Room all round" unit={EDGES.length.unit[units]} keyboard="decimal-pad" grow />
       </View>
       <Companion title="Keep the numbers" onPress={() => void keep()} />
-    </Part>
-  );
-}
-
-/** Who works here: a name on each line. */
-function CrewPart({ rules, set }: { rules: HouseRules; set: (change: Partial<HouseRules>) => void }) {
-  const [text, keep, drop] = useDraft('crew', () => rules.crew.join('\n'));
-  const names = text
-    .split('\n')
-    .map((name) => name.trim())
-    .filter(Boolean);
-  const error =
-    names.length > 12
-      ? 'The crew may have 12 names at most.'
-      : names.some((name) => name.length > 60)
-        ? 'A name may have 60 characters at most.'
-        : undefined;
-  const changed = names.join('\n') !== rules.crew.join('\n');
-  return (
-    <Part first>
-      <Field label="Crew" value={text} onChange={keep} help="A name on each line" error={error} multiline />
-      {changed && !error ? (
-        <Companion
-          title="Keep the crew"
-          onPress={() => {
-            set({ crew: names });
-            drop();
-          }}
-        />
-      ) : null}
     </Part>
   );
 }
@@ -272,9 +276,47 @@ function PreferredPart({ rules, set }: { rules: HouseRules; set: (change: Partia
   );
 }
 
+/** From the demo to a shop of one's own, and back: each in a folder of its own, neither ever in the other. */
+function WhichShop() {
+  const { data } = useQuery(shopQuery);
+  const { waiting, makes } = useOutbox();
+  const open = useOpenShop();
+  const [trouble, setTrouble] = useState('');
+  if (!data || (!data.demo && !data.ownIsThere)) return null;
+  const left = waiting.length + makes.length;
+  const go = () =>
+    open.mutate(data.demo ? 'own' : 'demo', {
+      onSuccess: () => void forgetAnswers().then(() => window.location.assign(data.demo && !data.ownIsThere ? '/start' : '/')),
+      onError: (error) => setTrouble(error instanceof RefusedError ? error.message : 'The server is away: nothing was changed.'),
+    });
+  return (
+    <Part>
+      {data.demo ? (
+        <Small ink="inkSoft">This is the demo shop. A shop of your own is kept apart from it; the demo stays as it is.</Small>
+      ) : null}
+      {trouble ? <Banner tone="stop">{trouble}</Banner> : null}
+      {left > 0 ? <Banner tone="wait">Entries of this shop wait to be sent first.</Banner> : null}
+      <Companion
+        title={data.demo ? (data.ownIsThere ? 'Open your own shop' : 'Start your own shop') : 'Open the demo'}
+        onPress={go}
+        disabled={left > 0}
+        busy={open.isPending}
+        testID="which-shop"
+      />
+    </Part>
+  );
+}
+
 /** Says when this phone's clock is off, and that it does not matter. */
 function ClockNote() {
-  const behindMs = clockBehindMs();
+  const behindMs = clockToldMs();
+  const aheadMin = shopAheadMin();
+  if (aheadMin !== 0)
+    return (
+      <Banner tone="info">
+        {`This phone is in another time zone. Days and times here are the shop’s (${shopZone()}), ${formatDuration(Math.abs(aheadMin) * 60)} ${aheadMin > 0 ? 'ahead of' : 'behind'} this phone.`}
+      </Banner>
+    );
   if (behindMs === 0) return null;
   return (
     <Banner tone="info">

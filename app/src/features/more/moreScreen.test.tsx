@@ -3,10 +3,10 @@ import { fireEvent, screen, within } from '@testing-library/react';
 import type * as Fakes from '@/testing/fakes';
 import { openPage, RULES, settle, STOCKED } from '@/testing/openVisit';
 import { MoreScreen } from './MoreScreen';
+import { forgetDevice } from '@/testing/device';
 
 jest.mock('expo-router', () => jest.requireActual<typeof Fakes>('@/testing/fakes').stillRouter());
-jest.mock('idb-keyval', () => jest.requireActual<typeof Fakes>('@/testing/fakes').memoryDisk());
-beforeEach(() => window.localStorage.clear());
+beforeEach(forgetDevice);
 afterEach(() => jest.restoreAllMocks());
 
 const open = () => openPage(<MoreScreen />, { '/house-rules': RULES, '/shelf': STOCKED });

@@ -19,6 +19,9 @@ import {
   type Construction,
   type Guard,
   type UnitSystem,
+  ROLE_NAMES,
+  coilName,
+  MOST_COILS,
 } from '@elm-mist/core';
 import { useQuery } from '@tanstack/react-query';
 import { router, useLocalSearchParams } from 'expo-router';
@@ -26,7 +29,7 @@ import { useState } from 'react';
 import { Controller, useFieldArray, useForm } from 'react-hook-form';
 import { View } from 'react-native';
 import { array, boolean, mixed, number, object, string } from 'yup';
-import { systemQuery, useAddCoil, useChangeCoil, useHouseRules } from '@/data';
+import { systemQuery, useAddCoil, useArchive, useChangeCoil, useHouseRules } from '@/data';
 import {
   Act,
   Banner,
@@ -45,7 +48,6 @@ import {
 } from '@/ui';
 import { typedFigure } from '../shared/figures';
 import { FormField } from '../shared/formField';
-import { ROLE_NAMES } from '../shared/words';
 import { placeErrors } from '../shared/formTrouble';
 import { nearest, type CoilFormValues, type FormFace } from './coilFormValues';
 import { FaceFields } from './FaceFields';
@@ -98,6 +100,7 @@ export function CoilForm() {
       role={coil?.role ?? (role === 'evaporator' ? 'evaporator' : 'condenser')}
       more={data.coils.length === 0}
       btuh={data.system.btuh}
+      several={MOST_COILS[data.system.configuration][coil?.role ?? (role === 'evaporator' ? 'evaporator' : 'condenser')] > 1}
     />
   );
 }
@@ -108,20 +111,25 @@ function CoilFields({
   role,
   more,
   btuh,
+  several,
 }: {
   systemId: string;
   coil: CoilRecord | undefined;
   role: CoilRole;
   more: boolean;
   btuh: number;
+  /** This kind of system may have others like it. */
+  several: boolean;
 }) {
   const { units } = useHouseRules();
   const add = useAddCoil();
   const change = useChangeCoil();
+  const archive = useArchive();
   const [trouble, setTrouble] = useState('');
   const [estimated, setEstimated] = useState(coil?.sizeEstimated ?? false);
   const firstShape: CoilShape = coil?.geometry.shape ?? (role === 'condenser' ? 'wrap' : 'a-coil');
   const schema = object({
+    name: string().defined().trim().max(40, 'The name may have 40 characters at most.'),
     construction: mixed<Construction>().defined(),
     shape: mixed<CoilShape>().defined(),
     rows: number().defined(),
@@ -148,6 +156,7 @@ function CoilFields({
   const { control, handleSubmit, setError, watch, setValue, getValues } = useForm<CoilFormValues>({
     resolver: yupResolver(schema),
     defaultValues: {
+      name: coil?.name ?? '',
       construction: coil?.construction ?? 'unknown',
       shape: firstShape,
       rows: coil?.geometry.rows ?? 1,
@@ -184,6 +193,7 @@ function CoilFields({
   const save = handleSubmit(async (values) => {
     setTrouble('');
     const input: CoilInput = {
+      name: values.name,
       role,
       construction: values.construction,
       shape: values.shape,
@@ -209,14 +219,14 @@ function CoilFields({
       if (!coil && more && role === 'condenser') router.replace(`/systems/${systemId}/coil?role=evaporator`);
       else router.replace(`/systems/${systemId}`);
     } catch (error) {
-      setTrouble(placeErrors(error, setError, { finnedHeightM: 'height', finsPerInch: 'finsPerInch', rows: 'rows' }));
+      setTrouble(placeErrors(error, setError, { name: 'name', finnedHeightM: 'height', finsPerInch: 'finsPerInch', rows: 'rows' }));
     }
   });
   return (
     <Screen
       head={
         <ScreenHead
-          title={coil ? ROLE_NAMES[role] : `New ${ROLE_NAMES[role].toLowerCase()}`}
+          title={coil ? coilName(coil) : `New ${ROLE_NAMES[role].toLowerCase()}`}
           under="How it is built decides what may touch it"
         />
       }
@@ -228,6 +238,15 @@ function CoilFields({
       }
     >
       {trouble ? <Banner tone="stop">{trouble}</Banner> : null}
+      {several ? (
+        <FormField
+          control={control}
+          name="name"
+          label="Name"
+          help={role === 'evaporator' ? 'Where it is: “Bedroom head”' : 'Which circuit'}
+          testID="coil-name"
+        />
+      ) : null}
       <Part first title={<Label>Construction</Label>}>
         <Controller
           control={control}
@@ -362,6 +381,25 @@ function CoilFields({
           />
         )}
       />
+      {coil ? (
+        <Part>
+          <Companion
+            title="Put this coil away"
+            onPress={() =>
+              archive.mutate(
+                { of: 'coils', id: coil.id, archived: true },
+                {
+                  onSuccess: () => router.replace(`/systems/${systemId}`),
+                  onError: (error) => setTrouble(placeErrors(error, setError, {})),
+                },
+              )
+            }
+            busy={archive.isPending}
+            testID="coil-archive"
+          />
+          <Small ink="inkSoft">As when it was replaced. Visits that worked on it keep it.</Small>
+        </Part>
+      ) : null}
     </Screen>
   );
 }

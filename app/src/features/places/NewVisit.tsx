@@ -7,9 +7,9 @@ import { array, object, string } from 'yup';
 import { systemQuery, today, useAddVisit, useHouseRules } from '@/data';
 import { Act, AnyOf, Banner, Companion, Label, Part, Screen, ScreenHead, ThumbBar, Waiting } from '@/ui';
 import { FormField } from '../shared/formField';
-import { ROLE_NAMES } from '../shared/words';
 import { placeErrors } from '../shared/formTrouble';
 import { SLOT_FIELDS, SlotFields, slotOf, slotShape } from './slotFields';
+import { coilName } from '@elm-mist/core';
 
 export function NewVisit() {
   const { systemId } = useLocalSearchParams<{ systemId: string }>();
@@ -24,8 +24,24 @@ export function NewVisit() {
   });
   const { control, handleSubmit, setError, formState } = useForm({
     resolver: yupResolver(schema),
-    defaultValues: { day: today(), start: '9:00 am', minutes: '90', purpose: '', coils: data?.coils.map((coil) => coil.id) ?? [] },
-    ...(data ? { values: { day: today(), start: '9:00 am', minutes: '90', purpose: '', coils: data.coils.map((coil) => coil.id) } } : {}),
+    defaultValues: {
+      day: today(),
+      start: '9:00 am',
+      minutes: '90',
+      purpose: '',
+      coils: data?.coils.flatMap((coil) => (coil.archived ? [] : [coil.id])) ?? [],
+    },
+    ...(data
+      ? {
+          values: {
+            day: today(),
+            start: '9:00 am',
+            minutes: '90',
+            purpose: '',
+            coils: data.coils.flatMap((coil) => (coil.archived ? [] : [coil.id])),
+          },
+        }
+      : {}),
     resetOptions: { keepDirtyValues: true },
   });
   if (!data)
@@ -34,6 +50,7 @@ export function NewVisit() {
         <Waiting what="the system" />
       </Screen>
     );
+  const standing = data.coils.filter((coil) => !coil.archived);
   const save = handleSubmit(async (values) => {
     setTrouble('');
     try {
@@ -68,7 +85,7 @@ export function NewVisit() {
           render={({ field }) => (
             <AnyOf
               label="Coils"
-              options={data.coils.map((coil) => ({ value: coil.id, label: ROLE_NAMES[coil.role] }))}
+              options={standing.map((coil) => ({ value: coil.id, label: coilName(coil) }))}
               value={field.value}
               onChange={field.onChange}
             />

@@ -9,14 +9,21 @@ import {
   gradeFacts,
   type Grade,
   type UnitSystem,
+  coilName,
+  ROLE_NAMES,
+  COIL_ROLES,
+  MOST_COILS,
 } from '@elm-mist/core';
 import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
 import { router, useLocalSearchParams } from 'expo-router';
 import { View } from 'react-native';
-import { clockTime, systemQuery, today, useHouseRules } from '@/data';
+import { clockTime, RefusedError, systemQuery, today, useArchive, useHouseRules } from '@/data';
 import {
   Act,
+  Banner,
   Body,
+  Companion,
   Empty,
   GradeStrip,
   Heading,
@@ -29,11 +36,11 @@ import {
   space,
   Strong,
   ThumbBar,
-  Trouble,
   Waiting,
   Why,
 } from '@/ui';
-import { coilLine, longDay, ROLE_NAMES, shortDay, systemLine } from '../shared/words';
+import { NotOpened } from '../shared/NotOpened';
+import { coilLine, longDay, shortDay, systemLine } from '../shared/words';
 
 const wash = (visit: PastVisit): string =>
   visit.coils
@@ -55,11 +62,13 @@ export function SystemPage() {
   const { systemId } = useLocalSearchParams<{ systemId: string }>();
   const answer = useQuery(systemQuery(systemId));
   const { units } = useHouseRules();
+  const archive = useArchive();
+  const [trouble, setTrouble] = useState('');
   if (!answer.data) {
     return (
       <Screen head={<ScreenHead title="System" />}>
         {answer.isError ? (
-          <Trouble what={answer.error.message} kept="Nothing was lost." retry={() => void answer.refetch()} />
+          <NotOpened what="system" error={answer.error} retry={() => void answer.refetch()} />
         ) : (
           <Waiting what="the system" lines={8} />
         )}
@@ -67,6 +76,13 @@ export function SystemPage() {
     );
   }
   const { system, place, coils, history, upcoming, openFindings } = answer.data;
+  const standing = coils.filter((coil) => !coil.archived);
+  const away = coils.filter((coil) => coil.archived);
+  const put = (what: { of: 'systems' | 'coils'; id: string; archived: boolean }) =>
+    archive.mutate(what, {
+      onError: (error) => setTrouble(error instanceof RefusedError ? error.message : 'The server is away: nothing was changed.'),
+      onSuccess: () => setTrouble(''),
+    });
   const last = history.find((visit) => visit.standing === 'closed');
   return (
     <Screen
@@ -74,10 +90,23 @@ export function SystemPage() {
       head={<ScreenHead title={`${place.name} · ${system.name}`} under={`${place.customerName} · ${place.address}`} />}
       foot={
         <ThumbBar>
-          <Act title="Plan a visit" onPress={() => router.push(`/systems/${system.id}/new-visit`)} disabled={coils.length === 0} />
+          <Act
+            title="Plan a visit"
+            onPress={() => router.push(`/systems/${system.id}/new-visit`)}
+            disabled={standing.length === 0 || system.archived}
+          />
         </ThumbBar>
       }
     >
+      {system.archived ? (
+        <Banner
+          tone="wait"
+          right={<Companion title="Bring it back" onPress={() => put({ of: 'systems', id: system.id, archived: false })} />}
+        >
+          This system is put away.
+        </Banner>
+      ) : null}
+      {trouble ? <Banner tone="stop">{trouble}</Banner> : null}
       <Part first title={<Heading>System</Heading>}>
         <View>
           <Row label="Kind" value={systemLine(system)} />
@@ -99,11 +128,13 @@ export function SystemPage() {
           {last?.nextDue ? <Row label={last.nextDue < today() ? 'Overdue since' : 'Next due'} value={shortDay(last.nextDue)} /> : null}
         </View>
         {place.note ? <Body>{place.note}</Body> : null}
+        <LinkRow title="Put the system right, or move it" href={`/systems/${system.id}/edit`} testID="system-edit" />
+        <LinkRow title={place.name} under="Owner, position, other systems" href={`/places/${place.id}`} testID="to-place" />
       </Part>
-      {coils.map((coil) => {
+      {standing.map((coil) => {
         const seen = last?.coils.find((row) => row.coilId === coil.id);
         return (
-          <Part key={coil.id} title={<Heading>{ROLE_NAMES[coil.role]}</Heading>}>
+          <Part key={coil.id} title={<Heading>{coilName(coil)}</Heading>}>
             <Small ink="inkSoft">{`${coilLine(coil)} · ${coil.geometry.finsPerInch} fins per inch`}</Small>
             <GradeStrip faces={coil.geometry.faces} rows={coil.geometry.rows} grades={seen?.after ?? {}} cellHeight={48} />
             <Small ink="inkSoft">
@@ -111,32 +142,40 @@ export function SystemPage() {
                 ? 'Not graded yet.'
                 : `As left on ${shortDay(last.day)}: worst ${seen.worstAfter} ${gradeFacts(seen.worstAfter as Grade).name}.`}
             </Small>
+            {seen?.nextDue ? <Row label={seen.nextDue < today() ? 'Overdue since' : 'Due again'} value={shortDay(seen.nextDue)} /> : null}
             <Row label="Face area">
               <Why because={areaBecause(coil.geometry)}>
                 <Strong>{formatQuantity({ kind: 'area', m2: faceArea(coil.geometry) }, units)}</Strong>
               </Why>
             </Row>
-            <LinkRow title="Change how it is built" href={`/systems/${system.id}/coil?coilId=${coil.id}`} />
+            <LinkRow title="Change how it is built" href={`/systems/${system.id}/coil?coilId=${coil.id}`} testID={`coil-edit-${coil.id}`} />
           </Part>
         );
       })}
-      {coils.length < 2 ? (
-        <Part>
-          {coils.length === 0 ? (
-            <Empty title="No coil yet">Add the outdoor coil, then the indoor one. A visit needs at least one.</Empty>
-          ) : null}
-          {(['condenser', 'evaporator'] as const)
-            .filter((role) => !coils.some((coil) => coil.role === role))
-            .map((role) => (
-              <LinkRow
-                key={role}
-                title={`Add the ${ROLE_NAMES[role].toLowerCase()}`}
-                href={`/systems/${system.id}/coil?role=${role}`}
-                testID={`add-${role}`}
-              />
-            ))}
-        </Part>
-      ) : null}
+      <Part>
+        {standing.length === 0 ? (
+          <Empty title="No coil yet">Add the outdoor coil, then the indoor one. A visit needs at least one.</Empty>
+        ) : null}
+        {COIL_ROLES.filter((role) => standing.filter((coil) => coil.role === role).length < MOST_COILS[system.configuration][role]).map(
+          (role) => (
+            <LinkRow
+              key={role}
+              title={
+                standing.some((coil) => coil.role === role)
+                  ? `Add another ${ROLE_NAMES[role].toLowerCase()}`
+                  : `Add the ${ROLE_NAMES[role].toLowerCase()}`
+              }
+              href={`/systems/${system.id}/coil?role=${role}`}
+              testID={`add-${role}`}
+            />
+          ),
+        )}
+        {away.map((coil) => (
+          <Row key={coil.id} label={`${coilName(coil)}, put away`}>
+            <Companion title="Bring it back" onPress={() => put({ of: 'coils', id: coil.id, archived: false })} />
+          </Row>
+        ))}
+      </Part>
       {upcoming.length > 0 ? (
         <Part title={<Heading>Planned</Heading>}>
           {upcoming.map((visit) => (
@@ -176,6 +215,17 @@ export function SystemPage() {
           </View>
         ))}
       </Part>
+      {system.archived ? null : (
+        <Part title={<Heading>Done with it</Heading>}>
+          <Companion
+            title="Put the system away"
+            onPress={() => put({ of: 'systems', id: system.id, archived: true })}
+            busy={archive.isPending}
+            testID="system-archive"
+          />
+          <Small ink="inkSoft">It leaves the list; its history is kept, and it can be brought back.</Small>
+        </Part>
+      )}
     </Screen>
   );
 }

@@ -6,10 +6,9 @@ import { detailOf, openPage, settle } from '@/testing/openVisit';
 import { CoilForm } from './CoilForm';
 
 jest.mock('expo-router', () => jest.requireActual<typeof Fakes>('@/testing/fakes').stillRouter({ systemId: 's1', coilId: 'coil-1' }));
-jest.mock('idb-keyval', () => jest.requireActual<typeof Fakes>('@/testing/fakes').memoryDisk());
 
 const { system, place } = detailOf(scribe('v1').events);
-const coil: CoilRecord = { ...fullRunCoils[0], systemId: 's1' };
+const coil: CoilRecord = { ...fullRunCoils[0], systemId: 's1', name: '', archived: false };
 const detail: SystemDetail = { system, place, coils: [coil], history: [], upcoming: [], openFindings: [] };
 const fields = (label: RegExp) => screen.getAllByLabelText<HTMLInputElement>(label);
 const save = async () => {

@@ -20,6 +20,7 @@ export const nearest = (degrees: number): number => (Math.round(degrees / 45) % 
 
 /** What the form of a coil holds, as typed. */
 export interface CoilFormValues {
+  name: string;
   construction: Construction;
   shape: CoilShape;
   rows: number;

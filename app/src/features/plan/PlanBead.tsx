@@ -8,6 +8,7 @@ import {
   mergedKit,
   visitClashes,
   type CoilPlan,
+  coilName,
 } from '@elm-mist/core';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
@@ -34,7 +35,6 @@ import {
   useAfterPaint,
   Why,
 } from '@/ui';
-import { ROLE_NAMES } from '../shared/words';
 import { goTo, NotYet, VisitScreen } from '../visit/VisitScreen';
 import { draftPlans } from './draftPlans';
 import { OpeningPart } from './OpeningPart';
@@ -290,7 +290,7 @@ export function PlanBead() {
     <VisitScreen
       bead="plan"
       page={shown?.coil.id ?? ''}
-      {...(shown ? { under: ROLE_NAMES[shown.coil.role] } : {})}
+      {...(shown ? { under: coilName(shown.coil) } : {})}
       foot={
         <ThumbBar>
           <Companion title="Look again" onPress={() => goTo(detail.visit.id, 'look')} />
@@ -304,7 +304,7 @@ export function PlanBead() {
         onChange={setCoilId}
         options={drafts.map((row) => ({
           value: row.coil.id,
-          label: ROLE_NAMES[row.coil.role],
+          label: coilName(row.coil),
           ...(state.plans[row.coil.id] ? { mark: <Sign name="check" size={16} ink="elm" /> } : {}),
         }))}
       />

@@ -1,10 +1,9 @@
 import { formatDuration, type CoilPlan, type KeepWet, type WetOffer } from '@elm-mist/core';
-import { format } from 'date-fns';
 import { View } from 'react-native';
-import { useVisit } from '@/data';
+import { useVisit, wallClock } from '@/data';
 import { Banner, Body, Heading, OneOf, Part, Row, Small, Strong } from '@/ui';
 
-const hour = (ms: number) => format(ms, 'h a').toLowerCase();
+const hour = (ms: number) => wallClock(ms, 'h a').toLowerCase();
 
 function hourWords(offer: Extract<WetOffer, { kind: 'hour' }>, cold: boolean): string {
   if (offer.fromMs !== null && offer.toMs !== null) return `${hour(offer.fromMs)} to ${hour(offer.toMs)}`;

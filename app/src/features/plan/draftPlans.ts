@@ -1,7 +1,6 @@
 import type { CoilRecord } from '@elm-mist/contract';
-import { CoreError, planCoil, type CoilPlan } from '@elm-mist/core';
+import { CoreError, planCoil, type CoilPlan, coilName } from '@elm-mist/core';
 import type { OpenVisit } from '@/data';
-import { ROLE_NAMES } from '../shared/words';
 
 export interface DraftPlan {
   coil: CoilRecord;
@@ -13,7 +12,7 @@ export interface DraftPlan {
 /** The plan that the facts give now for one coil. */
 export function draftPlan(visit: OpenVisit, coil: CoilRecord): DraftPlan {
   const survey = visit.state.surveys[coil.id]?.value;
-  if (!survey) return { coil, plan: null, trouble: `${ROLE_NAMES[coil.role]}: grade it in Look first.` };
+  if (!survey) return { coil, plan: null, trouble: `${coilName(coil)}: grade it in Look first.` };
   try {
     return { coil, plan: planCoil(coil, survey, visit.context, visit.shelf, visit.house), trouble: '' };
   } catch (error) {

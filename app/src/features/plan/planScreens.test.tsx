@@ -6,12 +6,12 @@ import type * as Fakes from '@/testing/fakes';
 import { openInVisit, settle, VISIT } from '@/testing/openVisit';
 import { RunSheetScreen } from '../runsheet/RunSheetScreen';
 import { PlanBead } from './PlanBead';
+import { forgetDevice } from '@/testing/device';
 
 jest.mock('expo-router', () => jest.requireActual<typeof Fakes>('@/testing/fakes').stillRouter());
-jest.mock('idb-keyval', () => jest.requireActual<typeof Fakes>('@/testing/fakes').memoryDisk());
 jest.mock('@/workers/useRunSheet', () => jest.requireActual<typeof Fakes>('@/testing/fakes').searchAtOnce());
 
-beforeEach(() => window.localStorage.clear());
+beforeEach(forgetDevice);
 afterEach(() => jest.restoreAllMocks());
 
 const [outdoor, indoor] = fullRunCoils;
@@ -42,7 +42,7 @@ const choose = async (name: RegExp) => {
 };
 
 test('foam that would dry: refused, with the hour of this day; each way out is what choosing it gives', async () => {
-  const posted = await openInVisit(<PlanBead />, looked(), { weather: { simulated: true, hours } });
+  const posted = await openInVisit(<PlanBead />, looked(), { weather: { source: 'simulated', hours } });
   const offers = screen.getByTestId('wet-offers');
   expect(screen.getByText('Water only', { selector: '[role=heading]' })).toBeTruthy();
   expect(within(offers).getByText(/Not now with foam\.$/)).toBeTruthy();

@@ -16,9 +16,8 @@ import {
   STEADY_S,
   type PowerStep,
 } from '@elm-mist/core';
-import { format, parseISO } from 'date-fns';
 import { View } from 'react-native';
-import { useNow, useVisit, whoIsThis } from '@/data';
+import { useNow, useVisit, wallClock } from '@/data';
 import {
   Act,
   Banner,
@@ -55,7 +54,7 @@ const DONE_WORDS: Record<PowerStep, string> = {
 
 /** From the last rinse to running steady: spin, close, tell, power, rest, call, look, listen, and a quarter of an hour. */
 export function PowerUpScreen() {
-  const { state, detail, record, undo, own, coils, house } = useVisit();
+  const { state, detail, record, undo, own, coils, who } = useVisit();
   const closed = state.closed !== null;
   const now = useNow(!closed);
   const up = state.powerUp;
@@ -76,7 +75,7 @@ export function PowerUpScreen() {
   const condensedAtMs = condense ? condensateClock(up) : null;
   const condenseS = condensedAtMs === null ? 0 : Math.max(0, Math.round((condensedAtMs - now) / 1000));
   const pulledBy = [...new Set(Object.values(state.gates).flatMap((gate) => gate?.done.isolated?.by ?? []))];
-  const other = pulledBy.filter((name) => name !== whoIsThis(house.crew));
+  const other = pulledBy.filter((name) => name !== who);
   const waits = (step === 'called' && restS > 0) || (step === 'steady' && steadyS > 0);
   const take = (ok: boolean) => {
     if (!step) return;
@@ -117,7 +116,7 @@ export function PowerUpScreen() {
       ) : null}
       {up.failed ? (
         <HazardBox lead="Power off again.">
-          {`${POWER_TABLE[up.failed.step].name}: found otherwise at ${format(parseISO(up.failed.at), 'h:mm')}. Isolate and prove dead in Wash before a hand goes in; put it right, then start again from here.`}
+          {`${POWER_TABLE[up.failed.step].name}: found otherwise at ${wallClock(up.failed.at, 'h:mm')}. Isolate and prove dead in Wash before a hand goes in; put it right, then start again from here.`}
         </HazardBox>
       ) : null}
       {restS > 0 ? <Countdown words="the compressor rests" left={restS} of={HOLD_OFF_S} testID="rest-clock" /> : null}
@@ -160,7 +159,7 @@ export function PowerUpScreen() {
             number={index + 1}
             here={id === step}
             name={POWER_TABLE[id].name}
-            taken={up.done[id] ? <Small ink="inkSoft">{format(parseISO(up.done[id].at), 'h:mm')}</Small> : null}
+            taken={up.done[id] ? <Small ink="inkSoft">{wallClock(up.done[id].at, 'h:mm')}</Small> : null}
           >
             {id === step ? <Small ink="inkSoft">{POWER_TABLE[id].help}</Small> : null}
           </StepRow>

@@ -1,7 +1,7 @@
-import { PersistQueryClientProvider } from '@tanstack/react-query-persist-client';
+import { QueryClientProvider } from '@tanstack/react-query';
 import { usePathname } from 'expo-router';
-import { useEffect, type ReactNode } from 'react';
-import { openOutbox, sendPhotos, persistOptions, queryClient, useHouseRules } from '@/data';
+import { useEffect, useState, type ReactNode } from 'react';
+import { keepShell, openDevice, queryClient, sendPhotos, useHouseRules, useShop } from '@/data';
 import { BecauseRoot, Frame, ThemeRoot, useBecause, type Place } from '@/ui';
 import { PlaceList } from '../places/PlaceList';
 import { ShelfList } from '../shelf/ShelfList';
@@ -10,10 +10,10 @@ import { AwayBanner } from '../visit/AwayBanner';
 
 const PLACES: readonly (Place & { under: readonly string[] })[] = [
   { id: 'today', name: 'Today', icon: 'today', href: '/', under: ['/visits'] },
-  { id: 'places', name: 'Places', icon: 'places', href: '/places', under: ['/places', '/systems'] },
+  { id: 'places', name: 'Places', icon: 'places', href: '/places', under: ['/places', '/systems', '/customers'] },
   { id: 'bench', name: 'Bench', icon: 'bench', href: '/bench', under: ['/bench'] },
   { id: 'shelf', name: 'Shelf', icon: 'shelf', href: '/shelf', under: ['/shelf'] },
-  { id: 'more', name: 'More', icon: 'more', href: '/more', under: ['/more'] },
+  { id: 'more', name: 'More', icon: 'more', href: '/more', under: ['/more', '/shop', '/start'] },
 ];
 
 const LISTS: Record<string, ReactNode> = { today: <DayList />, places: <PlaceList />, shelf: <ShelfList /> };
@@ -32,6 +32,8 @@ function Framed({ children }: { children: ReactNode }) {
 
 function WithUnits({ children }: { children: ReactNode }) {
   const { units } = useHouseRules();
+  // Clocks and prices everywhere go by the shop's.
+  useShop();
   return (
     <BecauseRoot system={units}>
       <Framed>{children}</Framed>
@@ -41,19 +43,21 @@ function WithUnits({ children }: { children: ReactNode }) {
 
 /** Everything that holds for the whole program: stored answers, the outbox, theme, units and the frame. */
 export function AppRoot({ children }: { children: ReactNode }) {
+  const [open, setOpen] = useState(false);
   useEffect(() => {
-    void openOutbox();
+    void openDevice().then(() => setOpen(true));
     void sendPhotos();
     const again = setInterval(() => void sendPhotos(), 15_000);
-    if (process.env.NODE_ENV === 'production' && 'serviceWorker' in navigator)
-      void navigator.serviceWorker.register('/sw.js').catch(() => undefined);
+    void keepShell();
     return () => clearInterval(again);
   }, []);
+  // What this device kept is there in some milliseconds; drawn before, it would be missed.
+  if (!open) return null;
   return (
-    <PersistQueryClientProvider client={queryClient} persistOptions={persistOptions}>
+    <QueryClientProvider client={queryClient}>
       <ThemeRoot>
         <WithUnits>{children}</WithUnits>
       </ThemeRoot>
-    </PersistQueryClientProvider>
+    </QueryClientProvider>
   );
 }

@@ -1,7 +1,6 @@
 import { formatDuration, NOW_TASK, runStart, stepRow, type RunSheet, type Task } from '@elm-mist/core';
-import { format } from 'date-fns';
 import { View } from 'react-native';
-import { useVisit } from '@/data';
+import { useVisit, wallClock } from '@/data';
 import { Act, Banner, Body, Companion, Gauge, Heading, Label, OneOf, Part, Row, Small, space, ThumbBar, Tick, Waiting } from '@/ui';
 import { useRunSheet } from '@/workers/useRunSheet';
 import { goTo, NotYet, VisitScreen } from '../visit/VisitScreen';
@@ -102,7 +101,7 @@ function Found({ sheet, tasks, crew, live }: { sheet: RunSheet; tasks: readonly 
     ({ placed, task }) => placed.person === lane && task.what?.is === 'step' && stepRow(task.what.stepId).doneWhen === 'ticked',
   );
   const ownBegun = own ? state.tasks[own.task.id]?.begunAt : undefined;
-  const at = (seconds: number) => (begun ? format(atMs + seconds * 1000, 'h:mm') : `${Math.floor(seconds / 60)} min`);
+  const at = (seconds: number) => (begun ? wallClock(atMs + seconds * 1000, 'h:mm') : `${Math.floor(seconds / 60)} min`);
   const takes = (seconds: number) => formatDuration(seconds < 60 ? seconds : Math.round(seconds / 60) * 60);
   const whose = (person: number | null) =>
     person === null
@@ -120,7 +119,7 @@ function Found({ sheet, tasks, crew, live }: { sheet: RunSheet; tasks: readonly 
         {begun ? (
           <View>
             <Label ink="inkSoft">done at</Label>
-            <Gauge>{format(atMs + sheet.endS * 1000, 'h:mm')}</Gauge>
+            <Gauge>{wallClock(atMs + sheet.endS * 1000, 'h:mm')}</Gauge>
           </View>
         ) : null}
         <View>
@@ -142,7 +141,7 @@ function Found({ sheet, tasks, crew, live }: { sheet: RunSheet; tasks: readonly 
         <Part title={<Heading>Your next</Heading>}>
           <Tick
             label={own.task.name}
-            help={ownBegun ? `Begun at ${format(new Date(ownBegun), 'h:mm')}. Tick it when it is done.` : 'Tick it when it is done.'}
+            help={ownBegun ? `Begun at ${wallClock(ownBegun, 'h:mm')}. Tick it when it is done.` : 'Tick it when it is done.'}
             value={false}
             onChange={() => void record({ kind: 'task.done', data: { taskId: own.task.id } })}
             testID="own-task"

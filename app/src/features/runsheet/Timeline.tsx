@@ -1,9 +1,9 @@
 import { formatDuration, type Placed, type Task } from '@elm-mist/core';
-import { format } from 'date-fns';
 import { useState } from 'react';
 import { View } from 'react-native';
 import Svg, { G, Line, Rect, Text as SvgText } from 'react-native-svg';
 import { font, Label, useTokens } from '@/ui';
+import { wallClock } from '@/data';
 
 const LANE = 40;
 const GAP = 10;
@@ -44,7 +44,7 @@ export function Timeline({
               <G key={mark}>
                 <Line x1={x(mark)} x2={x(mark)} y1={TOP - 4} y2={height} stroke={tokens.rule} strokeWidth={1} />
                 <SvgText x={x(mark) + 2} y={14} fontFamily={font.figure} fontSize={13} fill={tokens.inkSoft}>
-                  {startMs === null ? `${mark / 60} min` : format(startMs + mark * 1000, 'h:mm')}
+                  {startMs === null ? `${mark / 60} min` : wallClock(startMs + mark * 1000, 'h:mm')}
                 </SvgText>
               </G>
             ))}

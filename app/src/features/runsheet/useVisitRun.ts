@@ -1,10 +1,9 @@
-import { remainingTasks, visitTasks, type RunCoil, type Task } from '@elm-mist/core';
+import { remainingTasks, visitTasks, type RunCoil, type Task, coilName } from '@elm-mist/core';
 import { useMemo } from 'react';
-import { useNow, useVisit, whoIsThis } from '@/data';
+import { useNow, useVisit } from '@/data';
 import type { Thought } from '@/workers/thinking';
 import { useRunSheet } from '@/workers/useRunSheet';
 import { draftPlan } from '../plan/draftPlans';
-import { ROLE_NAMES } from '../shared/words';
 
 /** The rest of a run is planned anew at every entry, and every so often between, ms. */
 const PLAN_ANEW_MS = 30_000;
@@ -21,7 +20,7 @@ export function useVisitTasks(): Task[] {
             ? [
                 {
                   id: coil.id,
-                  name: ROLE_NAMES[coil.role].replace(' coil', ''),
+                  name: coilName(coil).replace(' coil', ''),
                   rows: coil.geometry.rows,
                   source: visit.source(coil),
                   plan,
@@ -75,7 +74,7 @@ const NOTHING: Task[] = [];
 
 /** Whose lane of the sheet this phone is: the one who isolated is the first. */
 export function useOwnLane(): number {
-  const { state, house, crew } = useVisit();
+  const { state, who, crew } = useVisit();
   const lead = Object.values(state.gates).flatMap((gate) => gate?.done.isolated?.by ?? [])[0];
-  return crew > 1 && lead !== undefined && lead !== whoIsThis(house.crew) ? 1 : 0;
+  return crew > 1 && lead !== undefined && lead !== who ? 1 : 0;
 }

@@ -1,8 +1,7 @@
 import type { CoilRecord } from '@elm-mist/contract';
-import { CONFIGURATION_TABLE, CONSTRUCTION_TABLE, type CoilRole, type VisitStanding } from '@elm-mist/core';
-import { format, parseISO } from 'date-fns';
-
-export const ROLE_NAMES: Record<CoilRole, string> = { condenser: 'Outdoor coil', evaporator: 'Indoor coil' };
+import { CONFIGURATION_TABLE, CONSTRUCTION_TABLE, type VisitStanding } from '@elm-mist/core';
+import { format } from 'date-fns/format';
+import { parseISO } from 'date-fns/parseISO';
 
 const SHAPE_NAMES: Record<CoilRecord['geometry']['shape'], string> = {
   wrap: 'wrap-round',
@@ -28,4 +27,9 @@ export const systemLine = (system: { configuration: keyof typeof CONFIGURATION_T
 export const longDay = (day: string): string => format(parseISO(day), 'EEEE d MMMM');
 export const shortDay = (day: string): string => format(parseISO(day), 'd MMM yyyy');
 
-export const STANDING_WORDS: Record<VisitStanding, string> = { planned: 'Planned', 'under way': 'Under way', closed: 'Closed' };
+export const STANDING_WORDS: Record<VisitStanding, string> = {
+  planned: 'Planned',
+  'under way': 'Under way',
+  closed: 'Closed',
+  cancelled: 'Cancelled',
+};

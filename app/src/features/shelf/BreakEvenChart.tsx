@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { LineChart } from 'react-native-gifted-charts';
 import { Label, Small, font, useTokens } from '@/ui';
-import { money } from './shelfWords';
+import { money } from '@/data';
 
 const MOST_POINTS = 21;
 const AXIS_ROOM = 56;

@@ -2,18 +2,17 @@ import { breakEven, breakEvenStart, CoreError, formatVolume, readFigure, type Br
 import { useQuery } from '@tanstack/react-query';
 import { lazy, Suspense } from 'react';
 import { View } from 'react-native';
-import { shelfQuery, useDraft, useHouseRules } from '@/data';
+import { shelfQuery, useDraft, useHouseRules, money, moneySign } from '@/data';
 import { Body, Field, Gauge, Heading, Label, Part, Small, space, Waiting } from '@/ui';
-import { money } from './shelfWords';
 
 /** The chart comes with its own script, only when it is looked at. */
 const BreakEvenChart = lazy(() => import('./BreakEvenChart'));
 
 const FIELDS = [
-  { id: 'gun', label: 'The gun costs once', unit: '$' },
-  { id: 'can', label: 'Cans for one job', unit: '$' },
+  { id: 'gun', label: 'The gun costs once', unit: 'money' },
+  { id: 'can', label: 'Cans for one job', unit: 'money' },
   { id: 'canMinutes', label: 'Time with cans', unit: 'min' },
-  { id: 'concentrate', label: 'Concentrate for one job', unit: '$' },
+  { id: 'concentrate', label: 'Concentrate for one job', unit: 'money' },
   { id: 'gunMinutes', label: 'Time with the gun', unit: 'min' },
   { id: 'jobs', label: 'Jobs in a season', unit: '' },
 ] as const;
@@ -96,7 +95,7 @@ export function BreakEvenPart() {
             <View key={id} style={{ flexBasis: 150, flexGrow: 1 }}>
               <Field
                 label={label}
-                {...(unit ? { unit } : {})}
+                {...(unit ? { unit: unit === 'money' ? moneySign() : unit } : {})}
                 value={values[id]}
                 onChange={(text) => keep({ ...values, [id]: text })}
                 keyboard="decimal-pad"

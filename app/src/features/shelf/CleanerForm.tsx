@@ -15,7 +15,7 @@ import { router, useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
 import { Controller, useForm, useWatch } from 'react-hook-form';
 import { View } from 'react-native';
-import { draftValues, shelfQuery, useDraft, useFormDraft, useHouseRules, useSaveCleaner } from '@/data';
+import { draftValues, shelfQuery, useDraft, useFormDraft, useHouseRules, useSaveCleaner, moneySign } from '@/data';
 import {
   Act,
   AnyOf,
@@ -242,7 +242,7 @@ function CleanerFields({ cleaner }: { cleaner: CleanerRecord | undefined }) {
             grow
             testID="cleaner-pack"
           />
-          <FormField control={control} name="price" label="Price" unit="$" keyboard="decimal-pad" grow testID="cleaner-price" />
+          <FormField control={control} name="price" label="Price" unit={moneySign()} keyboard="decimal-pad" grow testID="cleaner-price" />
           <FormField control={control} name="low" label="Low at" help="Empty: never warned of" grow />
         </View>
       </Part>

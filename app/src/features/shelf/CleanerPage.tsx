@@ -9,11 +9,10 @@ import {
   type UnitSystem,
 } from '@elm-mist/core';
 import { useQuery } from '@tanstack/react-query';
-import { format, parseISO } from 'date-fns';
 import { router, useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
 import { Linking, View } from 'react-native';
-import { cleanerQuery, dayOf, RefusedError, sendSheet, sheetAddress, shelfQuery, useHouseRules } from '@/data';
+import { cleanerQuery, today, RefusedError, sendSheet, sheetAddress, shelfQuery, useHouseRules, wallClock, money } from '@/data';
 import {
   Act,
   Banner,
@@ -31,7 +30,7 @@ import {
   Trouble,
   Waiting,
 } from '@/ui';
-import { allowedLine, chartLine, money, warningWords, whereLine } from './shelfWords';
+import { allowedLine, chartLine, warningWords, whereLine } from './shelfWords';
 import { StockPart } from './StockPart';
 
 const WHY_WORDS: Record<StockMove['why'], string> = {
@@ -66,7 +65,7 @@ export function CleanerPage() {
       </Screen>
     );
   const items = shelf.data?.stock.filter((item) => item.cleanerId === cleaner.id) ?? [];
-  const warnings = stockWarnings([cleaner], items, dayOf(new Date()));
+  const warnings = stockWarnings([cleaner], items, today());
   return (
     <Screen
       head={<ScreenHead title={cleaner.name} under={`${CHEMISTRY_NAMES[cleaner.chemistry]} · ${whereLine(cleaner)}`} />}
@@ -116,7 +115,7 @@ export function CleanerPage() {
             {answer.data.moves.slice(0, 12).map((move) => (
               <Row
                 key={move.id}
-                label={`${format(parseISO(move.at), 'd MMM')} · ${WHY_WORDS[move.why]}${move.by ? `, ${move.by}` : ''}`}
+                label={`${wallClock(move.at, 'd MMM')} · ${WHY_WORDS[move.why]}${move.by ? `, ${move.by}` : ''}`}
                 value={moveWords(move, units)}
               />
             ))}

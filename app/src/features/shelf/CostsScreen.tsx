@@ -1,10 +1,15 @@
 import type { VisitCostRecord } from '@elm-mist/contract';
 import { formatVolume, type UnitSystem } from '@elm-mist/core';
 import { useQuery } from '@tanstack/react-query';
-import { endOfMonth, format, formatISO, startOfMonth, subMonths } from 'date-fns';
+import { endOfMonth } from 'date-fns/endOfMonth';
+import { format } from 'date-fns/format';
+import { formatISO } from 'date-fns/formatISO';
+import { parseISO } from 'date-fns/parseISO';
+import { startOfMonth } from 'date-fns/startOfMonth';
+import { subMonths } from 'date-fns/subMonths';
 import { router, useLocalSearchParams } from 'expo-router';
 import { View } from 'react-native';
-import { costsQuery, useHouseRules } from '@/data';
+import { costsQuery, useHouseRules, money, today } from '@/data';
 import {
   Act,
   Banner,
@@ -15,9 +20,9 @@ import {
   Heading,
   Label,
   LinkRow,
+  LongScreen,
   Part,
   Row,
-  Screen,
   ScreenHead,
   Small,
   space,
@@ -28,15 +33,13 @@ import {
 } from '@/ui';
 import { shortDay } from '../shared/words';
 import { BreakEvenPart } from './BreakEvenPart';
-import { money } from './shelfWords';
 
 const MEANS: Record<VisitCostRecord['means'], string> = { water: 'Water only', mixed: 'Mixed cleaner', aerosol: 'Cans' };
 const SPANS = ['month', 'year', 'breakeven'] as const;
-type Span = (typeof SPANS)[number];
 
 const day = (at: Date) => formatISO(at, { representation: 'date' });
 
-function spanOf(span: Span, now: Date): { from: string; to: string; words: string } {
+function spanOf(span: 'month' | 'year', now: Date): { from: string; to: string; words: string } {
   return span === 'month'
     ? { from: day(startOfMonth(now)), to: day(endOfMonth(now)), words: format(now, 'MMMM yyyy') }
     : { from: day(subMonths(now, 12)), to: day(now), words: 'the last twelve months' };
@@ -44,79 +47,81 @@ function spanOf(span: Span, now: Date): { from: string; to: string; words: strin
 
 const sum = (rows: readonly VisitCostRecord[], of: (row: VisitCostRecord) => number) => rows.reduce((total, row) => total + of(row), 0);
 
+const byDayDown = (rows: readonly VisitCostRecord[]): VisitCostRecord[] => [...rows].reverse();
+
 /** What visits cost, and whether the gun has paid for itself. */
 export function CostsScreen() {
-  const { span } = useLocalSearchParams<{ span?: string }>();
-  const shown = SPANS.find((row) => row === span) ?? 'month';
+  const asked = useLocalSearchParams<{ span?: string }>().span;
+  const span = SPANS.find((row) => row === asked) ?? 'month';
+  const { units } = useHouseRules();
+  const { from, to, words } = spanOf(span === 'month' ? 'month' : 'year', parseISO(today()));
+  const answer = useQuery({ ...costsQuery(from, to), enabled: span !== 'breakeven' });
+  const rows = span === 'breakeven' ? [] : (answer.data ?? []);
   return (
-    <Screen
+    <LongScreen
       head={<ScreenHead title="Costs" under="Product, water and time" />}
       foot={
         <ThumbBar>
           <Act title="To the shelf" onPress={() => router.navigate('/shelf')} />
         </ThumbBar>
       }
-      page={shown}
+      page={span}
       testID="costs"
-    >
-      <Tabs
-        label="Costs of"
-        value={shown}
-        onChange={(next) => router.setParams({ span: next })}
-        options={[
-          { value: 'month', label: 'This month' },
-          { value: 'year', label: 'A year' },
-          { value: 'breakeven', label: 'Can or gun' },
-        ]}
-      />
-      {shown === 'breakeven' ? <BreakEvenPart /> : <SpanPart span={shown} />}
-    </Screen>
-  );
-}
-
-function SpanPart({ span }: { span: 'month' | 'year' }) {
-  const { from, to, words } = spanOf(span, new Date());
-  const answer = useQuery(costsQuery(from, to));
-  const { units, hourlyRate, waterPricePerM3 } = useHouseRules();
-  if (!answer.data)
-    return answer.isError ? (
-      <Trouble what="The costs could not be read" kept="Nothing was lost." retry={() => void answer.refetch()} />
-    ) : (
-      <Waiting what="the costs" />
-    );
-  if (answer.data.length === 0)
-    return (
-      <Empty
-        title={`No visit closed in ${words}`}
-        action={span === 'month' ? <Companion title="Show a year" onPress={() => router.setParams({ span: 'year' })} /> : undefined}
-      >
-        What a visit took from the shelf, its water and its time stand here once it is closed.
-      </Empty>
-    );
-  return (
-    <CostRows
-      rows={answer.data}
-      words={words}
-      units={units}
-      free={{ work: hourlyRate === 0, water: waterPricePerM3 === 0 }}
-      away={answer.isError}
+      top={
+        <View style={{ gap: space.m }}>
+          <Tabs
+            label="Costs of"
+            value={span}
+            onChange={(next) => router.setParams({ span: next })}
+            options={[
+              { value: 'month', label: 'This month' },
+              { value: 'year', label: 'A year' },
+              { value: 'breakeven', label: 'Can or gun' },
+            ]}
+          />
+          {span === 'breakeven' ? (
+            <BreakEvenPart />
+          ) : rows.length > 0 ? (
+            <Sums rows={rows} words={words} away={answer.isError} />
+          ) : answer.data ? (
+            <Empty
+              title={`No visit closed in ${words}`}
+              action={span === 'month' ? <Companion title="Show a year" onPress={() => router.setParams({ span: 'year' })} /> : undefined}
+            >
+              What a visit took from the shelf, its water and its time stand here once it is closed.
+            </Empty>
+          ) : answer.isError ? (
+            <Trouble what="The costs could not be read" kept="Nothing was lost." retry={() => void answer.refetch()} />
+          ) : (
+            <Waiting what="the costs" />
+          )}
+        </View>
+      }
+      rows={byDayDown(rows)}
+      keyOf={(row) => row.visitId}
+      draw={(row) => <CostRow row={row} units={units} />}
+      {...(rows.length > 0
+        ? {
+            bottom: <Small ink="inkSoft">Rinse water is an estimate from face area and rows: nobody meters it. Prices are today’s.</Small>,
+          }
+        : {})}
     />
   );
 }
 
-function CostRows({
-  rows,
-  words,
-  units,
-  free,
-  away,
-}: {
-  rows: readonly VisitCostRecord[];
-  words: string;
-  units: UnitSystem;
-  free: { work: boolean; water: boolean };
-  away: boolean;
-}) {
+const CostRow = ({ row, units }: { row: VisitCostRecord; units: UnitSystem }) => (
+  <LinkRow
+    title={`${row.placeName} · ${row.systemName}`}
+    under={`${shortDay(row.day)} · product ${money(row.cost.product)}, water ${money(row.cost.water)} (${formatVolume(row.waterL, units)}), ${row.minutes} min`}
+    right={money(row.cost.total)}
+    href={`/visits/${row.visitId}/close`}
+  />
+);
+
+/** What the visits of the span cost together, and by what they were washed with. */
+function Sums({ rows, words, away }: { rows: readonly VisitCostRecord[]; words: string; away: boolean }) {
+  const { units, hourlyRate, waterPricePerM3 } = useHouseRules();
+  const free = [hourlyRate === 0 ? 'An hour’s work' : '', waterPricePerM3 === 0 ? 'Water' : ''].filter(Boolean);
   const allMeans = (Object.keys(MEANS) as VisitCostRecord['means'][]).flatMap((means) => {
     const own = rows.filter((row) => row.means === means);
     return own.length > 0 ? [{ means, own }] : [];
@@ -126,13 +131,16 @@ function CostRows({
     <>
       {away ? <Banner tone="wait">The server is away. This is what it said last.</Banner> : null}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: space.xl, rowGap: space.s }}>
-        <Figure label={`${rows.length} visits cost`} value={money(sum(rows, (row) => row.cost.total))} />
+        <Figure
+          label={rows.length === 1 ? '1 visit cost' : `${rows.length} visits cost`}
+          value={money(sum(rows, (row) => row.cost.total))}
+        />
         <Figure label="product" value={money(sum(rows, (row) => row.cost.product))} />
         <Figure label="water" value={money(sum(rows, (row) => row.cost.water))} />
         <Figure label="time" value={money(sum(rows, (row) => row.cost.work))} />
       </View>
-      {free.work || free.water ? (
-        <Small ink="inkSoft">{`${[free.work ? 'An hour’s work' : '', free.water ? 'Water' : ''].filter(Boolean).join(' and ')} has no price in the house rules, so it counts as nothing here.`}</Small>
+      {free.length > 0 ? (
+        <Small ink="inkSoft">{`${free.join(' and ')} has no price in the house rules, so it counts as nothing here.`}</Small>
       ) : null}
       <Part title={<Heading>Stronger than needed</Heading>}>
         <Body>
@@ -152,20 +160,7 @@ function CostRows({
           ))}
         </View>
       </Part>
-      <Part title={<Heading>Visit by visit</Heading>}>
-        <View>
-          {[...rows].reverse().map((row) => (
-            <LinkRow
-              key={row.visitId}
-              title={`${row.placeName} · ${row.systemName}`}
-              under={`${shortDay(row.day)} · product ${money(row.cost.product)}, water ${money(row.cost.water)} (${formatVolume(row.waterL, units)}), ${row.minutes} min`}
-              right={money(row.cost.total)}
-              href={`/visits/${row.visitId}/close`}
-            />
-          ))}
-        </View>
-        <Small ink="inkSoft">Rinse water is an estimate from face area and rows: nobody meters it. Prices are today’s.</Small>
-      </Part>
+      <Part title={<Heading>Visit by visit</Heading>}>{null}</Part>
     </>
   );
 }

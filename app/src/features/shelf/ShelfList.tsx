@@ -2,7 +2,7 @@ import { CHEMISTRY_NAMES, formatVolume, stockWarnings } from '@elm-mist/core';
 import { useQuery } from '@tanstack/react-query';
 import { router, usePathname } from 'expo-router';
 import { View } from 'react-native';
-import { dayOf, shelfQuery, useHouseRules } from '@/data';
+import { today, shelfQuery, useHouseRules } from '@/data';
 import { Act, Banner, Companion, Empty, Heading, LinkRow, Part, Screen, ScreenHead, ThumbBar, Trouble, Waiting, useWide } from '@/ui';
 import { leftOf, warningWords } from './shelfWords';
 
@@ -14,7 +14,7 @@ export function ShelfList() {
   // Beside a detail, whose own button is the filled one, this is only a list.
   const New = useWide() ? Companion : Act;
   const data = answer.data;
-  const warnings = data ? stockWarnings(data.cleaners, data.stock, dayOf(new Date())) : [];
+  const warnings = data ? stockWarnings(data.cleaners, data.stock, today()) : [];
   const urgent = warnings.filter((warning) => warning.kind !== 'expires-soon').length;
   return (
     <Screen

@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { View } from 'react-native';
 import { object, string } from 'yup';
-import { dayOf, useAddStock, useCountStock, useHouseRules, whoIsThis } from '@/data';
+import { today, useAddStock, useCountStock, useHouseRules, useWho } from '@/data';
 import { Banner, Body, Companion, Field, Heading, Part, Small, space, Strong } from '@/ui';
 import { typedFigure } from '../shared/figures';
 import { FormField } from '../shared/formField';
@@ -20,7 +20,7 @@ const shareWords = (item: StockRecord): string =>
 /** The bottles of one cleaner: what is left in each, counting them anew, putting more on the shelf. */
 export function StockPart({ cleaner, items }: { cleaner: CleanerRecord; items: readonly StockRecord[] }) {
   const [adding, setAdding] = useState(false);
-  const today = dayOf(new Date());
+  const day = today();
   const shown = items.filter((item) => item.leftL > 1e-9);
   const empty = items.length - shown.length;
   return (
@@ -30,7 +30,7 @@ export function StockPart({ cleaner, items }: { cleaner: CleanerRecord; items: r
       ) : null}
       <View>
         {shown.map((item) => (
-          <StockLine key={item.id} item={item} expired={item.expires !== null && item.expires < today} />
+          <StockLine key={item.id} item={item} expired={item.expires !== null && item.expires < day} />
         ))}
       </View>
       {empty > 0 ? <Small ink="inkSoft">{`${empty} empty ${empty === 1 ? 'bottle is' : 'bottles are'} kept in the record.`}</Small> : null}
@@ -44,7 +44,8 @@ export function StockPart({ cleaner, items }: { cleaner: CleanerRecord; items: r
 }
 
 function StockLine({ item, expired }: { item: StockRecord; expired: boolean }) {
-  const { units, crew } = useHouseRules();
+  const { units } = useHouseRules();
+  const who = useWho();
   const count = useCountStock();
   const [text, setText] = useState<string | null>(null);
   const [trouble, setTrouble] = useState('');
@@ -56,7 +57,7 @@ function StockLine({ item, expired }: { item: StockRecord; expired: boolean }) {
       return;
     }
     try {
-      await count.mutateAsync({ id: item.id, count: { leftL: read.litres, by: whoIsThis(crew) } });
+      await count.mutateAsync({ id: item.id, count: { leftL: read.litres, by: who } });
       setText(null);
       setTrouble('');
     } catch {
@@ -96,7 +97,8 @@ function StockLine({ item, expired }: { item: StockRecord; expired: boolean }) {
 }
 
 function AddStock({ cleaner, done }: { cleaner: CleanerRecord; done: () => void }) {
-  const { units, crew } = useHouseRules();
+  const { units } = useHouseRules();
+  const who = useWho();
   const add = useAddStock();
   const [trouble, setTrouble] = useState('');
   const schema = object({
@@ -120,7 +122,7 @@ function AddStock({ cleaner, done }: { cleaner: CleanerRecord; done: () => void 
     if ('trouble' in size) return;
     try {
       await add.mutateAsync({
-        by: whoIsThis(crew),
+        by: who,
         stock: {
           cleanerId: cleaner.id,
           lot: values.lot,

@@ -3,15 +3,15 @@ import type * as Fakes from '@/testing/fakes';
 import { went } from '@/testing/fakes';
 import { openPage, settle, STOCKED } from '@/testing/openVisit';
 import { ApplicatorForm } from './ApplicatorForm';
+import { forgetDevice } from '@/testing/device';
 
 const address: { applicatorId?: string } = {};
 jest.mock('expo-router', () => ({
   ...jest.requireActual<typeof Fakes>('@/testing/fakes').stillRouter(),
   useLocalSearchParams: () => address,
 }));
-jest.mock('idb-keyval', () => jest.requireActual<typeof Fakes>('@/testing/fakes').memoryDisk());
 beforeEach(() => {
-  window.localStorage.clear();
+  forgetDevice();
   went.length = 0;
   delete address.applicatorId;
 });
@@ -35,6 +35,7 @@ test('letters with their strengths and a water position are kept as such', async
   type('applicator-dial', 'A=3, E=10:1, W');
   await save();
   expect(written[0]?.body).toEqual({
+    id: expect.any(String),
     name: 'Lettered gun',
     kind: 'foaming-gun',
     capacityL: 1,

@@ -1,12 +1,12 @@
 import type { StockRecord } from '@elm-mist/contract';
 import { fireEvent, screen } from '@testing-library/react';
 import type * as Fakes from '@/testing/fakes';
-import { openPage, settle, STOCKED } from '@/testing/openVisit';
+import { openPage, settle, STOCKED, SHOP } from '@/testing/openVisit';
 import { ShelfList } from './ShelfList';
 import { StockPart } from './StockPart';
+import { forgetDevice } from '@/testing/device';
 
 jest.mock('expo-router', () => jest.requireActual<typeof Fakes>('@/testing/fakes').stillRouter());
-jest.mock('idb-keyval', () => jest.requireActual<typeof Fakes>('@/testing/fakes').memoryDisk());
 
 const cleaner = { ...STOCKED.cleaners[0]!, lowL: 2 };
 const item = (over: Partial<StockRecord>): StockRecord => ({
@@ -18,7 +18,7 @@ const item = (over: Partial<StockRecord>): StockRecord => ({
   leftL: 1,
   ...over,
 });
-beforeEach(() => window.localStorage.clear());
+beforeEach(forgetDevice);
 afterEach(() => jest.restoreAllMocks());
 const button = (name: string) => screen.getByRole('button', { name });
 const press = async (name: string) => {
@@ -27,7 +27,7 @@ const press = async (name: string) => {
 };
 
 test('a count beyond what the bottle holds is named and kept; a good one is written, by whom', async () => {
-  const written = await openPage(<StockPart cleaner={cleaner} items={[item({})]} />, {});
+  const written = await openPage(<StockPart cleaner={cleaner} items={[item({})]} />, { '/shop': SHOP });
   expect(screen.getByText(/25 % left$/)).toBeTruthy();
   await press('Count');
   fireEvent.change(screen.getByTestId('count-left'), { target: { value: '9 L' } });
@@ -41,7 +41,7 @@ test('a count beyond what the bottle holds is named and kept; a good one is writ
 });
 
 test('a server that is away keeps what was counted', async () => {
-  await openPage(<StockPart cleaner={cleaner} items={[item({})]} />, {}, () => ({ status: 503, body: {} }));
+  await openPage(<StockPart cleaner={cleaner} items={[item({})]} />, { '/shop': SHOP }, () => ({ status: 503, body: {} }));
   await press('Count');
   fireEvent.change(screen.getByTestId('count-left'), { target: { value: '2 L' } });
   await press('Keep the count');
@@ -50,7 +50,7 @@ test('a server that is away keeps what was counted', async () => {
 });
 
 test('more on the shelf: a day that is none is refused at its field, and what was typed stays', async () => {
-  const written = await openPage(<StockPart cleaner={cleaner} items={[]} />, {});
+  const written = await openPage(<StockPart cleaner={cleaner} items={[]} />, { '/shop': SHOP });
   expect(screen.getByText(/^None on the shelf\./)).toBeTruthy();
   fireEvent.click(screen.getByTestId('add-stock'));
   fireEvent.change(screen.getByLabelText('Good until'), { target: { value: '2027-02-31' } });

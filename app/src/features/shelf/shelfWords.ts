@@ -31,9 +31,6 @@ export const whereLine = (cleaner: CleanerRecord): string =>
 export const leftOf = (stock: readonly StockItem[], cleanerId: string): number =>
   stock.filter((item) => item.cleanerId === cleanerId).reduce((sum, item) => sum + item.leftL, 0);
 
-export const money = (amount: number): string =>
-  `$${amount.toLocaleString('en-US', { minimumFractionDigits: 2, maximumFractionDigits: 2 })}`;
-
 /** A warning in a few words, without the cleaner's name. */
 export function warningWords(warning: StockWarning, units: UnitSystem): string {
   switch (warning.kind) {

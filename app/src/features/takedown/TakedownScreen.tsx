@@ -1,8 +1,7 @@
 import { PART_KINDS, PART_NAMES, partWords, readFigure, refitOrder, wiresOpen, type PartKind } from '@elm-mist/core';
-import { format, parseISO } from 'date-fns';
 import { router, useLocalSearchParams } from 'expo-router';
 import { View } from 'react-native';
-import { useDraft, useVisit } from '@/data';
+import { useDraft, useVisit, wallClock } from '@/data';
 import { Act, Banner, Body, Companion, Field, HazardBox, Heading, Label, OneOf, Part, Row, Small, space, Tabs, ThumbBar } from '@/ui';
 import { goTo, VisitScreen } from '../visit/VisitScreen';
 import { WirePart } from './WirePart';
@@ -133,7 +132,7 @@ function PartsPart() {
             {state.parts
               .filter((part) => part.backAt !== null)
               .map((part) => (
-                <Row key={part.eventId} label={partWords(part.value)} value={format(parseISO(part.backAt ?? part.at), 'h:mm')} />
+                <Row key={part.eventId} label={partWords(part.value)} value={wallClock(part.backAt ?? part.at, 'h:mm')} />
               ))}
           </View>
         </Part>

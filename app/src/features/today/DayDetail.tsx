@@ -1,10 +1,10 @@
-import { BEAD_NAMES } from '@elm-mist/core';
+import { BEAD_NAMES, coilName } from '@elm-mist/core';
 import { useQuery } from '@tanstack/react-query';
 import { router, useGlobalSearchParams } from 'expo-router';
 import { View } from 'react-native';
 import { clockTime, dayQuery, today, useHouseRules } from '@/data';
 import { Act, Body, Empty, Part, Row, Screen, ScreenHead, Strong, Heading, ThumbBar, Waiting, space } from '@/ui';
-import { coilLine, ROLE_NAMES, systemLine } from '../shared/words';
+import { coilLine, systemLine } from '../shared/words';
 import { needLine } from './DayList';
 import { FitLine } from './FitLine';
 
@@ -54,7 +54,7 @@ export function DayDetail() {
         <View>
           <Row label="System" value={systemLine(next.system)} />
           {next.coils.map((coil) => (
-            <Row key={coil.id} label={ROLE_NAMES[coil.role]} value={coilLine(coil)} />
+            <Row key={coil.id} label={coilName(coil)} value={coilLine(coil)} />
           ))}
           <Row label="Customer" value={next.place.customerName} />
         </View>

@@ -1,6 +1,7 @@
 import type { DayRecord, TodayVisit } from '@elm-mist/contract';
 import {
   BEAD_NAMES,
+  dayLater,
   formatDuration,
   formatQuantity,
   formatVolume,
@@ -8,13 +9,13 @@ import {
   type Grade,
   type HouseRules,
   type UnitSystem,
+  coilName,
 } from '@elm-mist/core';
 import { useQuery } from '@tanstack/react-query';
-import { addDays, formatISO, parseISO } from 'date-fns';
 import { router, useGlobalSearchParams, usePathname } from 'expo-router';
 import { useMemo } from 'react';
 import { Pressable, View } from 'react-native';
-import { clockTime, dayQuery, today, useHouseRules } from '@/data';
+import { clockTime, dayQuery, shopAheadMin, today, useHouseRules, takeUpdate, usePacking, useShop, useUpdateWaits } from '@/data';
 import {
   Banner,
   Body,
@@ -39,7 +40,7 @@ import {
 } from '@/ui';
 import { FitLine } from './FitLine';
 import { ribbonOf } from './ribbonOf';
-import { longDay, ROLE_NAMES, STANDING_WORDS } from '../shared/words';
+import { longDay, STANDING_WORDS } from '../shared/words';
 
 /** What to expect and carry, in a line for each coil. */
 export function needLine(need: TodayVisit['needs'][number], system: UnitSystem): string {
@@ -53,8 +54,11 @@ export function needLine(need: TodayVisit['needs'][number], system: UnitSystem):
       : need.concentrateL === null
         ? ` · ${need.cleanerName.toLowerCase()} only`
         : ` · ${need.cans === null ? formatVolume(need.concentrateL, system) : `${need.cans} ${need.cans === 1 ? 'can' : 'cans'} of`} ${need.cleanerName}`;
-  return `${ROLE_NAMES[need.role]}: ${grade}${carry}`;
+  return `${coilName(need)}: ${grade}${carry}`;
 }
+
+/** Where the air of a day is from, in words. */
+const SOURCE_WORDS = { simulated: 'Weather simulated.', typical: 'Weather of a typical year.', read: 'Weather as it was read.' } as const;
 
 /** The warmest hour of the day in a line. */
 function airLine(weather: DayRecord['weather'] | undefined, system: UnitSystem): string {
@@ -68,7 +72,7 @@ function airLine(weather: DayRecord['weather'] | undefined, system: UnitSystem):
 export function StandingTag({ visit }: { visit: TodayVisit }) {
   const tokens = useTokens();
   const { standing } = visit.visit;
-  const ground = { planned: tokens.sheet, 'under way': tokens.amberWash, closed: tokens.elmWash }[standing];
+  const ground = { planned: tokens.sheet, 'under way': tokens.amberWash, closed: tokens.elmWash, cancelled: tokens.sheet }[standing];
   return (
     <View
       style={{
@@ -102,7 +106,10 @@ function VisitEntry({
 }) {
   const tokens = useTokens();
   const system = house.units;
-  const ribbon = useMemo(() => (row.visit.standing === 'closed' ? null : ribbonOf(row, weather, house)), [row, weather, house]);
+  const ribbon = useMemo(
+    () => (row.visit.standing === 'closed' || row.visit.standing === 'cancelled' ? null : ribbonOf(row, weather, house)),
+    [row, weather, house],
+  );
   return (
     <LinkBox
       href={`/visits/${row.visit.id}`}
@@ -144,10 +151,13 @@ export function DayList() {
   const day = /^\d{4}-\d{2}-\d{2}$/.test(params.day ?? '') ? (params.day as string) : today();
   const house = useHouseRules();
   const answer = useQuery(dayQuery(day));
+  const packing = usePacking(day);
+  const shop = useShop();
+  const aheadMin = shopAheadMin();
+  const updateWaits = useUpdateWaits();
   const tokens = useTokens();
   const turn = (by: number) => {
-    const next = formatISO(addDays(parseISO(day), by), { representation: 'date' });
-    router.setParams({ day: next });
+    router.setParams({ day: dayLater(day, by) });
   };
   const step = (by: number, name: 'back' | 'forward', says: string) => (
     <Pressable
@@ -169,7 +179,9 @@ export function DayList() {
     </Pressable>
   );
   const visits = answer.data?.visits;
-  const left = visits?.filter((row) => row.visit.standing !== 'closed').length ?? 0;
+  // Never offered in the middle of a wash.
+  const washing = visits?.some((row) => row.visit.standing === 'under way' && row.bead === 'wash') ?? false;
+  const left = visits?.filter((row) => row.visit.standing !== 'closed' && row.visit.standing !== 'cancelled').length ?? 0;
   const under =
     day === today()
       ? visits
@@ -193,6 +205,26 @@ export function DayList() {
       }
     >
       {answer.isError && visits ? <Banner tone="wait">The server is away. This is what it said last.</Banner> : null}
+      {updateWaits && !washing ? (
+        <Banner tone="info" right={<Companion title="Take it" onPress={takeUpdate} testID="take-update" />}>
+          A newer version of the program is here.
+        </Banner>
+      ) : null}
+      {shop.setUp && shop.setUp.length < 4 ? (
+        <Banner tone="info" right={<Companion title="Go on" onPress={() => router.push('/start')} testID="to-start" />}>
+          This shop is not set up to the end yet.
+        </Banner>
+      ) : null}
+      {aheadMin !== 0 ? (
+        <Small ink="inkSoft">{`Days and times are the shop’s, ${formatDuration(Math.abs(aheadMin) * 60)} ${aheadMin > 0 ? 'ahead of' : 'behind'} this phone.`}</Small>
+      ) : null}
+      {packing && packing.of > 0 ? (
+        <Small ink={packing.packed === packing.of ? 'inkSoft' : 'ink'} testID="packed">
+          {packing.packed === packing.of
+            ? `Packed: ${packing.packed} of ${packing.of}. These open with no signal.`
+            : `Packed: ${packing.packed} of ${packing.of}.${answer.isError ? ' The others open once the server is in reach.' : ''}`}
+        </Small>
+      ) : null}
       {visits ? (
         visits.length > 0 ? (
           <View style={{ marginTop: -space.l }}>
@@ -206,7 +238,8 @@ export function DayList() {
               />
             ))}
             <Small ink="inkSoft">
-              Ribbon: minutes until foam dries, hour by hour. Bar: sun on the coil. Box: the good window. Weather simulated.
+              Ribbon: minutes until foam dries, hour by hour. Bar: sun on the coil. Box: the good window.{' '}
+              {SOURCE_WORDS[answer.data?.weather.source ?? 'simulated']}
             </Small>
           </View>
         ) : (
@@ -217,8 +250,8 @@ export function DayList() {
         )
       ) : answer.isError ? (
         <Trouble
-          what="The day could not be read"
-          kept="Nothing was lost. Visits that were opened on this device before still open."
+          what="This day is not on this device"
+          kept="Nothing was lost. It shows once the server is in reach; days that were packed show without."
           retry={() => void answer.refetch()}
         />
       ) : (

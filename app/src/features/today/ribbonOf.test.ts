@@ -12,7 +12,7 @@ const hours = (over: (hour: number) => Partial<HourAir> = () => ({})): HourAir[]
     cloud: 1,
     ...over(7 + i),
   }));
-const weather = (rows: HourAir[]): DayRecord['weather'] => ({ simulated: true, hours: rows });
+const weather = (rows: HourAir[]): DayRecord['weather'] => ({ source: 'simulated', hours: rows });
 const visit = (startMinute: number, durationMin = 60, role = 'condenser'): TodayVisit =>
   ({
     visit: { id: 'v', day: DAY, startMinute, durationMin, standing: 'planned' },

@@ -1,12 +1,12 @@
 import type { DayRecord, TodayVisit } from '@elm-mist/contract';
 import { formatDuration, visitRibbon, type HouseRules, type VisitRibbon } from '@elm-mist/core';
-import { format } from 'date-fns';
 import type { RibbonCell } from '@/ui';
+import { instantOf, wallClock } from '@/data';
 
 const LONG_MIN = 99;
 
-const hourName = (atMs: number): string => format(atMs, 'h');
-const hourWords = (atMs: number): string => format(atMs, 'h a').toLowerCase();
+const hourName = (atMs: number): string => wallClock(atMs, 'h');
+const hourWords = (atMs: number): string => wallClock(atMs, 'h a').toLowerCase();
 
 export interface DayRibbonView {
   cells: RibbonCell[];
@@ -26,7 +26,7 @@ export function ribbonOf(row: TodayVisit, weather: DayRecord['weather'] | undefi
   const coil = row.coils.find((each) => each.role === 'condenser');
   if (!coil || !weather || weather.hours.length === 0) return null;
   const { latitudeDeg, longitudeDeg, altitudeM } = row.place;
-  const startMs = new Date(`${row.visit.day}T00:00:00`).getTime() + row.visit.startMinute * 60_000;
+  const startMs = instantOf(row.visit.day, row.visit.startMinute);
   const { hours, window, bad } = visitRibbon({
     geometry: coil.geometry,
     latitudeDeg,
@@ -54,7 +54,7 @@ export function ribbonOf(row: TodayVisit, weather: DayRecord['weather'] | undefi
       good: hour.good,
     })),
     window,
-    says: `Minutes until foam dries, simulated: ${first ? `good ${from}` : 'no hour in which foam stays wet long enough'}.`,
+    says: `Minutes until foam dries, ${weather.source === 'simulated' ? 'simulated' : weather.source === 'typical' ? 'by a typical year' : 'by the air that was read'}: ${first ? `good ${from}` : 'no hour in which foam stays wet long enough'}.`,
     advice,
   };
 }

@@ -4,20 +4,21 @@ import type * as Fakes from '@/testing/fakes';
 import { detailOf, openPage } from '@/testing/openVisit';
 import { DayDetail } from './DayDetail';
 import { DayList } from './DayList';
+import { forgetDevice } from '@/testing/device';
 
 const DAY = '2026-06-11';
 jest.mock('expo-router', () => ({
   ...jest.requireActual<typeof Fakes>('@/testing/fakes').stillRouter(),
   useGlobalSearchParams: () => ({ day: '2026-06-11' }),
 }));
-jest.mock('idb-keyval', () => jest.requireActual<typeof Fakes>('@/testing/fakes').memoryDisk());
-beforeEach(() => window.localStorage.clear());
+beforeEach(forgetDevice);
 afterEach(() => jest.restoreAllMocks());
 
 const { visit, place, system, coils } = detailOf([]);
 const need = (over: Partial<TodayVisit['needs'][number]>): TodayVisit['needs'][number] => ({
   coilId: 'coil-1',
   role: 'condenser',
+  name: '',
   expectedGrade: 3,
   cleanerId: 'alkaline',
   cleanerName: 'Bramble',
@@ -49,7 +50,7 @@ const day = (row: Partial<TodayVisit>): DayRecord => ({
       ...row,
     },
   ],
-  weather: { simulated: true, hours: [] },
+  weather: { source: 'simulated', hours: [] },
   next: null,
 });
 

@@ -1,31 +1,40 @@
 import { entryWords } from '@elm-mist/core';
 import { Pressable, View } from 'react-native';
-import { dismissRefused, useOutbox } from '@/data';
+import { dismissRefused, useDeviceTrouble, useOutbox } from '@/data';
 import { Banner, Strong, target } from '@/ui';
 
 /** The server is away: the clocks go on, entries are kept here. And what the server would not take. */
 export function AwayBanner() {
-  const { away, waiting, refused } = useOutbox();
+  const { away, waiting, makes, refused } = useOutbox();
+  const trouble = useDeviceTrouble();
+  const kept = waiting.length + makes.length;
   return (
     <View>
-      {away && waiting.length > 0 ? (
-        <Banner tone="wait">{`No server. ${waiting.length} ${waiting.length === 1 ? 'entry is' : 'entries are'} kept on this device and will be sent when it is back. Clocks go on.`}</Banner>
+      {trouble ? (
+        <Banner tone="stop">
+          {trouble === 'none'
+            ? 'This browser keeps nothing here, as in a private window: what is entered is lost with the page unless the server has it.'
+            : `This device is full: ${kept > 0 ? 'what waits to be sent' : 'what is entered now'} is in this page only. Leave it open until the server has it, and make room.`}
+        </Banner>
       ) : null}
-      {refused.map(({ event, message }) => (
+      {away && kept > 0 ? (
+        <Banner tone="wait">{`No server. ${kept} ${kept === 1 ? 'entry is' : 'entries are'} kept on this device and will be sent when it is back. Clocks go on.`}</Banner>
+      ) : null}
+      {refused.map((row) => (
         <Banner
-          key={event.id}
+          key={row.id}
           tone="stop"
           right={
             <Pressable
               role="button"
-              onPress={() => void dismissRefused(event.id)}
+              onPress={() => void dismissRefused(row.id)}
               style={{ minHeight: target.usual, justifyContent: 'center', paddingHorizontal: 8 }}
             >
               <Strong ink="brick">Put aside</Strong>
             </Pressable>
           }
         >
-          {`The server did not take ${entryWords(event, { hand: {}, parts: [] })}: ${message}`}
+          {`The server did not take ${row.kind === 'make' ? row.make.what : entryWords(row.event, { hand: {}, parts: [] })}: ${row.message}`}
         </Banner>
       ))}
     </View>

@@ -1,55 +1,145 @@
+import { coilName, LEAST_REASON } from '@elm-mist/core';
 import { yupResolver } from '@hookform/resolvers/yup';
+import { useQuery } from '@tanstack/react-query';
 import { router } from 'expo-router';
 import { useState } from 'react';
-import { useForm } from 'react-hook-form';
-import { object } from 'yup';
-import { useMoveVisit, useVisit } from '@/data';
-import { Act, Banner, Companion, Small, ThumbBar } from '@/ui';
+import { Controller, useForm } from 'react-hook-form';
+import { View } from 'react-native';
+import { array, object, string } from 'yup';
+import { systemQuery, useChangeVisit, useVisit } from '@/data';
+import { Act, AnyOf, Banner, Companion, Field, Label, Part, Small, space, ThumbBar } from '@/ui';
 import { SLOT_FIELDS, SlotFields, slotOf, slotShape, typedSlot, type SlotValues } from '../places/slotFields';
+import { FormField } from '../shared/formField';
 import { placeErrors } from '../shared/formTrouble';
 import { VisitScreen } from './VisitScreen';
 
-/** Another day, another hour, more time: what has been entered stays with the visit. */
+interface Values extends SlotValues {
+  purpose: string;
+  coils: string[];
+}
+
+/** Another day, another hour, more time, other coils: what has been entered stays with the visit. Or it is not to be, with the reason. */
 export function MoveVisit() {
   const { detail, state, house } = useVisit();
   const { visit } = detail;
-  const move = useMoveVisit();
+  const { data: whole } = useQuery(systemQuery(detail.system.id));
+  const options = whole?.coils.filter((coil) => !coil.archived || visit.coilIds.includes(coil.id)) ?? detail.coils;
+  const change = useChangeVisit();
   const [trouble, setTrouble] = useState('');
-  const { control, handleSubmit, setError } = useForm<SlotValues>({
-    resolver: yupResolver(object(slotShape(house.units))),
-    defaultValues: typedSlot(visit),
+  const { control, handleSubmit, setError, formState } = useForm<Values>({
+    resolver: yupResolver(
+      object({
+        ...slotShape(house.units),
+        purpose: string().defined().max(200, 'The purpose may have 200 characters at most.'),
+        coils: array(string().defined()).defined().min(1, 'Choose at least one coil.'),
+      }),
+    ),
+    defaultValues: { ...typedSlot(visit), purpose: visit.purpose, coils: visit.coilIds },
   });
+  const fixed = state.closed !== null || state.cancelled !== null;
   const keep = handleSubmit(async (values) => {
     setTrouble('');
     try {
-      const moved = await move.mutateAsync({ id: visit.id, slot: slotOf(values) });
+      const moved = await change.mutateAsync({
+        id: visit.id,
+        change: { ...slotOf(values), purpose: values.purpose.trim(), coilIds: values.coils },
+      });
       router.replace(`/?day=${moved.day}`);
     } catch (error) {
-      setTrouble(placeErrors(error, setError, SLOT_FIELDS));
+      setTrouble(placeErrors(error, setError, { ...SLOT_FIELDS, purpose: 'purpose', coilIds: 'coils' }));
     }
   });
   return (
     <VisitScreen
       bead="look"
-      under="When it is to be"
+      under="When it is to be, what for, and what of"
       page="move"
       foot={
         <ThumbBar>
           <Companion title="Back" onPress={() => router.back()} />
-          <Act
-            title="Move the visit"
-            onPress={() => void keep()}
-            busy={move.isPending}
-            disabled={state.closed !== null}
-            testID="move-keep"
-          />
+          <Act title="Save the visit" onPress={() => void keep()} busy={change.isPending} disabled={fixed} testID="move-keep" />
         </ThumbBar>
       }
     >
       {state.closed ? <Banner tone="info">The visit is closed: it stays on its day.</Banner> : null}
       {trouble ? <Banner tone="stop">{trouble}</Banner> : null}
+      {state.cancelled ? <Cancelled /> : null}
       <SlotFields control={control} />
+      <FormField
+        control={control}
+        name="purpose"
+        label="Purpose"
+        help="What the customer says, or the yearly wash"
+        testID="visit-purpose"
+      />
+      <Part first title={<Label>Coils</Label>}>
+        <Controller
+          control={control}
+          name="coils"
+          render={({ field }) => (
+            <AnyOf
+              label="Coils"
+              options={options.map((coil) => ({ value: coil.id, label: coilName(coil) }))}
+              value={field.value}
+              onChange={field.onChange}
+            />
+          )}
+        />
+        {formState.errors.coils?.message ? <Banner tone="stop">{formState.errors.coils.message}</Banner> : null}
+      </Part>
       <Small ink="inkSoft">What has been looked at, planned and done stays with the visit.</Small>
+      {fixed ? null : <Cancel />}
     </VisitScreen>
+  );
+}
+
+/** A reason, asked for before anything is done with it. */
+function Reason({ label, title, go, testID }: { label: string; title: string; go: (reason: string) => boolean; testID: string }) {
+  const [reason, setReason] = useState('');
+  const [error, setError] = useState<string | undefined>();
+  const press = () => {
+    if (reason.trim().length < LEAST_REASON) setError(`Say why, in ${LEAST_REASON} characters at least.`);
+    else if (go(reason.trim())) setError(undefined);
+  };
+  return (
+    <View style={{ gap: space.s }}>
+      <Field label={label} value={reason} onChange={setReason} error={error} testID={`${testID}-reason`} />
+      <View style={{ alignItems: 'flex-start' }}>
+        <Companion title={title} danger onPress={press} testID={testID} />
+      </View>
+    </View>
+  );
+}
+
+function Cancel() {
+  const { record, detail } = useVisit();
+  return (
+    <Part title={<Label>It is not to be</Label>}>
+      <Reason
+        label="Why it is cancelled"
+        title="Cancel the visit"
+        testID="visit-cancel"
+        go={(reason) => {
+          const done = record({ kind: 'visit.cancelled', data: { reason } });
+          if (done) router.replace(`/?day=${detail.visit.day}`);
+          return done;
+        }}
+      />
+    </Part>
+  );
+}
+
+function Cancelled() {
+  const { state, record } = useVisit();
+  return (
+    <Part first>
+      <Banner tone="wait">{`Cancelled by ${state.cancelled?.by ?? ''}: ${state.cancelled?.value ?? ''}`}</Banner>
+      <Reason
+        label="Why it is opened again"
+        title="Open it again"
+        testID="visit-reopen"
+        go={(reason) => record({ kind: 'visit.reopened', data: { reason } })}
+      />
+    </Part>
   );
 }

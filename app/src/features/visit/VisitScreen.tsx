@@ -3,7 +3,7 @@ import { router } from 'expo-router';
 import type { ReactNode } from 'react';
 import { Pressable, View } from 'react-native';
 import { useVisit } from '@/data';
-import { Banner, BeadBar, LinkBox, Screen, ScreenHead, Sign, target, Body, useWide } from '@/ui';
+import { Banner, BeadBar, Companion, LinkBox, Screen, ScreenHead, Sign, target, Body, useWide } from '@/ui';
 import { systemLine } from '../shared/words';
 
 export const goTo = (visitId: string, bead: Bead): void => router.navigate(`/visits/${visitId}/${bead}`);
@@ -22,7 +22,7 @@ export function VisitScreen({
   page?: string;
   children: ReactNode;
 }) {
-  const { detail, done, problem, clearProblem } = useVisit();
+  const { detail, done, problem, clearProblem, state } = useVisit();
   const wide = useWide();
   const { visit, place, system } = detail;
   const head = (
@@ -46,6 +46,11 @@ export function VisitScreen({
   );
   return (
     <Screen head={head} foot={foot} testID={`bead-${bead}`} {...(page ? { page } : {})}>
+      {state.cancelled && page !== 'move' ? (
+        <Banner tone="wait" right={<Companion title="Look" onPress={() => router.navigate(`/visits/${visit.id}/move`)} />}>
+          {`This visit was cancelled: ${state.cancelled.value}`}
+        </Banner>
+      ) : null}
       {problem ? (
         <Banner
           tone="stop"

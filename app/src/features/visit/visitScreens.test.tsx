@@ -4,11 +4,11 @@ import type * as Fakes from '@/testing/fakes';
 import { went } from '@/testing/fakes';
 import { openInVisit, settle, VISIT } from '@/testing/openVisit';
 import { MoveVisit } from './MoveVisit';
+import { forgetDevice } from '@/testing/device';
 
 jest.mock('expo-router', () => jest.requireActual<typeof Fakes>('@/testing/fakes').stillRouter());
-jest.mock('idb-keyval', () => jest.requireActual<typeof Fakes>('@/testing/fakes').memoryDisk());
 beforeEach(() => {
-  window.localStorage.clear();
+  forgetDevice();
   went.length = 0;
 });
 afterEach(() => jest.restoreAllMocks());
@@ -37,7 +37,12 @@ test('a visit is moved with its time as it is typed; no hour is named beside its
   type('slot-start', '2:15 pm');
   type('slot-minutes', '150');
   await keep();
-  expect(puts).toEqual([[`/api/visits/${VISIT}/slot`, { day: '2026-06-12', startMinute: 855, durationMin: 150 }]]);
+  expect(puts).toEqual([
+    [
+      `/api/visits/${VISIT}`,
+      { day: '2026-06-12', startMinute: 855, durationMin: 150, purpose: 'Yearly wash', coilIds: ['coil-1', 'coil-2'] },
+    ],
+  ]);
   expect(went).toEqual(['/?day=2026-06-12']);
 });
 

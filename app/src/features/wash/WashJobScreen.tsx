@@ -18,11 +18,11 @@ import {
   type NextAction,
   type SectionWord,
   type Task,
+  coilName,
 } from '@elm-mist/core';
-import { format, parseISO } from 'date-fns';
 import { router } from 'expo-router';
 import { View } from 'react-native';
-import { useNow, useVisit } from '@/data';
+import { useNow, useVisit, wallClock } from '@/data';
 import {
   Act,
   Banner,
@@ -42,7 +42,6 @@ import {
   Tabs,
   ThumbBar,
 } from '@/ui';
-import { ROLE_NAMES } from '../shared/words';
 import { useLiveSheet, useVisitTasks } from '../runsheet/useVisitRun';
 import { goTo, VisitScreen } from '../visit/VisitScreen';
 import { PanPart } from './PanPart';
@@ -134,18 +133,18 @@ export function WashJobScreen({ job, jobs, pick }: { job: WashJob; jobs: readonl
   const rinseEarly = () => {
     if (action.kind === 'wait') record({ kind: 'section.rinsed', data: { coilId: coil.id, sectionId: action.section.id } });
   };
-  const coilName = (coilId: string) => ROLE_NAMES[jobs.find((row) => row.coil.id === coilId)?.coil.role ?? coil.role].toLowerCase();
+  const nameOf = (coilId: string) => coilName(jobs.find((row) => row.coil.id === coilId)?.coil ?? coil).toLowerCase();
   const goesTo = meanwhile ? taskPage(meanwhile.task, jobs, visit.source) : null;
   const ownTask = meanwhile?.task.what?.is === 'step' && meanwhile.task.what.coilId === coil.id;
   const button =
     action.kind === 'done'
       ? next
-        ? `Go to the ${coilName(next.coil.id)}`
+        ? `Go to the ${nameOf(next.coil.id)}`
         : 'Go to power-up'
       : action.kind === 'wait'
         ? meanwhile
           ? goesTo
-            ? `Go to the ${coilName(goesTo)}`
+            ? `Go to the ${nameOf(goesTo)}`
             : 'It is done'
           : 'Foam soaks'
         : (words.button ?? 'To power-up');
@@ -197,7 +196,7 @@ export function WashJobScreen({ job, jobs, pick }: { job: WashJob; jobs: readonl
     <VisitScreen
       bead="wash"
       page={`${coil.id} ${open ? 'open' : 'shut'}`}
-      under={openedAt ? `Gate open since ${format(parseISO(openedAt), 'h:mm')} · block in your pocket` : ROLE_NAMES[coil.role]}
+      under={openedAt ? `Gate open since ${wallClock(openedAt, 'h:mm')} · block in your pocket` : coilName(coil)}
       foot={foot}
     >
       <Tabs
@@ -206,11 +205,11 @@ export function WashJobScreen({ job, jobs, pick }: { job: WashJob; jobs: readonl
         onChange={pick}
         options={jobs.map((row) => ({
           value: row.coil.id,
-          label: ROLE_NAMES[row.coil.role],
+          label: coilName(row.coil),
           ...(isWashed(row.run) ? { mark: <Sign name="check" size={16} ink="elm" /> } : {}),
         }))}
       />
-      {otherDue ? <Banner tone="wait">{`${ROLE_NAMES[otherDue.coil.role]}: a section is due.`}</Banner> : null}
+      {otherDue ? <Banner tone="wait">{`${coilName(otherDue.coil)}: a section is due.`}</Banner> : null}
       {plan.verdict === 'wash' ? null : (
         <Banner tone="stop">{`The plan is now: ${plan.stop?.title ?? 'no wash'}. Foam is on all the same: rinse it off, then leave the coil.`}</Banner>
       )}
@@ -228,7 +227,7 @@ export function WashJobScreen({ job, jobs, pick }: { job: WashJob; jobs: readonl
             <Big>{meanwhile ? (ownTask ? plainName(meanwhile.task) : meanwhile.task.name) : words.title}</Big>
             {meanwhile && action.kind === 'wait' ? (
               <Body>
-                <Strong>{`Drop it by ${format(now + meanwhile.dropByS * 1000, 'h:mm:ss')}: `}</Strong>
+                <Strong>{`Drop it by ${wallClock(now + meanwhile.dropByS * 1000, 'h:mm:ss')}: `}</Strong>
                 {`section ${action.section.number} is due then. ${
                   meanwhile.fits
                     ? `It takes about ${formatDuration(Math.max(60, meanwhile.task.seconds))}, so it will be done.`

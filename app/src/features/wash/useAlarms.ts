@@ -1,9 +1,8 @@
-import { alarmsOf, alarmWords, dueAlarms, powerAlarmsOf, type Alarm } from '@elm-mist/core';
+import { alarmsOf, alarmWords, dueAlarms, powerAlarmsOf, type Alarm, coilName } from '@elm-mist/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { sharedNow, useVisit } from '@/data';
 import { callOut, keepScreenOn, wakeSoundOnTouch } from '@/device/alarm';
 import { readJson, writeDevice } from '@/device/memory';
-import { ROLE_NAMES } from '../shared/words';
 
 const RUNG = 'alarm.rung';
 const MOST_KEPT = 60;
@@ -43,7 +42,7 @@ export function useAlarms(): { alarm: Alarm; words: string }[] {
   const due = useMemo(() => {
     const nameOf = (coilId: string) => {
       const coil = allCoils.find((row) => row.id === coilId);
-      return coil ? ROLE_NAMES[coil.role] : 'coil';
+      return coil ? coilName(coil) : 'coil';
     };
     return dueAlarms(alarms, now).map((alarm) => ({ alarm, words: alarmWords(alarm, nameOf(alarm.coilId)) }));
   }, [alarms, now, allCoils]);

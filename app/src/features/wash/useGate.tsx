@@ -1,4 +1,5 @@
 import {
+  capacitorWords,
   DEAD_VOLTS,
   GATE_TABLE,
   gateHelp,
@@ -16,15 +17,14 @@ import {
   type GateStep,
   type PowerSource,
 } from '@elm-mist/core';
-import { format, parseISO } from 'date-fns';
 import { useState, type ReactNode } from 'react';
 import { View } from 'react-native';
-import { useVisit } from '@/data';
+import { useVisit, wallClock } from '@/data';
 import { Act, Banner, Companion, Field, HazardBox, Heading, Small, space, StepRow } from '@/ui';
 
 /** The gate of one power source: its list of steps, and the buttons for the step that is due. */
 export function useGate(source: PowerSource): { card: ReactNode; buttons: ReactNode } {
-  const { state, detail, record, allCoils } = useVisit();
+  const { state, detail, record, allCoils, who, team } = useVisit();
   const outdoor = allCoils.find((coil) => coil.role === 'condenser');
   const disconnect = (outdoor && state.surveys[outdoor.id]?.value.answers.disconnect) ?? 'unknown';
   const [text, setText] = useState('');
@@ -98,13 +98,12 @@ export function useGate(source: PowerSource): { card: ReactNode; buttons: ReactN
             name={facts.name}
             here={here}
             taken={
-              done ? (
-                <Small ink={done.skipped ? 'brick' : 'inkSoft'}>{`${entryText(done)}${format(parseISO(done.at), 'h:mm')}`}</Small>
-              ) : null
+              done ? <Small ink={done.skipped ? 'brick' : 'inkSoft'}>{`${entryText(done)}${wallClock(done.at, 'h:mm')}`}</Small> : null
             }
           >
             {done?.skipped ? <Small ink="brick">{done.skipped}</Small> : null}
             {here ? <Small ink="inkSoft">{gateHelp(step, source, disconnect)}</Small> : null}
+            {here && step === SHUT_STEP ? <Small testID="gate-licence">{capacitorWords(who, team)}</Small> : null}
             {here && circuits.length > 0 ? <Small>{circuits.map((each, i) => `Circuit ${i + 1}: ${each} V`).join(' · ')}</Small> : null}
             {here && facts.reads !== null ? (
               <Field

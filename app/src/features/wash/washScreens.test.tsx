@@ -9,13 +9,13 @@ import { CloseBead } from '../close/CloseBead';
 import { PowerUpScreen } from '../powerup/PowerUpScreen';
 import { TakedownScreen } from '../takedown/TakedownScreen';
 import { WashBead } from './WashBead';
+import { forgetDevice } from '@/testing/device';
 
 jest.mock('expo-router', () => jest.requireActual<typeof Fakes>('@/testing/fakes').stillRouter());
-jest.mock('idb-keyval', () => jest.requireActual<typeof Fakes>('@/testing/fakes').memoryDisk());
 jest.mock('@/workers/useRunSheet', () => jest.requireActual<typeof Fakes>('@/testing/fakes').searchAtOnce());
 
 beforeEach(() => {
-  window.localStorage.clear();
+  forgetDevice();
   went.length = 0;
 });
 afterEach(() => jest.restoreAllMocks());

@@ -1,4 +1,4 @@
-import { NewSystem } from '@/features/places/NewSystem';
+import { NewSystem } from '@/features/places/SystemForm';
 
 export default function NewSystemRoute() {
   return <NewSystem />;

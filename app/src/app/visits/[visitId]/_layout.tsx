@@ -16,11 +16,7 @@ export default function VisitLayout() {
       }
       trouble={(retry, message) => (
         <Screen head={<ScreenHead title="Visit" />}>
-          <Trouble
-            what={message || 'The visit could not be read'}
-            kept="Nothing was lost. Entries made on this device are kept until they are sent."
-            retry={retry}
-          />
+          <Trouble what={message} kept="Nothing was lost. Entries made on this device are kept until they are sent." retry={retry} />
         </Screen>
       )}
     >

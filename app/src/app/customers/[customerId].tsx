@@ -1,0 +1,5 @@
+import { CustomerPage } from '@/features/places/CustomerPage';
+
+export default function CustomerRoute() {
+  return <CustomerPage />;
+}

@@ -1,0 +1,5 @@
+import { EditPlace } from '@/features/places/PlacePage';
+
+export default function EditPlaceRoute() {
+  return <EditPlace />;
+}

@@ -1,0 +1,5 @@
+import { PlacePage } from '@/features/places/PlacePage';
+
+export default function PlacePageRoute() {
+  return <PlacePage />;
+}

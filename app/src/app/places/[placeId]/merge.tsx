@@ -1,0 +1,5 @@
+import { MergePlace } from '@/features/places/MergePlace';
+
+export default function MergePlaceRoute() {
+  return <MergePlace />;
+}

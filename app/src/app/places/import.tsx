@@ -1,0 +1,5 @@
+import { PlacesImport } from '@/features/places/PlacesImport';
+
+export default function PlacesImportRoute() {
+  return <PlacesImport />;
+}

@@ -1,0 +1,5 @@
+import { CrewScreen } from '@/features/shop/CrewScreen';
+
+export default function CrewScreenRoute() {
+  return <CrewScreen />;
+}

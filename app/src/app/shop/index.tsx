@@ -1,0 +1,5 @@
+import { ShopScreen } from '@/features/shop/ShopScreen';
+
+export default function ShopScreenRoute() {
+  return <ShopScreen />;
+}

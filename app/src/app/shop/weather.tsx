@@ -1,0 +1,5 @@
+import { WeatherScreen } from '@/features/shop/WeatherScreen';
+
+export default function WeatherScreenRoute() {
+  return <WeatherScreen />;
+}

@@ -1,0 +1,5 @@
+import { FirstStart } from '@/features/shop/FirstStart';
+
+export default function FirstStartRoute() {
+  return <FirstStart />;
+}

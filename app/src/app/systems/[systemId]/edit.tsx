@@ -1,0 +1,5 @@
+import { EditSystem } from '@/features/places/SystemForm';
+
+export default function EditSystemRoute() {
+  return <EditSystem />;
+}

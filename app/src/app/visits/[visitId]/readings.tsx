@@ -1,0 +1,5 @@
+import { ReadingsScreen } from '@/features/readings/ReadingsScreen';
+
+export default function ReadingsRoute() {
+  return <ReadingsScreen />;
+}

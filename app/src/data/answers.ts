@@ -1,0 +1,61 @@
+import type { Query } from '@tanstack/react-query';
+import { withStore } from '@/device/store';
+import { KEPT_MS, queryClient } from './client';
+
+/** Counted up whenever the shape of what is read changes: an older copy is let go rather than misread. */
+const SHAPE = '4';
+/** Changes of one moment are written together, ms. */
+const GATHER_MS = 400;
+
+const changed = new Map<string, Query>();
+let timer: ReturnType<typeof setTimeout> | null = null;
+
+/** Writes what has changed since the last time. */
+export async function keepAnswers(): Promise<void> {
+  timer = null;
+  const some = [...changed.values()];
+  changed.clear();
+  await withStore(async (db) => {
+    const transaction = db.transaction('answers', 'readwrite');
+    for (const { queryHash, queryKey, state } of some) {
+      if (state.data === undefined) continue;
+      void transaction.store.put({ key: queryKey, data: state.data, at: state.dataUpdatedAt, shape: SHAPE }, queryHash);
+    }
+    await transaction.done;
+  });
+}
+
+let opened: Promise<void> | null = null;
+
+/** Gives back what was read before, so that it opens with no signal, and keeps what is read from now on: a record for each question. */
+export function openAnswers(): Promise<void> {
+  opened ??= (async () => {
+    await withStore(async (db) => {
+      const transaction = db.transaction('answers', 'readwrite');
+      const oldest = Date.now() - KEPT_MS;
+      for (let cursor = await transaction.store.openCursor(); cursor; cursor = await cursor.continue()) {
+        const { key, data, at, shape } = cursor.value;
+        if (shape !== SHAPE || at < oldest) void cursor.delete();
+        else if (queryClient.getQueryData(key) === undefined) queryClient.setQueryData(key, data, { updatedAt: at });
+      }
+      await transaction.done;
+    });
+    queryClient.getQueryCache().subscribe(({ type, query }) => {
+      if (type !== 'updated' || query.state.data === undefined) return;
+      changed.set(query.queryHash, query as Query);
+      timer ??= setTimeout(() => void keepAnswers(), GATHER_MS);
+    });
+    // A page that is left writes what it has at once.
+    document.addEventListener('visibilitychange', () => {
+      if (document.visibilityState === 'hidden' && changed.size > 0) void keepAnswers();
+    });
+  })();
+  return opened;
+}
+
+/** Lets go of every answer: another shop is open now. */
+export async function forgetAnswers(): Promise<void> {
+  changed.clear();
+  queryClient.clear();
+  await withStore((db) => db.clear('answers'));
+}

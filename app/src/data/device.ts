@@ -1,0 +1,15 @@
+import { useSyncExternalStore } from 'react';
+import { loadFacts } from '@/device/memory';
+import { askToPersist, deviceTrouble, onDeviceTrouble, type DeviceTrouble } from '@/device/store';
+import { openAnswers } from './answers';
+import { openOutbox } from './outbox';
+
+/** What keeps this device from keeping anything; null while all is well. */
+export const useDeviceTrouble = (): DeviceTrouble => useSyncExternalStore(onDeviceTrouble, deviceTrouble, deviceTrouble);
+
+/** Reads everything that this device kept, before anything is drawn from it. */
+export async function openDevice(): Promise<void> {
+  await loadFacts();
+  await Promise.all([openAnswers(), openOutbox()]);
+  void askToPersist();
+}

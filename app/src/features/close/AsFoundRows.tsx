@@ -1,0 +1,21 @@
+import { judgeAsFound, RUN_STATE_NAMES } from '@elm-mist/core';
+import { useVisit } from '@/data';
+import { Heading, Part, Row } from '@/ui';
+
+/** How it was found on trying it, and what the customer chose, for the record; nothing where it was not tried. */
+export function AsFoundRows() {
+  const { state } = useVisit();
+  const found = state.story?.value.asFound;
+  if (!found || found.state === 'unknown') return null;
+  const { lines } = judgeAsFound(found);
+  return (
+    <Part first title={<Heading>As found</Heading>} testID="close-as-found">
+      <Row label="On trying it" value={found.code ? `${RUN_STATE_NAMES[found.state]}: ${found.code}` : RUN_STATE_NAMES[found.state]} />
+      {found.seized ? <Row label="Compressor" value="seized or open, by its windings" /> : null}
+      {lines.map((row) => (
+        <Row key={row.name} label={`${row.name}: ${row.ok ? 'fine' : 'not right'}`} value={row.text} />
+      ))}
+      {found.reduced ? <Row label="Chosen by the customer" value={found.reduced} /> : null}
+    </Part>
+  );
+}

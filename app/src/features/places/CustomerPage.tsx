@@ -1,0 +1,178 @@
+import type { ChangedMeanwhile, CustomerDetail, CustomerRecord } from '@elm-mist/contract';
+import { customerInputSchema } from '@elm-mist/contract';
+import { yupResolver } from '@hookform/resolvers/yup';
+import { useQuery } from '@tanstack/react-query';
+import { router, useLocalSearchParams } from 'expo-router';
+import { useState } from 'react';
+import { useForm } from 'react-hook-form';
+import { View } from 'react-native';
+import { customerQuery, customersQuery, RefusedError, useChangeCustomer, useMerge } from '@/data';
+import {
+  Act,
+  Banner,
+  Body,
+  Companion,
+  Field,
+  Heading,
+  LinkRow,
+  Part,
+  Row,
+  Screen,
+  ScreenHead,
+  Small,
+  space,
+  ThumbBar,
+  Waiting,
+} from '@/ui';
+import { NotOpened } from '../shared/NotOpened';
+import { FormField } from '../shared/formField';
+import { placeErrors } from '../shared/formTrouble';
+import { Meanwhile } from '../shared/Meanwhile';
+
+const placesText = (count: number): string => `${count} ${count === 1 ? 'place' : 'places'}`;
+
+/** One customer: name and phone put right at every place of theirs at once, and two entries of the same person taken together. */
+export function CustomerPage() {
+  const { customerId } = useLocalSearchParams<{ customerId: string }>();
+  const answer = useQuery(customerQuery(customerId));
+  if (answer.data) return <CustomerForm key={customerId} detail={answer.data} />;
+  return (
+    <Screen head={<ScreenHead title="Customer" />}>
+      {answer.isError ? (
+        <NotOpened what="customer" error={answer.error} retry={() => void answer.refetch()} />
+      ) : (
+        <Waiting what="the customer" />
+      )}
+    </Screen>
+  );
+}
+
+function CustomerForm({ detail: { customer, places } }: { detail: CustomerDetail }) {
+  const change = useChangeCustomer();
+  const [trouble, setTrouble] = useState('');
+  const [saved, setSaved] = useState(false);
+  const [was, setWas] = useState({ name: customer.name, phone: customer.phone });
+  const [meanwhile, setMeanwhile] = useState<ChangedMeanwhile['fields'] | null>(null);
+  const { control, handleSubmit, setError, setValue } = useForm({
+    resolver: yupResolver(customerInputSchema.pick(['name', 'phone'])),
+    defaultValues: was,
+  });
+  const send = handleSubmit(async (values) => {
+    setTrouble('');
+    setSaved(false);
+    try {
+      const { customer: now } = await change.mutateAsync({ id: customer.id, customer: { ...values, was } });
+      setWas({ name: now.name, phone: now.phone });
+      setValue('name', now.name);
+      setValue('phone', now.phone);
+      setSaved(true);
+    } catch (error) {
+      if (error instanceof RefusedError && error.meanwhile) setMeanwhile(error.meanwhile.fields);
+      else setTrouble(placeErrors(error, setError, { name: 'name', phone: 'phone' }));
+    }
+  });
+  const settle = (mine: boolean) => {
+    const now = Object.fromEntries(
+      Object.entries(meanwhile ?? {}).map(([field, row]) => [field, typeof row.now === 'string' ? row.now : '']),
+    ) as Partial<typeof was>;
+    setWas({ ...was, ...now });
+    if (!mine) for (const [field, value] of Object.entries(now)) setValue(field as keyof typeof was, value);
+    setMeanwhile(null);
+  };
+  return (
+    <Screen
+      testID="customer-page"
+      head={<ScreenHead title={customer.name} under={placesText(places.length)} />}
+      foot={
+        <ThumbBar>
+          <Companion title="Back" onPress={() => router.back()} />
+          <Act title="Save the customer" onPress={() => void send()} busy={change.isPending} testID="customer-save" />
+        </ThumbBar>
+      }
+    >
+      {trouble ? <Banner tone="stop">{trouble}</Banner> : null}
+      {saved ? <Banner tone="done">Saved, at every place of theirs.</Banner> : null}
+      {meanwhile ? (
+        <Meanwhile
+          fields={meanwhile}
+          names={{ name: 'Customer', phone: 'Phone' }}
+          onTheirs={() => settle(false)}
+          onMine={() => settle(true)}
+        />
+      ) : null}
+      <FormField control={control} name="name" label="Customer" />
+      <FormField control={control} name="phone" label="Phone" keyboard="phone-pad" />
+      <Part title={<Heading>Places</Heading>}>
+        {places.map((place) => (
+          <LinkRow
+            key={place.id}
+            title={`${place.name}${place.archived ? ', put away' : ''}`}
+            under={place.address}
+            href={`/places/${place.id}`}
+          />
+        ))}
+        {places.length === 0 ? <Body ink="inkSoft">None any more: they were handed to somebody else.</Body> : null}
+      </Part>
+      {places.length > 0 ? <SameCustomer customer={customer} /> : null}
+    </Screen>
+  );
+}
+
+/** The same customer under another entry: this one's places go there. */
+function SameCustomer({ customer }: { customer: CustomerRecord }) {
+  const merge = useMerge();
+  const [words, setWords] = useState('');
+  const [into, setInto] = useState<CustomerRecord | null>(null);
+  const [trouble, setTrouble] = useState('');
+  const asked = words.trim();
+  const answer = useQuery({ ...customersQuery(asked), enabled: asked.length >= 2 });
+  const found = (answer.data ?? []).filter((row) => row.id !== customer.id);
+  const go = async () => {
+    if (!into) return;
+    setTrouble('');
+    try {
+      await merge.mutateAsync({ of: 'customers', id: customer.id, intoId: into.id });
+      router.replace(`/customers/${into.id}`);
+    } catch (error) {
+      setTrouble(error instanceof RefusedError ? error.message : 'The server is away: nothing was changed.');
+    }
+  };
+  return (
+    <Part title={<Heading>The same customer twice</Heading>}>
+      {trouble ? <Banner tone="stop">{trouble}</Banner> : null}
+      {into ? (
+        <>
+          <Row label={into.name} value={into.phone || placesText(into.places)} />
+          <Body ink="inkSoft">{`${placesText(customer.places)} of ${customer.name} become theirs, with systems and history. This entry goes.`}</Body>
+          <View style={{ flexDirection: 'row', gap: space.s, flexWrap: 'wrap' }}>
+            <Companion title="Take it in" onPress={() => void go()} busy={merge.isPending} testID="customer-merge-go" />
+            <Companion title="Another one" onPress={() => setInto(null)} />
+          </View>
+        </>
+      ) : (
+        <>
+          <Field
+            label="Goes into"
+            value={words}
+            onChange={setWords}
+            help="Part of the other entry’s name or phone"
+            testID="customer-pick"
+          />
+          {asked.length >= 2 && answer.isError && !answer.data ? <Small ink="inkSoft">The server is away: this needs it.</Small> : null}
+          {asked.length >= 2 && answer.data && found.length === 0 ? <Small ink="inkSoft">Nobody else is called so.</Small> : null}
+          {asked.length >= 2
+            ? found
+                .slice(0, 6)
+                .map((row) => (
+                  <Companion
+                    key={row.id}
+                    title={`${row.name} · ${row.phone ? `${row.phone} · ` : ''}${placesText(row.places)}`}
+                    onPress={() => setInto(row)}
+                  />
+                ))
+            : null}
+        </>
+      )}
+    </Part>
+  );
+}

@@ -1,0 +1,189 @@
+import type { ChangedMeanwhile, CustomerRecord, PlaceInput, PlaceRecord } from '@elm-mist/contract';
+import { placeInputSchema } from '@elm-mist/contract';
+import { yupResolver } from '@hookform/resolvers/yup';
+import { useQuery } from '@tanstack/react-query';
+import { router } from 'expo-router';
+import { useState } from 'react';
+import { useForm, useWatch } from 'react-hook-form';
+import { View } from 'react-native';
+import { customersQuery, RefusedError, useAddPlace, useChangePlace, useDraft, useHouseRules, useShop } from '@/data';
+import { Act, Banner, Companion, Label, OneOf, Part, Screen, ScreenHead, Small, space, ThumbBar } from '@/ui';
+import { FormField } from '../shared/formField';
+import { placeErrors } from '../shared/formTrouble';
+import { Meanwhile } from '../shared/Meanwhile';
+import { inUnits, positionTrouble, readPosition, typedPosition, type PositionValues } from './position';
+import { PositionFields } from './PositionFields';
+
+const formSchema = placeInputSchema.pick(['name', 'address', 'customerName', 'phone', 'note']);
+const FIELD_NAMES: Record<string, string> = {
+  name: 'Place',
+  address: 'Street',
+  customerName: 'Customer',
+  phone: 'Phone',
+  note: 'Note',
+  latitudeDeg: 'Latitude',
+  longitudeDeg: 'Longitude',
+  altitudeM: 'Height, m',
+  positionFrom: 'Where the position is from',
+  customerId: 'Owner',
+};
+
+type Owner = 'same' | 'other' | 'new';
+
+const shapeOf = ({ id, archived, ...place }: PlaceRecord): Partial<PlaceInput> => place;
+
+/** A place: its name, street, owner and where it stands. New, or put right. */
+export function PlaceForm({ place, after }: { place: PlaceRecord | null; after: (saved: PlaceRecord) => string }) {
+  const { units } = useHouseRules();
+  const shop = useShop();
+  const add = useAddPlace();
+  const change = useChangePlace();
+  const [trouble, setTrouble] = useState('');
+  const [was, setWas] = useState(place);
+  const [meanwhile, setMeanwhile] = useState<ChangedMeanwhile['fields'] | null>(null);
+  const [owner, setOwner] = useState<Owner>('same');
+  const [known, setKnown] = useState<CustomerRecord | null>(null);
+  const shopAt =
+    shop.latitudeDeg !== undefined && shop.latitudeDeg !== null ? typedPosition({ ...shop, positionFrom: 'shop' } as never, units) : null;
+  const [typed, setPosition, dropPosition] = useDraft<PositionValues>(`position.${place?.id ?? 'new'}`, () =>
+    place ? typedPosition(place, units) : (shopAt ?? { latitude: '', longitude: '', height: '', positionFrom: 'typed', units }),
+  );
+  const position = inUnits(typed, units);
+  const { control, handleSubmit, setError, setValue } = useForm({
+    resolver: yupResolver(formSchema),
+    defaultValues: {
+      name: place?.name ?? '',
+      address: place?.address ?? '',
+      customerName: place?.customerName ?? '',
+      phone: place?.phone ?? '',
+      note: place?.note ?? '',
+    },
+  });
+  const pick = (customer: CustomerRecord | null) => {
+    setKnown(customer);
+    if (!customer) return;
+    setValue('customerName', customer.name);
+    setValue('phone', customer.phone);
+  };
+  const send = handleSubmit(async (values) => {
+    setTrouble('');
+    if (Object.keys(positionTrouble(position, units)).length > 0) return;
+    const input: PlaceInput = {
+      ...values,
+      ...readPosition(position, units),
+      positionFrom: position.latitude.trim() === '' ? undefined : position.positionFrom === 'unknown' ? 'typed' : position.positionFrom,
+      newOwner: owner === 'new',
+      ...(known && (owner === 'other' || !place)
+        ? { customerId: known.id }
+        : place && owner === 'same'
+          ? { customerId: place.customerId }
+          : {}),
+    };
+    try {
+      const saved = place
+        ? await change.mutateAsync({ id: place.id, place: { ...input, ...(was ? { was: shapeOf(was) } : {}) } })
+        : await add.mutateAsync(input);
+      dropPosition();
+      router.replace(after(saved));
+    } catch (error) {
+      if (error instanceof RefusedError && error.meanwhile) {
+        setMeanwhile(error.meanwhile.fields);
+        return;
+      }
+      setTrouble(
+        placeErrors(error, setError, { name: 'name', address: 'address', customerName: 'customerName', phone: 'phone', note: 'note' }),
+      );
+    }
+  });
+  const settle = (mine: boolean) => {
+    if (!meanwhile || !was) return;
+    const now = Object.fromEntries(Object.entries(meanwhile).map(([field, row]) => [field, row.now]));
+    if (!mine)
+      for (const [field, value] of Object.entries(now))
+        if (['name', 'address', 'customerName', 'phone', 'note'].includes(field))
+          setValue(field as 'name', typeof value === 'string' ? value : '');
+    const next = { ...was, ...now };
+    if (!mine && Object.keys(now).some((field) => field.endsWith('Deg') || field === 'altitudeM')) setPosition(typedPosition(next, units));
+    setWas(next);
+    setMeanwhile(null);
+  };
+  return (
+    <Screen
+      head={<ScreenHead title={place ? 'Put the place right' : 'New place'} under={place ? place.name : 'Then its first system'} />}
+      foot={
+        <ThumbBar>
+          <Companion title="Back" onPress={() => router.back()} />
+          <Act title="Save the place" onPress={() => void send()} busy={add.isPending || change.isPending} testID="place-save" />
+        </ThumbBar>
+      }
+    >
+      {trouble ? <Banner tone="stop">{trouble}</Banner> : null}
+      {meanwhile ? <Meanwhile fields={meanwhile} names={FIELD_NAMES} onTheirs={() => settle(false)} onMine={() => settle(true)} /> : null}
+      <FormField control={control} name="name" label="Place" help="What the crew calls it" />
+      <FormField control={control} name="address" label="Street" />
+      {place ? (
+        <Part first title={<Label>Whose it is</Label>}>
+          <OneOf
+            label="Whose it is"
+            options={[
+              { value: 'same' as const, label: 'As before' },
+              { value: 'other' as const, label: 'Another customer' },
+              { value: 'new' as const, label: 'Somebody new' },
+            ]}
+            value={owner}
+            onChange={(next) => {
+              setOwner(next);
+              setKnown(null);
+              if (next !== 'same') {
+                setValue('customerName', '');
+                setValue('phone', '');
+              }
+            }}
+          />
+          {owner === 'same' ? null : <Small ink="inkSoft">The systems and their history stay with the place.</Small>}
+        </Part>
+      ) : null}
+      <FormField control={control} name="customerName" label="Customer" />
+      {owner === 'other' || !place ? <Customers control={control} known={known} onPick={pick} /> : null}
+      <FormField control={control} name="phone" label="Phone" keyboard="phone-pad" />
+      <FormField control={control} name="note" label="Note" help="Gate, dog, parking, roof ladder" multiline />
+      <PositionFields values={position} onChange={setPosition} units={units} shop={shopAt} />
+    </Screen>
+  );
+}
+
+/** Customers there are already of the name that is typed, so that one owner is not kept twice. */
+function Customers({
+  control,
+  known,
+  onPick,
+}: {
+  control: ReturnType<typeof useForm<{ name: string; address: string; customerName: string; phone: string; note: string }>>['control'];
+  known: CustomerRecord | null;
+  onPick: (customer: CustomerRecord | null) => void;
+}) {
+  const typed = useWatch({ control, name: 'customerName' }).trim();
+  const { data } = useQuery({ ...customersQuery(typed), enabled: typed.length >= 3 && !known });
+  if (known)
+    return (
+      <View style={{ flexDirection: 'row', alignItems: 'center', gap: space.s }}>
+        <Small>{`${known.name}, a customer already.`}</Small>
+        <Companion title="Somebody else" onPress={() => onPick(null)} />
+      </View>
+    );
+  if (typed.length < 3 || !data || data.length === 0) return null;
+  return (
+    <View style={{ gap: space.xs }}>
+      <Small ink="inkSoft">There already. The same?</Small>
+      <View style={{ flexDirection: 'row', gap: space.s, flexWrap: 'wrap' }}>
+        {data.slice(0, 4).map((customer) => (
+          <Companion
+            key={customer.id}
+            title={`${customer.name}, ${customer.places} ${customer.places === 1 ? 'place' : 'places'}`}
+            onPress={() => onPick(customer)}
+          />
+        ))}
+      </View>
+    </View>
+  );
+}

@@ -1,0 +1,197 @@
+import { yupResolver } from '@hookform/resolvers/yup';
+import {
+  capacityFromModel,
+  CONFIGURATION_TABLE,
+  CONFIGURATIONS,
+  CoreError,
+  formatQuantity,
+  readFigure,
+  REFRIGERANTS,
+  showFigure,
+  type Configuration,
+  type Refrigerant,
+} from '@elm-mist/core';
+import { router, useLocalSearchParams } from 'expo-router';
+import { useState } from 'react';
+import { Controller, useForm, useWatch } from 'react-hook-form';
+import { mixed, object, string } from 'yup';
+import type { ChangedMeanwhile, PlaceRecord, SystemInput, SystemRecord } from '@elm-mist/contract';
+import { useQuery } from '@tanstack/react-query';
+import { RefusedError, systemQuery, useAddSystem, useChangeSystem, useHouseRules } from '@/data';
+import { Act, Banner, Companion, Label, OneOf, Part, Screen, ScreenHead, Small, ThumbBar, Waiting } from '@/ui';
+import { typedFigure } from '../shared/figures';
+import { FormField } from '../shared/formField';
+import { placeErrors } from '../shared/formTrouble';
+import { Meanwhile } from '../shared/Meanwhile';
+import { PlacePick } from './PlacePick';
+
+const BTUH_PER_TON = 12000;
+
+function readModel(model: string): { line: string; ok: boolean } {
+  if (model.trim() === '') return { line: 'From the data plate. The size is read out of it.', ok: false };
+  try {
+    return { line: `Read as ${formatQuantity({ kind: 'capacity', btuh: capacityFromModel(model).btuh }, 'us')}.`, ok: true };
+  } catch (error) {
+    return { line: error instanceof CoreError ? error.message : '', ok: false };
+  }
+}
+
+const shapeOf = ({ id, archived, ...system }: SystemRecord): Partial<SystemInput> => system;
+const FIELD_NAMES: Record<string, string> = {
+  name: 'System',
+  configuration: 'Kind',
+  model: 'Model number',
+  btuh: 'Capacity, Btu/h',
+  refrigerant: 'Refrigerant',
+  madeYear: 'Year made',
+  placeId: 'Where it is',
+  note: 'Note',
+};
+
+/** A system from its data plate. New, or put right; another place takes it along with its history. */
+function SystemForm({ placeId, system }: { placeId: string; system: SystemRecord | null }) {
+  const { units } = useHouseRules();
+  const add = useAddSystem();
+  const change = useChangeSystem();
+  const [trouble, setTrouble] = useState('');
+  const [was, setWas] = useState(system);
+  const [meanwhile, setMeanwhile] = useState<ChangedMeanwhile['fields'] | null>(null);
+  const [moved, setMoved] = useState<PlaceRecord | null>(null);
+  const schema = object({
+    name: string().defined().trim().required('Give the system a name.').max(60, 'The name may have 60 characters at most.'),
+    model: string().defined(),
+    tons: typedFigure('Tons', 'count', units, 0.5, 10, true),
+    madeYear: typedFigure('Year made', 'count', units, 1970, 2100, true),
+    configuration: mixed<Configuration>().defined(),
+    refrigerant: mixed<Refrigerant>().defined(),
+  });
+  const { control, handleSubmit, setError, setValue } = useForm({
+    resolver: yupResolver(schema),
+    defaultValues: {
+      name: system?.name ?? '',
+      model: system?.model ?? '',
+      tons: system && !readModel(system.model).ok ? showFigure('count', system.btuh / BTUH_PER_TON, units) : '',
+      madeYear: system?.madeYear ? String(system.madeYear) : '',
+      configuration: system?.configuration ?? 'split-cool',
+      refrigerant: system?.refrigerant ?? 'unknown',
+    },
+  });
+  const model = useWatch({ control, name: 'model' });
+  const read = readModel(model);
+  const save = handleSubmit(async (values) => {
+    setTrouble('');
+    const input: SystemInput = {
+      placeId: moved?.id ?? placeId,
+      name: values.name,
+      model: values.model.trim(),
+      configuration: values.configuration,
+      refrigerant: values.refrigerant,
+      note: system?.note ?? '',
+      btuh: values.tons.trim() === '' ? null : readFigure(values.tons) * BTUH_PER_TON,
+      madeYear: values.madeYear.trim() === '' ? null : readFigure(values.madeYear),
+    };
+    try {
+      if (system) {
+        await change.mutateAsync({ id: system.id, system: { ...input, ...(was ? { was: shapeOf(was) } : {}) } });
+        router.replace(`/systems/${system.id}`);
+      } else {
+        const made = await add.mutateAsync(input);
+        router.replace(`/systems/${made.id}/coil?role=condenser`);
+      }
+    } catch (error) {
+      if (error instanceof RefusedError && error.meanwhile) {
+        setMeanwhile(error.meanwhile.fields);
+        return;
+      }
+      setTrouble(
+        placeErrors(error, setError, { name: 'name', model: 'model', btuh: 'tons', madeYear: 'madeYear', configuration: 'configuration' }),
+      );
+    }
+  });
+  const settle = (mine: boolean) => {
+    if (!meanwhile || !was) return;
+    const now = Object.fromEntries(Object.entries(meanwhile).map(([field, row]) => [field, row.now])) as Partial<SystemRecord>;
+    if (!mine) {
+      if (now.name !== undefined) setValue('name', now.name);
+      if (now.model !== undefined) setValue('model', now.model);
+      if (now.configuration !== undefined) setValue('configuration', now.configuration);
+      if (now.refrigerant !== undefined) setValue('refrigerant', now.refrigerant);
+      if (now.madeYear !== undefined) setValue('madeYear', now.madeYear === null ? '' : String(now.madeYear));
+      if (now.placeId !== undefined) setMoved(null);
+    }
+    setWas({ ...was, ...now });
+    setMeanwhile(null);
+  };
+  return (
+    <Screen
+      head={<ScreenHead title={system ? 'Put the system right' : 'New system'} under={system ? system.name : 'Then its outdoor coil'} />}
+      foot={
+        <ThumbBar>
+          <Companion title="Back" onPress={() => router.back()} />
+          <Act title="Save the system" onPress={() => void save()} busy={add.isPending || change.isPending} testID="system-save" />
+        </ThumbBar>
+      }
+    >
+      {trouble ? <Banner tone="stop">{trouble}</Banner> : null}
+      {meanwhile ? <Meanwhile fields={meanwhile} names={FIELD_NAMES} onTheirs={() => settle(false)} onMine={() => settle(true)} /> : null}
+      <FormField control={control} name="name" label="System" help="For example: Heat pump, upstairs" />
+      <Part first title={<Label>Kind</Label>}>
+        <Controller
+          control={control}
+          name="configuration"
+          render={({ field }) => (
+            <OneOf
+              label="Kind"
+              options={CONFIGURATIONS.map((id) => ({ value: id, label: CONFIGURATION_TABLE[id].name }))}
+              value={field.value}
+              onChange={field.onChange}
+            />
+          )}
+        />
+      </Part>
+      <FormField control={control} name="model" label="Model number" help={read.line} />
+      {read.ok ? null : (
+        <FormField control={control} name="tons" label="Tons" help="Only if the model number does not tell" keyboard="decimal-pad" />
+      )}
+      <Part first title={<Label>Refrigerant</Label>}>
+        <Controller
+          control={control}
+          name="refrigerant"
+          render={({ field }) => (
+            <OneOf
+              label="Refrigerant"
+              options={REFRIGERANTS.map((id) => ({ value: id, label: id === 'unknown' ? 'Not sure' : id }))}
+              value={field.value}
+              onChange={field.onChange}
+            />
+          )}
+        />
+        <Small ink="inkSoft">R-32 and R-454B are mildly flammable.</Small>
+      </Part>
+      <FormField control={control} name="madeYear" label="Year made" keyboard="number-pad" />
+      {system ? (
+        <Part title={<Label>Where it is</Label>}>
+          {moved ? <Small>{`Goes to ${moved.name}, ${moved.address}, with its history.`}</Small> : null}
+          <PlacePick label="Move it to another place" not={moved?.id ?? placeId} onPick={setMoved} />
+        </Part>
+      ) : null}
+    </Screen>
+  );
+}
+
+export function NewSystem() {
+  const { placeId } = useLocalSearchParams<{ placeId: string }>();
+  return <SystemForm placeId={placeId} system={null} />;
+}
+
+export function EditSystem() {
+  const { systemId } = useLocalSearchParams<{ systemId: string }>();
+  const { data } = useQuery(systemQuery(systemId));
+  if (!data)
+    return (
+      <Screen head={<ScreenHead title="System" />}>
+        <Waiting what="the system" />
+      </Screen>
+    );
+  return <SystemForm key={systemId} placeId={data.place.id} system={data.system} />;
+}

@@ -1,0 +1,191 @@
+import {
+  doubtText,
+  EDGES,
+  FAULTS,
+  FINDING_TABLE,
+  findingWords,
+  QUANTITIES,
+  SIGNS,
+  trimDecimals,
+  worthOf,
+  type Candidate,
+  type ComparedLine,
+  type Judgement,
+  type ReadingWhen,
+} from '@elm-mist/core';
+import { View } from 'react-native';
+import { money, useVisit } from '@/data';
+import { Banner, Body, Companion, Heading, Part, Row, Small, space, Strong, line, useTokens } from '@/ui';
+import { useJudgement } from './useJudgement';
+import { EvidenceWords, candidateName } from './candidates';
+import { FigureRows } from './FigureRows';
+import { LINE_WORDS, WHOLE_WORDS } from './words';
+
+/** What the readings say: before against after, what is left, and every figure. */
+export function MeaningPart({ take }: { take: (when: ReadingWhen) => void }) {
+  const { house, state, detail } = useVisit();
+  const { units } = house;
+  const refrigerant = state.identity?.value.refrigerant ?? detail.system.refrigerant;
+  const { before, after, compared } = useJudgement();
+  const last = after.figures.length > 0 ? after : before;
+  const when: ReadingWhen = last === after ? 'after' : 'before';
+  const explained = compared?.lines.filter((row) => row.verdict === 'explained') ?? [];
+  if (Object.keys(before.set).length + Object.keys(after.set).length === 0)
+    return (
+      <Part first title={<Heading>What they say</Heading>}>
+        <Body ink="inkSoft">No readings yet. Taken before the wash and after it, they show what it did and what is left.</Body>
+        <Companion title="Take readings" onPress={() => take('before')} />
+      </Part>
+    );
+  return (
+    <>
+      {compared ? (
+        <Part first title={<Heading>{WHOLE_WORDS[compared.whole]}</Heading>}>
+          <Small ink="inkSoft">{compared.why}</Small>
+          <WorthRows compared={compared} />
+          {compared.lines
+            .filter((row) => row.verdict !== 'explained')
+            .map((row) => (
+              <Line key={row.sign} row={row} />
+            ))}
+        </Part>
+      ) : null}
+      <LeftPart take={take} first={!compared} />
+      {explained.length > 0 ? (
+        <Part title={<Heading>Moved with it, no measure of the wash</Heading>}>
+          {explained.map((row) => (
+            <Line key={row.sign} row={row} />
+          ))}
+        </Part>
+      ) : null}
+      <Part title={<Heading>{when === 'after' ? 'Figures after' : 'Figures before'}</Heading>}>
+        <FigureRows side={last} units={units} estimated={refrigerant === 'R-454B'} />
+      </Part>
+    </>
+  );
+}
+
+/** What the wash was worth in the air of today, as far as the readings can say. */
+function WorthRows({ compared }: { compared: NonNullable<Judgement['compared']> }) {
+  const { house } = useVisit();
+  const { units, energyPricePerKwh } = house;
+  const { cooling, watts, sameCoolingW, anHour } = worthOf(compared, energyPricePerKwh);
+  const told = (figure: { value: number; u: number } | null, text: (value: { value: number; u: number }) => string) =>
+    figure && Math.abs(figure.value) > 2 * figure.u ? text(figure) : figure ? `${text(figure)}: not more than the doubt` : '';
+  const rows: [string, string][] = [
+    ['More cooling now', told(cooling, (figure) => doubtText(figure, 'heat', units))],
+    ['Less power now', told(watts, (figure) => doubtText(figure, 'power', units))],
+    ['Less power for the same cooling', told(sameCoolingW, (figure) => doubtText(figure, 'power', units))],
+    ['The same in money', told(anHour, (figure) => `${money(figure.value)} ± ${money(2 * figure.u)} an hour of running`)],
+  ];
+  return (
+    <View>
+      {rows.map(([label, value]) => (value ? <Row key={label} label={label} value={value} /> : null))}
+      {sameCoolingW && energyPricePerKwh === 0 ? (
+        <Small ink="inkSoft">With a price of energy in the shop’s numbers it is told in money too.</Small>
+      ) : null}
+    </View>
+  );
+}
+
+function Line({ row }: { row: ComparedLine }) {
+  const { house } = useVisit();
+  const tokens = useTokens();
+  const { units } = house;
+  const { fromSi, digits, unit } = EDGES[row.edge];
+  const show = (value: number) => trimDecimals(fromSi(value, units), Math.max(digits[units], row.edge === 'temperature' ? 1 : 0));
+  const edge = row.edge === 'temperature' ? 'difference' : row.edge;
+  const decides = row.verdict === 'better' || row.verdict === 'worse' || row.verdict === 'same';
+  const byAir =
+    Math.abs(row.byAir) > 1e-9 ? ` The air alone: ${doubtText({ value: row.byAir, u: Math.abs(row.byAir) / 8 }, edge, units)}.` : '';
+  return (
+    <View style={{ gap: space.xs, paddingVertical: space.s, borderBottomWidth: line.thin, borderBottomColor: tokens.rule }}>
+      <View style={{ flexDirection: 'row', gap: space.m, alignItems: 'flex-start' }}>
+        <View style={{ flex: 1 }}>
+          <Body>{row.name}</Body>
+          {row.verdict === 'explained' ? null : (
+            <Strong ink={row.verdict === 'better' ? 'elm' : row.verdict === 'worse' ? 'brick' : 'ink'}>{LINE_WORDS[row.verdict]}</Strong>
+          )}
+        </View>
+        <Strong>{`${show(row.before.value)} to ${show(row.after.value)} ${unit[units]}`}</Strong>
+      </View>
+      <Small ink="inkSoft">{decides ? `By the wash: ${doubtText(row.effect, edge, units)}.${byAir} ${row.why}` : row.why}</Small>
+    </View>
+  );
+}
+
+/** What is left, by likelihood, with what speaks for and against it, what to take next, and a finding by one press. */
+function LeftPart({ take, first }: { take: (when: ReadingWhen) => void; first: boolean }) {
+  const { state, house, record, who, team } = useVisit();
+  const { left, before, after } = useJudgement();
+  const closed = state.closed !== null;
+  if (!left)
+    return (
+      <Part first={first} title={<Heading>What is left</Heading>}>
+        <Body ink="inkSoft">
+          Outdoor air, return air and its wet bulb or humidity come first: without them nothing can be held against what the unit should do.{' '}
+          The refrigerant has to be known too.
+        </Body>
+        <Companion
+          title="Take them"
+          onPress={() => take(Object.keys(after.set).length > 0 || Object.keys(before.set).length === 0 ? 'after' : 'before')}
+        />
+      </Part>
+    );
+  const { diagnosis, when } = left;
+  const [top] = diagnosis.oneOf;
+  const noted = (id: Candidate['id']) =>
+    id !== 'none' &&
+    id !== 'instrument' &&
+    state.findings.some((finding) => finding.closedAt === null && finding.value.what === FAULTS[id].finding);
+  const note = (candidate: Candidate) => {
+    if (candidate.id === 'none' || candidate.id === 'instrument') return;
+    const { finding, name, words } = FAULTS[candidate.id];
+    void record({
+      kind: 'finding.noted',
+      data: {
+        what: finding,
+        coilId: null,
+        note: `${name}, by the readings ${when} (${Math.round(candidate.probability * 100)} %). ${words}`,
+        action: FINDING_TABLE[finding].action,
+      },
+    });
+  };
+  return (
+    <Part first={first} title={<Heading>{when === 'after' ? 'What is left' : 'What it may be'}</Heading>}>
+      {diagnosis.oneOf.length > 1 ? <Small ink="inkSoft">One of these; they cannot be told apart by what was read.</Small> : null}
+      {diagnosis.oneOf.map((candidate) => (
+        <View key={`${candidate.id} ${candidate.quantity ?? ''}`} style={{ gap: space.xs }} testID={`left-${candidate.id}`}>
+          <Strong>{`${candidateName(candidate)}, ${Math.round(candidate.probability * 100)} %`}</Strong>
+          {candidate.id === 'none' || candidate.id === 'instrument' ? null : <Small>{FAULTS[candidate.id].words}</Small>}
+          <EvidenceWords candidate={candidate} units={house.units} />
+          {candidate.id === 'none' || candidate.id === 'instrument' ? null : (
+            <>
+              {findingWords(FAULTS[candidate.id].finding, who, team) ? (
+                <Small>{findingWords(FAULTS[candidate.id].finding, who, team)}</Small>
+              ) : null}
+              {closed ? null : noted(candidate.id) ? (
+                <Small ink="inkSoft">Noted as a finding.</Small>
+              ) : (
+                <Companion title="Note as a finding" onPress={() => note(candidate)} testID={`note-${candidate.id}`} />
+              )}
+            </>
+          )}
+        </View>
+      ))}
+      {diagnosis.next && !closed ? (
+        <Banner tone="info" right={<Companion title="Take it" onPress={() => take(when)} />}>
+          {`Next, ${diagnosis.next.quantities.map((id) => QUANTITIES[id].name.toLowerCase()).join(' and ')}: it takes away some ${Math.round(diagnosis.next.gain * 100)} % of the doubt.`}
+        </Banner>
+      ) : null}
+      {top && top.id !== 'none' ? (
+        <Small ink="inkSoft">
+          Held against a small model of a unit of this size and refrigerant, a stand-in for this one. Adjusting charge is licensed work.
+        </Small>
+      ) : (
+        <Small ink="inkSoft">Undersizing, thermostat and controls do not show in these readings.</Small>
+      )}
+      <Small ink="inkSoft">{`By ${diagnosis.signs.map((sign) => SIGNS[sign].name.toLowerCase()).join(', ')}.`}</Small>
+    </Part>
+  );
+}

@@ -1,0 +1,41 @@
+import { FAULTS, formatClock, powerClocks } from '@elm-mist/core';
+import { useNow, useVisit } from '@/data';
+import { Banner, Heading, LinkRow, Part } from '@/ui';
+import { useJudgement } from './useJudgement';
+import { WHOLE_WORDS } from './words';
+
+/** The readings in short, and the way to them: what stands, what they say, what is left. */
+export function ReadingsCard() {
+  const { detail, state } = useVisit();
+  const { before, after, compared, left } = useJudgement();
+  const closed = state.closed !== null;
+  const { steadyAtMs } = powerClocks(state.powerUp);
+  const now = useNow(steadyAtMs !== null && !closed);
+  const toSteadyS = steadyAtMs === null || closed ? 0 : Math.max(0, Math.round((steadyAtMs - now) / 1000));
+  const [count, first] = [Object.keys(after.set).length, Object.keys(before.set).length];
+  const top = left?.when === 'after' ? left.diagnosis.candidates[0] : undefined;
+  const leftWords =
+    top && top.id !== 'none' && top.id !== 'instrument' ? `${FAULTS[top.id].name}, ${Math.round(top.probability * 100)} %` : '';
+  const href = `/visits/${detail.visit.id}/readings`;
+  return (
+    <Part title={<Heading>Readings</Heading>}>
+      {toSteadyS > 0 ? <Banner tone="wait">{`Not steady yet: readings count in ${formatClock(toSteadyS)}.`}</Banner> : null}
+      {compared ? (
+        <LinkRow
+          title={WHOLE_WORDS[compared.whole]}
+          under={leftWords || 'Line by line, and what is left'}
+          href={`${href}?side=says`}
+          testID="to-says"
+        />
+      ) : null}
+      {closed ? null : (
+        <LinkRow
+          title={count > 0 ? 'Readings after, taken' : 'Take the readings after'}
+          under={first > 0 ? `${first} held before, ${count} after` : 'None before: what they say alone'}
+          href={`${href}?side=after`}
+          testID="to-readings"
+        />
+      )}
+    </Part>
+  );
+}

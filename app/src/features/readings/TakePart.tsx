@@ -1,0 +1,171 @@
+import {
+  EDGES,
+  formatClock,
+  LICENCE_NAMES,
+  mayDo,
+  powerClocks,
+  QUANTITIES,
+  readingText,
+  toSi,
+  type QuantityId,
+  type Reading,
+  type ReadingWhen,
+} from '@elm-mist/core';
+import { useRef, useState, type ReactNode } from 'react';
+import { View } from 'react-native';
+import { useDraft, useNow, useVisit } from '@/data';
+import { Act, Banner, Body, Companion, Field, HazardBox, Heading, Label, Part, ProbeMap, Row, Small, space, ThumbBar, Tick } from '@/ui';
+import { figureTrouble } from '../shared/figures';
+import { goTo, VisitScreen, ClosedNote } from '../visit/VisitScreen';
+import { GROUPS, readingsInUnits, type TypedReadings } from './groups';
+import { KitPart } from './KitPart';
+import { useJudgement } from './useJudgement';
+
+interface Typed {
+  figures: TypedReadings;
+  /** Units they were typed in. */
+  units: 'us' | 'si';
+  ran: boolean;
+}
+
+/** Readings of one side: from a kit, or typed. */
+export function TakePart({ when, tabs, said }: { when: ReadingWhen; tabs: ReactNode; said: () => void }) {
+  const { state, detail, house, record, who, team, own, undo } = useVisit();
+  const { units } = house;
+  const judgement = useJudgement();
+  const { set, impossible } = judgement[when];
+  const closed = state.closed !== null;
+  const [stored, keep, drop] = useDraft<Typed>(`readings.${detail.visit.id}.${when}`, () => ({ figures: {}, units, ran: false }));
+  const [spot, setSpot] = useState<QuantityId>('outdoorIn');
+  const [troubles, setTroubles] = useState<Partial<Record<QuantityId, string>>>({});
+  const draft: Typed = { ...stored, units, figures: readingsInUnits(stored.figures, stored.units, units) };
+  const may = (id: QuantityId) => {
+    const { licence } = QUANTITIES[id];
+    return licence ? mayDo(licence, who, team) : { who: 'self' as const };
+  };
+  const latest = useRef<Reading[]>([]);
+  const [inKit, setInKit] = useState(0);
+  const [kitKey, setKitKey] = useState(0);
+  const { steadyAtMs } = powerClocks(state.powerUp);
+  const now = useNow(when === 'after' && steadyAtMs !== null && !closed);
+  const toSteadyS = when === 'before' || steadyAtMs === null ? 0 : Math.max(0, Math.round((steadyAtMs - now) / 1000));
+  const steady = when === 'before' ? draft.ran : steadyAtMs !== null ? toSteadyS === 0 : draft.ran;
+  const hold = (readings: Reading[]) => readings.length > 0 && record({ kind: 'readings.held', data: { when, readings } });
+  const save = () => {
+    const typed = (Object.entries(draft.figures) as [QuantityId, string][]).filter(([, text]) => text.trim() !== '');
+    const wrong = Object.fromEntries(
+      typed.flatMap(([id, text]) => (figureTrouble(text, QUANTITIES[id].name) ? [[id, figureTrouble(text, QUANTITIES[id].name)]] : [])),
+    );
+    setTroubles(wrong);
+    if (Object.keys(wrong).length > 0) return;
+    if (typed.length === 0) {
+      said();
+      return;
+    }
+    const readings = typed.map(([quantity, text]): Reading => {
+      const { edge, instrument } = QUANTITIES[quantity];
+      return { quantity, value: toSi(edge, text, units), u: instrument, how: 'typed', steady };
+    });
+    if (hold(readings)) drop();
+    keep({ figures: {}, units, ran: draft.ran });
+  };
+  const typedAny = Object.values(draft.figures).some((text) => (text ?? '').trim() !== '');
+  const last = own('readings');
+  return (
+    <VisitScreen
+      bead="check"
+      page={`readings ${when}`}
+      under={when === 'before' ? 'Readings before the wash' : 'Readings after the wash'}
+      foot={
+        <ThumbBar>
+          <Companion
+            title={when === 'before' ? 'Look' : 'Check'}
+            onPress={() => goTo(detail.visit.id, when === 'before' ? 'look' : 'check')}
+          />
+          {inKit > 0 ? (
+            <Act
+              title={`Hold ${inKit} readings`}
+              onPress={() => {
+                // Held, the kit is done: a new one is begun.
+                if (hold(latest.current)) setKitKey(kitKey + 1);
+              }}
+              testID="kit-hold"
+            />
+          ) : (
+            <Act
+              title={typedAny && !closed ? 'Hold what is typed' : 'What they say'}
+              onPress={closed ? said : save}
+              testID="readings-hold"
+            />
+          )}
+        </ThumbBar>
+      }
+    >
+      {tabs}
+      <ClosedNote />
+      {toSteadyS > 0 ? <Banner tone="wait">{`Not steady yet: readings count in ${formatClock(toSteadyS)}.`}</Banner> : null}
+      {impossible.map((row) => (
+        <Banner key={row.message} tone="stop">{`${row.message} Kept as taken, left out of every verdict.`}</Banner>
+      ))}
+      {closed ? null : <KitPart key={kitKey} when={when} may={(id) => may(id).who === 'self'} latest={latest} counted={setInKit} />}
+      <Part title={<Heading>{closed ? 'Readings' : 'Or typed'}</Heading>}>
+        {closed ? null : (
+          <>
+            <ProbeMap spot={QUANTITIES[spot].spot} />
+            <Small ink="inkSoft">{`${QUANTITIES[spot].name}: ${QUANTITIES[spot].where}`}</Small>
+            {when === 'before' || steadyAtMs === null ? (
+              <Tick label="It has run for fifteen minutes" value={draft.ran} onChange={(ran) => keep({ ...draft, ran })} />
+            ) : null}
+          </>
+        )}
+        {GROUPS.map((group) => (
+          <View key={group.title} style={{ gap: space.s }}>
+            <Label ink="inkSoft">{group.title}</Label>
+            {group.title === 'Refrigerant side' && !closed ? (
+              <HazardBox lead="Hot and under pressure.">
+                The discharge line burns. Ports and the live compartment are for the licensed; the maker’s manual and local code stand
+                first.
+              </HazardBox>
+            ) : null}
+            {group.of.map((id) => {
+              const taken = set[id];
+              const { name, edge, licence } = QUANTITIES[id];
+              const allowed = may(id);
+              const shown = taken
+                ? `${readingText(id, taken.value, units)}${taken.how === 'typed' ? '' : `, ${taken.how}`}${taken.steady ? '' : ', too early'}`
+                : '';
+              if (closed) return taken ? <Row key={id} label={name} value={shown} /> : null;
+              if (allowed.who !== 'self' && licence)
+                return (
+                  <Row
+                    key={id}
+                    label={name}
+                    value={
+                      taken
+                        ? shown
+                        : `${LICENCE_NAMES[licence]} licence: ${allowed.who === 'crew' ? allowed.names.join(' or ') : 'nobody here'}`
+                    }
+                  />
+                );
+              return (
+                <Field
+                  key={id}
+                  label={`${name}${taken ? ` · held ${shown}` : ''}`}
+                  unit={EDGES[edge].unit[units]}
+                  keyboard="numbers-and-punctuation"
+                  value={draft.figures[id] ?? ''}
+                  error={troubles[id]}
+                  onFocus={() => setSpot(id)}
+                  onChange={(text) => keep({ ...draft, figures: { ...draft.figures, [id]: text } })}
+                  testID={`reading-${id}`}
+                />
+              );
+            })}
+          </View>
+        ))}
+        {last && !closed ? <Companion title={`Take back: ${last.words}`} onPress={() => void undo('readings')} /> : null}
+        {Object.keys(set).length === 0 && closed ? <Body ink="inkSoft">None were taken.</Body> : null}
+      </Part>
+    </VisitScreen>
+  );
+}

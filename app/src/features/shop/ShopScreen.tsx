@@ -1,0 +1,192 @@
+import type { ChangedMeanwhile, ShopAnswer, ShopInput } from '@elm-mist/contract';
+import { isCurrency } from '@elm-mist/contract';
+import { isZone } from '@elm-mist/core';
+import { useQuery } from '@tanstack/react-query';
+import { router } from 'expo-router';
+import { useState } from 'react';
+import { View } from 'react-native';
+import { learnShop, RefusedError, request, shopQuery, useDraft, useHouseRules, useSaveHouseRules, useSaveShop } from '@/data';
+import { Act, Banner, Companion, Field, Label, OneOf, Part, Screen, ScreenHead, Small, space, ThumbBar, Trouble, Waiting } from '@/ui';
+import { inUnits, positionTrouble, readPosition, typedPosition, type PositionValues } from '../places/position';
+import { PositionFields } from '../places/PositionFields';
+import { Meanwhile } from '../shared/Meanwhile';
+import { shopShape } from './shopShape';
+
+interface Draft {
+  name: string;
+  address: string;
+  currency: string;
+  zone: string;
+}
+
+const FIELD_NAMES: Record<string, string> = {
+  name: 'Shop',
+  address: 'Works from',
+  currency: 'Currency',
+  zone: 'Time zone',
+  latitudeDeg: 'Latitude',
+  longitudeDeg: 'Longitude',
+  altitudeM: 'Height, m',
+  crew: 'Crew',
+  setUp: 'Steps',
+};
+
+/** The shop itself: its name, where it works from, its clock, units and money. */
+export function ShopScreen() {
+  const answer = useQuery(shopQuery);
+  if (!answer.data)
+    return (
+      <Screen head={<ScreenHead title="Shop" />}>
+        {answer.isError ? (
+          <Trouble what="The shop could not be read" kept="Nothing was lost." retry={() => void answer.refetch()} />
+        ) : (
+          <Waiting what="the shop" />
+        )}
+      </Screen>
+    );
+  return <ShopFields shop={answer.data} />;
+}
+
+function ShopFields({ shop }: { shop: ShopAnswer }) {
+  const { units } = useHouseRules();
+  const rules = useHouseRules();
+  const saveRules = useSaveHouseRules();
+  const save = useSaveShop();
+  const [was, setWas] = useState(shop);
+  const [meanwhile, setMeanwhile] = useState<ChangedMeanwhile['fields'] | null>(null);
+  const [errors, setErrors] = useState<Record<string, string>>({});
+  const [draft, keep, drop] = useDraft<Draft>('shop', () => ({
+    name: shop.name,
+    address: shop.address,
+    currency: shop.currency,
+    zone: shop.zone,
+  }));
+  const [typed, setPosition, dropPosition] = useDraft<PositionValues>('position.shop', () =>
+    typedPosition({ ...shop, positionFrom: shop.latitudeDeg === null ? 'unknown' : 'typed' }, units),
+  );
+  const position = inUnits(typed, units);
+  const findZone = async () => {
+    const { latitudeDeg, longitudeDeg } = readPosition(position, units);
+    if (latitudeDeg === null || longitudeDeg === null) return;
+    try {
+      const { zone } = await request<{ zone: string }>('GET', `/zone?latitude=${latitudeDeg}&longitude=${longitudeDeg}`);
+      keep({ ...draft, zone });
+      setErrors({});
+    } catch {
+      setErrors({ zone: 'The server is away: type the zone, such as America/Chicago.' });
+    }
+  };
+  const send = async () => {
+    const currency = draft.currency.trim().toUpperCase();
+    const wrong = {
+      ...positionTrouble(position, units),
+      ...(isZone(draft.zone.trim()) ? {} : { zone: 'A zone is such as America/Chicago or Pacific/Auckland.' }),
+      ...(isCurrency(currency) ? {} : { currency: 'A currency is a code of three letters, such as USD or NZD.' }),
+      ...(draft.name.trim() === '' ? { name: 'Give the shop a name.' } : {}),
+    };
+    setErrors(wrong);
+    if (Object.keys(wrong).length > 0) return;
+    const setUp = [...new Set([...was.setUp, 'shop' as const])];
+    const input: ShopInput = {
+      ...shopShape(was),
+      name: draft.name.trim(),
+      address: draft.address.trim(),
+      currency,
+      zone: draft.zone.trim(),
+      ...readPosition(position, units),
+      setUp,
+      was: shopShape(was),
+    };
+    try {
+      learnShop(await save.mutateAsync(input));
+      drop();
+      dropPosition();
+      router.replace(setUp.length < 4 ? '/start' : '/more');
+    } catch (error) {
+      if (error instanceof RefusedError && error.meanwhile) setMeanwhile(error.meanwhile.fields);
+      else setErrors(error instanceof RefusedError ? error.fields : { server: 'The server is away. What you typed is still here.' });
+    }
+  };
+  const settle = (mine: boolean) => {
+    if (!meanwhile) return;
+    const now = Object.fromEntries(Object.entries(meanwhile).map(([field, row]) => [field, row.now])) as Partial<ShopAnswer>;
+    const next = { ...was, ...now };
+    if (!mine) {
+      keep({ name: next.name, address: next.address, currency: next.currency, zone: next.zone });
+      if ('latitudeDeg' in now || 'longitudeDeg' in now || 'altitudeM' in now)
+        setPosition(typedPosition({ ...next, positionFrom: 'typed' }, units));
+    }
+    setWas(next);
+    setMeanwhile(null);
+  };
+  const stray = Object.entries(errors).filter(
+    ([field]) => !['name', 'zone', 'currency', 'latitude', 'longitude', 'height'].includes(field),
+  );
+  return (
+    <Screen
+      testID="shop"
+      head={<ScreenHead title="The shop" under="What every clock, price and plan goes by" />}
+      foot={
+        <ThumbBar>
+          <Companion title="Back" onPress={() => router.back()} />
+          <Act title="Save the shop" onPress={() => void send()} busy={save.isPending} testID="shop-save" />
+        </ThumbBar>
+      }
+    >
+      {meanwhile ? <Meanwhile fields={meanwhile} names={FIELD_NAMES} onTheirs={() => settle(false)} onMine={() => settle(true)} /> : null}
+      {stray.map(([field, message]) => (
+        <Banner key={field} tone="stop">
+          {message}
+        </Banner>
+      ))}
+      <Field label="Shop" value={draft.name} onChange={(name) => keep({ ...draft, name })} error={errors['name']} testID="shop-name" />
+      <Field
+        label="Works from"
+        value={draft.address}
+        onChange={(address) => keep({ ...draft, address })}
+        help="Street and town"
+        testID="shop-address"
+      />
+      <Label>Units</Label>
+      <OneOf
+        label="Units"
+        options={[
+          { value: 'us' as const, label: 'US' },
+          { value: 'si' as const, label: 'SI' },
+        ]}
+        value={units}
+        onChange={(next) => saveRules.mutate({ ...rules, units: next })}
+      />
+      <PositionFields values={position} onChange={setPosition} units={units} shop={null} />
+      <Part title={<Label>Clock</Label>}>
+        <Field
+          label="Time zone"
+          value={draft.zone}
+          onChange={(zone) => keep({ ...draft, zone })}
+          error={errors['zone']}
+          help="It decides what today is, and what seven in the morning is, on every phone"
+          testID="shop-zone"
+        />
+        <View style={{ flexDirection: 'row', gap: space.s }}>
+          <Companion
+            title="Find it from the position"
+            onPress={() => void findZone()}
+            disabled={position.latitude.trim() === ''}
+            testID="shop-find-zone"
+          />
+        </View>
+      </Part>
+      <Part title={<Label>Money</Label>}>
+        <Field
+          label="Currency"
+          value={draft.currency}
+          onChange={(currency) => keep({ ...draft, currency })}
+          error={errors['currency']}
+          help="Code of three letters"
+          testID="shop-currency"
+        />
+        <Small ink="inkSoft">Prices already entered keep their figures.</Small>
+      </Part>
+    </Screen>
+  );
+}
