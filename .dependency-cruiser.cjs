@@ -7,7 +7,7 @@ module.exports = {
     no(
       'core-is-pure',
       '^core/src/(?!.*(\\.test\\.ts|/testing/))',
-      '^(fs|path|os|http|https|net|child_process|crypto|node:.*)$|node_modules/(react|react-native|koa|drizzle-orm|better-sqlite3)/',
+      '^(fs|path|os|http|https|net|child_process|crypto|node:.*)$|node_modules/(react|react-native|koa|drizzle-orm|libsql)/',
       'no interface, network or file in core',
     ),
     no('contract-below', '^contract/', '^(server|app|e2e)/', 'contract knows only core'),

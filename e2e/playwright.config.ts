@@ -1,6 +1,6 @@
 import { defineConfig } from '@playwright/test';
 
-const chromium = process.env['ELM_MIST_CHROMIUM'] ?? '/usr/bin/chromium';
+const chromium = (process.env['ELM_MIST_CHROMIUM'] as string | undefined) ?? '/usr/bin/chromium';
 
 export default defineConfig({
   testDir: '.',
@@ -8,7 +8,7 @@ export default defineConfig({
   outputDir: './test-results',
   timeout: 300_000,
   expect: { timeout: 30_000 },
-  workers: 1,
+  workers: 3,
   fullyParallel: false,
   retries: 0,
   reporter: [['list'], ['json', { outputFile: './test-results/report.json' }]],
@@ -16,7 +16,11 @@ export default defineConfig({
     timezoneId: 'America/Chicago',
     locale: 'en-US',
     actionTimeout: 30_000,
-    trace: 'retain-on-failure',
+    // A trace costs every test a third of its time: with --trace on, when one fails and nobody sees why.
+    trace: 'off',
+    screenshot: 'only-on-failure',
+    // The program is kept on the device where that is what is tested.
+    serviceWorkers: 'block',
     launchOptions: {
       executablePath: chromium,
       args: [

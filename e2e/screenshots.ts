@@ -5,7 +5,8 @@ import { expect, test } from './support/fixtures';
 import { DEMO_DAY } from './support/server';
 import { Technician } from './support/technician';
 
-const FOLDER = process.env['ELM_MIST_SHOTS'] ?? join(dirname(fileURLToPath(import.meta.url)), '../docs/screenshots');
+const FOLDER =
+  (process.env['ELM_MIST_SHOTS'] as string | undefined) ?? join(dirname(fileURLToPath(import.meta.url)), '../docs/screenshots');
 const shoot = async (page: Page, name: string) => {
   await page.evaluate(() => document.fonts.ready);
   await page.waitForTimeout(150);
@@ -16,10 +17,10 @@ const shoot = async (page: Page, name: string) => {
 test('pictures', async ({ site, server }) => {
   test.setTimeout(180_000);
   const tech = new Technician(site);
-  await expect(site.getByText('Fennick terrace')).toBeVisible();
+  await expect(site.getByTestId('packed')).toHaveText(/^Packed: 4 of 4/);
   await shoot(site, 'today');
   await site.goto(`${server.url}/systems/fennick-hp`);
-  await expect(site.getByText('History')).toBeVisible();
+  await expect(site.getByRole('heading', { name: 'History' })).toBeVisible();
   await shoot(site, 'system');
   await site.goto(`${server.url}/shelf`);
   await expect(site.getByText('Bramble alkaline foam')).toBeVisible();
@@ -28,10 +29,9 @@ test('pictures', async ({ site, server }) => {
   await site.getByTestId('bench-ratio').fill('16 oz per gallon');
   await expect(site.getByTestId('two-readings')).toBeVisible();
   await shoot(site, 'bench');
-  await site.goto(`${server.url}/shelf/costs?span=breakeven`);
-  await expect(site.getByTestId('break-even-chart')).toBeVisible();
-  await site.waitForTimeout(300);
-  await shoot(site, 'break-even');
+  await site.goto(`${server.url}/places/fennick`);
+  await expect(site.getByTestId('sun-today')).toBeVisible();
+  await shoot(site, 'place');
   await site.goto(server.url);
 
   await tech.openVisit('demo-visit-14');
@@ -52,12 +52,6 @@ test('pictures', async ({ site, server }) => {
   await tech.press('Close');
   await site.getByTestId('second-opinion').scrollIntoViewIfNeeded();
   await shoot(site, 'second-opinion');
-  await site.setViewportSize({ width: 1280, height: 800 });
-  await site.getByRole('button', { name: /^How far to open.*Why\?$/ }).click();
-  await site.getByText('How far to open').first().scrollIntoViewIfNeeded();
-  await shoot(site, 'wide-because');
-  await site.getByTestId('because').getByRole('button', { name: 'Close' }).click();
-  await site.setViewportSize({ width: 390, height: 844 });
   await site.getByTestId('to-run-sheet').click();
   await expect(site.getByText(/^(Proven|The shortest found)/)).toBeVisible();
   await shoot(site, 'run-sheet');
@@ -117,7 +111,6 @@ test('pictures', async ({ site, server }) => {
   await expect(site.getByTestId('rest-clock')).toBeVisible();
   await site.clock.fastForward('01:48');
   await site.waitForTimeout(200);
-  await shoot(site, 'power-up');
   await tech.wait('04:00');
   for (let i = 0; i < 3; i += 1) await site.getByTestId('power-act').click();
   await tech.lookAfterCondensate();
@@ -137,4 +130,28 @@ test('pictures', async ({ site, server }) => {
   await tech.lookAtBakery('93', '25', '6', 'Full sun');
   await expect(site.getByTestId('wet-offers')).toBeVisible();
   await shoot(site, 'plan-dry');
+
+  // A kit held before and after, and what it says.
+  const readings = `${server.url}/visits/demo-visit-13/readings`;
+  for (const side of ['before', 'after']) {
+    await site.goto(`${server.url}/visits/demo-visit-13/${side === 'before' ? 'plan' : 'check'}`);
+    if (side === 'before') await site.getByTestId('plan-follow').click();
+    else {
+      await site.getByTestId('clear-everywhere').click();
+      await site.getByTestId('check-keep').click();
+    }
+    await site.goto(`${readings}?side=${side}`);
+    await site.getByTestId('kit-start').click();
+    await site.getByTestId('kit-hold').click();
+    await expect(site.getByText(/^Liquid pressure · held/)).toBeVisible();
+  }
+  await tech.press('What they say');
+  await expect(site.getByTestId('left-lowCharge')).toBeVisible();
+  await shoot(site, 'readings');
+
+  // A shop of one's own, beside the demo.
+  await site.goto(`${server.url}/more`);
+  await site.getByTestId('which-shop').click();
+  await expect(site.getByTestId('first-start')).toBeVisible();
+  await shoot(site, 'first-start');
 });

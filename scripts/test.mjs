@@ -64,21 +64,9 @@ async function sideBySide(jobs) {
 }
 
 const SOURCES = ['core/src', 'contract/src', 'server/src', 'app/src', 'e2e'];
-await sideBySide([
-  () => check('lint', () => quietly('eslint/bin/eslint.js', ['.', '--max-warnings', '0'])),
-  ...['core', 'core/test', 'contract', 'server', 'app', 'e2e', 'scripts'].map(
-    (project) => () => check(`types: ${project}`, () => quietly('typescript/bin/tsc', ['-p', project])),
-  ),
-  () => check('what is exported is used', () => quietly('knip/bin/knip.js', ['--no-progress'])),
-  () => check('format', () => quietly('prettier/bin/prettier.cjs', ['--check', '--log-level', 'warn', '.'])),
-  () =>
-    check('import boundaries', () =>
-      quietly('dependency-cruiser/bin/dependency-cruise.mjs', ['--config', '.dependency-cruiser.cjs', '--output-type', 'err', ...SOURCES]),
-    ),
-]);
-
-const browser = await browserReady;
 const jestReport = join(reports, 'jest.json');
+const browser = await browserReady;
+// The longest first, so that neither core waits for the other at the end.
 await sideBySide([
   () =>
     counted(
@@ -87,7 +75,18 @@ await sideBySide([
       () => quietly('jest/bin/jest.js', ['--json', `--outputFile=${jestReport}`, '--silent=false', '--maxWorkers=1']),
       (report) => ({ passed: report.numPassedTests, failed: report.numFailedTests + report.numRuntimeErrorTestSuites }),
     ),
+  () => check('lint', () => quietly('eslint/bin/eslint.js', ['.', '--max-warnings', '0'])),
   ...(browser ? [() => check('interface builds', async () => ({ code: (await buildWeb(quietly)) ? 0 : 1 }))] : []),
+  // Everything at once; then each part that must do without what the others have: a page, a server.
+  ...['.', 'server', 'core', 'contract'].map(
+    (project) => () => check(`types: ${project === '.' ? 'all' : project}`, () => quietly('typescript/bin/tsc', ['-p', project])),
+  ),
+  () => check('what is exported is used', () => quietly('knip/bin/knip.js', ['--no-progress'])),
+  () => check('format', () => quietly('prettier/bin/prettier.cjs', ['--check', '--log-level', 'warn', '.'])),
+  () =>
+    check('import boundaries', () =>
+      quietly('dependency-cruiser/bin/dependency-cruise.mjs', ['--config', '.dependency-cruiser.cjs', '--output-type', 'err', ...SOURCES]),
+    ),
 ]);
 
 if (browser) {

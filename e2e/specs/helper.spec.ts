@@ -15,7 +15,7 @@ test('two coils with a helper: two phones, one run', async ({ site, server, brow
   await wren.bead('wash');
   const visit = `${server.url}/visits/demo-visit-15`;
 
-  const hers = await otherPhone(browser, server, 'Ives Vane', new Date(await site.evaluate(() => Date.now())));
+  const hers = await otherPhone(browser, server, 'Ives Vane', () => site.evaluate(() => Date.now()));
   const lead = new Technician(site, [hers]);
   const helper = new Technician(hers, [site]);
 
@@ -111,9 +111,8 @@ test('two phones whose clocks are minutes apart read one clock, and each sees th
   server.tellsTime = true;
   await server.start();
   try {
-    const now = Date.now();
-    const right = await otherPhone(browser, server, 'Wren Cotter', new Date(now));
-    const fast = await otherPhone(browser, server, 'Ives Vane', new Date(now + 7 * 60_000));
+    const right = await otherPhone(browser, server, 'Wren Cotter', () => Date.now());
+    const fast = await otherPhone(browser, server, 'Ives Vane', () => Date.now() + 7 * 60_000);
     const tech = new Technician(right, [fast]);
     await right.goto(`${server.url}/visits/demo-visit-13/plan`);
     await right.getByTestId('plan-follow').click();

@@ -51,9 +51,12 @@ test('no-rinse foam indoors to its end: works, closed up, power back, run cold, 
   const tech = new Technician(site);
   await tech.openVisit('demo-visit-14');
   await tech.noteAir('91', '30', '4');
-  await site.getByLabel('Return air, °F').fill('76');
-  await site.getByLabel('Supply air, °F').fill('60');
-  await site.getByTestId('return-rh').fill('55');
+  await site.getByTestId('to-readings-before').click();
+  await site.getByTestId('reading-returnDb').fill('76');
+  await site.getByTestId('reading-supplyDb').fill('60');
+  await site.getByTestId('reading-returnRh').fill('55');
+  await site.getByTestId('readings-hold').click();
+  await tech.press('Look');
   await tech.next();
   await site.getByRole('button', { name: 'Not today' }).click();
   await site.getByLabel('Why').fill('Outdoors another day');

@@ -2,59 +2,63 @@ import { expectAccessible } from '../support/axe';
 import { expect, test } from '../support/fixtures';
 import { Technician } from '../support/technician';
 
-test('the server goes away in mid-wash: clocks go on, entries are kept, even over a reload, and sent when it is back', async ({
-  site,
-  server,
-}) => {
-  const tech = new Technician(site);
-  await tech.openVisit('demo-visit-14');
-  await tech.noteAir('80', '50', '2');
-  await tech.next();
-  await tech.grade(3, 3, 3, 3, 2, 2, 3, 3);
-  await tech.next();
-  await site.getByRole('button', { name: 'Not today' }).click();
-  await site.getByLabel('Why').fill('Attic too hot');
-  await tech.press('Leave it out of this visit');
-  await tech.bead('plan');
-  await site.getByTestId('plan-follow').click();
-  await site.getByTestId('mix-done').click();
-  await tech.proveDead('outdoor-unit');
-  const act = site.getByTestId('wash-act');
-  await act.click();
-  await expect(act).toHaveText('Foam is on 1');
-  // The shell has to be on the device before the signal goes.
-  await site.waitForFunction(() => navigator.serviceWorker.controller !== null || navigator.serviceWorker.ready.then(() => true));
+test.describe('kept on the device', () => {
+  test.use({ serviceWorkers: 'allow' });
 
-  await server.stop('SIGKILL');
-  await act.click();
-  await expect(site.getByText(/^No server\. 1 entry is kept on this device/)).toBeVisible();
-  await site.clock.fastForward('03:00');
-  await expect(site.getByText(/foam on 3:\d\d ago/)).toBeVisible();
-  await expect(act).toHaveText('Foam is on 2');
-  await act.click();
-  await expect(site.getByText(/^No server\. 2 entries are kept/)).toBeVisible();
-  await expectAccessible(site, 'Wash without a server');
+  test('the server goes away in mid-wash: clocks go on, entries are kept, even over a reload, and sent when it is back', async ({
+    site,
+    server,
+  }) => {
+    const tech = new Technician(site);
+    await tech.openVisit('demo-visit-14');
+    await tech.noteAir('80', '50', '2');
+    await tech.next();
+    await tech.grade(3, 3, 3, 3, 2, 2, 3, 3);
+    await tech.next();
+    await site.getByRole('button', { name: 'Not today' }).click();
+    await site.getByLabel('Why').fill('Attic too hot');
+    await tech.press('Leave it out of this visit');
+    await tech.bead('plan');
+    await site.getByTestId('plan-follow').click();
+    await site.getByTestId('mix-done').click();
+    await tech.proveDead('outdoor-unit');
+    const act = site.getByTestId('wash-act');
+    await act.click();
+    await expect(act).toHaveText('Foam is on 1');
+    // The shell has to be on the device before the signal goes.
+    await site.waitForFunction(() => navigator.serviceWorker.controller !== null || navigator.serviceWorker.ready.then(() => true));
 
-  // Long enough that looking the visit up again has failed, and that this has been written to the device.
-  await site.clock.fastForward('00:30');
-  await site.waitForTimeout(1500);
-  await site.clock.fastForward('00:05');
-  await site.waitForTimeout(1500);
-  await site.reload();
-  await tech.bead('wash');
-  await expect(site.getByRole('img', { name: /^Section 1, Path: soaking$/ })).toBeVisible();
-  await expect(site.getByRole('img', { name: /^Section 2, Hedge: soaking$/ })).toBeVisible();
-  // The day is still there too, though it was not on the screen when the signal went.
-  await site.getByRole('link', { name: 'Leave the visit, back to the day' }).click();
-  await expect(site.getByText('Quillon bakery flat')).toBeVisible();
-  await tech.openVisit('demo-visit-14');
+    await server.stop('SIGKILL');
+    await act.click();
+    await expect(site.getByText(/^No server\. 1 entry is kept on this device/)).toBeVisible();
+    await site.clock.fastForward('03:00');
+    await expect(site.getByText(/foam on 3:\d\d ago/)).toBeVisible();
+    await expect(act).toHaveText('Foam is on 2');
+    await act.click();
+    await expect(site.getByText(/^No server\. 2 entries are kept/)).toBeVisible();
+    await expectAccessible(site, 'Wash without a server');
 
-  await server.start();
-  await site.clock.fastForward('00:05');
-  await expect(site.getByText(/^No server\./)).toBeHidden();
-  const { events } = (await (await fetch(`${server.url}/api/visits/demo-visit-14`)).json()) as { events: { kind: string; id: string }[] };
-  expect(events.filter((event) => event.kind === 'section.applied')).toHaveLength(2);
-  expect(new Set(events.map((event) => event.id)).size).toBe(events.length);
+    // Long enough that looking the visit up again has failed, and that this has been written to the device.
+    await site.clock.fastForward('00:30');
+    await site.waitForTimeout(1500);
+    await site.clock.fastForward('00:05');
+    await site.waitForTimeout(1500);
+    await site.reload();
+    await tech.bead('wash');
+    await expect(site.getByRole('img', { name: /^Section 1, Path: soaking$/ })).toBeVisible();
+    await expect(site.getByRole('img', { name: /^Section 2, Hedge: soaking$/ })).toBeVisible();
+    // The day is still there too, though it was not on the screen when the signal went.
+    await site.getByRole('link', { name: 'Leave the visit, back to the day' }).click();
+    await expect(site.getByText('Quillon bakery flat')).toBeVisible();
+    await tech.openVisit('demo-visit-14');
+
+    await server.start();
+    await site.clock.fastForward('00:05');
+    await expect(site.getByText(/^No server\./)).toBeHidden();
+    const { events } = (await (await fetch(`${server.url}/api/visits/demo-visit-14`)).json()) as { events: { kind: string; id: string }[] };
+    expect(events.filter((event) => event.kind === 'section.applied')).toHaveLength(2);
+    expect(new Set(events.map((event) => event.id)).size).toBe(events.length);
+  });
 });
 
 test('typed nonsense is named beside its field and nothing typed is lost, not even over a reload', async ({ site }) => {

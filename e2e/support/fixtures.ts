@@ -9,17 +9,26 @@ interface Fixtures {
 
 export const START = `${DEMO_DAY}T13:55:00-05:00`;
 
-/** Another phone: its own browser, with its own memory, held by somebody else of the crew. */
-export async function otherPhone(browser: Browser, server: TestServer, name: string, time: Date | null): Promise<Page> {
+/**
+ * Another phone: its own browser, with its own memory, held by somebody else of the crew.
+ * @param timeMs what its clock says, ms: asked when it is set, since a slow machine takes seconds to get there
+ */
+export async function otherPhone(
+  browser: Browser,
+  server: TestServer,
+  name: string,
+  timeMs: () => number | Promise<number>,
+): Promise<Page> {
   const context = await browser.newContext({
     viewport: { width: 390, height: 844 },
     hasTouch: true,
     timezoneId: 'America/Chicago',
     locale: 'en-US',
+    serviceWorkers: 'block',
   });
   await context.addInitScript((who) => localStorage.setItem('elm-mist.who', who), name);
   const page = await context.newPage();
-  if (time) await page.clock.install({ time });
+  await page.clock.install({ time: new Date(await timeMs()) });
   await page.goto(server.url);
   return page;
 }

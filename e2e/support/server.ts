@@ -1,9 +1,10 @@
 import { spawn, type ChildProcess } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { gunzipSync } from 'node:zlib';
 
 const ROOT = join(dirname(fileURLToPath(import.meta.url)), '../..');
 
@@ -25,11 +26,18 @@ export class TestServer {
   readonly data = mkdtempSync(join(tmpdir(), 'elm-mist-e2e-'));
   /** Pages of tests have clocks of their own, which nobody is to put right. */
   tellsTime = false;
+  /** Whether it starts with the demo shop. */
+  demo = true;
   private port = 0;
   private child: ChildProcess | null = null;
 
   get url(): string {
     return `http://localhost:${this.port}`;
+  }
+
+  /** Begins with a data folder of an earlier version instead of an empty one. */
+  fromFixture(): void {
+    writeFileSync(join(this.data, 'elm-mist.db'), gunzipSync(readFileSync(join(ROOT, 'server/test/fixtures/demo-engine-4.db.gz'))));
   }
 
   async start(): Promise<void> {
@@ -41,6 +49,7 @@ export class TestServer {
         PORT: String(this.port),
         ELM_MIST_DATA: this.data,
         ELM_MIST_DEMO_DAY: DEMO_DAY,
+        ELM_MIST_DEMO: this.demo ? 'on' : 'off',
         ELM_MIST_LOG: 'warn',
         ELM_MIST_CLOCK: this.tellsTime ? 'on' : 'off',
         TZ: 'America/Chicago',

@@ -89,7 +89,8 @@ export class Technician {
       const [words, title] = [(await act.innerText()).trim(), await now.getByRole('heading').innerText()];
       if (title === 'Every section is clear' || title === 'Foam has worked: close up, power back') return pressed;
       if (words === 'Foam soaks' || words.startsWith('Go to the')) {
-        await this.wait(/soaks (\d+:\d\d) more/.exec(title)?.[1]?.padStart(5, '0') ?? '00:40');
+        const left = /soaks (\d+:\d\d) more/.exec(title)?.[1]?.padStart(5, '0') ?? '00:40';
+        await this.wait(left === '00:00' ? '00:01' : left);
         continue;
       }
       pressed.push(words === 'It is done' ? title : words);

@@ -25,7 +25,7 @@ const peakMb = (pid: number): number | null => {
 };
 
 /** A stock file of 50,000 rows sent to the real server, with other requests asked all the while. */
-export async function importFigures(): Promise<ImportFigures> {
+export async function importFigures(format: 'csv' | 'json'): Promise<ImportFigures> {
   const data = mkdtempSync(join(tmpdir(), 'elm-mist-import-'));
   const port = 6300 + (process.pid % 1000);
   const url = `http://localhost:${port}/api`;
@@ -41,7 +41,9 @@ export async function importFigures(): Promise<ImportFigures> {
     );
   while (!(await healthy())) await new Promise((done) => setTimeout(done, 20));
   const before = peakMb(child.pid ?? 0);
-  const body = `product,lot,expires,size L,left L\r\n${Array.from({ length: ROWS }, (_, i) => `Tansy neutral wash,"L ${i}",2027-0${(i % 9) + 1}-15,3.785,${(i % 38) / 10}`).join('\r\n')}\r\n`;
+  const csv = `product,lot,expires,size L,left L\r\n${Array.from({ length: ROWS }, (_, i) => `Tansy neutral wash,"L ${i}",2027-0${(i % 9) + 1}-15,3.785,${(i % 38) / 10}`).join('\r\n')}\r\n`;
+  const row = (i: number) => ({ product: 'Tansy neutral wash', lot: `L ${i}`, expires: '2027-05-15', 'size L': '3.785', 'left L': '1.5' });
+  const body = format === 'csv' ? csv : JSON.stringify({ stock: Array.from({ length: ROWS }, (_, i) => row(i)) });
   let running = true;
   let longestWaitMs = 0;
   const asking = (async () => {
@@ -53,7 +55,7 @@ export async function importFigures(): Promise<ImportFigures> {
     }
   })();
   const started = performance.now();
-  const answer = await fetch(`${url}/shelf/import?kind=stock&format=csv`, { method: 'POST', body });
+  const answer = await fetch(`${url}/shelf/import?kind=stock&format=${format}`, { method: 'POST', body });
   const last = (await answer.text()).trim().split('\n').at(-1) ?? '';
   const seconds = (performance.now() - started) / 1000;
   running = false;

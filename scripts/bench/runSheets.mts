@@ -1,4 +1,7 @@
-import { searchRun, type RunSheet, type Task } from '../../core/src';
+import { emptySurvey, planCoil, searchRun, sourceOf, visitTasks, type RunSheet, type Task } from '../../core/src';
+import { DEFAULT_HOUSE_RULES } from '../../core/src/method/houseRules';
+import { DEMO_CLEANERS } from '../../server/src/demo/shelf';
+import { DEMO_COILS } from '../../server/src/demo/shop';
 
 /** A number from 0 to 1 by a seed, the same in every run (mulberry32). */
 function chances(seed: number): () => number {
@@ -93,4 +96,51 @@ export function runSheetFigures(crew: number): RunSheetFigures {
     worstGapPct = Math.max(worstGapPct, (best.endS / best.boundS - 1) * 100);
   }
   return { visits, provenShare: proven / visits, slowestFirstMs, worstGapPct };
+}
+
+/** One outdoor coil with so many wall heads, planned by the real planner, washed by one person. */
+function manyHeads(heads: number): Task[] {
+  const outdoor = DEMO_COILS.find((row) => row.id === 'alder-studio-out');
+  const head = DEMO_COILS.find((row) => row.id === 'alder-studio-in');
+  if (!outdoor || !head) throw new Error('the demo has no ductless system');
+  const context = {
+    configuration: 'ductless-split',
+    refrigerant: 'R-32',
+    site: { dryBulbC: 24, rhPct: 55, windMs: 1, sun: 'shade' },
+    pressureKPa: 92,
+    sensitiveOccupants: false,
+  } as const;
+  const coils = [outdoor, ...Array.from({ length: heads }, (_, i) => ({ ...head, id: `head-${i + 1}`, name: `Head ${i + 1}` }))];
+  return visitTasks(
+    coils.map((coil) => {
+      const survey = {
+        ...emptySurvey(),
+        grades: Object.fromEntries(coil.geometry.faces.map((face) => [face.id, Array<2>(coil.geometry.rows).fill(2)])),
+      };
+      return {
+        id: coil.id,
+        name: coil.name || 'Outdoor',
+        rows: coil.geometry.rows,
+        source: sourceOf('ductless-split', coil.role),
+        plan: planCoil(coil, survey, context, DEMO_CLEANERS, DEFAULT_HOUSE_RULES),
+      };
+    }),
+  );
+}
+
+/** The run sheet of one outdoor coil and four heads: how soon there is one, and how far from the best it can be after two seconds. */
+export function manyHeadsFigures(): { tasks: number; firstMs: number; gapPct: number } {
+  const tasks = manyHeads(4);
+  const started = performance.now();
+  let firstMs = NaN;
+  let best: RunSheet | null = null;
+  for (const search = searchRun(tasks, 1); ;) {
+    const step = search.next();
+    const found = step.done ? ('placed' in step.value ? step.value : null) : step.value.best;
+    if (found && !best) firstMs = performance.now() - started;
+    best = found ?? best;
+    if (step.done || performance.now() - started > 2000) break;
+  }
+  if (!best) throw new Error('no sheet for one outdoor coil and four heads');
+  return { tasks: tasks.length, firstMs, gapPct: (best.endS / best.boundS - 1) * 100 };
 }

@@ -1,9 +1,10 @@
 /** Set-up that start, test, dev and bench share. Node built-ins only: it runs before anything is installed. */
 import { spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import firstScript from '../../app/build/firstScript.cjs';
 
 export const ROOT = join(dirname(fileURLToPath(import.meta.url)), '../..');
 export const say = (text) => console.log(`elm-mist: ${text}`);
@@ -46,11 +47,9 @@ export async function install() {
   const stamp = join(ROOT, 'node_modules', '.elm-mist-installed');
   const wanted = hashOf([read(join(ROOT, 'package-lock.json')), process.versions.modules]);
   if (read(stamp) === wanted) return;
-  say('installing packages (the database driver may be compiled, which takes a few minutes)');
+  say('installing packages');
   const npm = process.platform === 'win32' ? 'npm.cmd' : 'npm';
-  // Where the driver has to be compiled, on both cores.
-  const env = { ...process.env, JOBS: process.env.JOBS ?? '2' };
-  if ((await ended(start(npm, ['ci', '--no-audit', '--no-fund'], { env }))) !== 0)
+  if ((await ended(start(npm, ['ci', '--no-audit', '--no-fund', '--prefer-offline']))) !== 0)
     giveUp('the packages could not be installed; the lines above say why.');
   writeFileSync(stamp, wanted);
 }
@@ -70,9 +69,16 @@ function* filesUnder(folder) {
  */
 export async function buildWeb(through = async (script, args, options) => ({ code: tool(script, args, options), output: '' })) {
   const sources = ['core/src', 'contract/src', 'app/src', 'app/public'].flatMap((folder) => [...filesUnder(join(ROOT, folder))]);
-  const settings = ['app/app.json', 'app/package.json', 'app/metro.config.js', 'app/babel.config.js', 'package-lock.json'].map((file) =>
-    join(ROOT, file),
-  );
+  const settings = [
+    'app/app.json',
+    'app/package.json',
+    'app/metro.config.js',
+    'app/babel.config.js',
+    'app/build/directNames.cjs',
+    'app/build/firstScript.cjs',
+    'scripts/lib/shell.mjs',
+    'package-lock.json',
+  ].map((file) => join(ROOT, file));
   const wanted = hashOf([...sources, ...settings].flatMap((file) => [file.slice(ROOT.length), readFileSync(file)]));
   const dist = join(ROOT, 'app', 'dist');
   const stamp = join(dist, '.built-from');
@@ -87,7 +93,11 @@ export async function buildWeb(through = async (script, args, options) => ({ cod
     console.error('elm-mist: the interface could not be built; the lines above say why.');
     return false;
   }
-  mkdirSync(dist, { recursive: true });
+  firstScript.partFirstScript(dist);
+  // Only there once the packages are.
+  const { makeShell } = await import('./shell.mjs');
+  const { count, size } = await makeShell(dist);
+  say(`interface built: ${count} files, ${(size / 1e6).toFixed(1)} MB, open with no signal`);
   writeFileSync(stamp, wanted);
   return true;
 }

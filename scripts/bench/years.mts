@@ -1,0 +1,192 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { v7 as uuidv7 } from 'uuid';
+import { copyFileSync, mkdtempSync, rmSync, statSync } from 'node:fs';
+import { Agent, request } from 'node:http';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { makeYears, SHOP } from './yearsShop.mts';
+
+const ROOT = join(import.meta.dirname, '../..');
+const agent = new Agent({ keepAlive: true, maxSockets: 16 });
+
+interface Answer {
+  status: number;
+  ms: number;
+  text: string;
+}
+
+const ask = (port: number, path: string, body?: unknown): Promise<Answer> =>
+  new Promise((done, failed) => {
+    const started = performance.now();
+    const sent = body === undefined ? undefined : JSON.stringify(body);
+    const asked = request(
+      {
+        port,
+        path,
+        agent,
+        method: sent === undefined ? 'GET' : 'POST',
+        headers: sent === undefined ? {} : { 'Content-Type': 'application/json', 'Content-Length': Buffer.byteLength(sent) },
+      },
+      (answer) => {
+        const parts: Buffer[] = [];
+        answer.on('data', (part: Buffer) => parts.push(part));
+        answer.on('end', () =>
+          done({ status: answer.statusCode ?? 0, ms: performance.now() - started, text: Buffer.concat(parts).toString() }),
+        );
+      },
+    );
+    asked.on('error', failed);
+    asked.end(sent);
+  });
+
+async function ready(port: number, path: string): Promise<void> {
+  for (let tries = 0; tries < 3000; tries += 1) {
+    const up = await ask(port, path).then(
+      ({ status }) => status === 200,
+      () => false,
+    );
+    if (up) return;
+    await new Promise((done) => setTimeout(done, 10));
+  }
+  throw new Error('the server did not start');
+}
+
+const ended = (child: ChildProcess, signal: NodeJS.Signals = 'SIGTERM'): Promise<unknown> =>
+  new Promise((done) => {
+    child.once('exit', done);
+    child.kill(signal);
+  });
+
+/** Requests a second, eight at a time. */
+async function rate(seconds: number, one: (n: number) => Promise<Answer>): Promise<number> {
+  let count = 0;
+  const until = performance.now() + seconds * 1000;
+  const lane = async () => {
+    while (performance.now() < until) {
+      const { status, text } = await one((count += 1));
+      if (status !== 200) throw new Error(`${status} ${text.slice(0, 200)}`);
+    }
+  };
+  await Promise.all(Array.from({ length: 8 }, lane));
+  return count / seconds;
+}
+
+const middle = (times: number[]): number => [...times].sort((a, b) => a - b)[Math.floor(times.length / 2)] ?? NaN;
+
+/** Notes of a visit, five at a time, each later than the one before. */
+const notes = (visitId: string, n: number) => ({
+  events: Array.from({ length: 5 }, (_, i) => ({
+    id: uuidv7(),
+    visitId,
+    at: new Date(Date.UTC(2026, 5, 11, 14) + n * 10 + i).toISOString(),
+    by: 'Wren Cotter',
+    kind: 'note.added',
+    data: { text: 'Gate squeaks' },
+  })),
+});
+
+/** The figures of a shop after ten years, as lines of name and value. */
+export async function yearsFigures(kept?: string): Promise<[string, string][]> {
+  const lines: [string, string][] = [];
+  const folder = kept ?? mkdtempSync(join(tmpdir(), 'elm-mist-years-'));
+  const port = 5300 + (process.pid % 500);
+  const file = join(folder, 'elm-mist.db');
+  try {
+    const made = kept ? { visits: 0, events: 0 } : makeYears(folder);
+    const size = statSync(file).size / 1e9;
+    lines.push([
+      'ten years of a shop of twelve',
+      `${made.visits.toLocaleString('en-US')} visits, ${made.events.toLocaleString('en-US')} entries, ${size.toFixed(2)} GB`,
+    ]);
+    const start = () =>
+      spawn(process.execPath, ['server/dist/main.cjs'], {
+        cwd: ROOT,
+        env: { ...process.env, PORT: String(port), ELM_MIST_DATA: folder, ELM_MIST_LOG: 'silent' },
+        stdio: 'ignore',
+      });
+    const began = performance.now();
+    const child = start();
+    await ready(port, '/api/health');
+    lines.push(['start (limit 2 s)', `${((performance.now() - began) / 1000).toFixed(2)} s`]);
+
+    // Somebody else asks all the while: nobody is to be held up.
+    let running = true;
+    const longest: Record<string, number> = {};
+    let doing = 'day';
+    const other = (async () => {
+      while (running) {
+        const { ms } = await ask(port, '/api/health');
+        longest[doing] = Math.max(longest[doing] ?? 0, ms);
+        await new Promise((done) => setTimeout(done, 2));
+      }
+    })();
+    const day = `/api/days/${SHOP.today}`;
+    lines.push([`day of ${SHOP.visitsToday} visits, the first time after a start`, `${(await ask(port, day)).ms.toFixed(0)} ms`]);
+    const days: number[] = [];
+    for (let n = 0; n < 20; n += 1) {
+      const visitId = `bench-today-${n}`;
+      await ask(port, `/api/visits/${visitId}/events`, notes(visitId, n));
+      // A phone asks at its own time, not in the very moment of somebody's entry.
+      await new Promise((done) => setTimeout(done, 150));
+      days.push((await ask(port, day)).ms);
+    }
+    lines.push([
+      'day, 0.15 s after an entry to one of its visits (limit 20 ms)',
+      `${middle(days).toFixed(1)} ms, ${Math.max(...days).toFixed(0)} at most`,
+    ]);
+    doing = 'places';
+    const pages: number[] = [];
+    for (const words of ['', 'lantern', 'kil', 'flat 17', 'qh4', 'odile fennick 12', 'marl 9', 'row', 'goose', 'alder 250'])
+      pages.push((await ask(port, `/api/places?q=${encodeURIComponent(words)}`)).ms);
+    lines.push(['places, a page searched (limit 50 ms)', `${middle(pages).toFixed(1)} ms, ${Math.max(...pages).toFixed(0)} at most`]);
+    doing = 'systems';
+    const systems: number[] = [];
+    for (let n = 0; n < 40; n += 1) systems.push((await ask(port, `/api/systems/bench-system-${n * 71}`)).ms);
+    lines.push(['a system’s page (limit 30 ms)', `${middle(systems).toFixed(1)} ms, ${Math.max(...systems).toFixed(0)} at most`]);
+    doing = 'visits';
+    const visits: number[] = [];
+    for (let n = 0; n < 40; n += 1) visits.push((await ask(port, `/api/visits/bench-visit-${n * 701}`)).ms);
+    lines.push(['a visit, the first time', `${middle(visits).toFixed(1)} ms, ${Math.max(...visits).toFixed(0)} at most`]);
+    doing = 'costs';
+    const costs = await ask(port, '/api/costs?from=2025-06-01&to=2026-05-31');
+    lines.push([
+      `costs of a year, ${(JSON.parse(costs.text) as unknown[]).length.toLocaleString('en-US')} visits (limit 300 ms)`,
+      `${costs.ms.toFixed(0)} ms`,
+    ]);
+    running = false;
+    await other;
+    const waits = Object.entries(longest).map(([name, ms]) => `${name} ${ms.toFixed(0)}`);
+    lines.push(['longest that another request waited meanwhile (limit 50 ms)', `${waits.join(', ')} ms`]);
+
+    const bareFile = join(folder, 'bare.db');
+    await ended(child);
+    copyFileSync(file, bareFile);
+    const bare = spawn(process.execPath, ['scripts/bench/bareServer.mjs', bareFile, String(port + 1)], { cwd: ROOT, stdio: 'inherit' });
+    const again = start();
+    await Promise.all([ready(port, '/api/health'), ready(port + 1, '/health')]);
+    // By turns, so that whatever else the machine does falls on both.
+    const reads: [number, number][] = [];
+    const writes: [number, number][] = [];
+    for (let turn = 0; turn < 3; turn += 1) {
+      const id = `bench-visit-${100 + turn}`;
+      reads.push([await rate(2, () => ask(port, `/api/visits/${id}`)), await rate(2, () => ask(port + 1, `/visits/${id}`))]);
+      // Some dozen entries to a visit, then the next one, as a day goes.
+      const written = (n: number) => `bench-to-come-${turn * 600 + Math.floor(n / 10)}`;
+      writes.push([
+        await rate(2, (n) => ask(port, `/api/visits/${written(n)}/events`, notes(written(n), turn * 1e6 + n))),
+        await rate(2, (n) => ask(port + 1, `/visits/${written(n)}/events`, notes(written(n), turn * 1e6 + n))),
+      ]);
+    }
+    const ratio = (pairs: [number, number][]) => middle(pairs.map(([own, other_]) => own / other_)).toFixed(2);
+    const best = (pairs: [number, number][], i: 0 | 1) => Math.round(Math.max(...pairs.map((pair) => pair[i]))).toLocaleString('en-US');
+    lines.push(['reads of a visit : the bare stack (limit 0.5)', `${ratio(reads)} (${best(reads, 0)} and ${best(reads, 1)} a second)`]);
+    lines.push([
+      'appends of five entries : the bare stack (limit 0.7)',
+      `${ratio(writes)} (${best(writes, 0)} and ${best(writes, 1)} a second)`,
+    ]);
+    await Promise.all([ended(again), ended(bare)]);
+  } finally {
+    if (!kept) rmSync(folder, { recursive: true, force: true });
+  }
+  return lines;
+}
