@@ -15,6 +15,9 @@ import { saturatedEnthalpy } from '../psychro/air';
 import type { AirSide } from './airSide';
 import { AS_BUILT, BUILDS, MACHINE, type CycleInput } from './machine';
 
+/** The line that volumetric efficiency is fitted by goes below nothing at a pressure ratio of 18: a compressor that pumps nothing more still turns. */
+const LEAST_VOLUMETRIC = 0.02;
+
 /** Conductance in series: a share inside, the rest falling with the air side. */
 const series = ({ kWK, inside }: { kWK: number; inside: number }, air: number): number => kWK / (inside + (1 - inside) / air);
 
@@ -158,7 +161,7 @@ export class March {
     const { fit, evaporatingC: te, suctionKPa } = this;
     const { leak } = this.input.condition;
     const ratio = this.liquidKPa / suctionKPa;
-    const volumetric = 1.09 - 0.06 * ratio;
+    const volumetric = Math.max(LEAST_VOLUMETRIC, 1.09 - 0.06 * ratio);
     const efficiency = Math.max(0.3, 0.765 - 0.03 * (ratio - 3.2) ** 2);
     const e = (fit.exponent - 1) / fit.exponent;
     const head = (ratio ** e - 1) / e;

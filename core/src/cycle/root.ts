@@ -17,6 +17,7 @@ const FALSI = 12;
  * @param guess where the search begins
  * @param step how far it first steps
  * @param tolerance how near in the argument is near enough
+ * @throws Error where `f` gives no number
  */
 export function rootOf(f: (x: number) => number, low: number, high: number, guess: number, step: number, tolerance: number): Root {
   let a = Math.min(Math.max(guess, low), high);
@@ -26,6 +27,8 @@ export function rootOf(f: (x: number) => number, low: number, high: number, gues
   let b: number;
   let fb: number;
   for (let reach = step; ; reach *= 2.5) {
+    // Of what is no number nothing is the bound, and the march would have no end.
+    if (!Number.isFinite(fa)) throw new Error(`a search met no number at ${a} of ${low} to ${high}`);
     b = up ? Math.min(a + reach, high) : Math.max(a - reach, low);
     fb = f(b);
     if (fb === 0) return { x: b, at: 'root' };
@@ -37,7 +40,9 @@ export function rootOf(f: (x: number) => number, low: number, high: number, gues
   let side = 0;
   let last = Infinity;
   for (let n = 0; n < MOST_STEPS && Math.abs(b - a) > tolerance; n += 1) {
-    const x = n < FALSI ? (a * fb - b * fa) / (fb - fa) : (a + b) / 2;
+    const crossing = (a * fb - b * fa) / (fb - fa);
+    // Where a side is without bound the line through both crosses nowhere.
+    const x = n < FALSI && Number.isFinite(crossing) ? crossing : (a + b) / 2;
     const fx = f(x);
     if (fx === 0 || Math.abs(x - last) < tolerance) return { x, at: 'root' };
     last = x;

@@ -15,6 +15,8 @@ const MOST_UNITS = 300;
 const FLOW_K = 1e-5;
 const FACE_K = 1e-4;
 const CHARGE_UNITS = 1e-4;
+/** A condenser is at least so much hotter than its air, K, or nothing leaves it. */
+const LEAST_DRIVE_K = 4;
 
 function checkCondition({ condition, tons, mist }: CycleInput): void {
   requireInRange('tons', tons, 0.5, 6);
@@ -65,7 +67,7 @@ function balance(march: March, guessC: number): number {
  * its parameters are judgement, tuned to one rating point.
  * @param input machine, air, and what is wrong with it
  * @returns pressures, temperatures, capacity, power and what probes would read, with the bounds that were hit
- * @throws CoreError out-of-range, naming the argument; air that cannot be
+ * @throws CoreError out-of-range, naming the argument; air that cannot be, or is too hot for the refrigerant to condense in
  * @example Math.round(solveCycle({ refrigerant: 'R-410A', metering: 'orifice', tons: 3, outdoorC: 35, outdoorWetBulbC: 24, mist: 0, returnC: 26.67, returnWetBulbC: 19.44, pressureKPa: 101.325, condition: SOUND }).capacityKW * 10) // 105
  */
 export function solveCycle(input: CycleInput): CycleState {
@@ -73,6 +75,7 @@ export function solveCycle(input: CycleInput): CycleState {
   const fit = fitOf(input.refrigerant);
   if (!fit) throw new Error(`no fits for ${input.refrigerant}`);
   const air = airSideOf(input);
+  requireInRange('outdoorC', air.inletC, COLDEST_C, fit.highestC - LEAST_DRIVE_K, '°C at the outdoor coil’s inlet');
   const march = new March(fit, input, air);
   const charge = BUILDS[input.refrigerant].chargeKg * air.size * input.condition.charge;
   let te = 7;

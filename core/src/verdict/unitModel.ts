@@ -30,6 +30,8 @@ export function conditionsOf(set: ReadingSet, { pressureKPa }: FigureSetting): C
 /** Outdoor and return air that the model holds for, °C. */
 const [COLD, HOT] = [10, 52];
 const [COOL_ROOM, WARM_ROOM] = [14, 40];
+/** Hottest inlet of an outdoor coil that draws its own air again, °C: beyond it a machine trips rather than runs. */
+const HOTTEST_INLET = 60;
 
 /** Which of the fitted machines stands for a refrigerant; null where none does. R-454B works at temperatures close to R-410A’s. */
 const machineFor = ({ refrigerant }: FigureSetting): FittedRefrigerant | null =>
@@ -60,6 +62,6 @@ export function modelled(
     returnC,
     returnWetBulbC,
     pressureKPa: setting.pressureKPa,
-    condition: { ...SOUND, ...fault },
+    condition: { ...SOUND, ...fault, recirculationK: Math.min(fault.recirculationK ?? 0, HOTTEST_INLET - outdoorC) },
   });
 }
