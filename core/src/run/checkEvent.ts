@@ -88,6 +88,9 @@ export function noPowerYet(state: VisitState, atMs: number): string | null {
 /** Entries of a closed visit that an undo may still take back. */
 const UNDONE_AFTER_CLOSING: readonly EventKind[] = ['note.added', 'stock.used'];
 
+/** What decides whether foam is on a section: taken back under power, it would be on again with nobody to rinse it. */
+const FOAM_RESTS_ON: readonly EventKind[] = ['section.applied', 'section.rinsed', 'section.checked'];
+
 /** An undo takes back a known entry, and never what has a way of its own or what others rest on. */
 function undoCheck(state: VisitState, event: VisitEvent<'event.undone'>, { events }: VisitFrame): void {
   const target = events.find((row) => row.id === event.data.eventId);
@@ -97,8 +100,8 @@ function undoCheck(state: VisitState, event: VisitEvent<'event.undone'>, { event
   if (target.kind !== 'event.undone' && PAGE_OF[target.kind] === null) refuse('data.eventId', 'This entry is not taken back.');
   if (state.closed && !UNDONE_AFTER_CLOSING.includes(meant?.kind ?? 'visit.started'))
     refuse('data.eventId', 'The visit is closed: open it again, with the reason, to take anything back.');
-  if (state.powerUp.done['power-on'] && (meant?.kind === 'section.rinsed' || meant?.kind === 'section.applied'))
-    refuse('data.eventId', 'Power is back: what was foamed and rinsed before stays in the record.');
+  if (state.powerUp.done['power-on'] && meant && FOAM_RESTS_ON.includes(meant.kind))
+    refuse('data.eventId', 'Power is back: what was foamed, rinsed and found clear before stays in the record.');
   if (meant?.kind === 'plan.made') {
     // With what and for how long foam went on is told by the plan of that moment: it stays in the record.
     const { coilId } = meant.data;

@@ -116,9 +116,12 @@ describe('planned anew under foam', () => {
   });
 });
 
-test('a rinse can be taken back until power is back, and not after: foam would be on under power', () => {
+test.each([
+  ['a rinse', 'section.rinsed', { coilId: OUT.id, sectionId: 'path' }],
+  ['a look that found it clear with no rinse noted', 'section.checked', { coilId: OUT.id, sectionId: 'path', clear: true }],
+] as const)('%s can be taken back until power is back, and not after: foam would be on under power', (_, kind, data) => {
   const run = foamedVisit();
-  const rinsed = run.happen('section.rinsed', { coilId: OUT.id, sectionId: 'path' });
+  const rinsed = run.happen(kind, data);
   expect(attempt(run, 'event.undone', { eventId: rinsed.id })).not.toThrow();
   upToPower(run);
   run.happen('power.step', { step: 'power-on', ok: true });
