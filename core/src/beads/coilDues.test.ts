@@ -10,7 +10,7 @@ test('each coil is due by what was found on it, the visit by the first of them, 
   const run = scribe('v');
   run.happen('coil.surveyed', { coilId: OUT.id, survey: { ...graded(3), soils: ['lint'] } });
   run.happen('coil.surveyed', { coilId: INN.id, survey: { ...graded(1), soils: ['dust'] } });
-  const dues = coilDues(run.state(), [OUT, INN], 'split-cool', '2026-06-11');
+  const dues = coilDues(run.state(), [OUT, INN], 'split-cool', '2026-06-11', 42);
   expect(dues.coils.map(({ coilId, due }) => [coilId, due.date])).toEqual([
     [OUT.id, '2026-10-11'],
     [INN.id, '2027-06-11'],
@@ -25,7 +25,7 @@ test('dust of one coil and the grade of another make nobody due sooner; a strang
   const run = scribe('v');
   run.happen('coil.surveyed', { coilId: OUT.id, survey: { ...graded(4), soils: ['grass'] } });
   run.happen('coil.surveyed', { coilId: INN.id, survey: { ...graded(1), soils: ['dust'] } });
-  expect(coilDues(run.state(), [OUT, INN], 'split-cool', '2026-06-11').first.date).toBe('2027-06-11');
+  expect(coilDues(run.state(), [OUT, INN], 'split-cool', '2026-06-11', 42).first.date).toBe('2027-06-11');
   const closing = {
     id: 'e9',
     visitId: 'v',

@@ -16,18 +16,30 @@ export interface CoilDues {
  * @param coils of the visit, in its order
  * @param configuration how the system is put together
  * @param closedOn ISO day of the closing
+ * @param latitudeDeg of the place, north above 0
  * @returns one for each coil that was looked at, and the first of them
- * @throws CoreError unreadable `closedOn`
- * @example coilDues(foldVisit('v', 'split-cool', []), [], 'split-cool', '2026-06-11').first.date // '2027-06-11'
+ * @throws CoreError unreadable `closedOn`, latitude out of −90 to 90
+ * @example coilDues(foldVisit('v', 'split-cool', []), [], 'split-cool', '2026-06-11', 42).first.date // '2027-06-11'
  */
-export function coilDues(state: VisitState, coils: readonly { id: string }[], configuration: Configuration, closedOn: string): CoilDues {
+export function coilDues(
+  state: VisitState,
+  coils: readonly { id: string }[],
+  configuration: Configuration,
+  closedOn: string,
+  latitudeDeg: number,
+): CoilDues {
   const own = coils.flatMap(({ id }) => {
     const survey = state.surveys[id]?.value;
     return survey
-      ? [{ coilId: id, due: nextDue({ closedOn, configuration, soils: survey.soils, worstGrade: worstOf(survey.grades) ?? 0 }) }]
+      ? [
+          {
+            coilId: id,
+            due: nextDue({ closedOn, configuration, soils: survey.soils, worstGrade: worstOf(survey.grades) ?? 0, latitudeDeg }),
+          },
+        ]
       : [];
   });
-  const none = nextDue({ closedOn, configuration, soils: [], worstGrade: 0 });
+  const none = nextDue({ closedOn, configuration, soils: [], worstGrade: 0, latitudeDeg });
   return {
     coils: own,
     first: own.reduce<NextDue | null>((best, { due }) => (best && best.date <= due.date ? best : due), null) ?? none,

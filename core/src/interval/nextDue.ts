@@ -6,6 +6,7 @@ import { commonPractice, type Because, type RuleRef, type Source } from '../beca
 import { CONFIGURATION_TABLE, type Configuration } from '../equipment';
 import { CoreError } from '../errors';
 import type { Soil } from '../survey';
+import { intoSeason, seasonAt, type SeasonId } from './season';
 
 export interface NextDueInput {
   /** Day of the visit, ISO date yyyy-mm-dd. */
@@ -14,20 +15,25 @@ export interface NextDueInput {
   soils: readonly Soil[];
   /** Worst grade found on arrival. */
   worstGrade: number;
+  /** Of the place, degrees, north above 0. */
+  latitudeDeg: number;
 }
 
 /** When a system, or one coil of it, is due again, and why. */
 export interface NextDue {
   /** ISO date yyyy-mm-dd. */
   date: string;
+  /** From the closing, before a season moved it. */
   months: number;
   because: Because;
 }
 
 interface IntervalRule {
   id: string;
-  when: (input: NextDueInput) => boolean;
+  when: (input: NextDueInput, season: SeasonId) => boolean;
   months: number;
+  /** Falls into the weeks after pollen and before the heat; what soils all year does not wait for them. */
+  seasonal?: true;
   because: string;
   source: Source;
 }
@@ -63,6 +69,13 @@ const INTERVALS: readonly IntervalRule[] = [
     source: commonPractice,
   },
   {
+    id: 'next.tropics',
+    when: (_, season) => season === 'tropics',
+    months: 6,
+    because: 'Cooling runs nine months or more here: twice a year.',
+    source: commonPractice,
+  },
+  {
     id: 'next.grease',
     when: (i) => i.soils.includes('grease'),
     months: 6,
@@ -73,6 +86,7 @@ const INTERVALS: readonly IntervalRule[] = [
     id: 'next.year',
     when: () => true,
     months: 12,
+    seasonal: true,
     because: 'Once a year, after pollen and seed fluff, before the heat.',
     source: commonPractice,
   },
@@ -80,20 +94,24 @@ const INTERVALS: readonly IntervalRule[] = [
 
 /**
  * When the system is due again, with the reason.
- * @param input ISO day of the closing, system, soils and worst grade
+ * @param input ISO day of the closing, system, soils, worst grade and latitude
  * @returns ISO day with its reasons
- * @throws CoreError unreadable `closedOn`
- * @example nextDue({ closedOn: '2026-06-11', configuration: 'split-cool', soils: [], worstGrade: 1 }).date // '2027-06-11'
+ * @throws CoreError unreadable `closedOn`, latitude out of −90 to 90
+ * @example nextDue({ closedOn: '2026-09-01', configuration: 'split-cool', soils: [], worstGrade: 1, latitudeDeg: 42 }).date // '2027-06-30'
  */
 export function nextDue(input: NextDueInput): NextDue {
   const day = parseISO(input.closedOn);
   if (!/^\d{4}-\d{2}-\d{2}$/.test(input.closedOn) || !isValid(day)) {
     throw new CoreError('unreadable', 'closedOn', `"${input.closedOn}" is not a date like 2026-06-11.`);
   }
-  const fitting = INTERVALS.filter((rule) => rule.when(input));
+  const season = seasonAt(input.latitudeDeg);
+  const fitting = INTERVALS.filter((rule) => rule.when(input, season));
   const chosen = fitting.reduce((best, rule) => (rule.months < best.months ? rule : best));
-  const date = format(addMonths(day, chosen.months), 'yyyy-MM-dd');
+  const plain = format(addMonths(day, chosen.months), 'yyyy-MM-dd');
+  const date = chosen.seasonal ? intoSeason(plain, season) : plain;
   const refs: RuleRef[] = [{ id: chosen.id, because: chosen.because, source: chosen.source }];
+  if (date !== plain)
+    refs.push({ id: 'next.season', because: `Moved from ${plain} into the weeks when a wash is of use.`, source: commonPractice });
   return {
     date,
     months: chosen.months,

@@ -63,7 +63,13 @@ const cases = (rules: HouseRules): Case[] =>
 const told = ({ build, survey, context: around, rules }: Case): string => {
   const { facts, ...plan } = planCoil(build, survey, around, shelf, rules);
   const clashes = visitClashes([{ ...plan, facts }], [survey], rules.drain, ['alkaline-foam']);
-  const due = nextDue({ closedOn: '2026-06-11', configuration: around.configuration, soils: survey.soils, worstGrade: facts.grade });
+  const due = nextDue({
+    closedOn: '2026-06-11',
+    configuration: around.configuration,
+    soils: survey.soils,
+    latitudeDeg: 42,
+    worstGrade: facts.grade,
+  });
   return JSON.stringify([plan, clashes, due.date]);
 };
 const changes = (from: Case[], change: (row: Case) => Case): boolean => from.some((row) => told(row) !== told(change(row)));

@@ -147,6 +147,7 @@ function eventsOf(visitId: string, day: string, diary: DiaryVisit, number: numbe
     work.map((row) => row.coil),
     system.configuration,
     day,
+    place.latitudeDeg,
   );
   add(5, 'visit.closed', {
     nextDue: first.date,

@@ -50,7 +50,7 @@ export function CloseBead() {
   const { state, allCoils, detail, done, record, undo, own, shelf } = useVisit();
   const { visit, system } = detail;
   const closedOn = dayOf(state.closed ? state.closed.at : sharedNow());
-  const dues = coilDues(state, allCoils, system.configuration, closedOn);
+  const dues = coilDues(state, allCoils, system.configuration, closedOn, detail.place.latitudeDeg);
   const due = dues.first;
   const dueOf = (id: string) =>
     state.closed

@@ -1,0 +1,46 @@
+import { differenceInCalendarDays } from 'date-fns/differenceInCalendarDays';
+import { parseISO } from 'date-fns/parseISO';
+import { requireInRange } from '../errors';
+
+/** Which weeks a yearly wash is of use in. */
+export type SeasonId = 'north' | 'south' | 'tropics';
+
+/** First and last day, MM-dd, of the weeks after pollen and before the heat. Common practice, no source; of the tropics there are none. */
+const USEFUL: Record<Exclude<SeasonId, 'tropics'>, { first: string; last: string }> = {
+  north: { first: '04-15', last: '06-30' },
+  south: { first: '10-15', last: '12-31' },
+};
+
+/** Latitude of the tropics, degrees (obliquity of the ecliptic, from memory). */
+const TROPIC_DEG = 23.44;
+
+/**
+ * Which seasons a place has.
+ * @param latitudeDeg degrees, north above 0
+ * @returns its half of the world, or the tropics, where cooling runs all year
+ * @throws CoreError out of −90 to 90
+ * @example seasonAt(-43.5) // 'south'
+ */
+export function seasonAt(latitudeDeg: number): SeasonId {
+  requireInRange('latitudeDeg', latitudeDeg, -90, 90, '°');
+  if (Math.abs(latitudeDeg) < TROPIC_DEG) return 'tropics';
+  return latitudeDeg > 0 ? 'north' : 'south';
+}
+
+/**
+ * The day of a useful week that is nearest to a day.
+ * @param date ISO day
+ * @param season of the place
+ * @returns the day itself inside a season and in the tropics; else the nearest first or last day of one, the earlier of two as near
+ * @example intoSeason('2027-11-03', 'north') // '2027-06-30'
+ */
+export function intoSeason(date: string, season: SeasonId): string {
+  if (season === 'tropics') return date;
+  const { first, last } = USEFUL[season];
+  const year = Number(date.slice(0, 4));
+  const spans = [year - 1, year, year + 1].map((y) => ({ from: `${y}-${first}`, to: `${y}-${last}` }));
+  if (spans.some(({ from, to }) => from <= date && date <= to)) return date;
+  const day = parseISO(date);
+  const away = (edge: string) => Math.abs(differenceInCalendarDays(day, parseISO(edge)));
+  return spans.flatMap(({ from, to }) => [from, to]).reduce((best, edge) => (away(edge) < away(best) ? edge : best));
+}
