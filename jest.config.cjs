@@ -14,6 +14,7 @@ const node = (displayName, roots) => ({
   roots,
   testEnvironment: 'node',
   testMatch: ['**/*.test.ts'],
+  setupFiles: ['<rootDir>/core/test/properties.cjs'],
   transform: nodeTransform,
   transformIgnorePatterns: ['/node_modules/(?!(uuid|fast-check|date-fns|fraction.js|pure-rand)/)'],
 });

@@ -1,8 +1,8 @@
 /** npm test: every check from a fresh clone. Ends by printing one line alone: N passed, N failed. */
-import { spawn } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { buildWeb, checkNode, chromium, install, ROOT, say, tool } from './lib/setup.mjs';
+import { limited } from './lib/limited.mjs';
+import { buildWeb, checkNode, chromium, install, ROOT, say } from './lib/setup.mjs';
 
 checkNode();
 // The browser comes from another source than the packages: both are fetched at once.
@@ -15,21 +15,8 @@ const reports = join(ROOT, 'node_modules', '.cache', 'elm-mist');
 mkdirSync(reports, { recursive: true });
 const seconds = (since) => `${((Date.now() - since) / 1000).toFixed(0)} s`;
 
-/** Runs a tool with its output held back until it ends, so that two may run side by side. @returns its exit code */
-const quietly = (script, args, options = {}) =>
-  new Promise((done) => {
-    const child = spawn(process.execPath, [join(ROOT, 'node_modules', script), ...args], {
-      cwd: ROOT,
-      stdio: ['ignore', 'pipe', 'pipe'],
-      ...options,
-    });
-    let output = '';
-    const keep = (chunk) => (output += chunk);
-    child.stdout.on('data', keep);
-    child.stderr.on('data', keep);
-    child.once('error', (error) => done({ code: 1, output: String(error) }));
-    child.once('exit', (code) => done({ code: code ?? 1, output }));
-  });
+/** With its output held back until it ends, so that two may run side by side. */
+const quietly = (script, args, options) => limited(script, args, options);
 
 async function check(name, work) {
   const started = Date.now();
@@ -72,7 +59,16 @@ await sideBySide([
     counted(
       'unit and server tests',
       jestReport,
-      () => quietly('jest/bin/jest.js', ['--json', `--outputFile=${jestReport}`, '--silent=false', '--maxWorkers=1']),
+      // What a failed test left open must not keep the rest from being told.
+      () =>
+        quietly('jest/bin/jest.js', [
+          '--json',
+          `--outputFile=${jestReport}`,
+          '--silent=false',
+          '--maxWorkers=1',
+          '--verbose',
+          '--forceExit',
+        ]),
       (report) => ({ passed: report.numPassedTests, failed: report.numFailedTests + report.numRuntimeErrorTestSuites }),
     ),
   () => check('lint', () => quietly('eslint/bin/eslint.js', ['.', '--max-warnings', '0'])),
@@ -94,12 +90,14 @@ if (browser) {
   await counted(
     'browser tests',
     report,
-    async () => ({
-      code: tool('@playwright/test/cli.js', ['test', '--project=phone', '--project=wide'], {
-        cwd: join(ROOT, 'e2e'),
-        env: { ...process.env, ELM_MIST_CHROMIUM: browser },
-      }),
-    }),
+    () =>
+      limited(
+        '@playwright/test/cli.js',
+        ['test', '--project=phone', '--project=wide'],
+        { cwd: join(ROOT, 'e2e'), env: { ...process.env, ELM_MIST_CHROMIUM: browser } },
+        1800,
+        true,
+      ),
     ({ stats }) => ({ passed: stats.expected, failed: stats.unexpected + stats.flaky }),
   );
 } else {

@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { PlacePage, ShelfRecord } from '@elm-mist/contract';
 import Database from 'libsql';
-import { RealServer } from './helpers';
+import { readUntil, RealServer } from './helpers';
 
 jest.setTimeout(240_000);
 
@@ -113,12 +113,10 @@ test.each([0, 40, 120, 300])(
         body,
       });
       // Answered line by line: the last but one says that every row was read.
-      const reader = answer.body?.getReader();
-      let said = '';
-      while (!said.includes('6000')) said += new TextDecoder().decode((await reader?.read())?.value);
+      const { said, reader } = await readUntil(answer.body, (words) => words.includes('6000'));
       await new Promise((done) => setTimeout(done, laterMs));
       await server.stop('SIGKILL');
-      await reader?.cancel().catch(() => undefined);
+      await reader.cancel().catch(() => undefined);
       await server.start();
       const after = await bottles();
       expect([before, before + 6000]).toContain(after);

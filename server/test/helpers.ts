@@ -17,10 +17,34 @@ const freePort = (): Promise<number> =>
     });
   });
 
+const ended = (child: ChildProcess) => child.exitCode !== null || child.signalCode !== null;
+
 export interface Answer<T> {
   status: number;
   body: T;
   headers: Headers;
+}
+
+/** Servers that were started and not removed. */
+const live = new Set<RealServer>();
+// A test that fails before its last line leaves none behind: a child that lives on keeps the runner from ending.
+afterAll(() => Promise.all([...live].map((server) => server.remove())));
+
+/**
+ * Reads a body as it comes, until enough was said.
+ * @throws Error with what was said, where the body ends before that: an ended body answers every further read at once, for ever
+ */
+export async function readUntil(body: ReadableStream<Uint8Array> | null, enough: (said: string) => boolean) {
+  if (!body) throw new Error('there is no body to read');
+  const reader = body.getReader();
+  const letters = new TextDecoder();
+  let said = '';
+  while (!enough(said)) {
+    const { done, value } = await reader.read();
+    if (done) throw new Error(`the answer ended with: ${said.slice(-2000)}`);
+    said += letters.decode(value, { stream: true });
+  }
+  return { said, reader };
 }
 
 /** The real server as its own process, on a real SQLite file in a folder of its own. */
@@ -32,6 +56,7 @@ export class RealServer {
 
   /** @param mostKb no file of it may grow larger; null for no such limit */
   async start(env: Record<string, string> = {}, mostKb: number | null = null): Promise<void> {
+    live.add(this);
     this.port ||= await freePort();
     const limited = mostKb === null ? '' : `ulimit -f ${mostKb * 2}; trap '' XFSZ; `;
     const child = spawn('/bin/sh', ['-c', `${limited}exec "$0" dist/main.cjs`, process.execPath], {
@@ -52,7 +77,7 @@ export class RealServer {
     child.stdout?.on('data', keep);
     child.stderr?.on('data', keep);
     for (let tries = 0; tries < 1200; tries += 1) {
-      if (child.exitCode !== null) throw new Error(`the server ended with ${child.exitCode}: ${this.output}`);
+      if (ended(child)) throw new Error(`the server ended with ${child.exitCode ?? child.signalCode}: ${this.output}`);
       if (
         await fetch(`http://localhost:${this.port}/api/health`).then(
           (answer) => answer.ok,
@@ -70,7 +95,7 @@ export class RealServer {
     const child = this.child;
     if (!child) return null;
     this.child = null;
-    if (child.exitCode !== null) return child.exitCode;
+    if (ended(child)) return child.exitCode;
     return new Promise((done) => {
       child.once('exit', (code) => done(code));
       child.kill(signal);
@@ -79,6 +104,7 @@ export class RealServer {
 
   async remove(): Promise<void> {
     await this.stop('SIGKILL');
+    live.delete(this);
     rmSync(this.folder, { recursive: true, force: true });
   }
 

@@ -14,7 +14,7 @@ import {
 import { foldVisit, type CoilBuild, type VisitEvent } from '@elm-mist/core';
 import { fullRun, fullRunCoils } from '@elm-mist/core/testing/fullRun';
 import Database from 'libsql';
-import { DAY, RealServer } from './helpers';
+import { DAY, readUntil, RealServer } from './helpers';
 
 jest.setTimeout(240_000);
 
@@ -120,9 +120,7 @@ test('the simulated kit tells what it kept, then reads once a second; the same p
   const listen = async (when: string) => {
     const gone = new AbortController();
     const answer = await fetch(`http://localhost:${server.port}/api/visits/demo-visit-13/probes?when=${when}`, { signal: gone.signal });
-    const reader = answer.body!.pipeThrough(new TextDecoderStream()).getReader();
-    let said = '';
-    while (said.split('event: sample').length < 3 || !said.endsWith('\n\n')) said += (await reader.read()).value;
+    const { said, reader } = await readUntil(answer.body, (words) => words.split('event: sample').length > 2 && words.endsWith('\n\n'));
     gone.abort();
     await reader.cancel().catch(() => undefined);
     const told = said.split('\n\n').filter(Boolean);
