@@ -13,6 +13,9 @@ import {
   GRADES,
   KEEP_WET,
   LEAST_REASON,
+  LIGHT_COLUMNS,
+  LIGHT_DOUBT_IDS,
+  LIGHT_ROWS,
   LID_SCHOOLS,
   MOST_CIRCUITS,
   MOST_CREW,
@@ -49,6 +52,31 @@ const grade = () =>
     .oneOf([...GRADES, null] as number[], 'A grade must be 0, 1, 2, 3 or 4.')
     .nullable()
     .defined('A grade is missing.');
+
+const share = (label: string) => figure(label, 0, 1);
+const picturePoint = () => object({ x: share('Across'), y: share('Down') });
+
+/** What a picture told of a coil, and what was marked on it; null where none was measured. */
+const lightReading = () =>
+  object({
+    photoId: uuidField('The photo'),
+    corners: array(picturePoint().required('A corner is missing.'))
+      .length(4, 'A coil has four corners.')
+      .required('The corners are missing.'),
+    card: picturePoint().nullable().notRequired().default(null),
+    openPct: figure('Open', 0, 100, '%').nullable().defined('Say how open it is, or that it cannot be told.'),
+    doubtPoints: figure('Doubt', 0, 100),
+    cells: array(figure('Open', 0, 100, '%'))
+      .max(LIGHT_COLUMNS * LIGHT_ROWS)
+      .required('The cells are missing.'),
+    threshold: share('The threshold'),
+    separability: share('The separability'),
+    by: oneOf('Whose threshold', ['own', 'card'] as const),
+    doubts: array(oneOf('Doubt', LIGHT_DOUBT_IDS)).max(LIGHT_DOUBT_IDS.length).required('The doubts are missing.'),
+  })
+    .nullable()
+    .notRequired()
+    .default(null);
 
 /** Face id → grade per row, outermost first. */
 const gradesSchema = lazy((value: unknown) => {
@@ -316,6 +344,13 @@ const DATA_SCHEMAS: Record<EventKind, Schema<AnyObject | null | undefined>> = {
   'task.done': object({ taskId: words('The task', 120) }),
   'crew.changed': object({
     people: figure('People at work', 1, MOST_CREW).integer('People are counted whole.'),
+  }),
+  'light.measured': object({
+    ...coilOnly,
+    before: lightReading(),
+    after: lightReading(),
+    bentBeforePct: figure('Bent fins', 0, 100, '%').nullable().notRequired().default(null),
+    bentAfterPct: figure('Bent fins', 0, 100, '%').nullable().notRequired().default(null),
   }),
   'coil.checked': object({ ...coilOnly, gradesAfter: gradesSchema, note: optionalWords('The note', 2000) }),
   'stock.used': object({ cleanerId: recordId('The cleaner'), litres: figure('Used', 0, 500, 'L') }),

@@ -439,3 +439,26 @@ export {
 export { doubtText, figureBecause, figuresOf, readingText, type Figure, type FigureSetting } from './airside';
 export { SIGNS, worthOf, type ComparedLine } from './verdict';
 export { diagnose, FAULT_IDS, FAULTS, type Candidate, type CandidateId, type Diagnosis, type FaultId } from './diagnosis';
+export {
+  CORNER_NAMES,
+  cornersProblem,
+  FIRST_CORNERS,
+  gradeOfLight,
+  LIGHT_COLUMNS,
+  LIGHT_DOUBT_IDS,
+  LIGHT_DOUBTS,
+  LIGHT_ROWS,
+  lightWords,
+  measureLight,
+  projectionOf,
+  type Bitmap,
+  type Corners,
+  type LightDoubt,
+  type LightMark,
+  type LightMeasured,
+  type LightNoted,
+  type LightPair,
+  type LightPicture,
+  type LightReading,
+  type PicturePoint,
+} from './light';

@@ -62,6 +62,18 @@ export const sendPhotos = (): Promise<void> =>
     }
   });
 
+/**
+ * A picture itself: the device's own copy while it waits, else the server's.
+ * @throws Error when it is on neither, or the server is away
+ */
+export async function photoBlob(photoId: string): Promise<Blob> {
+  const waiting = await withStore((db) => db.get('photos', photoId));
+  if (waiting) return waiting.blob;
+  const answer = await fetch(`/api/photos/${photoId}`).catch(() => null);
+  if (!answer?.ok) throw new Error('The picture is not on this device, and the server cannot be reached. It can be measured with signal.');
+  return answer.blob();
+}
+
 /** Address of a picture: the device's own copy while it waits, else the server's. */
 export function usePhoto(photoId: string): string {
   const [address, setAddress] = useState(`/api/photos/${photoId}`);

@@ -1,3 +1,4 @@
+import { cornersProblem } from '../light';
 import { CoreError } from '../errors';
 import { CONFIGURATION_TABLE, POWER_SOURCE_NAMES, type Configuration } from '../equipment';
 import type { Cleaner } from '../mix';
@@ -247,6 +248,20 @@ const CHECKS: { [K in EventKind]?: Check<K> } = {
   },
   'section.rinsed': sectionCheck,
   'section.checked': sectionCheck,
+  'light.measured': (state, event) => {
+    const { before, after, coilId } = event.data;
+    if (!before && !after) refuse('data.before', 'Measure one picture at least.');
+    for (const [when, reading] of [
+      ['before', before],
+      ['after', after],
+    ] as const) {
+      if (!reading) continue;
+      const problem = cornersProblem(reading.corners);
+      if (problem) refuse(`data.${when}.corners`, problem);
+      if (!state.photos.some(({ value }) => value.photoId === reading.photoId && value.coilId === coilId && value.when === when))
+        throw new CoreError('unknown', `data.${when}.photoId`, `This visit has no such picture of the coil ${when} the wash.`);
+    }
+  },
 };
 
 /** What may still be added to a closed visit: nothing that was found or done. */

@@ -36,6 +36,7 @@ const WORDS: { [K in EventKind]: Teller<K> } = {
   'coil.skipped': () => 'a coil left out',
   'reading.taken': ({ data }) => `readings ${data.when}`,
   'readings.held': ({ data }) => `readings ${data.when}`,
+  'light.measured': () => 'the light through a coil',
   'plan.made': () => 'a plan',
   'mix.made': () => 'a mix',
   'gate.step': ({ data }) => `${GATE_TABLE[data.step].name.toLowerCase()}, ${POWER_SOURCE_NAMES[data.source].toLowerCase()}`,

@@ -1,3 +1,4 @@
+import type { LightNoted } from '../light';
 import type { CoilRole, PowerSource, Refrigerant } from '../equipment';
 import type { CoilPlan, HouseRules } from '../method';
 import type { HeldReadings } from '../readings';
@@ -117,6 +118,8 @@ export interface EventDataByKind {
   'task.done': { taskId: string };
   /** So many people are at work from now on. */
   'crew.changed': { people: number };
+  /** Light through a coil, measured on photographs; a later one of the same coil corrects an earlier one. */
+  'light.measured': LightNoted;
   'coil.checked': { coilId: string; gradesAfter: FaceGrades; note: string };
   'note.added': { text: string };
   /** What the visit took from the shelf of one cleaner, in place of the sum of its mixes. */
@@ -169,6 +172,7 @@ export const EVENT_KINDS = [
   'task.begun',
   'task.done',
   'crew.changed',
+  'light.measured',
   'coil.checked',
   'note.added',
   'stock.used',

@@ -1,3 +1,4 @@
+import type { LightNoted } from '../light';
 import { CoreError } from '../errors';
 import type { Configuration, PowerSource } from '../equipment';
 import type { CoilPlan, Section } from '../method';
@@ -88,6 +89,8 @@ export interface VisitState {
   ranOff: Record<string, string[]>;
   /** Looks at pan and drain after condensate. */
   looks: Record<string, Stamped<boolean>>;
+  /** Light through each coil, measured on photographs. */
+  light: Record<string, Stamped<LightNoted>>;
   checks: Record<string, Stamped<{ gradesAfter: FaceGrades; note: string }>>;
   notes: Stamped<string>[];
   /** Used from the shelf as corrected by hand, L by cleaner id. */
@@ -132,6 +135,7 @@ const emptyState = (visitId: string): VisitState => ({
   foamed: {},
   ranOff: {},
   looks: {},
+  light: {},
   checks: {},
   notes: [],
   used: {},
@@ -253,6 +257,9 @@ const REDUCERS: Reducers = {
   },
   'photo.added': (state, event) => {
     state.photos.push(stamp(event, event.data));
+  },
+  'light.measured': (state, event) => {
+    state.light[event.data.coilId] = stamp(event, event.data);
   },
   'coil.skipped': (state, event) => {
     state.skipped[event.data.coilId] = stamp(event, event.data.reason);

@@ -1,9 +1,10 @@
 import type { CoilRecord } from '@elm-mist/contract';
-import { rowName, ungraded, withGrade, type FaceGrades, type FaceRow, type Grade, coilName } from '@elm-mist/core';
+import { rowName, ungraded, withGrade, type FaceGrades, type FaceRow, type Grade, coilName, worstOf } from '@elm-mist/core';
 import { useState } from 'react';
 import { useDraft, useVisit } from '@/data';
 import { Act, Banner, Companion, Field, GradePicker, GradeStrip, Heading, Label, Part, Sign, Small, Tabs, ThumbBar } from '@/ui';
 import { ReadingsCard } from '../readings/ReadingsCard';
+import { LightCard } from '../light/LightCard';
 import { PhotoPart } from '../photos/PhotoPart';
 import { goTo, NotYet, VisitScreen } from '../visit/VisitScreen';
 
@@ -124,6 +125,7 @@ function CheckCoil({ coil, coils, pick }: { coil: CoilRecord; coils: readonly Co
         </Part>
       ) : null}
       <PhotoPart coilId={coil.id} when="after" />
+      <LightCard coilId={coil.id} own={missing.length > 0 ? null : worstOf(draft.grades)} />
       <ReadingsCard />
       <Part title={<Heading>Note</Heading>}>
         <Field label="What stayed, what was found" value={draft.note} onChange={(note) => keep({ ...draft, note })} multiline />

@@ -37,6 +37,7 @@ import { longDay } from '../shared/words';
 import { FindingsPart } from '../findings/FindingsPart';
 import { goTo, VisitScreen } from '../visit/VisitScreen';
 import { ReadingsCard } from '../readings/ReadingsCard';
+import { LightCard } from '../light/LightCard';
 import { AsFoundRows } from './AsFoundRows';
 import { ClosingsPart } from './ClosingsPart';
 import { UsedPart } from './UsedPart';
@@ -176,6 +177,7 @@ export function CloseBead() {
               {claim && survey ? <Row label="Last washed, they say" value={`${claim}; found at ${worst(survey.grades)}`} /> : null}
               {check?.note ? <Row label="Note" value={check.note} /> : null}
             </View>
+            {state.light[coil.id] ? <LightCard coilId={coil.id} own={check ? worstOf(check.gradesAfter) : null} /> : null}
             {foamOn ? <Banner tone="wait">{foamOn}</Banner> : null}
           </Part>
         );

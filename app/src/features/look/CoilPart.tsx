@@ -41,6 +41,7 @@ import {
 } from '@/ui';
 import { coilShort } from '../shared/words';
 import { FindingsPart } from '../findings/FindingsPart';
+import { LightCard } from '../light/LightCard';
 import { PhotoPart } from '../photos/PhotoPart';
 import { ClosedNote, goTo, VisitScreen } from '../visit/VisitScreen';
 import { QuestionList } from './QuestionList';
@@ -234,6 +235,7 @@ export function CoilPart({
           <Field label="Note" value={survey.note} onChange={(note) => set({ note })} multiline />
         </Part>
         <PhotoPart coilId={coil.id} when="before" />
+        <LightCard coilId={coil.id} />
         <QuestionList
           coil={coil}
           configuration={detail.system.configuration}

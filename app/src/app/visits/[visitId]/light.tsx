@@ -1,0 +1,5 @@
+import { LightScreen } from '@/features/light/LightScreen';
+
+export default function LightRoute() {
+  return <LightScreen />;
+}

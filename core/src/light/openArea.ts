@@ -1,0 +1,293 @@
+import { GRADE_TABLE, type Grade } from '../survey';
+import { aspectOf, cameraMoved, projectionOf, type Corners, type PicturePoint } from './corners';
+import { otsu, type Split } from './otsu';
+import { sampleAround, sampleCard, sampleCoil, type Bitmap, type CoilSamples } from './samples';
+
+// By name: looked up once, not for each of a million samples.
+const { abs, cbrt, exp, floor, log, max, min, round, sqrt } = Math;
+
+/** What somebody marked on a picture of light through a coil. */
+export interface LightMark {
+  corners: Corners;
+  /** Middle of a grey card beside the coil; it makes two exposures comparable. */
+  card: PicturePoint | null;
+}
+
+/** Why a picture, or a pair of them, does not tell how open a coil is. */
+export const LIGHT_DOUBT_IDS = ['blown', 'daylight', 'no-split', 'card', 'moved'] as const;
+/** One of `LIGHT_DOUBT_IDS`. */
+export type LightDoubt = (typeof LIGHT_DOUBT_IDS)[number];
+
+/** What each doubt is, and what to do. Limits are judgement, held against drawn pictures. */
+export const LIGHT_DOUBTS: Record<LightDoubt, string> = {
+  blown: 'Too bright: most of the light is blown out and spills over the fins. Take it again darker, or with the torch further off.',
+  daylight: 'Too much other light: what is blocked is not dark. Shade the coil with a hood and take it again.',
+  'no-split':
+    'No two levels of light in it: all open, all blocked, or the torch was off. A grey card in both pictures, or some dark frame around the coil, would tell.',
+  card: 'The grey card is blown out, black, or lies half in shade: mark an even part of it, or leave it out.',
+  moved: 'The camera stood elsewhere for the other picture. Fins hide more from another side: the two are not set against each other.',
+};
+
+/** What one picture told. */
+export interface LightMeasured {
+  /** Share of the marked area that lets light through, %; null where the picture does not tell. */
+  openPct: number | null;
+  /** By how much that may be off, points: how it moves with the threshold. */
+  doubtPoints: number;
+  /** Open share of each cell of a net over the coil, %, row by row; empty where the picture does not tell. */
+  cells: number[];
+  /** Above it is open; lightness as a share of white. */
+  threshold: number;
+  /** Share of the variance the split explains. */
+  separability: number;
+  /** Whose threshold was used: the picture's own, or that of the other by the grey card. */
+  by: 'own' | 'card';
+  doubts: LightDoubt[];
+}
+
+/** Both pictures together. */
+export interface LightPair {
+  before: LightMeasured | null;
+  after: LightMeasured | null;
+  /** Whether one may be taken from the other. */
+  comparable: boolean;
+}
+
+/** Cells of the net that is shown, across and down. */
+export const LIGHT_COLUMNS = 8;
+export const LIGHT_ROWS = 6;
+
+/** Samples over a coil at most: more tell no more, and take longer. */
+const MOST_SAMPLES = 900_000;
+/** Tiles that brightness is levelled by, along each side. */
+const TILES = 8;
+/** Below these a split is one level with noise, or light that is no torch's. */
+const LEAST_SEPARABILITY = 0.78;
+const LEAST_CONTRAST = 2.2;
+/** A room darker than this is dark, as a share of white. */
+const DIM = 0.05;
+/** Of what is bright, the share that may be blown. */
+const MOST_BLOWN = 0.5;
+/** A card has to be within these shares of white, and this even. */
+const CARD = { least: 0.02, most: 0.9, spread: 0.25, blown: 0.02 };
+/** A threshold may stand this share of the way between dark and bright to either side: what the doubt is reckoned over. */
+const SWING = 0.15;
+
+/** Lightness of a luminance (CIE 1976 L*, as a share of white; from memory): noise and edges are about as large in dark as in bright. */
+const lightness = (y: number) => (y > 0.008856 ? 1.16 * cbrt(y) - 0.16 : 9.033 * y);
+const luminanceOf = (l: number) => (l > 0.08 ? ((l + 0.16) / 1.16) ** 3 : l / 9.033);
+
+/** Solves three equations in three unknowns. @returns null when they do not fix them */
+function solve3(m: number[][], b: number[]): [number, number, number] | null {
+  const det = (a: number[][]) =>
+    a[0]![0]! * (a[1]![1]! * a[2]![2]! - a[1]![2]! * a[2]![1]!) -
+    a[0]![1]! * (a[1]![0]! * a[2]![2]! - a[1]![2]! * a[2]![0]!) +
+    a[0]![2]! * (a[1]![0]! * a[2]![1]! - a[1]![1]! * a[2]![0]!);
+  const whole = det(m);
+  if (abs(whole) < 1e-9) return null;
+  return [0, 1, 2].map((k) => det(m.map((row, i) => row.map((cell, j) => (j === k ? b[i]! : cell)))) / whole) as [number, number, number];
+}
+
+/**
+ * How the torch's own brightness falls off over the coil: a plane through the logarithm of what is bright in each tile.
+ * @returns factor by which the light at a point of the coil is stronger than in its middle, or null where too few tiles show it
+ */
+function fallOff(
+  { columns, rows, luminance, blown }: CoilSamples,
+  bright: (value: number, at: number) => boolean,
+): ((u: number, v: number) => number) | null {
+  const sums = new Float64Array(TILES * TILES);
+  const counts = new Float64Array(TILES * TILES);
+  for (let row = 0; row < rows; row += 1)
+    for (let column = 0; column < columns; column += 1) {
+      const at = row * columns + column;
+      const value = luminance[at] as number;
+      if (blown[at] || !bright(value, at)) continue;
+      const tile = floor((row / rows) * TILES) * TILES + floor((column / columns) * TILES);
+      sums[tile]! += value;
+      counts[tile]! += 1;
+    }
+  const least = (columns * rows) / (TILES * TILES) / 50;
+  const m = [0, 1, 2].map(() => [0, 0, 0]);
+  const b = [0, 0, 0];
+  let used = 0;
+  for (let tile = 0; tile < TILES * TILES; tile += 1) {
+    if (counts[tile]! < least) continue;
+    const x = [1, (tile % TILES) / TILES + 0.5 / TILES - 0.5, floor(tile / TILES) / TILES + 0.5 / TILES - 0.5];
+    const y = log(sums[tile]! / counts[tile]!);
+    used += 1;
+    x.forEach((xi, i) => {
+      b[i]! += xi * y;
+      x.forEach((xj, j) => (m[i]![j]! += xi * xj));
+    });
+  }
+  if (used < TILES) return null;
+  const plane = solve3(m, b);
+  return plane && ((u, v) => exp(plane[1] * (u - 0.5) + plane[2] * (v - 0.5)));
+}
+
+interface Looked {
+  samples: CoilSamples;
+  /** Lightness, levelled for the torch's fall-off. */
+  level: Float32Array;
+  split: Split | null;
+  card: number | null;
+  doubts: LightDoubt[];
+}
+
+const levelled = ({ columns, rows, luminance }: CoilSamples, factor: ((u: number, v: number) => number) | null) => {
+  const level = new Float32Array(luminance.length);
+  for (let row = 0; row < rows; row += 1)
+    for (let column = 0; column < columns; column += 1) {
+      const at = row * columns + column;
+      level[at] = lightness((luminance[at] as number) / (factor ? factor((column + 0.5) / columns, (row + 0.5) / rows) : 1));
+    }
+  return level;
+};
+
+const medianOf = (values: number[]) => [...values].sort((a, b) => a - b)[floor(values.length / 2)];
+
+/** A pixel on the edge of a slot mixes light, not lightness: half of it is open where its luminance is half way. */
+const halfway = (split: Split | null): Split | null =>
+  split && { ...split, threshold: lightness((luminanceOf(split.dark) + luminanceOf(split.bright)) / 2) };
+
+function look(bitmap: Bitmap, mark: LightMark, told?: (share: number) => void): Looked {
+  const project = projectionOf(mark.corners);
+  const aspect = aspectOf(mark.corners, bitmap.width / bitmap.height);
+  const seen = bitmap.width * bitmap.height;
+  const count = max(10_000, min(MOST_SAMPLES, seen));
+  const rows = max(16, round(sqrt(count / aspect)));
+  const columns = max(16, round(count / rows));
+  const samples = sampleCoil(bitmap, project, columns, rows, told);
+  const around = sampleAround(bitmap, project);
+  let level = levelled(samples, null);
+  // Twice: the first split is by a threshold that the fall-off has bent.
+  for (let time = 0; time < 2; time += 1) {
+    const split = otsu(level);
+    if (!split) break;
+    const now = level;
+    const factor = fallOff(samples, (_, at) => (now[at] as number) > split.threshold);
+    if (!factor) break;
+    level = levelled(samples, factor);
+  }
+  const doubts: LightDoubt[] = [];
+  const split = halfway(otsu(level));
+  let card: number | null = null;
+  if (mark.card) {
+    const read = sampleCard(bitmap, mark.card);
+    if (read.luminance < CARD.least || read.luminance > CARD.most || read.spread > CARD.spread || read.blown > CARD.blown)
+      doubts.push('card');
+    else card = read.luminance;
+  }
+  if (split) {
+    let bright = 0;
+    let blown = 0;
+    for (let i = 0; i < level.length; i += 1)
+      if ((level[i] as number) > split.threshold) {
+        bright += 1;
+        blown += samples.blown[i] as number;
+      }
+    if (blown > bright * MOST_BLOWN) doubts.push('blown');
+    const dark = luminanceOf(split.dark);
+    const lit = luminanceOf(split.bright);
+    const room = medianOf(around) ?? 0;
+    if (room > DIM && lit < room * LEAST_CONTRAST) doubts.push('daylight');
+    else if (split.separability < LEAST_SEPARABILITY || lit < dark * LEAST_CONTRAST) doubts.push('no-split');
+  } else doubts.push('no-split');
+  return { samples, level, split, card, doubts };
+}
+
+/** Above a threshold of lightness: the whole, each cell, and how it moves with the threshold. */
+function shares({ samples: { columns, rows }, level }: Looked, split: Split): { openPct: number; doubtPoints: number; cells: number[] } {
+  const counts = new Float64Array(LIGHT_COLUMNS * LIGHT_ROWS);
+  const open = new Float64Array(LIGHT_COLUMNS * LIGHT_ROWS);
+  const swing = SWING * (split.bright - split.dark);
+  let lower = 0;
+  let higher = 0;
+  for (let row = 0; row < rows; row += 1)
+    for (let column = 0; column < columns; column += 1) {
+      const value = level[row * columns + column] as number;
+      const cell = floor((row / rows) * LIGHT_ROWS) * LIGHT_COLUMNS + floor((column / columns) * LIGHT_COLUMNS);
+      counts[cell]! += 1;
+      if (value > split.threshold) open[cell]! += 1;
+      if (value > split.threshold - swing) lower += 1;
+      if (value > split.threshold + swing) higher += 1;
+    }
+  const n = columns * rows;
+  return {
+    openPct: (open.reduce((sum, each) => sum + each, 0) / n) * 100,
+    doubtPoints: max(1, ((lower - higher) / n) * 50),
+    cells: Array.from(open, (each, i) => (each / max(1, counts[i]!)) * 100),
+  };
+}
+
+/** The split of another picture, at this one's exposure. */
+const borrowed = (split: Split, factor: number): Split => {
+  const at = (level: number) => lightness(luminanceOf(level) * factor);
+  return { ...split, threshold: at(split.threshold), dark: at(split.dark), bright: at(split.bright) };
+};
+
+function measured(own: Looked, other: Looked | null): LightMeasured {
+  const lent =
+    own.doubts.includes('no-split') && other?.split && own.card !== null && other.card !== null && other.doubts.length === 0
+      ? borrowed(other.split, own.card / other.card)
+      : null;
+  const doubts = lent ? own.doubts.filter((doubt) => doubt !== 'no-split') : own.doubts;
+  const split = lent ?? own.split;
+  const told = {
+    threshold: split?.threshold ?? 0,
+    separability: own.split?.separability ?? 0,
+    by: lent ? ('card' as const) : ('own' as const),
+    doubts,
+  };
+  // A card that cannot be read spoils nothing where it is not needed.
+  if (!split || doubts.some((doubt) => doubt !== 'card')) return { openPct: null, doubtPoints: 0, cells: [], ...told };
+  return { ...shares(own, split), ...told };
+}
+
+/** A picture with what was marked on it. */
+export interface LightPicture {
+  bitmap: Bitmap;
+  mark: LightMark;
+}
+
+/**
+ * How much of a coil lets the light of a torch through, before and after: perspective taken out by the marked corners, the torch's fall-off levelled,
+ * dark split from bright by Otsu's threshold. Where a picture is all of one level it is judged by the other's threshold, if a grey card makes the two
+ * exposures one.
+ * @param before picture as found, or null
+ * @param after picture as left, or null
+ * @param told how far it is, 0 to 1
+ * @returns shares in %, or what keeps them from being told
+ * @throws CoreError `corners` that cross, lie in a line, or outside the picture
+ * @example measureLight(null, null) // { before: null, after: null, comparable: false }
+ */
+export function measureLight(before: LightPicture | null, after: LightPicture | null, told?: (share: number) => void): LightPair {
+  const pictures = [before, after];
+  const count = pictures.filter(Boolean).length;
+  let past = 0;
+  const [first, second] = pictures.map((picture) => {
+    if (!picture) return null;
+    const looked = look(picture.bitmap, picture.mark, (share) => told?.((past + share) / count));
+    past += 1;
+    return looked;
+  }) as [Looked | null, Looked | null];
+  const aspect = ({ bitmap }: LightPicture) => bitmap.width / bitmap.height;
+  const moved =
+    before !== null &&
+    after !== null &&
+    cameraMoved({ corners: before.mark.corners, aspect: aspect(before) }, { corners: after.mark.corners, aspect: aspect(after) });
+  const [found, left] = [first && measured(first, second), second && measured(second, first)];
+  if (moved) left?.doubts.push('moved');
+  return { before: found, after: left, comparable: !moved && found?.openPct != null && left?.openPct != null };
+}
+
+/**
+ * The grade that an open share would be.
+ * @param openPct share of the light, %
+ * @returns grade 0 to 4 by the light test's scale
+ * @example gradeOfLight(38) // 2
+ */
+export function gradeOfLight(openPct: number): Grade {
+  return GRADE_TABLE.find(({ lightPct: [least] }) => openPct >= least)?.grade ?? 4;
+}

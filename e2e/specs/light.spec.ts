@@ -1,0 +1,63 @@
+import type { LightNoted } from '@elm-mist/core';
+import { DRAWN } from '../../core/src/testing/drawnLight';
+import { expectAccessible } from '../support/axe';
+import { drawnPicture } from '../support/drawnPicture';
+import { expect, test } from '../support/fixtures';
+
+test('two photographs tell how open a coil was and is: corners dragged and nudged, kept, said at Check and Close', async ({
+  site,
+  server,
+}) => {
+  const coilId = 'quillon-bakery-outdoor';
+  await site.goto(`${server.url}/visits/demo-visit-15/look`);
+  const visit = (await (await fetch(`${server.url}/api/visits/demo-visit-15`)).json()) as { coils: { id: string }[] };
+  const coil = visit.coils.find((row) => row.id === coilId) ?? visit.coils[0]!;
+  await site.goto(`${server.url}/visits/demo-visit-15/light?coil=${coil.id}`);
+  const size = { width: 800, height: 600 };
+  const [found, left] = [drawnPicture({ ...size, open: 0.3, gradient: 1.5 }), drawnPicture({ ...size, open: 0.92, seed: 2, gradient: 1.5 })];
+  await site.getByTestId('light-file-before').setInputFiles(found.file);
+  const handle = site.getByTestId('handle-upper-left-corner');
+  await expect(handle).toBeVisible();
+  // Each corner to where the coil was drawn: dragged, and the last one set with the keys.
+  const picture = site.getByTestId('light-as-found');
+  for (const [i, name] of ['upper-left', 'upper-right', 'lower-right', 'lower-left'].entries()) {
+    const at = site.getByTestId(`handle-${name}-corner`);
+    await at.scrollIntoViewIfNeeded();
+    const [from, box] = [(await at.boundingBox())!, (await picture.boundingBox())!];
+    await site.mouse.move(from.x + from.width / 2, from.y + from.height / 2);
+    await site.mouse.down();
+    await site.mouse.move(box.x + DRAWN.corners[i]!.x * box.width, box.y + DRAWN.corners[i]!.y * box.height, { steps: 4 });
+    await site.mouse.up();
+  }
+  await site.getByTestId('handle-upper-left-corner').focus();
+  await site.keyboard.press('ArrowRight');
+  await site.keyboard.press('ArrowLeft');
+  const openOf = async (when: string) => Number(/(\d+) %/.exec(await site.getByTestId(`open-${when}`).innerText())?.[1]);
+  await expect(site.getByTestId('open-before')).toBeVisible();
+  expect(Math.abs((await openOf('before')) - found.openPct)).toBeLessThan(4);
+  // The second picture begins with the corners of the first.
+  await site.getByTestId('light-file-after').setInputFiles(left.file);
+  await expect(site.getByTestId('open-after')).toBeVisible();
+  expect(Math.abs((await openOf('after')) - left.openPct)).toBeLessThan(4);
+  await expect(site.getByText('2 loaded → 0 clear')).toBeVisible();
+  await site.getByLabel('Bent as found, % of the face').fill('12');
+  await site.getByLabel('Bent as left, % of the face').fill('three');
+  await expect(site.getByText('A share of the face, from 0 to 100 %.')).toBeVisible();
+  await expect(site.getByTestId('light-keep')).toBeDisabled();
+  await site.getByLabel('Bent as left, % of the face').fill('3');
+  await expectAccessible(site, 'light, measured');
+  await site.getByTestId('light-keep').click();
+  const kept = async () =>
+    (
+      (await (await fetch(`${server.url}/api/visits/demo-visit-15`)).json()) as { events: { kind: string; data: LightNoted }[] }
+    ).events.find((event) => event.kind === 'light.measured')?.data;
+  await expect.poll(async () => (await kept())?.after?.openPct ?? null).not.toBeNull();
+  expect(Math.abs(((await kept())?.before?.openPct ?? 0) - found.openPct)).toBeLessThan(4);
+  expect(await kept()).toMatchObject({ coilId: coil.id, bentBeforePct: 12, bentAfterPct: 3 });
+  await site.goto(`${server.url}/visits/demo-visit-15/close`);
+  await expect(site.getByTestId(`to-light-${coil.id}`)).toContainText(/±.*→.*±/);
+  // A blocked coil with no card tells nothing, and says what would.
+  await site.goto(`${server.url}/visits/demo-visit-15/light?coil=${coil.id}`);
+  await site.getByTestId('light-file-before').setInputFiles(drawnPicture({ ...size, open: 0 }).file);
+  await expect(site.getByText(/No two levels of light in it/)).toBeVisible();
+});

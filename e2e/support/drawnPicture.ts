@@ -1,0 +1,26 @@
+import { drawLight, type Drawing } from '../../core/src/testing/drawnLight';
+
+/** A drawn picture as a file of the kind that needs no packing (BMP: a head of 54 bytes, then blue, green, red, from the lowest row up). */
+export function drawnPicture(drawing: Partial<Drawing>): { file: { name: string; mimeType: string; buffer: Buffer }; openPct: number } {
+  const { bitmap, openPct } = drawLight(drawing);
+  const { width, height, data } = bitmap;
+  const rowBytes = Math.ceil((width * 3) / 4) * 4;
+  const buffer = Buffer.alloc(54 + rowBytes * height);
+  buffer.write('BM', 0, 'ascii');
+  buffer.writeUInt32LE(buffer.length, 2);
+  buffer.writeUInt32LE(54, 10);
+  buffer.writeUInt32LE(40, 14);
+  buffer.writeInt32LE(width, 18);
+  buffer.writeInt32LE(height, 22);
+  buffer.writeUInt16LE(1, 26);
+  buffer.writeUInt16LE(24, 28);
+  for (let row = 0; row < height; row += 1)
+    for (let column = 0; column < width; column += 1) {
+      const from = (row * width + column) * 4;
+      const to = 54 + (height - 1 - row) * rowBytes + column * 3;
+      buffer[to] = data[from + 2] as number;
+      buffer[to + 1] = data[from + 1] as number;
+      buffer[to + 2] = data[from] as number;
+    }
+  return { file: { name: 'light.bmp', mimeType: 'image/bmp', buffer }, openPct };
+}
