@@ -169,7 +169,7 @@ export interface WeatherKept {
 }
 
 /** What a visit left behind, for the history. */
-export interface PastVisit extends Pick<VisitRead, 'by' | 'coils' | 'splitBeforeK' | 'splitAfterK' | 'nextDue' | 'note'> {
+export interface PastVisit extends Pick<VisitRead, 'by' | 'coils' | 'figures' | 'nextDue' | 'note'> {
   id: string;
   day: string;
   purpose: string;

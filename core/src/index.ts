@@ -377,6 +377,11 @@ export {
   fixOf,
   heldWarning,
   judgementOf,
+  regrowthOf,
+  settingOf,
+  TREND_TABLE,
+  trendsOf,
+  type Trend,
   kitMachine,
   labelLines,
   MIX_STANDING_WORDS,
@@ -437,7 +442,7 @@ export {
   type Steadiness,
 } from './readings';
 export { doubtText, figureBecause, figuresOf, readingText, type Figure, type FigureSetting } from './airside';
-export { SIGNS, worthOf, type ComparedLine } from './verdict';
+export { beforeAfter, SIGNS, worthOf, type ComparedLine } from './verdict';
 export { diagnose, FAULT_IDS, FAULTS, type Candidate, type CandidateId, type Diagnosis, type FaultId } from './diagnosis';
 export {
   CORNER_NAMES,

@@ -14,7 +14,10 @@ test('two photographs tell how open a coil was and is: corners dragged and nudge
   const coil = visit.coils.find((row) => row.id === coilId) ?? visit.coils[0]!;
   await site.goto(`${server.url}/visits/demo-visit-15/light?coil=${coil.id}`);
   const size = { width: 800, height: 600 };
-  const [found, left] = [drawnPicture({ ...size, open: 0.3, gradient: 1.5 }), drawnPicture({ ...size, open: 0.92, seed: 2, gradient: 1.5 })];
+  const [found, left] = [
+    drawnPicture({ ...size, open: 0.3, gradient: 1.5 }),
+    drawnPicture({ ...size, open: 0.92, seed: 2, gradient: 1.5 }),
+  ];
   await site.getByTestId('light-file-before').setInputFiles(found.file);
   const handle = site.getByTestId('handle-upper-left-corner');
   await expect(handle).toBeVisible();

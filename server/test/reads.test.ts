@@ -41,9 +41,10 @@ function folded(systemId: string) {
     .filter((visit) => visit.standing !== 'planned')
     .reverse();
   return visits.map((visit) => {
-    const { system, coils } = visitDetail(store, visit.id);
+    const { system, place, coils } = visitDetail(store, visit.id);
     const events = v.eventsOf(store.db, visit.id);
-    return { id: visit.id, day: visit.day, visit, read: visitRead(foldVisit(visit.id, system.configuration, events), events, coils) };
+    const unit = { ...system, altitudeM: place.altitudeM };
+    return { id: visit.id, day: visit.day, visit, read: visitRead(foldVisit(visit.id, system.configuration, events), events, coils, unit) };
   });
 }
 
@@ -89,8 +90,8 @@ test('whatever is entered, what is kept beside the entries equals their fold, an
   const plain = (value: unknown) => JSON.parse(JSON.stringify(value)) as unknown;
   const detail = systemDetail(store.db, 'quillon-split');
   expect(detail.openFindings).toEqual(plain(findingsOpen(all)));
-  expect(detail.history.map((row) => [row.id, row.nextDue, row.splitAfterK])).toEqual(
-    [...all].reverse().map(({ id, read }) => [id, read.nextDue, read.splitAfterK]),
+  expect(detail.history.map((row) => [row.id, row.nextDue, row.figures.after.drop])).toEqual(
+    [...all].reverse().map(({ id, read }) => [id, read.nextDue, read.figures.after.drop]),
   );
   const last = all.at(-1)!;
   const known: VisitDetail['known'] = visitDetail(store, last.id).known;

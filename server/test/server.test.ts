@@ -90,7 +90,7 @@ describe('the demo shop', () => {
     const closed = history.filter((visit) => visit.standing === 'closed');
     expect(closed.length).toBeGreaterThanOrEqual(2);
     for (const coil of closed.flatMap((visit) => visit.coils)) expect(coil.worstAfter).toBeLessThan(coil.worstBefore ?? 0);
-    expect(closed.some((visit) => (visit.splitAfterK ?? 0) > (visit.splitBeforeK ?? 0))).toBe(true);
+    expect(closed.some((visit) => (visit.figures.after.drop ?? 0) > (visit.figures.before.drop ?? 0))).toBe(true);
     expect(closed.every((visit) => visit.nextDue !== null && visit.nextDue > visit.day)).toBe(true);
   });
 });

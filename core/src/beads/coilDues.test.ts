@@ -18,7 +18,9 @@ test('each coil is due by what was found on it, the visit by the first of them, 
   expect(dues.first.date).toBe('2026-10-11');
   const coils = dues.coils.map(({ coilId, due }) => ({ coilId, nextDue: due.date, why: 'because' }));
   run.happen('visit.closed', { nextDue: dues.first.date, why: '', note: '', coils });
-  expect(visitRead(run.state(), run.events, [OUT, INN]).coils.map((row) => row.nextDue)).toEqual(['2026-10-11', '2027-06-11']);
+  expect(
+    visitRead(run.state(), run.events, [OUT, INN], { refrigerant: 'R-410A', btuh: 36_000, altitudeM: 0 }).coils.map((row) => row.nextDue),
+  ).toEqual(['2026-10-11', '2027-06-11']);
 });
 
 test('dust of one coil and the grade of another make nobody due sooner; a strange coil is refused', () => {

@@ -19,5 +19,6 @@ export { mixJobs, ownUndo, washJobs } from './jobs';
 export { costOfVisit, type CostFacts, type CostOfVisit } from './visitCost';
 export { visitRead, type VisitRead } from './visitRead';
 export { coilDues } from './coilDues';
-export { judgementOf, type Judgement, type SideJudgement } from './judgement';
+export { regrowthOf, TREND_TABLE, trendsOf, type Trend } from './trends';
+export { judgementOf, settingOf, type Judgement, type SideJudgement } from './judgement';
 export { kitMachine } from './kitMachine';

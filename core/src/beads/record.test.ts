@@ -77,11 +77,13 @@ test('a plan is made from what was entered: the schools chosen, the air on the s
   expect(rulesOf(house({ dwell: 'long', drain: 'bleach' }), run.state())).toMatchObject({ dwell: 'short', drain: 'bleach' });
 });
 
+const UNIT = { refrigerant: 'R-410A' as const, btuh: 36_000, altitudeM: 0 };
+
 describe('history', () => {
   test('a finding stands until some visit closes it', () => {
     const one = scribe('v');
     const finding = one.happen('finding.noted', { what: 'contactor', coilId: null, note: 'Pitted', action: 'Quote' });
-    const read = (run: ReturnType<typeof scribe>) => visitRead(run.state(), run.events, []);
+    const read = (run: ReturnType<typeof scribe>) => visitRead(run.state(), run.events, [], UNIT);
     const visits = [{ id: 'v', day: '2025-06-01', read: read(one) }];
     expect(findingsOpen(visits)).toMatchObject([{ what: 'contactor', visitId: 'v', findingId: finding.id }]);
     const two = scribe('w');
@@ -93,7 +95,7 @@ describe('history', () => {
     const of = (opening: 'exterior' | 'top-open') => {
       const run = scribe('v');
       run.happen('plan.made', { coilId: OUT.id, plan: { ...outPlan, opening } });
-      return visitRead(run.state(), run.events, [OUT]);
+      return visitRead(run.state(), run.events, [OUT], UNIT);
     };
     expect(washesSinceOpened([of('exterior'), of('exterior')])).toEqual({ [OUT.id]: 2 });
     expect(washesSinceOpened([of('exterior'), of('top-open'), of('exterior')])).toEqual({ [OUT.id]: 1 });
@@ -114,7 +116,7 @@ describe('history', () => {
         applicatorId: 'pack-can',
       });
       run.happen('visit.closed', { nextDue: '2027-06-11', why: '', note: '' });
-      return visitRead(run.state(), run.events, [OUT]);
+      return visitRead(run.state(), run.events, [OUT], UNIT);
     };
     expect(shopLearned([visit()], [{ id: 'can', packL: 0.5 }]).canYieldM2).toEqual({});
     // Half a litre is one can; it covered both faces, 0.72 m².

@@ -1,10 +1,12 @@
 import { faceAreaOf } from '../equipment';
 import { OPENING_TABLE, type CoilBuild, type CoilPlan } from '../method';
 import type { Chemistry } from '../mix';
-import { readingSet } from '../readings';
+import type { ReadingWhen } from '../readings';
 import { usedFromShelf, type Finding, type VisitEvent, type VisitState } from '../run';
 import { takenTimes, type Taken } from '../runsheet';
 import { worstOf, type CoilSurvey, type FaceGrades, type SiteConditions, type Soil, type VisitStory } from '../survey';
+import { settingOf, type JudgedSystem } from './judgement';
+import { trendFigures, type TrendFigures } from './trends';
 import { costFacts, type CostFacts } from './visitCost';
 
 /** What a visit left on one coil. */
@@ -17,6 +19,8 @@ export interface PastCoil {
   chemistry: Chemistry;
   cleanerName: string;
   soils: Soil[];
+  /** Share that lets light through, %, where it was measured and could be told. */
+  light: Record<ReadingWhen, number | null>;
   /** When it is due again, where the closing told it apart. */
   nextDue: string | null;
 }
@@ -26,8 +30,8 @@ export interface VisitRead {
   /** Who closed it, or was at it last. */
   by: string;
   coils: PastCoil[];
-  splitBeforeK: number | null;
-  splitAfterK: number | null;
+  /** What the readings of both sides came to. */
+  figures: Record<ReadingWhen, TrendFigures>;
   nextDue: string | null;
   note: string;
   /** Findings noted, and those closed, whichever visit they are of. */
@@ -51,11 +55,6 @@ export interface VisitRead {
 
 const NOTHING_YET: CostFacts = { used: {}, waterL: 0, minutes: 0, batches: [] };
 
-function splitOf(state: VisitState, when: 'before' | 'after'): number | null {
-  const { returnDb, supplyDb } = readingSet(state, when);
-  return returnDb && supplyDb ? returnDb.value - supplyDb.value : null;
-}
-
 /** Face and row that a cleaner covered, m². */
 const coveredM2 = (state: VisitState, coils: readonly Pick<CoilBuild, 'id' | 'geometry'>[], cleanerId: string): number =>
   coils.reduce((sum, coil) => {
@@ -73,10 +72,12 @@ const coveredM2 = (state: VisitState, coils: readonly Pick<CoilBuild, 'id' | 'ge
  * @param state the visit as its entries leave it
  * @param events those entries
  * @param coils of the visit, in its order
+ * @param system as its record has it
  * @returns one row, that can be stored as JSON
- * @example visitRead(foldVisit('v', 'split-cool', []), [], []).nextDue // null
+ * @example visitRead(foldVisit('v', 'split-cool', []), [], [], { refrigerant: 'R-410A', btuh: 36000, altitudeM: 0 }).nextDue // null
  */
-export function visitRead(state: VisitState, events: readonly VisitEvent[], coils: readonly CoilBuild[]): VisitRead {
+export function visitRead(state: VisitState, events: readonly VisitEvent[], coils: readonly CoilBuild[], system: JudgedSystem): VisitRead {
+  const setting = settingOf(state, system);
   const plans = Object.values(state.plans).map((row) => row.value);
   return {
     by: state.closed?.by ?? events.at(-1)?.by ?? '',
@@ -89,10 +90,10 @@ export function visitRead(state: VisitState, events: readonly VisitEvent[], coil
       chemistry: state.plans[id]?.value.chemistry ?? 'water',
       cleanerName: state.plans[id]?.value.cleanerName ?? '',
       soils: state.surveys[id]?.value.soils ?? [],
+      light: { before: state.light[id]?.value.before?.openPct ?? null, after: state.light[id]?.value.after?.openPct ?? null },
       nextDue: state.closed?.value.coils?.find((row) => row.coilId === id)?.nextDue ?? null,
     })),
-    splitBeforeK: splitOf(state, 'before'),
-    splitAfterK: splitOf(state, 'after'),
+    figures: { before: trendFigures(state, 'before', setting), after: trendFigures(state, 'after', setting) },
     nextDue: state.closed?.value.nextDue ?? null,
     note: state.closed?.value.note ?? '',
     findings: state.findings.map((finding) => ({ ...finding.value, findingId: finding.eventId, by: finding.by })),

@@ -53,8 +53,9 @@ export interface LightPair {
   comparable: boolean;
 }
 
-/** Cells of the net that is shown, across and down. */
+/** Cells of the net that is shown, across. */
 export const LIGHT_COLUMNS = 8;
+/** Cells down. */
 export const LIGHT_ROWS = 6;
 
 /** Samples over a coil at most: more tell no more, and take longer. */

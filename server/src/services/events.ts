@@ -104,7 +104,7 @@ export async function appendEvents(store: Store, visitId: string, events: readon
         addAll(db, events, fresh, receivedAt);
         const { state } = live.visit;
         const standing = standingOf(state);
-        const read = visitRead(state, live.visit.events, around.coils);
+        const read = visitRead(state, live.visit.events, around.coils, { ...around.system, altitudeM: around.place.altitudeM });
         // Most entries change nothing that others read.
         const told = JSON.stringify(read);
         if (told !== live.told) v.writeRead(db, visitId, READ_VERSION, read);

@@ -5,13 +5,13 @@ import { indexAllPlaces } from '../store/places';
 import { visitFrame } from './visitFrame';
 
 /** Counted up whenever what is drawn from a visit changes its shape or meaning: rows of before are then made anew. */
-export const READ_VERSION = 1;
+export const READ_VERSION = 2;
 
 /** What is kept of a visit, drawn from its entries anew. */
 export function drawRead(db: Db, visitId: string): VisitRead {
-  const { system, coils } = visitFrame(db, visitId);
+  const { system, place, coils } = visitFrame(db, visitId);
   const events = v.eventsOf(db, visitId);
-  return visitRead(foldVisit(visitId, system.configuration, events), events, coils);
+  return visitRead(foldVisit(visitId, system.configuration, events), events, coils, { ...system, altitudeM: place.altitudeM });
 }
 
 /** What is kept of visits, in the order asked; what is missing, as in a folder of before, is drawn on the spot. */

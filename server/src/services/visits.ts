@@ -118,8 +118,7 @@ const pastVisit = ({ visit, read }: Past): PastVisit => ({
   standing: visit.standing,
   by: read.by,
   coils: read.coils,
-  splitBeforeK: read.splitBeforeK,
-  splitAfterK: read.splitAfterK,
+  figures: read.figures,
   nextDue: read.nextDue,
   note: read.note,
 });

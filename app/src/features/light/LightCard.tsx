@@ -17,7 +17,9 @@ export function LightCard({ coilId, own = null }: { coilId: string; own?: Grade 
     <>
       <LinkRow
         title={words ? 'Light through it, measured' : 'Measure the light'}
-        under={words ? (words.bent ? `Bent fins ${words.bent}` : 'Two photographs, same torch') : 'Two photographs, same torch: how open it is'}
+        under={
+          words ? (words.bent ? `Bent fins ${words.bent}` : 'Two photographs, same torch') : 'Two photographs, same torch: how open it is'
+        }
         right={words ? `${words.before ?? '?'} → ${words.after ?? '?'}` : undefined}
         href={`/visits/${detail.visit.id}/light?coil=${coilId}`}
         testID={`to-light-${coilId}`}

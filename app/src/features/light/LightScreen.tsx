@@ -16,7 +16,7 @@ import { router, useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { keepPhoto, useDraft, useVisit, wallClock } from '@/data';
-import { Act, Banner, Body, Companion, Field, FilePick, Figure, Heading, Part, Row, Small, space, Tabs, ThumbBar } from '@/ui';
+import { Act, Banner, Body, Companion, Field, FilePick, Figure, Heading, Part, Row, Small, space, Tabs, ThumbBar, useWide } from '@/ui';
 import { VisitScreen } from '../visit/VisitScreen';
 import { MarkedPicture } from './MarkedPicture';
 import { useLight, type MarkedId } from './useLight';
@@ -63,6 +63,7 @@ function LightOfCoil({
   const coil = allCoils.find((row) => row.id === coilId);
   const noted = state.light[coilId];
   const closed = state.closed !== null;
+  const wide = useWide();
   const photosOf = (when: Side) =>
     state.photos.filter(({ value }) => value.coilId === coilId && value.findingId === null && value.when === when);
   const begin = (when: Side): MarkedId | null => {
@@ -134,9 +135,9 @@ function LightOfCoil({
     const stamp = photos.find((photo) => photo.value.photoId === marked?.photoId);
     const mark = held?.side === when ? held.mark : marked?.mark;
     return (
-      <Part first={when === 'before'}>
+      <Part first={wide || when === 'before'}>
         <View style={{ flexDirection: 'row', justifyContent: 'space-between', alignItems: 'baseline' }}>
-          <Body>{stamp ? `${SIDE_WORDS[when]}, ${wallClock(stamp.at, 'HH:mm')}` : SIDE_WORDS[when]}</Body>
+          <Body>{stamp ? `${SIDE_WORDS[when]}, ${wallClock(stamp.at, 'h:mm a').toLowerCase()}` : SIDE_WORDS[when]}</Body>
           {told?.openPct != null ? (
             <View style={{ flexDirection: 'row', alignItems: 'baseline', gap: 6 }} testID={`open-${when}`}>
               <Figure style={{ fontSize: 26, lineHeight: 30 }}>{`${Math.round(told.openPct)} %`}</Figure>
@@ -151,7 +152,7 @@ function LightOfCoil({
                 label={`Pictures ${SIDE_WORDS[when]}`}
                 value={marked.photoId}
                 onChange={(photoId) => keep({ ...draft, [when]: { photoId, mark: marked.mark } })}
-                options={photos.map(({ value, at }) => ({ value: value.photoId, label: wallClock(at, 'HH:mm:ss') }))}
+                options={photos.map(({ value, at }) => ({ value: value.photoId, label: wallClock(at, 'h:mm:ss') }))}
               />
             ) : null}
             <MarkedPicture
@@ -182,7 +183,7 @@ function LightOfCoil({
         ) : (
           <Body ink="inkSoft">
             {when === 'before'
-              ? 'Torch hard against the far face, camera straight before the near one, as dark around it as can be.'
+              ? 'Power off and proven before a hand or a torch goes in. Torch hard against the far face, camera straight before the near one, as dark around it as can be.'
               : 'The same torch at the same spot, the camera where it was.'}
           </Body>
         )}
@@ -212,17 +213,17 @@ function LightOfCoil({
     );
   };
   const own = { before: worstOf(state.surveys[coilId]?.value.grades ?? {}), after: worstOf(state.checks[coilId]?.value.gradesAfter ?? {}) };
-  const gradeWords = (grade: number | null) => (grade === null ? '?' : `${grade} ${gradeFacts(grade as 0).name}`);
+  const gradeWords = (grade: number | null) => (grade === null ? 'not graded' : `${grade} ${gradeFacts(grade as 0).name}`);
   const lightGrade = (told: LightMeasured | null) => (told?.openPct == null ? null : gradeOfLight(told.openPct));
   return (
     <VisitScreen
       bead="check"
       page={`light-${coilId}`}
-      under={`Light through ${coil ? coilName(coil).toLowerCase() : 'the coil'}, same torch`}
+      under={`Light through the ${coil ? coilName(coil).toLowerCase() : 'coil'}, same torch`}
       foot={
         <ThumbBar>
           <Companion title="Back" onPress={back} />
-          {closed ? null : (
+          {closed || !(sides.before || sides.after) ? null : (
             <Act
               title={share !== null ? `Measuring, ${Math.round(share * 100)} %` : sides.before && sides.after ? 'Keep both' : 'Keep'}
               onPress={save}
@@ -239,8 +240,17 @@ function LightOfCoil({
           {text}
         </Banner>
       ))}
-      {side('before')}
-      {side('after')}
+      {wide ? (
+        <View style={{ flexDirection: 'row', gap: space.l, alignItems: 'flex-start' }}>
+          <View style={{ flex: 1 }}>{side('before')}</View>
+          <View style={{ flex: 1 }}>{side('after')}</View>
+        </View>
+      ) : (
+        <>
+          {side('before')}
+          {side('after')}
+        </>
+      )}
       {sides.before || sides.after ? (
         <Part title={<Heading>What it says</Heading>}>
           <Small ink="inkSoft">
@@ -257,27 +267,29 @@ function LightOfCoil({
           )}
         </Part>
       ) : null}
-      <Part title={<Heading>Bent fins, kept apart from soil</Heading>}>
-        <View style={{ flexDirection: 'row', gap: space.m }}>
-          <View style={{ flex: 1 }}>
-            <Field
-              label="Bent as found, % of the face"
-              value={draft.bentBefore}
-              onChange={(bentBefore) => keep({ ...draft, bentBefore })}
-              {...(bentBeforePct === undefined ? { error: badBent } : {})}
-            />
+      {sides.before || sides.after ? (
+        <Part title={<Heading>Bent fins, kept apart from soil</Heading>}>
+          <View style={{ flexDirection: 'row', gap: space.m }}>
+            <View style={{ flex: 1 }}>
+              <Field
+                label="Bent as found, % of the face"
+                value={draft.bentBefore}
+                onChange={(bentBefore) => keep({ ...draft, bentBefore })}
+                {...(bentBeforePct === undefined ? { error: badBent } : {})}
+              />
+            </View>
+            <View style={{ flex: 1 }}>
+              <Field
+                label="Bent as left, % of the face"
+                value={draft.bentAfter}
+                onChange={(bentAfter) => keep({ ...draft, bentAfter })}
+                {...(bentAfterPct === undefined ? { error: badBent } : {})}
+              />
+            </View>
           </View>
-          <View style={{ flex: 1 }}>
-            <Field
-              label="Bent as left, % of the face"
-              value={draft.bentAfter}
-              onChange={(bentAfter) => keep({ ...draft, bentAfter })}
-              {...(bentAfterPct === undefined ? { error: badBent } : {})}
-            />
-          </View>
-        </View>
-        {words.comb ? <Small>More than a tenth is bent: combing gives air back that no wash can.</Small> : null}
-      </Part>
+          {words.comb ? <Small>More than a tenth is bent: combing gives air back that no wash can.</Small> : null}
+        </Part>
+      ) : null}
     </VisitScreen>
   );
 }

@@ -39,6 +39,7 @@ import {
   Waiting,
   Why,
 } from '@/ui';
+import { TrendPart } from './TrendPart';
 import { NotOpened } from '../shared/NotOpened';
 import { coilLine, longDay, shortDay, systemLine } from '../shared/words';
 
@@ -53,9 +54,10 @@ const wash = (visit: PastVisit): string =>
     .join('; ') || 'nothing graded';
 
 function drop(visit: PastVisit, system: UnitSystem): string {
-  if (visit.splitBeforeK === null || visit.splitAfterK === null) return '';
+  const [before, after] = [visit.figures.before.drop, visit.figures.after.drop];
+  if (before === undefined || after === undefined) return '';
   const show = (kelvins: number) => EDGES.difference.fromSi(kelvins, system).toFixed(0);
-  return ` · split ${show(visit.splitBeforeK)} to ${show(visit.splitAfterK)} ${EDGES.difference.unit[system]}`;
+  return ` · split ${show(before)} to ${show(after)} ${EDGES.difference.unit[system]}`;
 }
 
 export function SystemPage() {
@@ -200,6 +202,7 @@ export function SystemPage() {
           ))}
         </Part>
       ) : null}
+      <TrendPart history={history} coils={coils} systemId={system.id} units={units} />
       <Part title={<Heading>History</Heading>}>
         {history.length === 0 ? (
           <Empty title="No visit yet">After the first visit is closed, what was found and done stands here.</Empty>

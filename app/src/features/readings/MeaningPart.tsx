@@ -1,25 +1,23 @@
 import {
   doubtText,
-  EDGES,
   FAULTS,
   FINDING_TABLE,
   findingWords,
   QUANTITIES,
   SIGNS,
-  trimDecimals,
   worthOf,
   type Candidate,
-  type ComparedLine,
   type Judgement,
   type ReadingWhen,
 } from '@elm-mist/core';
 import { View } from 'react-native';
 import { money, useVisit } from '@/data';
-import { Banner, Body, Companion, Heading, Part, Row, Small, space, Strong, line, useTokens } from '@/ui';
+import { Banner, Body, Companion, Heading, Part, Row, Small, space, Strong } from '@/ui';
 import { useJudgement } from './useJudgement';
 import { EvidenceWords, candidateName } from './candidates';
+import { ComparedRow } from './ComparedRow';
 import { FigureRows } from './FigureRows';
-import { LINE_WORDS, WHOLE_WORDS } from './words';
+import { WHOLE_WORDS } from './words';
 
 /** What the readings say: before against after, what is left, and every figure. */
 export function MeaningPart({ take }: { take: (when: ReadingWhen) => void }) {
@@ -46,7 +44,7 @@ export function MeaningPart({ take }: { take: (when: ReadingWhen) => void }) {
           {compared.lines
             .filter((row) => row.verdict !== 'explained')
             .map((row) => (
-              <Line key={row.sign} row={row} />
+              <ComparedRow key={row.sign} row={row} units={units} />
             ))}
         </Part>
       ) : null}
@@ -54,7 +52,7 @@ export function MeaningPart({ take }: { take: (when: ReadingWhen) => void }) {
       {explained.length > 0 ? (
         <Part title={<Heading>Moved with it, no measure of the wash</Heading>}>
           {explained.map((row) => (
-            <Line key={row.sign} row={row} />
+            <ComparedRow key={row.sign} row={row} units={units} />
           ))}
         </Part>
       ) : null}
@@ -84,32 +82,6 @@ function WorthRows({ compared }: { compared: NonNullable<Judgement['compared']> 
       {sameCoolingW && energyPricePerKwh === 0 ? (
         <Small ink="inkSoft">With a price of energy in the shop’s numbers it is told in money too.</Small>
       ) : null}
-    </View>
-  );
-}
-
-function Line({ row }: { row: ComparedLine }) {
-  const { house } = useVisit();
-  const tokens = useTokens();
-  const { units } = house;
-  const { fromSi, digits, unit } = EDGES[row.edge];
-  const show = (value: number) => trimDecimals(fromSi(value, units), Math.max(digits[units], row.edge === 'temperature' ? 1 : 0));
-  const edge = row.edge === 'temperature' ? 'difference' : row.edge;
-  const decides = row.verdict === 'better' || row.verdict === 'worse' || row.verdict === 'same';
-  const byAir =
-    Math.abs(row.byAir) > 1e-9 ? ` The air alone: ${doubtText({ value: row.byAir, u: Math.abs(row.byAir) / 8 }, edge, units)}.` : '';
-  return (
-    <View style={{ gap: space.xs, paddingVertical: space.s, borderBottomWidth: line.thin, borderBottomColor: tokens.rule }}>
-      <View style={{ flexDirection: 'row', gap: space.m, alignItems: 'flex-start' }}>
-        <View style={{ flex: 1 }}>
-          <Body>{row.name}</Body>
-          {row.verdict === 'explained' ? null : (
-            <Strong ink={row.verdict === 'better' ? 'elm' : row.verdict === 'worse' ? 'brick' : 'ink'}>{LINE_WORDS[row.verdict]}</Strong>
-          )}
-        </View>
-        <Strong>{`${show(row.before.value)} to ${show(row.after.value)} ${unit[units]}`}</Strong>
-      </View>
-      <Small ink="inkSoft">{decides ? `By the wash: ${doubtText(row.effect, edge, units)}.${byAir} ${row.why}` : row.why}</Small>
     </View>
   );
 }

@@ -1,0 +1,5 @@
+import { CompareSets } from '@/features/places/CompareSets';
+
+export default function CompareRoute() {
+  return <CompareSets />;
+}
