@@ -205,6 +205,10 @@ export {
   type StockRow,
   type Table,
   type WeatherDays,
+  guessLogger,
+  readLogger,
+  type LoggerMatching,
+  type LoggerRun,
 } from './formats';
 export {
   altitudeAtPressureM,
@@ -431,6 +435,7 @@ export {
   QUANTITY_IDS,
   READING_WAYS,
   readingSet,
+  STEADY_WINDOW_S,
   steadiness,
   type HeldReadings,
   type ProbeSpot,

@@ -53,3 +53,65 @@ test('a kit held before and after the wash: better on the right lines, and a low
     })
     .toContain('charge');
 });
+
+test('a logger’s file: columns guessed and put right, a gap and two units named, held and marked as from a file', async ({
+  site,
+  server,
+}) => {
+  await site.goto(`${server.url}/visits/demo-visit-13/readings?side=before`);
+  const row = (second: number, i: number) =>
+    [
+      `14:${String(10 + Math.floor(second / 60)).padStart(2, '0')}:${String(second % 60).padStart(2, '0')}`,
+      (33 + ((i * 7) % 5) / 50).toFixed(2),
+      (76.4 + ((i * 3) % 5) / 20).toFixed(2),
+      (52 + ((i * 11) % 7) / 10).toFixed(1),
+      i % 2 === 0 ? '58 F' : '14.4 C',
+      '3.91',
+    ].join(',');
+  const rows = Array.from({ length: 300 }, (_, i) => row(i < 30 ? i : i + 45, i));
+  const csv = ['Time,Outdoor (°C),Return,Return RH,Supply,Battery', ...rows].join('\n');
+  await site.getByTestId('logger-file').setInputFiles({ name: 'run.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) });
+  await expect(site.getByTestId('column-Outdoor (°C)')).toContainText('Outdoor air at the coil');
+  await expect(site.getByTestId('column-Battery')).toContainText('Left out');
+  // Nothing in the file says the unit of the return: it is asked, and the shop's own is offered first.
+  await expect(site.getByRole('radiogroup', { name: 'Unit of Return', exact: true }).getByRole('radio', { name: '°F' })).toBeChecked();
+  await expectAccessible(site, 'columns of a logger');
+  await site.getByTestId('logger-read').click();
+  await expect(site.getByText('Nothing was written for 0:46, from 0:29 on.')).toBeVisible();
+  await expect(site.getByText(/"Supply" has 2 units in it \(f, c\): it is left out/)).toBeVisible();
+  await expect(site.getByText('All steady over three minutes.')).toBeVisible();
+  await site.getByTestId('see-run').click();
+  await expect(site.getByTestId('run-chart')).toBeVisible();
+  await expectAccessible(site, 'a run as a line');
+  await site.getByTestId('kit-hold').click();
+  await expect(site.getByText(/^Outdoor air at the coil · held .*, file/)).toBeVisible();
+  await expect
+    .poll(async () => {
+      const visit = (await (await fetch(`${server.url}/api/visits/demo-visit-13`)).json()) as {
+        events: { kind: string; data: { readings: { quantity: string; how: string; value: number; steady: boolean }[] } }[];
+      };
+      return visit.events
+        .find((event) => event.kind === 'readings.held')
+        ?.data.readings.map(({ quantity, how, steady, value }) => [quantity, how, steady, Math.round(value)]);
+    })
+    .toEqual([
+      ['outdoorIn', 'file', true, 33],
+      ['returnDb', 'file', true, 25],
+      ['returnRh', 'file', true, 52],
+    ]);
+});
+
+test('a system over the years: found and left as a line, how it grew back, and two sets side by side', async ({ site, server }) => {
+  await site.goto(`${server.url}/systems/fennick-hp`);
+  await expect(site.getByTestId('trend-grade')).toBeVisible();
+  await expect(site.getByText(/^Left at 1 on .*, found at 3, 6 months later\.$/)).toBeVisible();
+  await site.getByRole('radio', { name: 'Air drop' }).click();
+  await expect(site.getByTestId('trend-drop')).toBeVisible();
+  await expectAccessible(site, 'a system over the years');
+  await site.getByTestId('to-compare').click();
+  await expect(
+    site.getByText('Outdoor air, return air and its wet bulb are needed both times before anything can be compared.'),
+  ).toBeVisible();
+  await site.getByRole('radiogroup', { name: 'The later set' }).getByRole('radio').first().click();
+  await expect(site.getByText('The same set twice')).toBeVisible();
+});

@@ -35,7 +35,7 @@ describe('perspective', () => {
   test('takes corners to corners, and straight lines to straight lines', () => {
     fc.assert(
       fc.property(quads, fc.double({ min: 0, max: 1, noNaN: true }), (quad, v) => {
-        const project = projectionOf(quad as Corners);
+        const project = projectionOf(quad);
         const ends = [project(0, 0), project(1, 0), project(1, 1), project(0, 1)];
         ends.forEach((spot, i) => expect(Math.hypot(spot.x - quad[i]!.x, spot.y - quad[i]!.y)).toBeLessThan(1e-9));
         const [a, b, c] = [project(0, v), project(0.37, v), project(1, v)];

@@ -42,11 +42,11 @@ const pct = (value: number | null) => (value === null ? '?' : `${Math.round(valu
  * @example lightWords({ coilId: 'c', before: null, after: null, bentBeforePct: 12, bentAfterPct: 3 }).bent // '12 % → 3 %'
  */
 export function lightWords({ before, after, bentBeforePct, bentAfterPct }: LightNoted): LightWords {
-  const comparable = before?.openPct != null && after?.openPct != null && !after.doubts.includes('moved');
+  const [found, left] = [before?.openPct ?? null, after?.openPct ?? null];
   return {
     before: openWords(before),
     after: openWords(after),
-    gainPoints: comparable ? (after.openPct ?? 0) - (before.openPct ?? 0) : null,
+    gainPoints: found === null || left === null || after?.doubts.includes('moved') ? null : left - found,
     bent: bentBeforePct === null && bentAfterPct === null ? null : `${pct(bentBeforePct)} → ${pct(bentAfterPct)}`,
     comb: (bentAfterPct ?? bentBeforePct ?? 0) > COMB_FROM_PCT,
   };

@@ -280,7 +280,8 @@ export function measureLight(before: LightPicture | null, after: LightPicture | 
     cameraMoved({ corners: before.mark.corners, aspect: aspect(before) }, { corners: after.mark.corners, aspect: aspect(after) });
   const [found, left] = [first && measured(first, second), second && measured(second, first)];
   if (moved) left?.doubts.push('moved');
-  return { before: found, after: left, comparable: !moved && found?.openPct != null && left?.openPct != null };
+  const known = (of: LightMeasured | null) => of !== null && of.openPct !== null;
+  return { before: found, after: left, comparable: !moved && known(found) && known(left) };
 }
 
 /**

@@ -1,4 +1,4 @@
 export { QUANTITIES, QUANTITY_IDS, type ProbeSpot, type QuantityId } from './quantities';
 export { READING_WAYS, readingSet, type HeldReadings, type Reading, type ReadingSet, type ReadingWhen } from './readingSet';
 export { impossibleIn, judgeable, type Impossible } from './impossible';
-export { steadiness, type Sample, type Steadiness } from './steady';
+export { STEADY_WINDOW_S, steadiness, type Sample, type Steadiness } from './steady';

@@ -138,7 +138,7 @@ function LightOfCoil({
       <Part first={wide || when === 'before'}>
         <View style={{ flexDirection: 'row', justifyContent: 'space-between', alignItems: 'baseline' }}>
           <Body>{stamp ? `${SIDE_WORDS[when]}, ${wallClock(stamp.at, 'h:mm a').toLowerCase()}` : SIDE_WORDS[when]}</Body>
-          {told?.openPct != null ? (
+          {told && told.openPct !== null ? (
             <View style={{ flexDirection: 'row', alignItems: 'baseline', gap: 6 }} testID={`open-${when}`}>
               <Figure style={{ fontSize: 26, lineHeight: 30 }}>{`${Math.round(told.openPct)} %`}</Figure>
               <Small>{`± ${Math.ceil(told.doubtPoints)} open`}</Small>
@@ -214,7 +214,7 @@ function LightOfCoil({
   };
   const own = { before: worstOf(state.surveys[coilId]?.value.grades ?? {}), after: worstOf(state.checks[coilId]?.value.gradesAfter ?? {}) };
   const gradeWords = (grade: number | null) => (grade === null ? 'not graded' : `${grade} ${gradeFacts(grade as 0).name}`);
-  const lightGrade = (told: LightMeasured | null) => (told?.openPct == null ? null : gradeOfLight(told.openPct));
+  const lightGrade = (told: LightMeasured | null) => (told === null || told.openPct === null ? null : gradeOfLight(told.openPct));
   return (
     <VisitScreen
       bead="check"

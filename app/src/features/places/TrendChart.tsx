@@ -31,7 +31,7 @@ export default function TrendChart({ trend, values, says }: { trend: Trend; valu
   const step = trend.id === 'grade' ? 1 : stepOf(most - least || Math.abs(most) || 1);
   const floor = Math.floor(least / step) * step;
   const sections = Math.max(1, Math.ceil((most - floor) / step - 1e-9));
-  const room = Math.max(0, width - AXIS_ROOM - END_ROOM);
+  const room = Math.max(0, width - AXIS_ROOM - 2 * END_ROOM);
   const span = Math.max(1, (days.at(-1) ?? 0) - (days[0] ?? 0));
   const gaps = days.map((day, i) => Math.max(NEAREST, (((days[i + 1] ?? day) - day) / span) * room));
   // What was pushed apart is taken from the rest, so that the last point stays on the sheet.

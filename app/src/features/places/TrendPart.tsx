@@ -63,7 +63,7 @@ export function TrendPart({
         {regrown.map(({ from, to, months }) => (
           <Small
             key={to.visitId}
-          >{`Left at ${text(of(from.value))} on ${shortDay(from.day)}, found at ${text(of(to.value))} ${Math.max(1, Math.round(months))} months later.`}</Small>
+          >{`Left at ${text(of(from.value))} on ${shortDay(from.day)}, found at ${text(of(to.value))}, ${Math.max(1, Math.round(months))} months later.`}</Small>
         ))}
       </View>
       {sets.length > 1 ? (

@@ -1,16 +1,9 @@
-import { judgeAsFound, QUANTITIES, readingText, type QuantityId, type Reading, type ReadingWhen, type Steadiness } from '@elm-mist/core';
+import { judgeAsFound, type QuantityId, type Reading, type ReadingWhen } from '@elm-mist/core';
 import { useEffect, type RefObject } from 'react';
-import { View } from 'react-native';
 import { useVisit } from '@/data';
-import { Banner, Companion, Heading, Part, ProbeRow, Small } from '@/ui';
+import { Banner, Companion, Heading, Part, Small } from '@/ui';
+import { ProbeList } from './ProbeList';
 import { useKit } from './useKit';
-
-const WHY_WORDS: Record<NonNullable<Steadiness['why']>, string> = {
-  short: 'too short a run',
-  moving: 'still moving',
-  jumping: 'jumping about',
-  frozen: 'frozen: it never changes, and is not held',
-};
 
 /**
  * The simulated kit: each probe with what it reads and whether it has come to rest. It draws itself anew once a second, and nothing else of the page: the
@@ -53,34 +46,13 @@ export function KitPart({
         )}
       </Part>
     );
-  const worn = kit.probes.filter((probe) => !probe.off);
-  const restless = worn.filter((probe) => !probe.at.steady).length;
   return (
     <Part first title={<Heading>Simulated kit</Heading>}>
       {kit.state === 'connecting' ? <Small ink="inkSoft">Connecting.</Small> : null}
       {kit.state === 'lost' ? (
         <Banner tone="wait">The kit is out of reach. It tells what it kept once it is back; readings can be typed.</Banner>
       ) : null}
-      {worn.length > 0 ? (
-        <Small>
-          {restless === 0
-            ? 'All steady over three minutes.'
-            : `${restless} of ${worn.length} not steady yet. Held now, they are marked too early and not compared.`}
-        </Small>
-      ) : null}
-      <View testID="kit-list">
-        {kit.probes.map(({ id, at, last, off }) => (
-          <ProbeRow
-            key={id}
-            name={QUANTITIES[id].name}
-            state={off ? 'left off' : at.why ? WHY_WORDS[at.why] : 'steady'}
-            steady={!off && at.steady}
-            value={off ? '' : readingText(id, last.value, house.units)}
-            worn={!off}
-            onPress={() => kit.wear(id)}
-          />
-        ))}
-      </View>
+      <ProbeList probes={kit.probes} wear={kit.wear} units={house.units} />
       <Companion title="Stop the kit" onPress={() => kit.turn(false)} />
     </Part>
   );

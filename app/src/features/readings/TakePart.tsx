@@ -11,7 +11,7 @@ import {
   type Reading,
   type ReadingWhen,
 } from '@elm-mist/core';
-import { useRef, useState, type ReactNode } from 'react';
+import { useCallback, useRef, useState, type ReactNode } from 'react';
 import { View } from 'react-native';
 import { useDraft, useNow, useVisit } from '@/data';
 import { Act, Banner, Body, Companion, Field, HazardBox, Heading, Label, Part, ProbeMap, Row, Small, space, ThumbBar, Tick } from '@/ui';
@@ -19,6 +19,7 @@ import { figureTrouble } from '../shared/figures';
 import { goTo, VisitScreen, ClosedNote } from '../visit/VisitScreen';
 import { GROUPS, readingsInUnits, type TypedReadings } from './groups';
 import { KitPart } from './KitPart';
+import { LoggerPart } from './LoggerPart';
 import { useJudgement } from './useJudgement';
 
 interface Typed {
@@ -28,7 +29,18 @@ interface Typed {
   ran: boolean;
 }
 
-/** Readings of one side: from a kit, or typed. */
+interface Probing {
+  from: 'kit' | 'file' | null;
+  count: number;
+}
+
+/** What is in hand once one of the two says how many readings it has. */
+const taking =
+  (who: 'kit' | 'file', count: number) =>
+  (was: Probing): Probing =>
+    count > 0 ? { from: who, count } : was.from === who ? { from: null, count: 0 } : was;
+
+/** Readings of one side: from a kit, out of a logger’s file, or typed. */
 export function TakePart({ when, tabs, said }: { when: ReadingWhen; tabs: ReactNode; said: () => void }) {
   const { state, detail, house, record, who, team, own, undo } = useVisit();
   const { units } = house;
@@ -43,8 +55,12 @@ export function TakePart({ when, tabs, said }: { when: ReadingWhen; tabs: ReactN
     const { licence } = QUANTITIES[id];
     return licence ? mayDo(licence, who, team) : { who: 'self' as const };
   };
+  const mayTake = (id: QuantityId) => may(id).who === 'self';
   const latest = useRef<Reading[]>([]);
-  const [inKit, setInKit] = useState(0);
+  // What the probes hold, and whose they are: while one of the two has any, the other is put away.
+  const [{ from, count: inKit }, setIn] = useState<Probing>({ from: null, count: 0 });
+  const inKitNow = useCallback((count: number) => setIn(taking('kit', count)), []);
+  const inFileNow = useCallback((count: number) => setIn(taking('file', count)), []);
   const [kitKey, setKitKey] = useState(0);
   const { steadyAtMs } = powerClocks(state.powerUp);
   const now = useNow(when === 'after' && steadyAtMs !== null && !closed);
@@ -107,7 +123,8 @@ export function TakePart({ when, tabs, said }: { when: ReadingWhen; tabs: ReactN
       {impossible.map((row) => (
         <Banner key={row.message} tone="stop">{`${row.message} Kept as taken, left out of every verdict.`}</Banner>
       ))}
-      {closed ? null : <KitPart key={kitKey} when={when} may={(id) => may(id).who === 'self'} latest={latest} counted={setInKit} />}
+      {closed || from === 'file' ? null : <KitPart key={`kit ${kitKey}`} when={when} may={mayTake} latest={latest} counted={inKitNow} />}
+      {closed || from === 'kit' ? null : <LoggerPart key={`file ${kitKey}`} may={mayTake} latest={latest} counted={inFileNow} />}
       <Part title={<Heading>{closed ? 'Readings' : 'Or typed'}</Heading>}>
         {closed ? null : (
           <>
