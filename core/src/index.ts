@@ -363,6 +363,7 @@ export {
   type Task,
 } from './runsheet';
 export {
+  airPoints,
   alarmWords,
   areaBecause,
   blankFix,
@@ -381,6 +382,7 @@ export {
   fixOf,
   heldWarning,
   judgementOf,
+  type AirPoint,
   regrowthOf,
   settingOf,
   TREND_TABLE,
@@ -427,7 +429,20 @@ export {
   type VisitRibbon,
   type VisitSetting,
 } from './beads';
-export { probeShows, probesOf, solveCycle, SOUND, warmedUp, type Condition, type CycleInput, type ProbeValues } from './cycle';
+export {
+  probeShows,
+  probesOf,
+  solveCycle,
+  SOUND,
+  warmedUp,
+  type Condition,
+  type CycleInput,
+  type ProbeValues,
+  KIT_WRONG_IDS,
+  KIT_WRONGS,
+  putWrong,
+  type KitWrong,
+} from './cycle';
 export {
   impossibleIn,
   judgeable,
@@ -472,3 +487,4 @@ export {
   type LightReading,
   type PicturePoint,
 } from './light';
+export { psychroChart, type ChartPoint } from './psychro';

@@ -139,6 +139,16 @@ test('the simulated kit tells what it kept, then reads once a second; the same p
     return read.reduce((sum, value) => sum + value, 0) / read.length;
   };
   expect(Math.abs(mean(before.backlog) - mean(after.backlog))).toBeLessThan(2);
+  // Put wrong on purpose, it is wrong from what it kept on: return air is what comes out of the supply.
+  const swapped = await listen('before&wrong=air-swapped');
+  const last = (told: ProbeBacklog, id: 'returnDb' | 'supplyDb') =>
+    told.samples
+      .map((sample) => sample.values[id])
+      .filter((value) => typeof value === 'number')
+      .at(-1)!;
+  expect(last(before.backlog, 'returnDb')).toBeGreaterThan(last(before.backlog, 'supplyDb') + 4);
+  expect(last(swapped.backlog, 'returnDb')).toBeLessThan(last(swapped.backlog, 'supplyDb') - 4);
+  expect((await server.call('GET', '/visits/demo-visit-13/probes?when=before&wrong=all')).body.error.fields).toHaveProperty('wrong');
   expect((await server.call('GET', '/visits/demo-visit-13/probes?when=now')).body.error.fields).toHaveProperty('when');
   expect((await server.call('GET', '/visits/nowhere/probes?when=before')).status).toBe(404);
 });

@@ -1,5 +1,5 @@
 import type { ProbeBacklog, ProbeSample } from '@elm-mist/contract';
-import type { QuantityId, ReadingWhen, Sample } from '@elm-mist/core';
+import type { KitWrong, QuantityId, ReadingWhen, Sample } from '@elm-mist/core';
 import { useEffect, useState } from 'react';
 
 /** How a kit of probes stands: off until it is asked for. */
@@ -26,13 +26,14 @@ function joined(runs: Kit['runs'], samples: readonly ProbeSample[]): Kit['runs']
 /**
  * The simulated kit at a visit, once a second by server-sent events. Lost, it is connected again by the browser and tells what it kept.
  * @param on whether it is listened to
+ * @param wrong how it is put wrong on purpose
  */
-export function useProbes(visitId: string, when: ReadingWhen, on: boolean): Kit {
+export function useProbes(visitId: string, when: ReadingWhen, on: boolean, wrong: KitWrong = 'none'): Kit {
   const [kit, setKit] = useState<Kit>(OFF);
   useEffect(() => {
     if (!on || typeof EventSource === 'undefined') return undefined;
     setKit({ state: 'connecting', runs: {} });
-    const source = new EventSource(`/api/visits/${encodeURIComponent(visitId)}/probes?when=${when}`);
+    const source = new EventSource(`/api/visits/${encodeURIComponent(visitId)}/probes?when=${when}&wrong=${wrong}`);
     source.addEventListener('backlog', (event: MessageEvent<string>) => {
       const { samples } = JSON.parse(event.data) as ProbeBacklog;
       setKit({ state: 'live', runs: joined({}, samples) });
@@ -43,6 +44,6 @@ export function useProbes(visitId: string, when: ReadingWhen, on: boolean): Kit 
     });
     source.onerror = () => setKit((was) => ({ ...was, state: 'lost' }));
     return () => source.close();
-  }, [visitId, when, on]);
+  }, [visitId, when, on, wrong]);
   return on ? kit : OFF;
 }

@@ -4,7 +4,7 @@ import { heatOfRelHum, heatOfWetBulb, type AirHeat } from '../psychro';
 import type { QuantityId } from '../readings';
 import { saturationC, saturationShare } from '../refrigerant';
 import type { EfficiencyEra, MeteringDevice } from '../survey';
-import type { EdgeName } from '../units';
+import { M3S_PER_CFM, USUAL_CFM_PER_TON, type EdgeName } from '../units';
 
 /** What a figure is judged by, beside the readings. */
 export interface FigureSetting {
@@ -40,7 +40,7 @@ export type FigureId =
   | 'volts';
 
 /** Indoor airflow where nobody measured it: 400 cfm a ton. Common practice, no source. */
-const ASSUMED_M3S_PER_BTUH = (400 * 4.71947e-4) / 12_000;
+const ASSUMED_M3S_PER_BTUH = (USUAL_CFM_PER_TON * M3S_PER_CFM) / 12_000;
 
 const F = 5 / 9;
 const toF = (celsius: number) => celsius * 1.8 + 32;
@@ -241,7 +241,7 @@ export const FIGURE_ROWS: readonly FigureRow[] = [
     edge: 'airflow',
     needs: ['airflow'],
     of: (v, { btuh }) => at(v, 'airflow') / (btuh / 12_000),
-    band: () => ({ low: 350 * 4.71947e-4, high: 450 * 4.71947e-4 }),
+    band: () => ({ low: 350 * M3S_PER_CFM, high: 450 * M3S_PER_CFM }),
     because: 'Indoor airflow over nominal tons: 350 to 450 cfm.',
     source: commonPractice,
   },

@@ -18,6 +18,7 @@ export { breakEvenStart } from './breakEvenStart';
 export { mixJobs, ownUndo, washJobs } from './jobs';
 export { costOfVisit, type CostFacts, type CostOfVisit } from './visitCost';
 export { visitRead, type VisitRead } from './visitRead';
+export { airPoints, type AirPoint } from './airPoints';
 export { coilDues } from './coilDues';
 export { regrowthOf, TREND_TABLE, trendsOf, type Trend } from './trends';
 export { judgementOf, settingOf, type Judgement, type SideJudgement } from './judgement';

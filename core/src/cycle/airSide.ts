@@ -1,4 +1,5 @@
 import { airOfWetBulb, dryAirDensity, moistHeat, type MoistAir } from '../psychro/air';
+import { M3S_PER_CFM } from '../units';
 import { AS_BUILT, MACHINE, type CycleInput } from './machine';
 
 interface FanSide {
@@ -72,13 +73,13 @@ export function airSideOf(input: CycleInput): AirSide {
   const inletC = input.outdoorC - input.mist * (input.outdoorC - input.outdoorWetBulbC) + condition.recirculationK;
   const outdoorDensity = dryAirDensity(inletC, pressureKPa);
   const outdoor = side(MACHINE.outdoorFan, condition.outdoorOpen, 1, MACHINE.outdoorFouling, outdoorDensity / MACHINE.outdoorDensity);
-  const outdoorM3s = MACHINE.outdoorCfm * MACHINE.cfmM3s * size * outdoor.flow * parts.outdoorFlow;
+  const outdoorM3s = MACHINE.outdoorCfm * M3S_PER_CFM * size * outdoor.flow * parts.outdoorFlow;
 
   const back = airOfWetBulb(input.returnC, input.returnWetBulbC, pressureKPa);
   const density = 1 / back.volumeM3kg;
   const share = density / MACHINE.indoorDensity;
   const indoor = side(MACHINE.indoorFan, condition.indoorOpen, condition.ducts, MACHINE.indoorFouling, share);
-  const indoorM3s = MACHINE.indoorCfm * MACHINE.cfmM3s * size * indoor.flow * parts.indoorFlow;
+  const indoorM3s = MACHINE.indoorCfm * M3S_PER_CFM * size * indoor.flow * parts.indoorFlow;
   const indoorKgs = indoorM3s * density;
   const heatKJkgK = moistHeat(back.humRatio);
   return {

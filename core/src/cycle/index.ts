@@ -3,3 +3,4 @@ export { SOUND, type Condition, type CycleInput } from './machine';
 export type { CycleState } from './readings';
 export { probesOf, warmedUp, type ProbeValues } from './probes';
 export { probeShows } from './noise';
+export { KIT_WRONG_IDS, KIT_WRONGS, putWrong, type KitWrong } from './kitWrongs';

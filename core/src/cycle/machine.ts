@@ -91,7 +91,6 @@ export const BUILDS: Record<FittedRefrigerant, Build> = {
 /** Figures of a machine at three tons, all judgement; flows, conductances, volumes and watts go with the tons. */
 export const MACHINE = {
   tons: 3,
-  cfmM3s: 4.71947e-4,
   outdoorCfm: 2600,
   indoorCfm: 1200,
   /** Pa: coil, rest, fan at no flow. */

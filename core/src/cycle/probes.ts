@@ -1,4 +1,5 @@
 import type { QuantityId } from '../readings';
+import { M3S_PER_CFM, USUAL_CFM_PER_TON } from '../units';
 import { airOfHumRatio } from '../psychro/air';
 import { pressureFactor } from '../refrigerant';
 import { fitOf } from '../refrigerant/fits';
@@ -22,7 +23,7 @@ const SUPPLY_PA = 35;
  */
 export function probesOf(state: CycleState, input: CycleInput): ProbeValues {
   const { pressureKPa, condition, tons, standsFor = input.refrigerant } = input;
-  const square = (state.indoorFlowM3s / ((1200 * 4.71947e-4 * tons) / 3)) ** 2;
+  const square = (state.indoorFlowM3s / (USUAL_CFM_PER_TON * M3S_PER_CFM * tons)) ** 2;
   return {
     outdoorIn: state.outdoorInletC,
     outdoorAway: input.outdoorC,

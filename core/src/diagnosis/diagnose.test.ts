@@ -1,5 +1,5 @@
-import { probesOf, solveCycle, SOUND, type Condition, type CycleInput } from '../cycle';
-import { QUANTITIES, type QuantityId, type ReadingSet } from '../readings';
+import { KIT_WRONG_IDS, probesOf, putWrong, solveCycle, SOUND, type Condition, type CycleInput, type KitWrong } from '../cycle';
+import { impossibleIn, judgeable, QUANTITIES, type QuantityId, type ReadingSet } from '../readings';
 import type { FigureSetting } from '../airside';
 import { diagnose, FAULT_IDS, FAULTS, type FaultId } from '.';
 
@@ -16,10 +16,10 @@ const base: CycleInput = {
   pressureKPa: 101.325,
   condition: SOUND,
 };
-const read = (condition: Partial<Condition>, metering: CycleInput['metering'] = 'valve'): ReadingSet => {
+const read = (condition: Partial<Condition>, metering: CycleInput['metering'] = 'valve', wrong: KitWrong = 'none'): ReadingSet => {
   const input: CycleInput = { ...base, metering, condition: { ...SOUND, ...condition } };
   return Object.fromEntries(
-    Object.entries(probesOf(solveCycle(input), input))
+    Object.entries(putWrong(probesOf(solveCycle(input), input), wrong))
       .filter(([quantity]) => !NOT_READ.includes(quantity as QuantityId))
       .map(([quantity, value]) => [
         quantity,
@@ -101,3 +101,15 @@ test('nothing is told without the air, or of a refrigerant nobody knows; every f
   expect(diagnose(read({}), { ...setting(), refrigerant: 'unknown' }, UNGRADED)).toBeNull();
   for (const id of FAULT_IDS) expect(FAULTS[id].words.length).toBeGreaterThan(20);
 });
+
+test.each(KIT_WRONG_IDS.filter((id) => id !== 'none'))(
+  'a kit put wrong on purpose on a sound unit (%s) accuses no part of the unit',
+  (wrong) => {
+    const set = read({}, 'valve', wrong);
+    const cannotBe = impossibleIn(set);
+    const [first] = diagnose(judgeable(set), setting(), UNGRADED)?.candidates ?? [];
+    // Either it cannot be at all, or a probe is more likely than any fault, or nothing is left to accuse anybody by.
+    expect(cannotBe.length > 0 || first?.id === 'instrument').toBe(true);
+    expect(['instrument', 'none', undefined]).toContain(first?.id);
+  },
+);

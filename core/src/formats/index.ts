@@ -12,4 +12,4 @@ export {
 } from './shelfTables';
 export { PLACE_NAMES, PLACE_TABLE, readPlaceRow, type PlaceRow } from './placeTable';
 export { parseEpw, readWeatherRows, WEATHER_COLUMNS, WEATHER_NAMES, WEATHER_TABLE, type WeatherDays } from './weatherFile';
-export { guessLogger, readLogger, type LoggerColumn, type LoggerGap, type LoggerMatching, type LoggerRun } from './loggerFile';
+export { guessLogger, readLogger, type LoggerMatching, type LoggerRun } from './loggerFile';

@@ -1,6 +1,6 @@
 export { CORNER_NAMES, cornersProblem, FIRST_CORNERS, projectionOf, type Corners, type PicturePoint } from './corners';
 export type { Bitmap } from './samples';
-export { lightWords, type LightNoted, type LightReading, type LightWords } from './noted';
+export { lightWords, type LightNoted, type LightReading } from './noted';
 export {
   gradeOfLight,
   LIGHT_COLUMNS,

@@ -204,7 +204,8 @@ function insertAll(db: Db, today: string): number {
         .values(events.map((event) => ({ ...event, receivedAt: event.at })))
         .run();
     const around = surroundings(db, { ...visit, coilIds: coils.map((coil) => `${systemId}-${coil.side}`) });
-    if (events.length > 0) writeRead(db, id, READ_VERSION, visitRead(state, events, around.coils, { ...around.system, altitudeM: around.place.altitudeM }));
+    if (events.length > 0)
+      writeRead(db, id, READ_VERSION, visitRead(state, events, around.coils, { ...around.system, altitudeM: around.place.altitudeM }));
     if (state.closed) db.update(t.visit).set({ closedAs: around }).where(eq(t.visit.id, id)).run();
     // The shelf was counted this morning: what was used before is not on it any more.
     if (day === today && state.closed) settleStock(db, id, state, state.closed.by, state.closed.at);

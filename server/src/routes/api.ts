@@ -1,4 +1,5 @@
 import Router from '@koa/router';
+import { KIT_WRONG_IDS } from '@elm-mist/core';
 import rawBody from 'raw-body';
 import {
   houseRulesSchema,
@@ -26,7 +27,7 @@ import { addVisit, changeVisit, moveVisit, systemDetail, visitDetail } from '../
 import type { Store } from '../store/open';
 import * as s from '../store/settings';
 import * as v from '../store/visits';
-import { askedDay, askedNumber, body, created, idOf } from './asked';
+import { askedOneOf, askedDay, askedNumber, body, created, idOf } from './asked';
 import { placeRoutes } from './places';
 import { shelfRoutes } from './shelf';
 import { weatherRoutes } from './weather';
@@ -181,7 +182,8 @@ export function apiRouter({ store, now, changes, probes, cards, shops }: RoutePa
   router.get('/visits/:id/probes', (ctx) => {
     const when = ctx.query['when'];
     if (when !== 'before' && when !== 'after') throw refused('when', 'when must be before or after.');
-    probes.follow(ctx, probeKit(store, idOf(ctx), when, now().getTime()));
+    const wrong = ctx.query['wrong'] === undefined ? 'none' : askedOneOf('wrong', ctx.query['wrong'], KIT_WRONG_IDS);
+    probes.follow(ctx, probeKit(store, idOf(ctx), when, now().getTime(), wrong));
   });
 
   router.put('/visits/:id/photos/:photoId', async (ctx) => {

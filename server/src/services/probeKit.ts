@@ -4,6 +4,8 @@ import {
   kitMachine,
   powerClocks,
   probeShows,
+  putWrong,
+  type KitWrong,
   probesOf,
   QUANTITY_IDS,
   solveCycle,
@@ -30,7 +32,7 @@ const MINUTE_MS = 60_000;
  * wherever they go.
  * @throws Problem 404 · 422 `refrigerant` when no model stands for it
  */
-export function probeKit(store: Store, visitId: string, when: ReadingWhen, nowMs: number): ProbeKit {
+export function probeKit(store: Store, visitId: string, when: ReadingWhen, nowMs: number, wrong: KitWrong = 'none'): ProbeKit {
   const { db } = store;
   const { visit, system, place, coils } = visitFrame(db, visitId);
   const state = foldVisit(visitId, system.configuration, v.eventsOf(db, visitId));
@@ -51,7 +53,7 @@ export function probeKit(store: Store, visitId: string, when: ReadingWhen, nowMs
   const runMinutes = (atMs: number) => Math.max(0, (atMs - startedMs) / MINUTE_MS);
   const at = (atMs: number): ProbeSample => {
     const minutes = runMinutes(atMs);
-    const true_ = probesOf(warmedUp(steady, input, minutes), input);
+    const true_ = putWrong(probesOf(warmedUp(steady, input, minutes), input), wrong);
     const sample = Math.floor(atMs / 1000);
     const values = Object.fromEntries(
       QUANTITY_IDS.flatMap((quantity) => {

@@ -1,4 +1,5 @@
 import {
+  airPoints,
   diagnose,
   EDGES,
   EFFICIENCY_ERAS,
@@ -27,6 +28,7 @@ import { useDraft, useHouseRules, useShop } from '@/data';
 import { Banner, Body, Field, Heading, Label, OneOf, Part, Row, Small, space, Strong } from '@/ui';
 import { candidateName, EvidenceWords } from '../readings/candidates';
 import { FigureRows } from '../readings/FigureRows';
+import { PsychroChart } from './PsychroChart';
 import { GROUPS, readingsInUnits, type TypedReadings } from '../readings/groups';
 import { figureTrouble } from '../shared/figures';
 
@@ -87,6 +89,7 @@ export function ReadingsBench() {
       }),
   );
   const kept = judgeable(set);
+  const points = airPoints(kept, setting.pressureKPa);
   const told = diagnose(set, setting, { outdoor: null, indoor: null });
   const electric = judgeAsFound({
     ...notTried(),
@@ -179,6 +182,11 @@ export function ReadingsBench() {
         ))}
         <FigureRows side={{ ...figuresOf(kept, setting), set: kept }} units={units} estimated={draft.refrigerant === 'R-454B'} />
       </Part>
+      {points.length > 0 ? (
+        <Part title={<Heading>The air as a point</Heading>}>
+          <PsychroChart points={points} pressureKPa={setting.pressureKPa} units={units} />
+        </Part>
+      ) : null}
       {told ? (
         <Part title={<Heading>What it may be</Heading>}>
           {told.oneOf.map((candidate) => (

@@ -1,7 +1,7 @@
-import { judgeAsFound, type QuantityId, type Reading, type ReadingWhen } from '@elm-mist/core';
-import { useEffect, type RefObject } from 'react';
+import { judgeAsFound, KIT_WRONG_IDS, KIT_WRONGS, type QuantityId, type Reading, type ReadingWhen } from '@elm-mist/core';
+import { useEffect, useState, type RefObject } from 'react';
 import { useVisit } from '@/data';
-import { Banner, Companion, Heading, Part, Small } from '@/ui';
+import { Banner, Companion, Heading, OneOf, Part, Small } from '@/ui';
 import { ProbeList } from './ProbeList';
 import { useKit } from './useKit';
 
@@ -28,6 +28,7 @@ export function KitPart({
   const found = state.story?.value.asFound;
   const still = when === 'before' && found !== undefined && judgeAsFound(found).why !== null;
   const kit = useKit(when, may);
+  const [wrongs, setWrongs] = useState(false);
   const count = kit.on ? kit.readings.length : 0;
   useEffect(() => {
     latest.current = kit.readings;
@@ -53,6 +54,17 @@ export function KitPart({
         <Banner tone="wait">The kit is out of reach. It tells what it kept once it is back; readings can be typed.</Banner>
       ) : null}
       <ProbeList probes={kit.probes} wear={kit.wear} units={house.units} />
+      {kit.wrong === 'none' ? null : <Banner tone="wait">{`Wrong on purpose: ${KIT_WRONGS[kit.wrong].name.toLowerCase()}.`}</Banner>}
+      {wrongs ? (
+        <OneOf
+          label="What is wrong with the kit"
+          value={kit.wrong}
+          onChange={kit.putWrong}
+          options={KIT_WRONG_IDS.map((id) => ({ value: id, label: KIT_WRONGS[id].name }))}
+        />
+      ) : (
+        <Companion title="Put a probe wrong on purpose" onPress={() => setWrongs(true)} testID="kit-wrong" />
+      )}
       <Companion title="Stop the kit" onPress={() => kit.turn(false)} />
     </Part>
   );

@@ -1,4 +1,4 @@
-import type { QuantityId, Reading, ReadingWhen } from '@elm-mist/core';
+import type { KitWrong, QuantityId, Reading, ReadingWhen } from '@elm-mist/core';
 import { useState } from 'react';
 import { useProbes, useVisit, type Kit } from '@/data';
 import { probesIn, readingsOf, type LiveProbe } from './probes';
@@ -11,6 +11,8 @@ export interface LiveKit {
   /** What would be held. */
   readings: Reading[];
   turn: (on: boolean) => void;
+  wrong: KitWrong;
+  putWrong: (wrong: KitWrong) => void;
   /** Puts a probe on, or leaves it off. */
   wear: (id: QuantityId) => void;
 }
@@ -23,8 +25,9 @@ export function useKit(when: ReadingWhen, may: (id: QuantityId) => boolean): Liv
   const { detail } = useVisit();
   const [on, turn] = useState(false);
   const [left, setLeft] = useState<readonly QuantityId[]>([]);
-  const kit = useProbes(detail.visit.id, when, on);
+  const [wrong, putWrong] = useState<KitWrong>('none');
+  const kit = useProbes(detail.visit.id, when, on, wrong);
   const probes = probesIn(kit.runs, (id) => !BY_HAND.includes(id) && may(id), left);
   const wear = (id: QuantityId) => setLeft(left.includes(id) ? left.filter((each) => each !== id) : [...left, id]);
-  return { on, state: kit.state, probes, readings: readingsOf(probes, 'simulated'), turn, wear };
+  return { on, state: kit.state, probes, readings: readingsOf(probes, 'simulated'), turn, wrong, putWrong, wear };
 }
