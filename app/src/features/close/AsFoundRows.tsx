@@ -1,6 +1,7 @@
 import { judgeAsFound, RUN_STATE_NAMES } from '@elm-mist/core';
 import { useVisit } from '@/data';
 import { Heading, Part, Row } from '@/ui';
+import { PhotoPart } from '../photos/PhotoPart';
 
 /** How it was found on trying it, and what the customer chose, for the record; nothing where it was not tried. */
 export function AsFoundRows() {
@@ -15,6 +16,9 @@ export function AsFoundRows() {
       {lines.map((row) => (
         <Row key={row.name} label={`${row.name}: ${row.ok ? 'fine' : 'not right'}`} value={row.text} />
       ))}
+      {state.photos.some((photo) => photo.value.coilId === null && photo.value.findingId === null) ? (
+        <PhotoPart coilId={null} when="before" of="the contactor" />
+      ) : null}
       {found.reduced ? <Row label="Chosen by the customer" value={found.reduced} /> : null}
     </Part>
   );

@@ -14,6 +14,7 @@ import { Controller, useWatch, type Control } from 'react-hook-form';
 import { View } from 'react-native';
 import { useVisit } from '@/data';
 import { Banner, Companion, HazardBox, Heading, Label, OneOf, Part, Row, Small, space, Tick } from '@/ui';
+import { PhotoPart } from '../photos/PhotoPart';
 import { FormField } from '../shared/formField';
 import { asFoundOf, type UnitForm } from './unitForm';
 
@@ -93,6 +94,7 @@ export function AsFoundPart({ control }: { control: Control<UnitForm> }) {
                   />
                 )}
               />
+              <PhotoPart coilId={null} when="before" of="the contactor" />
               <Controller
                 control={control}
                 name="seized"

@@ -23,10 +23,13 @@ export function PhotoPart({
   coilId,
   when,
   findingId = null,
+  of = 'the coil',
 }: {
   coilId: string | null;
   when: 'before' | 'after';
   findingId?: string | null;
+  /** What it shows, where it is no finding. */
+  of?: string;
 }) {
   const { state, detail, record } = useVisit();
   const [trouble, setTrouble] = useState('');
@@ -39,7 +42,7 @@ export function PhotoPart({
     setTrouble('');
     try {
       const photoId = await keepPhoto(detail.visit.id, file);
-      record({ kind: 'photo.added', data: { photoId, coilId, findingId, when, caption: '' } });
+      record({ kind: 'photo.added', data: { photoId, coilId, findingId, when, caption: coilId || findingId ? '' : of } });
     } catch (error) {
       setTrouble(error instanceof Error ? error.message : 'The picture could not be kept.');
     } finally {
@@ -58,13 +61,13 @@ export function PhotoPart({
       {trouble ? <Banner tone="stop">{trouble}</Banner> : null}
       {state.closed ? null : (
         <FilePick
-          title={findingId ? 'Take a photo of it' : `Take a photo ${when}`}
-          label={findingId ? 'Photo of the finding' : 'Photo of the coil'}
+          title={findingId || !coilId ? 'Take a photo of it' : `Take a photo ${when}`}
+          label={findingId ? 'Photo of the finding' : `Photo of ${of}`}
           accept="image/*"
           camera
           onPick={(file) => void take(file)}
           busy={busy}
-          testID={findingId ? 'finding-photo-file' : 'photo-file'}
+          testID={findingId ? 'finding-photo-file' : coilId ? 'photo-file' : 'unit-photo-file'}
         />
       )}
     </Part>
