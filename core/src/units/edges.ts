@@ -22,6 +22,8 @@ interface Edge {
   digits: Record<UnitSystem, number>;
 }
 
+const GRAINS_PER_POUND = 7000;
+
 const same = (value: number) => value;
 const byUnit =
   (us: (value: number) => number, si: (value: number) => number = same) =>
@@ -96,6 +98,19 @@ export const EDGES = {
     toSi: byUnit((v) => (v * LITRES_PER_GALLON) / 8),
     fromSi: byUnit((v) => (v * 8) / LITRES_PER_GALLON),
     digits: { us: 1, si: 1 },
+  },
+  /** Water in air, kg to a kg of dry air inside; 7000 grains are a pound. */
+  moisture: {
+    unit: { us: 'gr/lb', si: 'g/kg' },
+    toSi: byUnit(
+      (v) => v / GRAINS_PER_POUND,
+      (v) => v / 1000,
+    ),
+    fromSi: byUnit(
+      (v) => v * GRAINS_PER_POUND,
+      (v) => v * 1000,
+    ),
+    digits: { us: 0, si: 1 },
   },
   heat: {
     unit: { us: 'kBtu/h', si: 'kW' },

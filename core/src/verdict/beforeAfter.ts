@@ -45,6 +45,8 @@ const BETTER: Record<SignId, 1 | -1 | 0> = {
   watts: -1,
   coilStatic: -1,
   capacity: 1,
+  dried: 0,
+  condensate: 0,
   recirculation: -1,
 };
 
@@ -56,6 +58,8 @@ const SAME_WET_K = 0.8;
 const MODEL_SHARE = 0.25;
 
 const NEITHER: Partial<Record<SignId, string>> = {
+  dried: 'More air over the coil takes less water out of each pound of it: good or bad only beside the rest.',
+  condensate: 'It goes with the damp of the house as much as with the cooling.',
   drop: 'The drop falls when more air flows, though more is cooled: it is no measure of the wash.',
   evaporating: 'It rises with the air over the indoor coil; good or bad only beside the rest.',
   superheat: 'Good or bad only beside its target.',

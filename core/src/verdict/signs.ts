@@ -1,5 +1,6 @@
 import { figureValue, ownDoubt, uncertainOf, type FigureId, type FigureSetting, type Uncertain, type Values } from '../airside';
 import type { CycleState } from '../cycle';
+import { heatOfWetBulb } from '../psychro';
 import { QUANTITIES, type QuantityId, type ReadingSet } from '../readings';
 import type { EdgeName } from '../units';
 
@@ -15,6 +16,8 @@ export type SignId =
   | 'watts'
   | 'coilStatic'
   | 'capacity'
+  | 'dried'
+  | 'condensate'
   | 'recirculation';
 
 interface SignRow {
@@ -23,7 +26,7 @@ interface SignRow {
   /** Every one of these is needed. */
   needs: readonly QuantityId[];
   /** Read straight, or a figure. */
-  read: FigureId | ((values: Values) => number);
+  read: FigureId | ((values: Values, setting: FigureSetting) => number);
   model: (state: CycleState) => number;
   /**
    * How far a sound machine may lie from the model, one sigma: as a share of the value, and in its unit. Judgement; two machines of one plate differ by
@@ -127,6 +130,26 @@ export const SIGNS: Record<SignId, SignRow> = {
     share: 0.06,
     own: 0.1,
   },
+  dried: {
+    name: 'Water taken out of the air',
+    edge: 'moisture',
+    needs: ['returnDb', 'returnWb', 'supplyDb', 'supplyWb'],
+    read: (v, { pressureKPa }) =>
+      heatOfWetBulb(at(v, 'returnDb'), at(v, 'returnWb'), pressureKPa).humRatio -
+      heatOfWetBulb(at(v, 'supplyDb'), at(v, 'supplyWb'), pressureKPa).humRatio,
+    model: (s) => s.back.humRatio - s.supply.humRatio,
+    share: 0.15,
+    own: 0.0003,
+  },
+  condensate: {
+    name: 'Condensate',
+    edge: 'condensate',
+    needs: ['condensate'],
+    read: (v) => at(v, 'condensate'),
+    model: (s) => s.condensateLh,
+    share: 0.2,
+    own: 0.3,
+  },
   recirculation: {
     name: 'Outdoor air warmed by itself',
     edge: 'difference',
@@ -153,7 +176,7 @@ export function signValue(id: SignId, values: Values, setting: FigureSetting): n
   const { needs, read } = SIGNS[id];
   if (needs.some((quantity) => values[quantity] === undefined)) return null;
   try {
-    return typeof read === 'function' ? read(values) : figureValue(read, values, setting);
+    return typeof read === 'function' ? read(values, setting) : figureValue(read, values, setting);
   } catch {
     return null;
   }

@@ -11,7 +11,6 @@ const NAMES = { return: 'Return', supply: 'Supply' } as const;
 const NAMED_C = [5, 15, 25, 35, 45];
 /** Moisture that is named, g/kg. */
 const NAMED_G = [5, 10, 15, 20, 25];
-const GRAINS_PER_G = 7;
 
 /** Return and supply air on a small psychrometric chart: temperature across, moisture up, lines of even humidity and (dashed) of even wet bulb. */
 export function PsychroChart({ points, pressureKPa, units }: { points: readonly AirPoint[]; pressureKPa: number; units: UnitSystem }) {
@@ -21,7 +20,7 @@ export function PsychroChart({ points, pressureKPa, units }: { points: readonly 
   const { temperature } = EDGES;
   const degrees = (c: number) => `${trimDecimals(temperature.fromSi(c, units), units === 'us' ? 0 : 1)} ${temperature.unit[units]}`;
   const moisture = (kg: number) =>
-    units === 'us' ? `${trimDecimals(kg * 1000 * GRAINS_PER_G, 0)} gr/lb` : `${trimDecimals(kg * 1000, 1)} g/kg`;
+    `${trimDecimals(EDGES.moisture.fromSi(kg, units), EDGES.moisture.digits[units])} ${EDGES.moisture.unit[units]}`;
   const x = (c: number) => ROOM.left + ((c - chart.lowC) / (chart.highC - chart.lowC)) * (width - ROOM.left - ROOM.right);
   const y = (w: number) => HEIGHT - ROOM.bottom - (w / chart.mostHumRatio) * (HEIGHT - ROOM.top - ROOM.bottom);
   const path = (row: readonly ChartPoint[]) =>
@@ -70,7 +69,7 @@ export function PsychroChart({ points, pressureKPa, units }: { points: readonly 
             ))}
             {NAMED_G.map((g) => (
               <SvgText key={g} x={width - ROOM.right + 5} y={y(g / 1000) + 4} {...text}>
-                {units === 'us' ? String(g * GRAINS_PER_G) : String(g)}
+                {trimDecimals(EDGES.moisture.fromSi(g / 1000, units), 0)}
               </SvgText>
             ))}
             {back && out ? (
@@ -98,7 +97,7 @@ export function PsychroChart({ points, pressureKPa, units }: { points: readonly 
         ) : null}
       </View>
       <Small ink="inkSoft">
-        {`○ return  ● supply. Across ${temperature.unit[units]}, up ${units === 'us' ? 'grains a pound' : 'g/kg'}; humidity each 20 %, dashed the wet bulb each 5 K from 10 °C; at ${trimDecimals(pressureKPa, 1)} kPa.`}
+        {`○ return  ● supply. Across ${temperature.unit[units]}, up ${EDGES.moisture.unit[units]}; humidity each 20 %, dashed the wet bulb each 5 K from 10 °C; at ${trimDecimals(pressureKPa, 1)} kPa.`}
       </Small>
       {points.map(({ side, air }) => (
         <Row
