@@ -345,6 +345,7 @@ const DATA_SCHEMAS: Record<EventKind, Schema<AnyObject | null | undefined>> = {
   'crew.changed': object({
     people: figure('People at work', 1, MOST_CREW).integer('People are counted whole.'),
   }),
+  'runs.told': object({ minutesAnHour: figure('Minutes an hour', 0, 60), designC: figure('The hottest afternoon', 20, 55, '°C') }),
   'light.measured': object({
     ...coilOnly,
     before: lightReading(),

@@ -36,6 +36,7 @@ const WORDS: { [K in EventKind]: Teller<K> } = {
   'coil.skipped': () => 'a coil left out',
   'reading.taken': ({ data }) => `readings ${data.when}`,
   'readings.held': ({ data }) => `readings ${data.when}`,
+  'runs.told': () => 'how long it runs',
   'light.measured': () => 'the light through a coil',
   'plan.made': () => 'a plan',
   'mix.made': () => 'a mix',

@@ -1,4 +1,5 @@
 import type { LightNoted } from '../light';
+import type { RunsTold } from '../verdict/sizing';
 import type { CoilRole, PowerSource, Refrigerant } from '../equipment';
 import type { CoilPlan, HouseRules } from '../method';
 import type { HeldReadings } from '../readings';
@@ -118,6 +119,8 @@ export interface EventDataByKind {
   'task.done': { taskId: string };
   /** So many people are at work from now on. */
   'crew.changed': { people: number };
+  /** How long the system runs in the hour, and the hottest usual afternoon. */
+  'runs.told': RunsTold;
   /** Light through a coil, measured on photographs; a later one of the same coil corrects an earlier one. */
   'light.measured': LightNoted;
   'coil.checked': { coilId: string; gradesAfter: FaceGrades; note: string };
@@ -172,6 +175,7 @@ export const EVENT_KINDS = [
   'task.begun',
   'task.done',
   'crew.changed',
+  'runs.told',
   'light.measured',
   'coil.checked',
   'note.added',

@@ -1,4 +1,5 @@
 import type { LightNoted } from '../light';
+import type { RunsTold } from '../verdict/sizing';
 import { CoreError } from '../errors';
 import type { Configuration, PowerSource } from '../equipment';
 import type { CoilPlan, Section } from '../method';
@@ -89,6 +90,7 @@ export interface VisitState {
   ranOff: Record<string, string[]>;
   /** Looks at pan and drain after condensate. */
   looks: Record<string, Stamped<boolean>>;
+  runs: Stamped<RunsTold> | null;
   /** Light through each coil, measured on photographs. */
   light: Record<string, Stamped<LightNoted>>;
   checks: Record<string, Stamped<{ gradesAfter: FaceGrades; note: string }>>;
@@ -135,6 +137,7 @@ const emptyState = (visitId: string): VisitState => ({
   foamed: {},
   ranOff: {},
   looks: {},
+  runs: null,
   light: {},
   checks: {},
   notes: [],
@@ -257,6 +260,9 @@ const REDUCERS: Reducers = {
   },
   'photo.added': (state, event) => {
     state.photos.push(stamp(event, event.data));
+  },
+  'runs.told': (state, event) => {
+    state.runs = stamp(event, event.data);
   },
   'light.measured': (state, event) => {
     state.light[event.data.coilId] = stamp(event, event.data);

@@ -42,6 +42,7 @@ export const PAGE_OF: Record<EventKind, Page | null> = {
   'task.begun': 'run-sheet',
   'task.done': 'wash',
   'crew.changed': 'run-sheet',
+  'runs.told': 'readings',
   'light.measured': 'check',
   'coil.checked': 'check',
   'note.added': 'close',

@@ -22,6 +22,7 @@ export const FINDING_KINDS = [
   'coil-blocked',
   'airflow',
   'recirculation',
+  'too-small',
   'other',
 ] as const;
 /** One of `FINDING_KINDS`. */
@@ -87,6 +88,7 @@ export const FINDING_TABLE: Record<FindingKind, FindingFacts> = {
     action: 'Filter and registers, blower wheel and speed, then the ducts',
     licence: null,
   },
+  'too-small': { id: 'too-small', name: 'Too small for its house', action: 'Reckon the load of the house; quote', licence: null },
   recirculation: { id: 'recirculation', name: 'Hot air drawn in again', action: 'Clear two feet all round and five above', licence: null },
   other: { id: 'other', name: 'Something else', action: 'As noted', licence: null },
 };

@@ -3,6 +3,7 @@ import {
   FAULTS,
   FINDING_TABLE,
   findingWords,
+  judgeable,
   QUANTITIES,
   SIGNS,
   worthOf,
@@ -17,6 +18,7 @@ import { useJudgement } from './useJudgement';
 import { EvidenceWords, candidateName } from './candidates';
 import { ComparedRow } from './ComparedRow';
 import { FigureRows } from './FigureRows';
+import { SizingPart } from './SizingPart';
 import { WHOLE_WORDS } from './words';
 
 /** What the readings say: before against after, what is left, and every figure. */
@@ -49,6 +51,7 @@ export function MeaningPart({ take }: { take: (when: ReadingWhen) => void }) {
         </Part>
       ) : null}
       <LeftPart take={take} first={!compared} />
+      <SizingPart set={judgeable(last.set)} />
       {explained.length > 0 ? (
         <Part title={<Heading>Moved with it, no measure of the wash</Heading>}>
           {explained.map((row) => (

@@ -219,3 +219,24 @@ test('with no readings it says what they are for', async () => {
   await openInVisit(<ReadingsScreen />, scribe(VISIT));
   expect(screen.getByText(/^No readings yet\./)).toBeTruthy();
 });
+
+test('is it large enough: what the customer tells is checked by name, carried to the hottest afternoon, and becomes a finding', async () => {
+  address.side = 'says';
+  const run = scribe(VISIT);
+  run.happen('readings.held', { when: 'before', readings: readings({}) });
+  const posted = await openInVisit(<ReadingsScreen />, run);
+  const fill = async (testID: string, value: string) => {
+    fireEvent.change(screen.getByTestId(testID), { target: { value } });
+    await settle();
+  };
+  await fill('runs-minutes', '75');
+  await fill('runs-design', '38');
+  expect(screen.getByText('Minutes: 0 to 60.')).toBeTruthy();
+  await fill('runs-minutes', '50');
+  await press('runs-keep');
+  expect(posted.at(-1)).toMatchObject({ kind: 'runs.told', data: { minutesAnHour: 50, designC: 38 } });
+  expect(screen.getByText(/^It cannot keep up on the hottest usual afternoon/)).toBeTruthy();
+  fireEvent.click(screen.getAllByText('Make it a finding').at(-1)!);
+  await settle();
+  expect(posted.at(-1)).toMatchObject({ kind: 'finding.noted', data: { what: 'too-small' } });
+});

@@ -1,0 +1,127 @@
+import {
+  conditionsOf,
+  EDGES,
+  FINDING_TABLE,
+  readFigure,
+  settingOf,
+  sizingOf,
+  showFigure,
+  toSi,
+  trimDecimals,
+  type ReadingSet,
+} from '@elm-mist/core';
+import { View } from 'react-native';
+import { useDraft, useVisit } from '@/data';
+import { Banner, Body, Companion, Field, Heading, Part, Row, Small, space } from '@/ui';
+
+/** °C that can be a hottest usual afternoon. */
+const [COOLEST, HOTTEST] = [20, 55];
+
+/** Whether it is large enough: how long it runs in the hour, as the customer tells, carried over to the hottest usual afternoon. */
+export function SizingPart({ set }: { set: ReadingSet }) {
+  const { state, detail, house, record } = useVisit();
+  const { units } = house;
+  const told = state.runs?.value;
+  const [draft, keep, drop] = useDraft(
+    `runs.${detail.visit.id}`,
+    () => ({ minutes: told ? String(told.minutesAnHour) : '', design: told ? showFigure('temperature', told.designC, units) : '', units }),
+    state.runs?.eventId ?? '',
+  );
+  const design = draft.units === units ? draft.design : showFigure('temperature', toSi('temperature', draft.design, draft.units), units);
+  const minutes = readFigure(draft.minutes);
+  const designC = toSi('temperature', design, units);
+  const setting = settingOf(state, { ...detail.system, altitudeM: detail.place.altitudeM });
+  const air = conditionsOf(set, setting);
+  const sizing = told && air ? sizingOf(told, air, setting) : null;
+  const minutesWrong = draft.minutes.trim() !== '' && !(minutes >= 0 && minutes <= 60);
+  const designWrong = design.trim() !== '' && !(designC >= COOLEST && designC <= HOTTEST);
+  const ready = draft.minutes.trim() !== '' && design.trim() !== '' && !minutesWrong && !designWrong;
+  const changed = ready && (told?.minutesAnHour !== minutes || Math.abs((told?.designC ?? 0) - designC) > 0.01);
+  const closed = state.closed !== null;
+  const noted = state.findings.some((finding) => finding.closedAt === null && finding.value.what === 'too-small');
+  const pct = (share: number) => (Number.isFinite(share) ? `${trimDecimals(share * 100, 0)} %` : 'more');
+  if (closed && !told) return null;
+  return (
+    <Part title={<Heading>Is it large enough</Heading>}>
+      {closed ? null : (
+        <>
+          <Small ink="inkSoft">
+            How long it runs in the hour in the air of today, as the customer tells; and a usual hottest afternoon here.
+          </Small>
+          <View style={{ flexDirection: 'row', gap: space.m }}>
+            <View style={{ flex: 1 }}>
+              <Field
+                label="Runs in the hour"
+                unit="min"
+                keyboard="decimal-pad"
+                value={draft.minutes}
+                onChange={(text) => keep({ ...draft, minutes: text })}
+                {...(minutesWrong ? { error: 'Minutes: 0 to 60.' } : {})}
+                testID="runs-minutes"
+              />
+            </View>
+            <View style={{ flex: 1 }}>
+              <Field
+                label="Hottest afternoon"
+                unit={EDGES.temperature.unit[units]}
+                keyboard="numbers-and-punctuation"
+                value={design}
+                onChange={(text) => keep({ ...draft, design: text, units })}
+                {...(designWrong
+                  ? {
+                      error: `${showFigure('temperature', COOLEST, units)} to ${showFigure('temperature', HOTTEST, units)} ${EDGES.temperature.unit[units]}.`,
+                    }
+                  : {})}
+                testID="runs-design"
+              />
+            </View>
+          </View>
+          <Companion
+            title="Reckon it"
+            disabled={!changed}
+            onPress={() => {
+              if (record({ kind: 'runs.told', data: { minutesAnHour: minutes, designC } })) drop();
+            }}
+            testID="runs-keep"
+          />
+        </>
+      )}
+      {sizing ? (
+        <View testID="sizing">
+          {Number.isFinite(sizing.share) ? (
+            <Row
+              label="It would run then"
+              value={sizing.floor ? `${pct(sizing.share)} of the hour, or more` : `${pct(sizing.low)} to ${pct(sizing.high)} of the hour`}
+            />
+          ) : null}
+          {sizing.verdict === 'short' ? <Banner tone="wait">{sizing.why}</Banner> : <Body>{sizing.why}</Body>}
+          <Small ink="inkSoft">
+            The load is taken to grow from 65 °F (18.3 °C) outdoors on; houses differ, and a load calculation stands first.
+          </Small>
+          {sizing.verdict === 'short' && !closed ? (
+            noted ? (
+              <Small>Noted as a finding.</Small>
+            ) : (
+              <Companion
+                title="Make it a finding"
+                onPress={() =>
+                  void record({
+                    kind: 'finding.noted',
+                    data: {
+                      what: 'too-small',
+                      coilId: null,
+                      note: `Would run ${pct(sizing.low)} of the hour or more on the hottest usual afternoon. ${sizing.why}`,
+                      action: FINDING_TABLE['too-small'].action,
+                    },
+                  })
+                }
+              />
+            )
+          ) : null}
+        </View>
+      ) : told && !air ? (
+        <Small>Outdoor air, return air and its wet bulb or humidity have to be read for it.</Small>
+      ) : null}
+    </Part>
+  );
+}
