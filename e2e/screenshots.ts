@@ -1,8 +1,8 @@
 import { join, dirname } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import type { Page } from '@playwright/test';
+import { drawnPicture, markCorners } from './support/drawnPicture';
 import { expect, test } from './support/fixtures';
-import { DEMO_DAY } from './support/server';
 import { Technician } from './support/technician';
 
 const FOLDER =
@@ -124,12 +124,16 @@ test('pictures', async ({ site, server }) => {
   await tech.bead('close');
   await shoot(site, 'close');
 
-  // Another visit, in the morning sun and a hot wind.
-  await site.clock.setSystemTime(new Date(`${DEMO_DAY}T11:00:00-05:00`));
-  await site.goto(server.url);
-  await tech.lookAtBakery('93', '25', '6', 'Full sun');
-  await expect(site.getByTestId('wet-offers')).toBeVisible();
-  await shoot(site, 'plan-dry');
+  // Light through a coil of another visit, on two drawn photographs.
+  const { coils } = (await (await fetch(`${server.url}/api/visits/demo-visit-15`)).json()) as { coils: { id: string }[] };
+  await site.goto(`${server.url}/visits/demo-visit-15/light?coil=${coils[0]?.id}`);
+  const size = { width: 1200, height: 900, gradient: 1.5 };
+  await site.getByTestId('light-file-before').setInputFiles(drawnPicture({ ...size, open: 0.34 }).file);
+  await expect(site.getByTestId('handle-upper-left-corner')).toBeVisible();
+  await markCorners(site);
+  await site.getByTestId('light-file-after').setInputFiles(drawnPicture({ ...size, open: 0.92, seed: 4 }).file);
+  await expect(site.getByTestId('open-after')).toBeVisible();
+  await shoot(site, 'light');
 
   // A kit held before and after, and what it says.
   const readings = `${server.url}/visits/demo-visit-13/readings`;

@@ -1,17 +1,14 @@
 import type { LightNoted } from '@elm-mist/core';
-import { DRAWN } from '../../core/src/testing/drawnLight';
 import { expectAccessible } from '../support/axe';
-import { drawnPicture } from '../support/drawnPicture';
+import { drawnPicture, markCorners } from '../support/drawnPicture';
 import { expect, test } from '../support/fixtures';
 
 test('two photographs tell how open a coil was and is: corners dragged and nudged, kept, said at Check and Close', async ({
   site,
   server,
 }) => {
-  const coilId = 'quillon-bakery-outdoor';
-  await site.goto(`${server.url}/visits/demo-visit-15/look`);
   const visit = (await (await fetch(`${server.url}/api/visits/demo-visit-15`)).json()) as { coils: { id: string }[] };
-  const coil = visit.coils.find((row) => row.id === coilId) ?? visit.coils[0]!;
+  const coil = visit.coils[0]!;
   await site.goto(`${server.url}/visits/demo-visit-15/light?coil=${coil.id}`);
   const size = { width: 800, height: 600 };
   const [found, left] = [
@@ -21,17 +18,8 @@ test('two photographs tell how open a coil was and is: corners dragged and nudge
   await site.getByTestId('light-file-before').setInputFiles(found.file);
   const handle = site.getByTestId('handle-upper-left-corner');
   await expect(handle).toBeVisible();
-  // Each corner to where the coil was drawn: dragged, and the last one set with the keys.
-  const picture = site.getByTestId('light-as-found');
-  for (const [i, name] of ['upper-left', 'upper-right', 'lower-right', 'lower-left'].entries()) {
-    const at = site.getByTestId(`handle-${name}-corner`);
-    await at.scrollIntoViewIfNeeded();
-    const [from, box] = [(await at.boundingBox())!, (await picture.boundingBox())!];
-    await site.mouse.move(from.x + from.width / 2, from.y + from.height / 2);
-    await site.mouse.down();
-    await site.mouse.move(box.x + DRAWN.corners[i]!.x * box.width, box.y + DRAWN.corners[i]!.y * box.height, { steps: 4 });
-    await site.mouse.up();
-  }
+  // Dragged to where the coil was drawn, then nudged with the keys.
+  await markCorners(site);
   await site.getByTestId('handle-upper-left-corner').focus();
   await site.keyboard.press('ArrowRight');
   await site.keyboard.press('ArrowLeft');

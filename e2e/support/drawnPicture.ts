@@ -1,4 +1,5 @@
-import { drawLight, type Drawing } from '../../core/src/testing/drawnLight';
+import type { Page } from '@playwright/test';
+import { drawLight, DRAWN, type Drawing } from '../../core/src/testing/drawnLight';
 
 /** A drawn picture as a file of the kind that needs no packing (BMP: a head of 54 bytes, then blue, green, red, from the lowest row up). */
 export function drawnPicture(drawing: Partial<Drawing>): { file: { name: string; mimeType: string; buffer: Buffer }; openPct: number } {
@@ -23,4 +24,19 @@ export function drawnPicture(drawing: Partial<Drawing>): { file: { name: string;
       buffer[to + 2] = data[from] as number;
     }
   return { file: { name: 'light.bmp', mimeType: 'image/bmp', buffer }, openPct };
+}
+
+/** Drags the four corners of the picture as found to where the coil was drawn. */
+export async function markCorners(page: Page): Promise<void> {
+  for (const [i, name] of ['upper-left', 'upper-right', 'lower-right', 'lower-left'].entries()) {
+    const at = page.getByTestId(`handle-${name}-corner`).first();
+    await at.scrollIntoViewIfNeeded();
+    const [from, box] = [await at.boundingBox(), await page.getByTestId('light-as-found').boundingBox()];
+    const spot = DRAWN.corners[i];
+    if (!from || !box || !spot) throw new Error(`the ${name} corner is not on the screen`);
+    await page.mouse.move(from.x + from.width / 2, from.y + from.height / 2);
+    await page.mouse.down();
+    await page.mouse.move(box.x + spot.x * box.width, box.y + spot.y * box.height, { steps: 4 });
+    await page.mouse.up();
+  }
 }
