@@ -19,6 +19,7 @@ import {
 } from '../../core/src';
 import { diagnosisFigures } from './diagnosis.mts';
 import { importFigures } from './importRows.mts';
+import { lightMs } from './light.mts';
 import { planPaintMs } from './paint.mts';
 import { manyHeadsFigures, runSheetFigures } from './runSheets.mts';
 import { yearsFigures } from './years.mts';
@@ -156,6 +157,7 @@ lines.push([
   `run sheet of one outdoor coil and four heads, ${heads.tasks} tasks, one person (limit 2 s)`,
   `first within ${heads.firstMs.toFixed(0)} ms, after 2 s ${heads.gapPct.toFixed(1)} % from the bound`,
 ]);
+lines.push(['light in a picture of 12 MP, decoded (limit 1500 ms)', `${Math.round(lightMs())} ms`]);
 const told = diagnosisFigures(2000, 20_261_126);
 const pct = (share: number) => `${(share * 100).toFixed(1)} %`;
 lines.push(

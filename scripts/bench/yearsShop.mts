@@ -2,6 +2,7 @@ import { join } from 'node:path';
 import Database from 'libsql';
 import { dayLater, instantIn } from '../../core/src/clock';
 import { seedDemoOnce } from '../../server/src/demo/seed';
+import { READ_VERSION } from '../../server/src/services/reads';
 import { openStore } from '../../server/src/store/open';
 
 const ROOT = join(import.meta.dirname, '../..');
@@ -67,7 +68,7 @@ export function makeYears(folder: string): { visits: number; events: number } {
   const visit = into('visit', columns);
   const link = db.prepare('insert into visit_coil (visit_id, coil_id, position) values (?, ?, ?)');
   const event = db.prepare('insert into event (id, visit_id, "at", "by", kind, data, received_at) values (?, ?, ?, ?, ?, ?, ?)');
-  const read = db.prepare('insert into visit_read (visit_id, version, read, cost) values (?, 1, ?, ?)');
+  const read = db.prepare(`insert into visit_read (visit_id, version, read, cost) values (?, ${READ_VERSION}, ?, ?)`);
   const move = db.prepare(
     `insert into stock_move (id, item_id, cleaner_id, visit_id, litres, why, "by", "at") values (?, null, 'bramble', ?, -0.2, 'visit', 'Wren Cotter', ?)`,
   );

@@ -14,6 +14,7 @@ export * from './shell';
 export * from './draft';
 export * from './files';
 export * from './photos';
+export * from './pictures';
 export * from './probes';
 export * from './sharedClock';
 export * from './changes';

@@ -1,5 +1,6 @@
 import { deviceStore } from '@/device/store';
-import { keepPhoto, sendPhotos, shrink } from './photos';
+import { sendPhotos } from './photos';
+import { keepPhoto, shrink } from './pictures';
 
 const jpeg = (bytes: number) => new Blob([new Uint8Array(bytes)], { type: 'image/jpeg' });
 /** A canvas that gives a picture of so many bytes at each quality. */

@@ -1,16 +1,6 @@
 export { CORNER_NAMES, cornersProblem, FIRST_CORNERS, projectionOf, type Corners, type PicturePoint } from './corners';
-export type { Bitmap } from './samples';
+export { LIGHT_COLUMNS, LIGHT_DOUBT_IDS, LIGHT_ROWS, type LightDoubt, type LightMark, type LightMeasured } from './kept';
+export { LIGHT_DOUBTS } from './doubts';
 export { lightWords, type LightNoted, type LightReading } from './noted';
-export {
-  gradeOfLight,
-  LIGHT_COLUMNS,
-  LIGHT_DOUBT_IDS,
-  LIGHT_DOUBTS,
-  LIGHT_ROWS,
-  measureLight,
-  type LightDoubt,
-  type LightMark,
-  type LightMeasured,
-  type LightPair,
-  type LightPicture,
-} from './openArea';
+export type { Bitmap } from './samples';
+export { gradeOfLight, measureLight, type LightPair, type LightPicture } from './openArea';

@@ -1,4 +1,4 @@
-import type { LightMark, LightMeasured } from './openArea';
+import type { LightMark, LightMeasured } from './kept';
 
 /** What a picture of a visit told of a coil, with what was marked on it. */
 export interface LightReading extends LightMark, LightMeasured {

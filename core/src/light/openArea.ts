@@ -1,49 +1,11 @@
 import { GRADE_TABLE, type Grade } from '../survey';
-import { aspectOf, cameraMoved, projectionOf, type Corners, type PicturePoint } from './corners';
+import { aspectOf, cameraMoved, projectionOf } from './corners';
+import { LIGHT_COLUMNS, LIGHT_ROWS, type LightDoubt, type LightMark, type LightMeasured } from './kept';
 import { otsu, type Split } from './otsu';
 import { sampleAround, sampleCard, sampleCoil, type Bitmap, type CoilSamples } from './samples';
 
 // By name: looked up once, not for each of a million samples.
 const { abs, cbrt, exp, floor, log, max, min, round, sqrt } = Math;
-
-/** What somebody marked on a picture of light through a coil. */
-export interface LightMark {
-  corners: Corners;
-  /** Middle of a grey card beside the coil; it makes two exposures comparable. */
-  card: PicturePoint | null;
-}
-
-/** Why a picture, or a pair of them, does not tell how open a coil is. */
-export const LIGHT_DOUBT_IDS = ['blown', 'daylight', 'no-split', 'card', 'moved'] as const;
-/** One of `LIGHT_DOUBT_IDS`. */
-export type LightDoubt = (typeof LIGHT_DOUBT_IDS)[number];
-
-/** What each doubt is, and what to do. Limits are judgement, held against drawn pictures. */
-export const LIGHT_DOUBTS: Record<LightDoubt, string> = {
-  blown: 'Too bright: most of the light is blown out and spills over the fins. Take it again darker, or with the torch further off.',
-  daylight: 'Too much other light: what is blocked is not dark. Shade the coil with a hood and take it again.',
-  'no-split':
-    'No two levels of light in it: all open, all blocked, or the torch was off. A grey card in both pictures, or some dark frame around the coil, would tell.',
-  card: 'The grey card is blown out, black, or lies half in shade: mark an even part of it, or leave it out.',
-  moved: 'The camera stood elsewhere for the other picture. Fins hide more from another side: the two are not set against each other.',
-};
-
-/** What one picture told. */
-export interface LightMeasured {
-  /** Share of the marked area that lets light through, %; null where the picture does not tell. */
-  openPct: number | null;
-  /** By how much that may be off, points: how it moves with the threshold. */
-  doubtPoints: number;
-  /** Open share of each cell of a net over the coil, %, row by row; empty where the picture does not tell. */
-  cells: number[];
-  /** Above it is open; lightness as a share of white. */
-  threshold: number;
-  /** Share of the variance the split explains. */
-  separability: number;
-  /** Whose threshold was used: the picture's own, or that of the other by the grey card. */
-  by: 'own' | 'card';
-  doubts: LightDoubt[];
-}
 
 /** Both pictures together. */
 export interface LightPair {
@@ -52,11 +14,6 @@ export interface LightPair {
   /** Whether one may be taken from the other. */
   comparable: boolean;
 }
-
-/** Cells of the net that is shown, across. */
-export const LIGHT_COLUMNS = 8;
-/** Cells down. */
-export const LIGHT_ROWS = 6;
 
 /** Samples over a coil at most: more tell no more, and take longer. */
 const MOST_SAMPLES = 900_000;

@@ -1,4 +1,4 @@
-import { cornersProblem } from '../light';
+import { cornersProblem } from '../light/corners';
 import { CoreError } from '../errors';
 import { CONFIGURATION_TABLE, POWER_SOURCE_NAMES, type Configuration } from '../equipment';
 import type { Cleaner } from '../mix';

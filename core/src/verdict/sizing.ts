@@ -29,7 +29,7 @@ const BALANCE_DOUBT_K = 2.5;
 /** Minutes in an hour that a customer’s word may be off by. Judgement. */
 const WORD_MIN = 5;
 /** Milder than this over the balance the load of now tells nothing of a hot day, K. Judgement. */
-const LEAST_OVER_K = 6;
+const LEAST_OVER_K = 8;
 /** Where the model does not hold, cooling falls by so much a kelvin. Common practice, no source. */
 const CAPACITY_PER_K = 0.008;
 /** Below it, it is larger than it has to be: short runs dry the air badly. Common practice, no source. */

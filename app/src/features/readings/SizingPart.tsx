@@ -17,6 +17,15 @@ import { Banner, Body, Companion, Field, Heading, Part, Row, Small, space } from
 /** °C that can be a hottest usual afternoon. */
 const [COOLEST, HOTTEST] = [20, 55];
 
+const pct = (share: number) => `${trimDecimals(share * 100, 0)} %`;
+
+/** How much of the hour it would run, in words: there is no more than all of it. */
+function hourWords({ share, low, high, floor }: ReturnType<typeof sizingOf>): string {
+  if (low > 1) return 'all of the hour, and not enough';
+  if (floor) return `${pct(Math.min(1, share))} of the hour, or more`;
+  return high > 1 ? `${pct(low)} of the hour to all of it` : `${pct(low)} to ${pct(high)} of the hour`;
+}
+
 /** Whether it is large enough: how long it runs in the hour, as the customer tells, carried over to the hottest usual afternoon. */
 export function SizingPart({ set }: { set: ReadingSet }) {
   const { state, detail, house, record } = useVisit();
@@ -39,7 +48,6 @@ export function SizingPart({ set }: { set: ReadingSet }) {
   const changed = ready && (told?.minutesAnHour !== minutes || Math.abs((told?.designC ?? 0) - designC) > 0.01);
   const closed = state.closed !== null;
   const noted = state.findings.some((finding) => finding.closedAt === null && finding.value.what === 'too-small');
-  const pct = (share: number) => (Number.isFinite(share) ? `${trimDecimals(share * 100, 0)} %` : 'more');
   if (closed && !told) return null;
   return (
     <Part title={<Heading>Is it large enough</Heading>}>
@@ -88,12 +96,7 @@ export function SizingPart({ set }: { set: ReadingSet }) {
       )}
       {sizing ? (
         <View testID="sizing">
-          {Number.isFinite(sizing.share) ? (
-            <Row
-              label="It would run then"
-              value={sizing.floor ? `${pct(sizing.share)} of the hour, or more` : `${pct(sizing.low)} to ${pct(sizing.high)} of the hour`}
-            />
-          ) : null}
+          {Number.isFinite(sizing.share) ? <Row label="It would run then" value={hourWords(sizing)} /> : null}
           {sizing.verdict === 'short' ? <Banner tone="wait">{sizing.why}</Banner> : <Body>{sizing.why}</Body>}
           <Small ink="inkSoft">
             The load is taken to grow from 65 °F (18.3 °C) outdoors on; houses differ, and a load calculation stands first.
@@ -110,7 +113,7 @@ export function SizingPart({ set }: { set: ReadingSet }) {
                     data: {
                       what: 'too-small',
                       coilId: null,
-                      note: `Would run ${pct(sizing.low)} of the hour or more on the hottest usual afternoon. ${sizing.why}`,
+                      note: `On the hottest usual afternoon it would run ${hourWords(sizing)}. ${sizing.why}`,
                       action: FINDING_TABLE['too-small'].action,
                     },
                   })
