@@ -2,6 +2,7 @@ import type { Trend } from '@elm-mist/core';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { LineChart } from 'react-native-gifted-charts';
+import { axisLook, roundStep, stepDigits } from '../shared/chartAxis';
 import { font, line, useTokens } from '@/ui';
 import { shortDay } from '../shared/words';
 
@@ -10,13 +11,6 @@ const SECTIONS = 4;
 const END_ROOM = 24;
 /** Points nearer than this stand beside each other, px. */
 const NEAREST = 10;
-
-/** A round step that so many of fit over a span. */
-function stepOf(span: number): number {
-  const rough = Math.max(span, 1e-9) / SECTIONS;
-  const tens = 10 ** Math.floor(Math.log10(rough));
-  return ([1, 2, 2.5, 5, 10].find((each) => each * tens >= rough - 1e-12) ?? 10) * tens;
-}
 
 /** One figure over the years on a true line of time: hollow as found, filled as left. @param values in the unit shown, one for each point */
 export default function TrendChart({ trend, values, says }: { trend: Trend; values: number[]; says: string }) {
@@ -28,7 +22,7 @@ export default function TrendChart({ trend, values, says }: { trend: Trend; valu
     Math.min(...values, trend.id === 'grade' ? 0 : Infinity),
     Math.max(...values, trend.id === 'grade' ? 4 : -Infinity),
   ];
-  const step = trend.id === 'grade' ? 1 : stepOf(most - least || Math.abs(most) || 1);
+  const step = trend.id === 'grade' ? 1 : roundStep(most - least || Math.abs(most) || 1, SECTIONS);
   const floor = Math.floor(least / step) * step;
   const sections = Math.max(1, Math.ceil((most - floor) / step - 1e-9));
   const room = Math.max(0, width - AXIS_ROOM - 2 * END_ROOM);
@@ -41,7 +35,7 @@ export default function TrendChart({ trend, values, says }: { trend: Trend; valu
       1,
       gaps.slice(0, -1).reduce((sum, gap) => sum + gap, 0),
     );
-  const digits = step < 1 ? Math.ceil(-Math.log10(step)) : 0;
+  const digits = stepDigits(step);
   const text = { color: tokens.ink, fontFamily: font.figure, fontSize: 13 };
   const dot = (when: string) => (
     <View
@@ -76,14 +70,7 @@ export default function TrendChart({ trend, values, says }: { trend: Trend; valu
           noOfSections={sections}
           stepValue={step}
           formatYLabel={(value: string) => (Number(value) + floor).toFixed(digits)}
-          yAxisLabelWidth={AXIS_ROOM - 6}
-          yAxisTextStyle={text}
-          rulesColor={tokens.rule}
-          xAxisColor={tokens.ink}
-          yAxisColor={tokens.ink}
-          disableScroll
-          isAnimated={false}
-          adjustToWidth={false}
+          {...axisLook(tokens, AXIS_ROOM)}
         />
       ) : null}
       <View aria-hidden style={{ flexDirection: 'row', justifyContent: 'space-between', paddingLeft: AXIS_ROOM }}>

@@ -2,7 +2,8 @@ import { EDGES, QUANTITIES, readingText, STEADY_WINDOW_S, type UnitSystem } from
 import { useState } from 'react';
 import { View } from 'react-native';
 import { LineChart } from 'react-native-gifted-charts';
-import { font, Small, useTokens } from '@/ui';
+import { axisLook, roundStep, stepDigits } from '../shared/chartAxis';
+import { Small, useTokens } from '@/ui';
 import type { LiveProbe } from './probes';
 
 const AXIS_ROOM = 56;
@@ -11,13 +12,6 @@ const SECTIONS = 3;
 const POINTS = 80;
 /** Time drawn, s: the stretch that is judged, and a little before it. */
 const SHOWN_S = (STEADY_WINDOW_S * 4) / 3;
-
-/** A round step that so many of fit over a span. */
-function stepOf(span: number): number {
-  const rough = Math.max(span, 1e-6) / SECTIONS;
-  const tens = 10 ** Math.floor(Math.log10(rough));
-  return ([1, 2, 2.5, 5, 10].find((each) => each * tens >= rough - 1e-12) ?? 10) * tens;
-}
 
 /** The last minutes of one probe, with the stretch that is judged filled where it is steady. */
 export default function RunChart({ probe: { id, run, at, last }, units, state }: { probe: LiveProbe; units: UnitSystem; state: string }) {
@@ -32,16 +26,15 @@ export default function RunChart({ probe: { id, run, at, last }, units, state }:
   // Noise alone is drawn as noise: no axis is finer than ten of its sigmas.
   const leastSpan = Math.abs(fromSi(last.value + 10 * noise, units) - fromSi(last.value, units));
   const [low, high] = [Math.min(...values), Math.max(...values)];
-  const step = stepOf(Math.max(high - low, leastSpan));
+  const step = roundStep(Math.max(high - low, leastSpan), SECTIONS);
   const floor = Math.floor((low + high - Math.max(high - low, leastSpan)) / 2 / step) * step;
   const sections = Math.max(1, Math.ceil((high - floor) / step + 0.2));
-  const digits = step < 1 ? Math.ceil(-Math.log10(step)) : 0;
+  const digits = stepDigits(step);
   const begin = Math.max(
     0,
     samples.findIndex((sample) => sample.atMs >= at.fromMs),
   );
   const room = Math.max(0, width - AXIS_ROOM - 20);
-  const text = { color: tokens.ink, fontFamily: font.figure, fontSize: 13 };
   const says = `${name}, the last ${Math.round((last.atMs - (samples[0]?.atMs ?? last.atMs)) / 1000)} seconds: ${state}, now ${readingText(id, last.value, units)}.`;
   return (
     <View role="img" aria-label={says} onLayout={(event) => setWidth(event.nativeEvent.layout.width)} testID="run-chart">
@@ -69,14 +62,7 @@ export default function RunChart({ probe: { id, run, at, last }, units, state }:
           noOfSections={sections}
           stepValue={step}
           formatYLabel={(value: string) => (Number(value) + floor).toFixed(digits)}
-          yAxisLabelWidth={AXIS_ROOM - 6}
-          yAxisTextStyle={text}
-          rulesColor={tokens.rule}
-          xAxisColor={tokens.ink}
-          yAxisColor={tokens.ink}
-          disableScroll
-          isAnimated={false}
-          adjustToWidth={false}
+          {...axisLook(tokens, AXIS_ROOM)}
         />
       ) : null}
       <Small ink="inkSoft">

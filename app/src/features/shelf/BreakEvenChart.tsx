@@ -2,6 +2,7 @@ import type { BreakEven } from '@elm-mist/core';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { LineChart } from 'react-native-gifted-charts';
+import { axisLook } from '../shared/chartAxis';
 import { Label, Small, font, useTokens } from '@/ui';
 import { money } from '@/data';
 
@@ -51,7 +52,6 @@ export default function BreakEvenChart({ result }: { result: BreakEven }) {
           hideDataPoints
           height={200}
           width={width - AXIS_ROOM}
-          adjustToWidth={false}
           spacing={spacing}
           initialSpacing={4}
           endSpacing={8}
@@ -59,14 +59,8 @@ export default function BreakEvenChart({ result }: { result: BreakEven }) {
           noOfSections={SECTIONS}
           stepValue={stepValue}
           formatYLabel={(value: string) => `$${Math.round(Number(value))}`}
-          yAxisLabelWidth={AXIS_ROOM - 6}
-          yAxisTextStyle={text}
           xAxisLabelTextStyle={text}
-          rulesColor={tokens.rule}
-          xAxisColor={tokens.ink}
-          yAxisColor={tokens.ink}
-          disableScroll
-          isAnimated={false}
+          {...axisLook(tokens, AXIS_ROOM)}
         />
       ) : null}
       <Small ink="inkSoft">{`Jobs along, running cost up. ${ended}`}</Small>
