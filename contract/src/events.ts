@@ -3,6 +3,7 @@ import {
   CHEMISTRY_SCHOOLS,
   CONTACTOR_FACES,
   CORROSION,
+  DESIGN_RANGE_C,
   DRIP_SCHOOLS,
   DWELL_SCHOOLS,
   EFFICIENCY_ERAS,
@@ -345,7 +346,10 @@ const DATA_SCHEMAS: Record<EventKind, Schema<AnyObject | null | undefined>> = {
   'crew.changed': object({
     people: figure('People at work', 1, MOST_CREW).integer('People are counted whole.'),
   }),
-  'runs.told': object({ minutesAnHour: figure('Minutes an hour', 0, 60), designC: figure('The hottest afternoon', 20, 55, '°C') }),
+  'runs.told': object({
+    minutesAnHour: figure('Minutes an hour', 0, 60),
+    designC: figure('The hottest afternoon', ...DESIGN_RANGE_C, '°C'),
+  }),
   'light.measured': object({
     ...coilOnly,
     before: lightReading(),

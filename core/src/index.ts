@@ -462,7 +462,7 @@ export {
   type Steadiness,
 } from './readings';
 export { doubtText, figureBecause, figuresOf, readingText, type Figure, type FigureSetting } from './airside';
-export { beforeAfter, conditionsOf, SIGNS, sizingOf, worthOf, type ComparedLine, type RunsTold } from './verdict';
+export { beforeAfter, conditionsOf, DESIGN_RANGE_C, SIGNS, sizingOf, worthOf, type ComparedLine, type RunsTold } from './verdict';
 export { diagnose, FAULT_IDS, FAULTS, type Candidate, type CandidateId, type Diagnosis, type FaultId } from './diagnosis';
 export {
   CORNER_NAMES,

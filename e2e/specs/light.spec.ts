@@ -47,6 +47,13 @@ test('two photographs tell how open a coil was and is: corners dragged and nudge
   expect(await kept()).toMatchObject({ coilId: coil.id, bentBeforePct: 12, bentAfterPct: 3 });
   await site.goto(`${server.url}/visits/demo-visit-15/close`);
   await expect(site.getByTestId(`to-light-${coil.id}`)).toContainText(/±.*→.*±/);
+  // Opened again with the pictures out of reach, what was kept stands as it was told.
+  const told = [await kept()].flatMap((data) => [data?.before?.openPct ?? 0, data?.after?.openPct ?? 0].map(Math.round));
+  await site.route('**/api/photos/**', (route) => route.abort());
+  await site.goto(`${server.url}/visits/demo-visit-15/light?coil=${coil.id}`);
+  await expect(site.getByTestId('open-before')).toBeVisible();
+  expect([await openOf('before'), await openOf('after')]).toEqual(told);
+  await site.unroute('**/api/photos/**');
   // A blocked coil with no card tells nothing, and says what would.
   await site.goto(`${server.url}/visits/demo-visit-15/light?coil=${coil.id}`);
   await site.getByTestId('light-file-before').setInputFiles(drawnPicture({ ...size, open: 0 }).file);

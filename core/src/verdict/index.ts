@@ -1,5 +1,5 @@
 export { conditionsOf, modelled, type Conditions } from './unitModel';
 export { modelDoubt, SIGN_IDS, SIGNS, signsRead, signValue, type SignId } from './signs';
-export { sizingOf, type RunsTold } from './sizing';
+export { DESIGN_RANGE_C, sizingOf, type RunsTold } from './sizing';
 export { worthOf } from './worth';
 export { beforeAfter, type BeforeAfter, type ComparedLine } from './beforeAfter';

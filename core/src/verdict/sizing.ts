@@ -26,6 +26,8 @@ export interface Sizing {
 /** Outdoor air at which a house needs no cooling, °C: the base of cooling degree-days, 65 °F (ASHRAE Fundamentals, from memory); and how far houses differ. */
 const BALANCE_C = 18.3;
 const BALANCE_DOUBT_K = 2.5;
+/** What can be a hottest usual afternoon, °C. */
+export const DESIGN_RANGE_C = [20, 55] as const;
 /** Minutes in an hour that a customer’s word may be off by. Judgement. */
 const WORD_MIN = 5;
 /** Milder than this over the balance the load of now tells nothing of a hot day, K. Judgement. */
@@ -47,7 +49,7 @@ const GENEROUS = 0.55;
  */
 export function sizingOf({ minutesAnHour, designC }: RunsTold, air: Conditions, setting: FigureSetting): Sizing {
   requireInRange('minutesAnHour', minutesAnHour, 0, 60, 'min');
-  requireInRange('designC', designC, 20, 55, '°C');
+  requireInRange('designC', designC, ...DESIGN_RANGE_C, '°C');
   const over = air.outdoorC - BALANCE_C;
   const none = { share: NaN, low: 0, high: Infinity, floor: false, verdict: 'open' as const };
   if (over < LEAST_OVER_K) return { ...none, why: 'It is too mild outdoors: how long it runs now tells nothing of a hot afternoon.' };

@@ -71,7 +71,7 @@ function LightOfCoil({
     const last = photosOf(when).at(-1);
     return own ?? (last ? { photoId: last.value.photoId, mark: noMark } : null);
   };
-  const [draft, keep, drop] = useDraft<Draft>(
+  const [draft, keep, drop, older] = useDraft<Draft>(
     `light.${detail.visit.id}.${coilId}`,
     () => ({
       before: begin('before'),
@@ -90,7 +90,13 @@ function LightOfCoil({
     const problem = sides[side] && cornersProblem(sides[side].mark.corners);
     return problem ? [`${SIDE_WORDS[side]}: ${problem}`] : [];
   });
-  const { pair, share, trouble: failed } = useLight(wrong.length > 0 ? null : sides.before, wrong.length > 0 ? null : sides.after);
+  // What was kept stands as it was told, with signal or without; only other marks are measured anew.
+  const kept = noted ? { before: noted.value.before, after: noted.value.after } : null;
+  const asKept = kept !== null && JSON.stringify(sides) === JSON.stringify({ before: markOf(kept.before), after: markOf(kept.after) });
+  const still = asKept || wrong.length > 0;
+  const measuring = useLight(still ? null : sides.before, still ? null : sides.after);
+  const { share, trouble: failed } = measuring;
+  const pair = asKept ? kept : measuring.pair;
   const [bentBeforePct, bentAfterPct] = [shareOf(draft.bentBefore), shareOf(draft.bentAfter)];
   const badBent = 'A share of the face, from 0 to 100 %.';
 
@@ -234,6 +240,11 @@ function LightOfCoil({
         </ThumbBar>
       }
     >
+      {older ? (
+        <Banner tone="wait" right={<Companion title="Take mine back" onPress={() => keep(older)} />}>
+          This light was measured anew since you began here: that is shown. What you had begun is kept.
+        </Banner>
+      ) : null}
       {trouble || failed ? <Banner tone="stop">{trouble || failed}</Banner> : null}
       {wrong.map((text) => (
         <Banner key={text} tone="stop">

@@ -1,5 +1,6 @@
 import {
   conditionsOf,
+  DESIGN_RANGE_C,
   EDGES,
   FINDING_TABLE,
   readFigure,
@@ -14,8 +15,7 @@ import { View } from 'react-native';
 import { useDraft, useVisit } from '@/data';
 import { Banner, Body, Companion, Field, Heading, Part, Row, Small, space } from '@/ui';
 
-/** °C that can be a hottest usual afternoon. */
-const [COOLEST, HOTTEST] = [20, 55];
+const [COOLEST, HOTTEST] = DESIGN_RANGE_C;
 
 const pct = (share: number) => `${trimDecimals(share * 100, 0)} %`;
 
