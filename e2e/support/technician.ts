@@ -1,4 +1,4 @@
-import { expect, type Page } from '@playwright/test';
+import { expect, test, type Locator, type Page } from '@playwright/test';
 
 /** What a technician does on the screen, in their words. */
 export class Technician {
@@ -76,6 +76,23 @@ export class Technician {
   }
 
   /**
+   * Waits until the screen says something else. A press that a stalled machine lost is made once more, as a thumb would, and said so;
+   * where the program says why it did not go on, that is the failure.
+   */
+  private async moved(shown: () => Promise<string[]>, from: string[], act: Locator): Promise<void> {
+    try {
+      await expect.poll(shown).not.toEqual(from);
+    } catch (error) {
+      const said = await this.page.getByRole('alert').allInnerTexts();
+      if (said.length > 0)
+        throw new Error(`pressed "${from.join('" at "')}" and nothing moved; it says: ${said.join(' / ')}`, { cause: error });
+      test.info().annotations.push({ type: 'pressed twice', description: from.join(' at ') });
+      await act.click();
+      await expect.poll(shown).not.toEqual(from);
+    }
+  }
+
+  /**
    * Does whatever the button says, letting foam soak, until every section of the coil is clear, or its foam has worked and condensate
    * is to rinse it. What can be done meanwhile on this coil is done; a
    * step over to the other coil is left.
@@ -95,9 +112,7 @@ export class Technician {
       }
       pressed.push(words === 'It is done' ? title : words);
       await act.click();
-      await expect
-        .poll(async () => [(await act.innerText()).trim(), await now.getByRole('heading').innerText()])
-        .not.toEqual([words, title]);
+      await this.moved(async () => [(await act.innerText()).trim(), await now.getByRole('heading').innerText()], [words, title], act);
     }
     throw new Error(`the wash did not end; pressed ${pressed.join(', ')}`);
   }
