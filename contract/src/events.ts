@@ -1,4 +1,5 @@
 import {
+  ANSWER_WAYS,
   ARRIVAL_HAZARDS,
   CHEMISTRY_SCHOOLS,
   CONTACTOR_FACES,
@@ -9,6 +10,7 @@ import {
   EFFICIENCY_ERAS,
   EVENT_KINDS,
   FINDING_KINDS,
+  FINDING_STEPS,
   FORCE_SCHOOLS,
   GATE_STEPS,
   GRADES,
@@ -29,15 +31,18 @@ import {
   QUANTITY_IDS,
   READING_WAYS,
   REFRIGERANTS,
+  RECHECKS,
   RINSE_SCHOOLS,
   RINSE_SIGNS,
   RUN_STATES,
+  SAFE_STEPS,
   SOILS,
   SPOTS,
   STORY_FACTS,
   SUN_EXPOSURES,
   SURROUNDINGS,
   SYMPTOMS,
+  URGENCIES,
   WATER_WAYS,
   WIRE_COLOURS,
   type EventKind,
@@ -45,7 +50,7 @@ import {
 } from '@elm-mist/core';
 import { array, lazy, mixed, object, ValidationError, type AnyObject, type Schema } from 'yup';
 import { ContractError, parseInput } from './validate';
-import { figure, flag, isoDay, isoInstant, num, oneOf, optionalWords, recordId, text, uuidField, words } from './fields';
+import { figure, flag, isoDay, isoInstant, money, num, oneOf, optionalWords, percent, recordId, text, uuidField, words } from './fields';
 
 /** Null for a row that nobody graded. */
 const grade = () =>
@@ -180,6 +185,39 @@ const planSchema = mixed<AnyObject>()
     }
   });
 
+/** Longest signature that is kept, numbers in all of its strokes. */
+const MOST_STROKE_NUMBERS = 6000;
+/** A signature in thousandths of its box. */
+const strokes = () =>
+  array(array(num().required().min(0, 'A point lies outside the box.').max(1000, 'A point lies outside the box.')).required())
+    .default([])
+    .max(200, 'The signature has too many strokes.')
+    .test('size', 'The signature is too long: clear it and sign again.', (value) => (value ?? []).flat().length <= MOST_STROKE_NUMBERS);
+
+const quoteOption = () =>
+  object({
+    id: words('The way', 40),
+    name: words('The way’s name', 80),
+    leaves: optionalWords('What it leaves', 300),
+    lines: array(
+      object({
+        id: words('A line', 80),
+        words: words('A line’s words', 160),
+        quantity: money('The quantity'),
+        net: money('A line’s price'),
+        taxPct: percent('The tax'),
+        tax: money('A line’s tax'),
+        findingId: uuidField('The finding').nullable().defined('Say which finding a line is for, or none.'),
+      }),
+    )
+      .required('The lines are missing.')
+      .min(1, 'A quote has one line at least.')
+      .max(80, '80 lines at most.'),
+    net: money('The sum'),
+    tax: money('The tax in all'),
+    total: money('The total'),
+  });
+
 const asFoundSchema = object({
   state: oneOf('As found', RUN_STATES),
   code: optionalWords('The code', 60),
@@ -240,6 +278,50 @@ const DATA_SCHEMAS: Record<EventKind, Schema<AnyObject | null | undefined>> = {
     coilId: recordId('The coil').nullable().notRequired().default(null),
     note: optionalWords('The note', 2000),
     action: words('The action', 200),
+    faceId: words('The face', 40).nullable().optional(),
+    urgency: oneOf('Urgency', URGENCIES).optional(),
+    minutes: figure('Minutes', 0, 600, 'min').optional(),
+    parts: array(object({ name: words('A part', 80), quantity: figure('How many', 1, 99).integer('Parts are counted whole.') }))
+      .max(12, '12 parts at most.')
+      .optional(),
+    before: text().max(80, 'The reading may have 80 characters at most.').optional(),
+  }),
+  'finding.step': object({
+    findingId: uuidField('The finding'),
+    step: oneOf('The step', FINDING_STEPS),
+    words: optionalWords('What was said', 300),
+    after: text().max(80, 'The reading may have 80 characters at most.').optional(),
+    day: isoDay('The day').optional(),
+  }),
+  'quote.made': object({
+    number: words('The number', 30),
+    currency: text().required('The currency is missing.').length(3, 'The currency must have three letters.'),
+    options: array(quoteOption())
+      .required('The ways to do it are missing.')
+      .min(1, 'Offer one way at least.')
+      .max(4, 'Offer four ways at most.'),
+    validUntil: isoDay('Valid until'),
+    note: optionalWords('The note', 2000),
+  }),
+  'quote.answered': object({
+    quoteId: uuidField('The quote'),
+    optionId: words('The way', 40).nullable().defined('Say which way was taken, or none.'),
+    name: optionalWords('The name', 80),
+    how: oneOf('How it was answered', ANSWER_WAYS),
+    strokes: strokes(),
+    words: optionalWords('What was said', 300),
+  }),
+  'visit.suspended': object({
+    reason: words('The reason', 300),
+    findingIds: array(uuidField('The finding')).default([]).max(60, '60 findings at most.'),
+    due: isoDay('Parts due').nullable().defined('Say when the parts are due, or that nobody knows.'),
+    lies: optionalWords('Where it lies', 200),
+    told: words('Who was told', 80),
+    safe: array(oneOf('Safe', SAFE_STEPS)).default([]).max(SAFE_STEPS.length),
+  }),
+  'visit.resumed': object({
+    checked: array(oneOf('Looked at', RECHECKS)).default([]).max(RECHECKS.length),
+    note: optionalWords('The note', 300),
   }),
   'finding.closed': object({ findingId: uuidField('The finding'), note: optionalWords('The note', 300) }),
   'photo.added': object({

@@ -63,3 +63,15 @@ export const changedFrom = () =>
       'What it was must be a record.',
       (value) => value === undefined || (value !== null && typeof value === 'object' && !Array.isArray(value)),
     );
+
+/** Money as a decimal in words, such as 84.50: never a float. Below zero only where it is taken off. */
+export const money = (label: string) =>
+  text()
+    .required(`${label} is missing.`)
+    .matches(/^-?\d{1,9}(\.\d{1,4})?$/, `${label} must be an amount such as 84.50.`);
+
+/** Percent as a decimal in words, such as 7.25. */
+export const percent = (label: string) =>
+  text()
+    .required(`${label} is missing.`)
+    .matches(/^\d{1,2}(\.\d{1,4})?$/, `${label} must be a percentage such as 7.25.`);

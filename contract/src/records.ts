@@ -9,7 +9,10 @@ import type {
   Configuration,
   CountsAgainst,
   CostOfVisit,
-  FindingOpen,
+  FindingLife,
+  Pause,
+  Quote,
+  Urgency,
   Need,
   SlotFit,
   HourAir,
@@ -187,6 +190,17 @@ export interface TodayVisit {
   needs: CoilNeed[];
   /** The slot and the plan side by side; null while nothing is known of a coil. */
   fit: SlotFit | null;
+  /** What the customer was promised for this system, by kind of finding, and the parts that it takes. */
+  promised: Promised[];
+  /** What the visit waits for; null while it goes on. */
+  pause: Pause | null;
+}
+
+/** Something that was accepted and is not done. */
+export interface Promised {
+  findingId: string;
+  name: string;
+  parts: string[];
 }
 
 /** The answer for one day. */
@@ -226,10 +240,32 @@ export interface SystemDetail {
   coils: CoilRecord[];
   history: PastVisit[];
   upcoming: VisitRecord[];
-  openFindings: OpenFinding[];
+  /** Every finding of the system with what became of it, in the order they were noted. */
+  findings: FindingLife[];
 }
 
-export type OpenFinding = FindingOpen;
+/** Where something stands in the shop. */
+interface WhereItIs {
+  visitId: string;
+  systemId: string;
+  placeName: string;
+  systemName: string;
+  customerName: string;
+}
+
+/** All that is still to come of in the shop, what is most urgent first. */
+export interface OpenRecord {
+  findings: (FindingLife & WhereItIs & { urgency: Urgency })[];
+  /** Quotes that nobody answered, oldest first. */
+  quotes: (Quote & WhereItIs)[];
+  /** Visits that wait for parts, those due first first. */
+  pauses: (Pause & WhereItIs)[];
+  /** How many findings there are; the answer holds the first of them. */
+  total: number;
+}
+
+/** Most of each that one answer holds. */
+export const OPEN_PER_PAGE = 200;
 
 /** What earlier visits to this system found and used. */
 export interface KnownBefore {
@@ -237,7 +273,7 @@ export interface KnownBefore {
   surveys: Record<string, CoilSurvey>;
   story: VisitStory | null;
   chemistries: Chemistry[];
-  openFindings: OpenFinding[];
+  openFindings: FindingLife[];
   /** Washes since each coil was last opened from inside, by coil id. */
   washesSinceOpened: Record<string, number>;
   /** The air noted last at any place on the same day, to start from. */

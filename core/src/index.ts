@@ -1,6 +1,6 @@
 export { formatDegrees, parseDegrees, parsePosition } from './position';
 export { dayIn, dayLater, instantIn, isZone, wallMs, zoneAheadMin } from './clock';
-export { capacitorWords, findingWords, LICENCE_NAMES, mayDo, MOST_CREW_LISTED, type CrewMember } from './shop';
+export { capacitorWords, findingWords, holdsLicence, LICENCE_NAMES, mayDo, MOST_CREW_LISTED, type CrewMember } from './shop';
 export { CoreError } from './errors';
 export { arithmetic, fromMemory, sourceText, type Because, type BecauseInput } from './because';
 export {
@@ -61,6 +61,7 @@ export {
   ARRIVAL_HAZARD_NAMES,
   ARRIVAL_HAZARDS,
   completeSurvey,
+  asFoundReading,
   CONTACTOR_FACE_NAMES,
   CONTACTOR_FACES,
   CORROSION,
@@ -106,6 +107,7 @@ export {
   type FaceGrades,
   type FaceRow,
   type FindingKind,
+  type FindingPart,
   type Grade,
   type KeepWet,
   type MeteringDevice,
@@ -118,7 +120,11 @@ export {
   type StoryFact,
   type SunExposure,
   type Symptom,
+  type Urgency,
   type VisitStory,
+  URGENCIES,
+  URGENCY_NAMES,
+  type Licence,
 } from './survey';
 export {
   APPLICATOR_KINDS,
@@ -345,6 +351,37 @@ export {
   type VisitState,
   type WireColour,
   type WireNoted,
+  ANSWER_WAY_NAMES,
+  ANSWER_WAYS,
+  FINDING_STANDING_NAMES,
+  FINDING_STEPS,
+  findingsHere,
+  findingSteps,
+  isAirOld,
+  isOpenFinding,
+  isPromised,
+  isSigned,
+  pauseOf,
+  quotedFindings,
+  RECHECK_NAMES,
+  RECHECKS,
+  rechecksFor,
+  SAFE_STEP_NAMES,
+  SAFE_STEPS,
+  safeStepsFor,
+  wholeFinding,
+  type AnswerWay,
+  type Finding,
+  type FindingLife,
+  type FindingStep,
+  type Pause,
+  type Quote,
+  type QuoteLine,
+  type QuoteMade,
+  type QuoteOption,
+  type Recheck,
+  type SafeStep,
+  type Strokes,
 } from './run';
 export {
   meanwhileOf,
@@ -378,7 +415,7 @@ export {
   costOfVisit,
   earlierKnown,
   feedSite,
-  findingsOpen,
+  systemFindings,
   fixOf,
   heldWarning,
   judgementOf,
@@ -412,7 +449,6 @@ export {
   washJobs,
   type CostFacts,
   type CostOfVisit,
-  type FindingOpen,
   type FixDraft,
   type Fixed,
   type FixResult,
@@ -488,3 +524,26 @@ export {
   type PicturePoint,
 } from './light';
 export { psychroChart, type ChartPoint } from './psychro';
+export {
+  currencyDigits,
+  doneWork,
+  emptyBook,
+  findingLines,
+  formatMoney,
+  lineMoney,
+  plannedWork,
+  PRICE_IDS,
+  PRICE_NAMES,
+  PRICE_WAYS,
+  priceChanges,
+  sumLines,
+  waysToOpen,
+  workLines,
+  wrongSums,
+  type Priced,
+  type PriceBook,
+  type PriceId,
+  type PriceLine,
+  type PriceRow,
+  type WayToOpen,
+} from './price';

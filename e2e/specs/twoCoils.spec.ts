@@ -145,6 +145,6 @@ test('a leaking coil stops, with a finding and a photo that stay', async ({ site
   const photos = (await stored(server.url, 'demo-visit-14', 'photo.added')) as unknown as { data: { photoId: string } }[];
   const back = await fetch(`${server.url}/api/photos/${photos[0]?.data.photoId}`);
   expect(back.headers.get('content-type')).toBe('image/jpeg');
-  const systemPage = (await (await fetch(`${server.url}/api/systems/fennick-hp`)).json()) as { openFindings: { what: string }[] };
-  expect(systemPage.openFindings.map((finding) => finding.what)).toEqual(['contactor']);
+  const systemPage = (await (await fetch(`${server.url}/api/systems/fennick-hp`)).json()) as { findings: { what: string }[] };
+  expect(systemPage.findings.map((finding) => finding.what)).toEqual(['contactor']);
 });

@@ -9,7 +9,7 @@ import { createApp } from './app';
 import { Changes } from './http/changes';
 import { Probes } from './http/probes';
 import { Cards, reckonCards } from './services/cards';
-import { makeReads } from './services/reads';
+import { makeReads } from './services/makeReads';
 import { todayOf } from './services/shop';
 import { chooseShop, chosenShop, openShop, ownIsThere, type ShopFolders, type WhichShop } from './shops';
 import { FolderError, type Store } from './store/open';

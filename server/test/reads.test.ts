@@ -2,14 +2,15 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { VisitDetail } from '@elm-mist/contract';
-import { costOfVisit, earlierKnown, findingsOpen, foldVisit, shopLearned, visitRead, type VisitEvent } from '@elm-mist/core';
+import { costOfVisit, earlierKnown, systemFindings, foldVisit, shopLearned, visitRead, type VisitEvent } from '@elm-mist/core';
 import { fullRun } from '@elm-mist/core/testing/fullRun';
 import fc from 'fast-check';
 import { seedDemoOnce } from '../src/demo/seed';
 import { visitCosts } from '../src/services/costs';
 import { appendEvents } from '../src/services/events';
 import { learnedOf } from '../src/services/known';
-import { drawRead, makeReads, READ_VERSION } from '../src/services/reads';
+import { makeReads } from '../src/services/makeReads';
+import { drawRead, READ_VERSION } from '../src/services/reads';
 import { addVisit, systemDetail, visitDetail } from '../src/services/visits';
 import { openStore, type Store } from '../src/store/open';
 import { placesAsked } from '../src/store/places';
@@ -89,7 +90,7 @@ test('whatever is entered, what is kept beside the entries equals their fold, an
 
   const plain = (value: unknown) => JSON.parse(JSON.stringify(value)) as unknown;
   const detail = systemDetail(store.db, 'quillon-split');
-  expect(detail.openFindings).toEqual(plain(findingsOpen(all)));
+  expect(detail.findings).toEqual(plain(systemFindings(all)));
   expect(detail.history.map((row) => [row.id, row.nextDue, row.figures.after.drop])).toEqual(
     [...all].reverse().map(({ id, read }) => [id, read.nextDue, read.figures.after.drop]),
   );

@@ -13,7 +13,7 @@ import type {
   VisitDetail,
   VisitRecord,
 } from '@elm-mist/contract';
-import { CONSTRUCTIONS, emptySurvey, foldVisit, planCoil, type HouseRules, type VisitEvent } from '@elm-mist/core';
+import { CONSTRUCTIONS, emptySurvey, foldVisit, isOpenFinding, planCoil, type HouseRules, type VisitEvent } from '@elm-mist/core';
 import Database from 'libsql';
 import { DAY, RealServer } from './helpers';
 
@@ -213,7 +213,9 @@ describe('what earlier visits left', () => {
     });
     expect((await send('demo-visit-13', noted)).status).toBe(200);
     const open = async () =>
-      (await server.call<SystemDetail>('GET', '/systems/marl-split')).body.openFindings.map((finding) => finding.findingId);
+      (await server.call<SystemDetail>('GET', '/systems/marl-split')).body.findings
+        .filter(isOpenFinding)
+        .map((finding) => finding.findingId);
     expect(await open()).toEqual([noted.id]);
     const later = (
       await server.call<VisitRecord>('POST', '/visits', { systemId: 'marl-split', day: '2026-08-01', startMinute: 540, durationMin: 60 })

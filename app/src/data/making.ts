@@ -21,7 +21,7 @@ import {
   type VisitInput,
   type VisitRecord,
 } from '@elm-mist/contract';
-import { capacityFromModel, completeLabel, type CoilGeometry } from '@elm-mist/core';
+import { capacityFromModel, completeLabel, isOpenFinding, type CoilGeometry } from '@elm-mist/core';
 import { useMutation } from '@tanstack/react-query';
 import { v7 as uuidv7 } from 'uuid';
 import { AwayError, request } from './api';
@@ -104,7 +104,7 @@ function showSystem(system: SystemRecord): void {
     coils: [],
     history: [],
     upcoming: [],
-    openFindings: [],
+    findings: [],
     ...known,
     system,
     place,
@@ -187,7 +187,7 @@ function showVisit(visit: VisitRecord): void {
           surveys: {},
           story: null,
           chemistries: [],
-          openFindings: detail.openFindings,
+          openFindings: detail.findings.filter(isOpenFinding),
           washesSinceOpened: {},
           air: null,
           taken: {},
@@ -200,9 +200,10 @@ function showVisit(visit: VisitRecord): void {
     known && !known.visits.some((row) => row.visit.id === visit.id)
       ? {
           ...known,
-          visits: [...known.visits, { visit, system, place, coils, bead: 'look' as const, needs: [], fit: null }].sort(
-            (a, b) => a.visit.startMinute - b.visit.startMinute,
-          ),
+          visits: [
+            ...known.visits,
+            { visit, system, place, coils, bead: 'look' as const, needs: [], fit: null, promised: [], pause: null },
+          ].sort((a, b) => a.visit.startMinute - b.visit.startMinute),
         }
       : known,
   );

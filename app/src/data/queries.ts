@@ -7,6 +7,7 @@ import type {
   CustomerRecord,
   DayRecord,
   HouseRulesRecord,
+  OpenRecord,
   PlaceInput,
   PlacePage,
   PlaceRecord,
@@ -38,6 +39,7 @@ export const keys = {
   visit: (id: string) => ['visit', id] as const,
   shelf: ['shelf'] as const,
   cleaner: (id: string) => ['cleaner', id] as const,
+  open: ['open'] as const,
   costs: (from: string, to: string) => ['costs', from, to] as const,
   houseRules: ['house-rules'] as const,
 };
@@ -92,6 +94,12 @@ export const shelfQuery = queryOptions({
 });
 export const cleanerQuery = (id: string) =>
   queryOptions({ queryKey: keys.cleaner(id), queryFn: () => request<CleanerDetail>('GET', `/cleaners/${encodeURIComponent(id)}`) });
+/** What is still to come of in the shop. */
+export const openQuery = queryOptions({
+  queryKey: keys.open,
+  queryFn: () => request<OpenRecord>('GET', '/open'),
+  refetchOnMount: 'always',
+});
 export const costsQuery = (from: string, to: string) =>
   queryOptions({ queryKey: keys.costs(from, to), queryFn: () => request<VisitCostRecord[]>('GET', `/costs?from=${from}&to=${to}`) });
 export const houseRulesQuery = queryOptions({

@@ -5,7 +5,9 @@ import {
   coilsInHand,
   contextOf,
   CoreError,
+  findingsHere,
   foldVisit,
+  holdsLicence,
   ownUndo,
   rulesOf,
   sourceOf,
@@ -13,7 +15,9 @@ import {
   type CrewMember,
   type EventDataByKind,
   type EventKind,
+  type FindingLife,
   type HouseRules,
+  type Licence,
   type MethodContext,
   type Page,
   type Undoable,
@@ -61,6 +65,10 @@ export interface OpenVisit {
   own: (page: Page) => Undoable | null;
   /** Takes back this person's newest entry of a page. */
   undo: (page: Page) => boolean;
+  /** Findings still open from before, with what this visit did about them, and its own. */
+  findings: FindingLife[];
+  /** Whether who holds the phone has a licence. */
+  holds: (licence: Licence) => boolean;
   problem: string | null;
   clearProblem: () => void;
 }
@@ -117,7 +125,13 @@ export function VisitRoot({
     (...entries: Entry[]): boolean => {
       const now = queryClient.getQueryData<VisitDetail>(keys.visit(visitId));
       if (!now) return false;
-      const frame = { configuration: now.system.configuration, coils: now.coils, shelf: shelf?.cleaners ?? [] };
+      const frame = {
+        configuration: now.system.configuration,
+        coils: now.coils,
+        shelf: shelf?.cleaners ?? [],
+        earlier: () => now.known.openFindings,
+        holds: (name: string, licence: Licence) => holdsLicence(shop.crew, name, licence),
+      };
       let sofar = merged(now, waitingFor(visitId));
       const made: VisitEvent[] = [];
       try {
@@ -140,7 +154,7 @@ export function VisitRoot({
       post(made);
       return true;
     },
-    [visitId, shelf, who],
+    [visitId, shelf, who, shop.crew],
   );
 
   const open = useMemo((): OpenVisit | null => {
@@ -163,6 +177,8 @@ export function VisitRoot({
       house: rulesOf(house, state),
       who,
       team: shop.crew,
+      findings: findingsHere(detail.known.openFindings, state, detail.visit.day),
+      holds: (licence) => holdsLicence(shop.crew, who, licence),
       context: contextOf(
         {
           configuration: detail.system.configuration,

@@ -1,5 +1,5 @@
 import { learnedCanYield, type Chemistry, type CanUse } from '../mix';
-import type { Finding } from '../run';
+import { findingLives, type FindingLife } from '../run';
 import { learnedTimes, type Learned } from '../runsheet';
 import type { CoilSurvey, VisitStory } from '../survey';
 import type { VisitRead } from './visitRead';
@@ -11,26 +11,18 @@ export interface ReadVisit {
   read: VisitRead;
 }
 
-/** A finding that no visit has closed. */
-export interface FindingOpen extends Finding {
-  findingId: string;
-  visitId: string;
-  day: string;
-  by: string;
-}
-
 /**
- * Findings that no visit has closed, oldest first.
+ * Every finding of a system, with what became of it on whichever visit, in the order they were noted.
  * @param visits of one system, oldest first
- * @returns those no visit closed, oldest first
- * @example findingsOpen([]) // []
+ * @returns their lives
+ * @example systemFindings([]) // []
  */
-export function findingsOpen(visits: readonly ReadVisit[]): FindingOpen[] {
-  const closed = new Set(visits.flatMap(({ read }) => read.findingsClosed));
-  return visits.flatMap(({ id, day, read }) =>
-    read.findings.filter((finding) => !closed.has(finding.findingId)).map((finding) => ({ ...finding, visitId: id, day })),
+export const systemFindings = (visits: readonly ReadVisit[]): FindingLife[] =>
+  findingLives(
+    visits.flatMap(({ id, day, read }) => read.findings.map((finding) => ({ ...finding, visitId: id, day }))),
+    visits.flatMap(({ read }) => read.findingSteps),
+    visits.flatMap(({ read }) => read.findingsClosed),
   );
-}
 
 /**
  * Counts, for each coil, the washes since the last one that opened it from inside. A coil never opened counts all of them.

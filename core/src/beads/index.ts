@@ -4,7 +4,7 @@ export { heldWarning, type Held } from './held';
 export { nextToGrade, soilsFor, startSurvey } from './startSurvey';
 export { areaBecause, capacityBecause } from './capacityBecause';
 export { stillOn, washedWith } from './washedWith';
-export { earlierKnown, findingsOpen, shopLearned, type FindingOpen, type ReadVisit, type ShopLearned } from './history';
+export { earlierKnown, shopLearned, systemFindings, type ReadVisit, type ShopLearned } from './history';
 export { slotFit, type SlotCoil, type SlotFit } from './slot';
 export { concentrateOf, plannedNeed, type Need } from './day';
 export { visitRibbon, type VisitRibbon } from './visitRibbon';

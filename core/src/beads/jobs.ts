@@ -36,7 +36,7 @@ export const mixJobs = <C extends { id: string }, P extends { id: string }>(
   });
 
 /**
- * What an undo of one person on one page would take back. Once the visit is closed only what was entered at Close is.
+ * What an undo of one person on one page would take back. Once the visit is closed only what was entered at Close or of findings is.
  * @param state of the visit
  * @param by whose
  * @param page where it is pressed
@@ -44,4 +44,4 @@ export const mixJobs = <C extends { id: string }, P extends { id: string }>(
  * @example ownUndo(foldVisit('v', 'split-cool', []), 'Wren', 'wash') // null
  */
 export const ownUndo = (state: VisitState, by: string, page: Page): Undoable | null =>
-  state.closed && page !== 'close' ? null : (state.undoable[by]?.[page] ?? null);
+  state.closed && page !== 'close' && page !== 'findings' ? null : (state.undoable[by]?.[page] ?? null);

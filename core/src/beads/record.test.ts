@@ -1,10 +1,10 @@
 import { planCoil } from '../method';
-import { foldVisit, type VisitEvent } from '../run';
+import { foldVisit, isOpenFinding, type VisitEvent } from '../run';
 import { graded, house, mildDay, shelf } from '../testing/fixtures';
 import { fullRun, fullRunCoils, fullRunPlans, scribe } from '../testing/fullRun';
 import { emptySurvey } from '../survey';
 import { contextOf, rulesOf } from './context';
-import { findingsOpen, shopLearned, washesSinceOpened } from './history';
+import { systemFindings, shopLearned, washesSinceOpened } from './history';
 import { costFacts, costOfVisit } from './visitCost';
 import { visitRead } from './visitRead';
 import { startSurvey, soilsFor } from './startSurvey';
@@ -85,10 +85,10 @@ describe('history', () => {
     const finding = one.happen('finding.noted', { what: 'contactor', coilId: null, note: 'Pitted', action: 'Quote' });
     const read = (run: ReturnType<typeof scribe>) => visitRead(run.state(), run.events, [], UNIT);
     const visits = [{ id: 'v', day: '2025-06-01', read: read(one) }];
-    expect(findingsOpen(visits)).toMatchObject([{ what: 'contactor', visitId: 'v', findingId: finding.id }]);
+    expect(systemFindings(visits)).toMatchObject([{ what: 'contactor', visitId: 'v', findingId: finding.id }]);
     const two = scribe('w');
     two.happen('finding.closed', { findingId: finding.id, note: '' });
-    expect(findingsOpen([...visits, { id: 'w', day: '2026-06-01', read: read(two) }])).toEqual([]);
+    expect(systemFindings([...visits, { id: 'w', day: '2026-06-01', read: read(two) }]).filter(isOpenFinding)).toEqual([]);
   });
 
   test('washes count up until one opens the coil from inside', () => {

@@ -2,7 +2,17 @@ import { faceAreaOf } from '../equipment';
 import { OPENING_TABLE, type CoilBuild, type CoilPlan } from '../method';
 import type { Chemistry } from '../mix';
 import type { ReadingWhen } from '../readings';
-import { usedFromShelf, type Finding, type VisitEvent, type VisitState } from '../run';
+import {
+  pauseOf,
+  usedFromShelf,
+  type Finding,
+  type FindingStepMade,
+  type Pause,
+  type Quote,
+  type Stamped,
+  type VisitEvent,
+  type VisitState,
+} from '../run';
 import { takenTimes, type Taken } from '../runsheet';
 import { worstOf, type CoilSurvey, type FaceGrades, type SiteConditions, type Soil, type VisitStory } from '../survey';
 import { settingOf, type JudgedSystem } from './judgement';
@@ -34,9 +44,14 @@ export interface VisitRead {
   figures: Record<ReadingWhen, TrendFigures>;
   nextDue: string | null;
   note: string;
-  /** Findings noted, and those closed, whichever visit they are of. */
-  findings: (Finding & { findingId: string; by: string })[];
+  /** Findings noted, and what became of them and of those of other visits. */
+  findings: (Finding & { findingId: string; at: string; by: string })[];
+  findingSteps: Stamped<FindingStepMade>[];
   findingsClosed: string[];
+  /** What was offered, with what was said to it. */
+  quotes: Quote[];
+  /** What it waits for; null while work goes on, and once it is closed. */
+  pause: Pause | null;
   /** The last survey of each coil, and the story. */
   surveys: Record<string, CoilSurvey>;
   story: VisitStory | null;
@@ -96,8 +111,15 @@ export function visitRead(state: VisitState, events: readonly VisitEvent[], coil
     figures: { before: trendFigures(state, 'before', setting), after: trendFigures(state, 'after', setting) },
     nextDue: state.closed?.value.nextDue ?? null,
     note: state.closed?.value.note ?? '',
-    findings: state.findings.map((finding) => ({ ...finding.value, findingId: finding.eventId, by: finding.by })),
+    findings: state.findings.map((finding) => ({ ...finding.value, findingId: finding.eventId, at: finding.at, by: finding.by })),
+    findingSteps: [...state.findingSteps],
     findingsClosed: [...state.findingsClosed],
+    // A signature stays with its entry: lists need to know that there is one, no more.
+    quotes: state.quotes.map((quote) => ({
+      ...quote,
+      answer: quote.answer && { ...quote.answer, value: { ...quote.answer.value, strokes: [] } },
+    })),
+    pause: pauseOf(state),
     surveys: Object.fromEntries(Object.entries(state.surveys).map(([coilId, survey]) => [coilId, survey.value])),
     story: state.story?.value ?? null,
     chemistries: [...new Set(plans.map((plan) => plan.chemistry))],

@@ -3,6 +3,7 @@ import { mixStanding, type MixStanding } from '../mix';
 import { coilRunOf, foamedSections, isWashed } from './coilRun';
 import type { SectionProgress, VisitState } from './fold';
 import type { VisitCoil } from './events';
+import type { Pause } from './suspend';
 
 /** The steps of a visit, in order. */
 export const BEADS = ['look', 'plan', 'mix', 'wash', 'check', 'close'] as const;
@@ -13,16 +14,46 @@ export type Bead = (typeof BEADS)[number];
 export const BEAD_NAMES: Record<Bead, string> = { look: 'Look', plan: 'Plan', mix: 'Mix', wash: 'Wash', check: 'Check', close: 'Close' };
 
 /** How far a visit is. */
-export type VisitStanding = 'planned' | 'under way' | 'closed' | 'cancelled';
+export type VisitStanding = 'planned' | 'under way' | 'suspended' | 'closed' | 'cancelled';
 
 /**
- * Whether a visit is planned, under way, closed or cancelled.
+ * Whether a visit is planned, under way, left to wait for parts, closed or cancelled.
  * @param state the visit as its entries leave it
  * @returns how far it is
  * @example standingOf(foldVisit('v', 'split-cool', [])) // 'planned'
  */
 export const standingOf = (state: VisitState): VisitStanding =>
-  state.closed ? 'closed' : state.cancelled ? 'cancelled' : state.startedAt ? 'under way' : 'planned';
+  state.closed ? 'closed' : state.cancelled ? 'cancelled' : pauseOf(state) ? 'suspended' : state.startedAt ? 'under way' : 'planned';
+
+/**
+ * The pause that a visit is in.
+ * @param state the visit as its entries leave it
+ * @returns what it waits for; null while work goes on
+ * @example pauseOf(foldVisit('v', 'split-cool', [])) // null
+ */
+export function pauseOf(state: Pick<VisitState, 'pauses' | 'closed' | 'cancelled'>): Pause | null {
+  const last = state.pauses.at(-1);
+  return last && !last.resumed && !state.closed && !state.cancelled ? last : null;
+}
+
+/** When work was last taken up again; null where it never paused. */
+const resumedAt = (state: VisitState): string | null => state.pauses.at(-1)?.resumed?.at ?? null;
+
+/**
+ * Whether the air was noted before a pause, and something is still to be washed in it.
+ * @param state the visit as its entries leave it
+ * @param coils of the visit
+ * @returns true where it has to be noted anew
+ * @example isAirOld(foldVisit('v', 'split-cool', []), []) // false
+ */
+export function isAirOld(state: VisitState, coils: readonly VisitCoil[]): boolean {
+  const since = resumedAt(state);
+  if (since === null || (state.site && state.site.at > since)) return false;
+  return coilsInHand(state, coils).some((coil) => {
+    const run = coilRunOf(state, coil.id);
+    return run !== null && run.plan.verdict === 'wash' && !isWashed(run);
+  });
+}
 
 /**
  * Coils this visit works on: those not set aside.
@@ -57,8 +88,10 @@ export const needsMix = (plan: CoilPlan, progress: Record<string, SectionProgres
 export function coilMix(state: VisitState, coilId: string): MixStanding {
   const plan = state.plans[coilId]?.value;
   if (!plan || plan.cleanerId === null || plan.waterParts === null) return 'ready';
+  // What was mixed before a pause was not kept: foam and diluted cleaner do not stand for days.
+  const since = resumedAt(state) ?? '';
   const standing = mixStanding(
-    (state.mixes[coilId] ?? []).map((row) => row.value),
+    (state.mixes[coilId] ?? []).flatMap((row) => (row.at > since ? [row.value] : [])),
     { cleanerId: plan.cleanerId, waterParts: plan.waterParts },
   );
   // Foam that ran off was made stronger on purpose, as far as the label allows.
@@ -69,7 +102,7 @@ type BeadTest = (state: VisitState, coils: readonly VisitCoil[]) => boolean;
 
 /** When each bead counts as done. A coil that is not to be washed asks nothing of Mix and Wash. */
 const BEAD_TESTS: Record<Bead, BeadTest> = {
-  look: (state, coils) => coils.length > 0 && coils.every((coil) => state.surveys[coil.id]),
+  look: (state, coils) => coils.length > 0 && coils.every((coil) => state.surveys[coil.id]) && !isAirOld(state, coils),
   plan: (state, coils) => coils.length > 0 && coils.every((coil) => state.plans[coil.id]),
   mix: (state, coils) =>
     coils.every((coil) => {

@@ -2,11 +2,17 @@ import { cornersProblem } from '../light/corners';
 import { CoreError } from '../errors';
 import { CONFIGURATION_TABLE, POWER_SOURCE_NAMES, type Configuration } from '../equipment';
 import type { Cleaner } from '../mix';
+import type { Licence } from '../survey';
 import { MOST_MISTS, type CoilPlan } from '../method';
 import { coilRunOf, foamedSections } from './coilRun';
 import { PAGE_OF } from './pages';
 import type { EventKind, VisitCoil, VisitEvent } from './events';
+import { pauseOf } from './beads';
+import { checkFindingStep, isOpenFinding, type FindingLife } from './findingLife';
+import { findingsHere } from './findingsHere';
 import type { VisitState } from './fold';
+import { checkQuoteAnswer, quotedFindings } from './quote';
+import { checkResuming, checkSuspending } from './suspend';
 import { gateStepsFor, isGateOpen, LEAST_REASON, MOST_CIRCUITS, SHUT_STEP, sourceOf } from './gate';
 import { POWER_STEPS, POWER_TABLE } from './powerUp';
 
@@ -17,6 +23,10 @@ export interface VisitFrame {
   shelf: readonly Cleaner[];
   /** Every entry there is so far, for what an undo may name. */
   events: readonly VisitEvent[];
+  /** Findings of earlier visits to the system, asked for only where an entry names one; none where left out. */
+  earlier?: () => readonly FindingLife[];
+  /** Whether somebody of the crew holds a licence, by their name; nobody does where left out. */
+  holds?: (name: string, licence: Licence) => boolean;
 }
 
 type Check<K extends EventKind> = (state: VisitState, event: VisitEvent<K>, frame: VisitFrame) => void;
@@ -87,7 +97,9 @@ export function noPowerYet(state: VisitState, atMs: number): string | null {
 }
 
 /** Entries of a closed visit that an undo may still take back. */
-const UNDONE_AFTER_CLOSING: readonly EventKind[] = ['note.added', 'stock.used'];
+const UNDONE_AFTER_CLOSING: readonly EventKind[] = ['note.added', 'stock.used', 'finding.step'];
+/** Entries that an undo may take back while a visit waits for parts. */
+const UNDONE_WHILE_SUSPENDED: readonly EventKind[] = ['note.added', 'photo.added', 'finding.noted', 'finding.step', 'finding.closed'];
 
 /** What decides whether foam is on a section: taken back under power, it would be on again with nobody to rinse it. */
 const FOAM_RESTS_ON: readonly EventKind[] = ['section.applied', 'section.rinsed', 'section.checked'];
@@ -101,6 +113,11 @@ function undoCheck(state: VisitState, event: VisitEvent<'event.undone'>, { event
   if (target.kind !== 'event.undone' && PAGE_OF[target.kind] === null) refuse('data.eventId', 'This entry is not taken back.');
   if (state.closed && !UNDONE_AFTER_CLOSING.includes(meant?.kind ?? 'visit.started'))
     refuse('data.eventId', 'The visit is closed: open it again, with the reason, to take anything back.');
+  if (pauseOf(state) && !UNDONE_WHILE_SUSPENDED.includes(meant?.kind ?? 'visit.started'))
+    refuse('data.eventId', 'The visit waits for parts: what was done before stays in the record.');
+  const resumed = state.pauses.at(-1);
+  if (resumed?.resumed && meant && meant.at <= resumed.at && !UNDONE_WHILE_SUSPENDED.includes(meant.kind))
+    refuse('data.eventId', 'That was before the pause: it stays in the record.');
   if (state.powerUp.done['power-on'] && meant && FOAM_RESTS_ON.includes(meant.kind))
     refuse('data.eventId', 'Power is back: what was foamed, rinsed and found clear before stays in the record.');
   if (meant?.kind === 'plan.made') {
@@ -181,6 +198,33 @@ const CHECKS: { [K in EventKind]?: Check<K> } = {
   'coil.skipped': (state, event) => {
     const foam = foamOn(state, event.data.coilId);
     if (foam) refuse('data.coilId', `${foam}: rinse it before this coil is left.`);
+  },
+  'finding.step': (state, event, frame) => {
+    const life = findingsHere(frame.earlier?.() ?? [], state, '').find((row) => row.findingId === event.data.findingId);
+    checkFindingStep(event.data, life, (licence) => frame.holds?.(event.by, licence) ?? false);
+  },
+  'finding.closed': (state, event, frame) => {
+    const life = findingsHere(frame.earlier?.() ?? [], state, '').find((row) => row.findingId === event.data.findingId);
+    if (!life) throw new CoreError('unknown', 'data.findingId', 'This system has no such finding.');
+    if (!isOpenFinding(life)) refuse('data.findingId', 'It is done with already.');
+  },
+  'quote.made': (state, event, frame) => {
+    const known = new Set(findingsHere(frame.earlier?.() ?? [], state, '').map((row) => row.findingId));
+    if (quotedFindings(event.data.options).some((id) => !known.has(id)))
+      throw new CoreError('unknown', 'data.options', 'The quote names a finding that this system does not have.');
+  },
+  'quote.answered': (state, event) => checkQuoteAnswer(event.data, state.quotes),
+  'visit.suspended': (state, event) => {
+    for (const coilId of Object.keys(state.hand)) {
+      const foam = foamOn(state, coilId);
+      if (foam) refuse('kind', `${foam}: rinse it before the visit is left.`);
+    }
+    checkSuspending(state, event.data, LEAST_REASON);
+  },
+  'visit.resumed': (state, event) => {
+    const pause = pauseOf(state);
+    if (!pause) refuse('kind', 'The visit is not waiting for anything.');
+    else checkResuming(state, pause, event.data);
   },
   'visit.closed': (state, event, frame) => {
     event.data.coils?.forEach(({ coilId }, i) => {
@@ -265,7 +309,30 @@ const CHECKS: { [K in EventKind]?: Check<K> } = {
 };
 
 /** What may still be added to a closed visit: nothing that was found or done. */
-const AFTER_CLOSING: readonly EventKind[] = ['note.added', 'event.undone', 'stock.used', 'visit.reopened'];
+const AFTER_CLOSING: readonly EventKind[] = [
+  'note.added',
+  'event.undone',
+  'stock.used',
+  'visit.reopened',
+  // A customer answers days later: that is told of the quote and the finding, and changes nothing that was done.
+  'quote.made',
+  'quote.answered',
+  'finding.step',
+];
+
+/** While a visit waits for parts nothing is worked on; what is said and agreed goes on. */
+const WHILE_SUSPENDED: readonly EventKind[] = [
+  'visit.resumed',
+  'visit.cancelled',
+  'note.added',
+  'photo.added',
+  'finding.noted',
+  'finding.step',
+  'finding.closed',
+  'quote.made',
+  'quote.answered',
+  'event.undone',
+];
 
 /** A cancelled visit takes a word, and may be opened again. */
 const AFTER_CANCELLING: readonly EventKind[] = ['note.added', 'visit.reopened'];
@@ -284,6 +351,9 @@ export function checkEvent(state: VisitState, event: VisitEvent, frame: VisitFra
   if (state.closed && !AFTER_CLOSING.includes(event.kind)) {
     refuse('kind', 'The visit is closed: add a note, or open it again first.');
   }
+  if (pauseOf(state) && !WHILE_SUSPENDED.includes(event.kind)) refuse('kind', 'The visit waits for parts: go on with it first.');
+  if (state.closed && event.kind === 'finding.step' && (event.data.step === 'fixed' || event.data.step === 'done'))
+    refuse('kind', 'The visit is closed: work is noted on the visit it was done on.');
   if (state.cancelled && !AFTER_CANCELLING.includes(event.kind)) refuse('kind', 'The visit is cancelled: open it again first.');
   // A finding or photo of the unit as a whole names no coil.
   const data = event.data as { coilId?: string | null };

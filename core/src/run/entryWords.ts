@@ -1,5 +1,6 @@
 import { POWER_SOURCE_NAMES } from '../equipment';
 import type { EventKind, VisitEvent } from './events';
+import { FINDING_STANDING_NAMES } from './findingLife';
 import { GATE_TABLE } from './gate';
 import { POWER_TABLE } from './powerUp';
 import { PART_NAMES, type PartOff, type Refitted } from './takedown';
@@ -28,7 +29,10 @@ const WORDS: { [K in EventKind]: Teller<K> } = {
   'story.noted': () => 'what they say',
   'rules.chosen': ({ data }) => `the school ${data.name}`,
   'finding.noted': () => 'a finding',
-  'finding.closed': () => 'a finding closed',
+  'finding.step': ({ data }) => `a finding ${FINDING_STANDING_NAMES[data.step].toLowerCase()}`,
+  'finding.closed': () => 'a finding set aside',
+  'quote.made': ({ data }) => `quote ${data.number}`,
+  'quote.answered': () => 'the answer to a quote',
   'photo.added': () => 'a photo',
   'identity.noted': () => 'the unit',
   'site.noted': () => 'the air',
@@ -67,6 +71,8 @@ const WORDS: { [K in EventKind]: Teller<K> } = {
   'coil.checked': () => 'grades as left',
   'note.added': () => 'a note',
   'stock.used': () => 'an amount used',
+  'visit.suspended': () => 'the pause',
+  'visit.resumed': () => 'going on again',
   'visit.closed': () => 'the closing',
   'visit.cancelled': () => 'the cancelling',
   'visit.reopened': () => 'the opening again',

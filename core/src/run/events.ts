@@ -3,10 +3,13 @@ import type { RunsTold } from '../verdict/sizing';
 import type { CoilRole, PowerSource, Refrigerant } from '../equipment';
 import type { CoilPlan, HouseRules } from '../method';
 import type { HeldReadings } from '../readings';
-import type { CoilSurvey, FaceGrades, EfficiencyEra, FindingKind, MeteringDevice, SiteConditions, VisitStory } from '../survey';
+import type { CoilSurvey, FaceGrades, EfficiencyEra, MeteringDevice, SiteConditions, VisitStory } from '../survey';
+import type { Finding, FindingStepMade } from './findingLife';
 import type { GateStep } from './gate';
 import type { PowerStep } from './powerUp';
+import type { QuoteAnswer, QuoteMade } from './quote';
 import type { RinseSign, Spot } from './rinseSigns';
+import type { Resumed, SuspendedFor } from './suspend';
 import type { PartOff, WireNoted } from './takedown';
 
 /** One set of air readings across the indoor coil. Null where not measured. */
@@ -35,14 +38,6 @@ export interface Identity {
 export interface RulesChosen {
   name: string;
   rules: Partial<Pick<HouseRules, 'chemistry' | 'rinse' | 'dwell' | 'noRinse' | 'force' | 'lid' | 'drip'>>;
-}
-
-/** Something that is not soil: recorded with a proposed action, closed on its own. */
-export interface Finding {
-  what: FindingKind;
-  coilId: string | null;
-  note: string;
-  action: string;
 }
 
 /** A picture kept by the server under `photoId`. */
@@ -81,7 +76,12 @@ export interface EventDataByKind {
   'story.noted': VisitStory;
   'rules.chosen': RulesChosen;
   'finding.noted': Finding;
+  /** What becomes of a finding, of this visit or an earlier one. */
+  'finding.step': FindingStepMade;
+  /** Set aside: it is no longer so. */
   'finding.closed': { findingId: string; note: string };
+  'quote.made': QuoteMade;
+  'quote.answered': QuoteAnswer;
   'photo.added': Photo;
   'coil.surveyed': { coilId: string; survey: CoilSurvey };
   'coil.skipped': { coilId: string; reason: string };
@@ -129,6 +129,10 @@ export interface EventDataByKind {
   'stock.used': { cleanerId: string; litres: number };
   /** `coils` says when each coil is due again, where that was told apart. */
   'visit.closed': { nextDue: string; why: string; note: string; coils?: CoilDue[] };
+  /** Left to wait for parts, safe. */
+  'visit.suspended': SuspendedFor;
+  /** Gone on with: the gate is asked anew. */
+  'visit.resumed': Resumed;
   /** The visit will not be, with why. */
   'visit.cancelled': { reason: string };
   /** A visit that was closed or cancelled opened again, with why; both stand on the report. */
@@ -144,7 +148,10 @@ export const EVENT_KINDS = [
   'story.noted',
   'rules.chosen',
   'finding.noted',
+  'finding.step',
   'finding.closed',
+  'quote.made',
+  'quote.answered',
   'photo.added',
   'identity.noted',
   'site.noted',
@@ -180,6 +187,8 @@ export const EVENT_KINDS = [
   'coil.checked',
   'note.added',
   'stock.used',
+  'visit.suspended',
+  'visit.resumed',
   'visit.closed',
   'visit.cancelled',
   'visit.reopened',

@@ -5,16 +5,19 @@ import type { Configuration, PowerSource } from '../equipment';
 import type { CoilPlan, Section } from '../method';
 import type { HeldReadings } from '../readings';
 import { completeStory, completeSurvey, type CoilSurvey, type FaceGrades, type SiteConditions, type VisitStory } from '../survey';
-import type { EventDataByKind, SplitReading, Finding, Identity, MixMade, Photo, RulesChosen, VisitEvent } from './events';
+import type { EventDataByKind, SplitReading, Identity, MixMade, Photo, RulesChosen, VisitEvent } from './events';
 import type { DrainTest } from './drain';
+import type { Finding, FindingStepMade } from './findingLife';
 import { foamOn, inNewAir, misted, type FoamOn } from './foam';
 import { gateStepsFor, shutGate, stepGate, type GateProgress, type GateStep } from './gate';
 import { entryWords } from './entryWords';
 import { PAGE_OF, type Page } from './pages';
 import { sectionsInHand } from './sectionsInHand';
 import { notPowered, powerTaken, stepPower, type PowerUp } from './powerUp';
+import { quotedFindings, type Quote } from './quote';
 import type { RinseSign, Spot } from './rinseSigns';
 import type { Stamped } from './stamped';
+import type { Pause } from './suspend';
 import type { PartOff, Refitted, WireNoted } from './takedown';
 
 export type SectionPhase = 'waits' | 'wet' | 'soaking' | 'rinsed' | 'clear' | 'again';
@@ -57,6 +60,11 @@ export interface VisitState {
   findings: (Stamped<Finding> & { closedAt: string | null })[];
   /** Findings of earlier visits that were closed on this one, by their event id. */
   findingsClosed: string[];
+  /** What became of findings, of this visit and of earlier ones, as entered and as quotes and their answers say. */
+  findingSteps: Stamped<FindingStepMade>[];
+  quotes: Quote[];
+  /** Every pause for parts, oldest first. */
+  pauses: Pause[];
   photos: Stamped<Photo>[];
   surveys: Record<string, Stamped<CoilSurvey>>;
   skipped: Record<string, Stamped<string>>;
@@ -115,6 +123,9 @@ const emptyState = (visitId: string): VisitState => ({
   rules: null,
   findings: [],
   findingsClosed: [],
+  findingSteps: [],
+  quotes: [],
+  pauses: [],
   photos: [],
   surveys: {},
   skipped: {},
@@ -257,6 +268,41 @@ const REDUCERS: Reducers = {
   'finding.closed': (state, event) => {
     state.findingsClosed.push(event.data.findingId);
     for (const finding of state.findings) if (finding.eventId === event.data.findingId) finding.closedAt = event.at;
+  },
+  'finding.step': (state, event) => {
+    state.findingSteps.push(stamp(event, event.data));
+  },
+  'quote.made': (state, event) => {
+    state.quotes.push({ ...event.data, quoteId: event.id, at: event.at, by: event.by, answer: null });
+    for (const findingId of quotedFindings(event.data.options))
+      state.findingSteps.push(stamp(event, { findingId, step: 'offered', words: `Quote ${event.data.number}` }));
+  },
+  'quote.answered': (state, event) => {
+    const { quoteId, optionId, words } = event.data;
+    const quote = state.quotes.find((row) => row.quoteId === quoteId);
+    if (!quote || quote.answer) return;
+    quote.answer = stamp(event, event.data);
+    const taken = quotedFindings(quote.options.filter((option) => option.id === optionId));
+    for (const findingId of quotedFindings(quote.options))
+      state.findingSteps.push(
+        stamp(event, {
+          findingId,
+          step: taken.includes(findingId) ? 'accepted' : 'declined',
+          words: words || `Quote ${quote.number}`,
+        }),
+      );
+  },
+  'visit.suspended': (state, event) => {
+    state.pauses.push({ ...stamp(event, event.data), resumed: null });
+  },
+  'visit.resumed': (state, event) => {
+    const last = state.pauses.at(-1);
+    if (!last || last.resumed) return;
+    last.resumed = stamp(event, event.data);
+    // Whoever goes on proves it dead anew, and what was only wetted is dry again.
+    state.gates = {};
+    for (const coil of Object.values(state.sections))
+      for (const [id, progress] of Object.entries(coil)) if (progress.phase === 'wet') coil[id] = { ...progress, phase: 'waits' };
   },
   'photo.added': (state, event) => {
     state.photos.push(stamp(event, event.data));

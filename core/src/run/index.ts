@@ -11,7 +11,49 @@ export {
   type WireColour,
   type WireNoted,
 } from './takedown';
-export { EVENT_KINDS, type EventDataByKind, type EventKind, type Finding, type VisitEvent } from './events';
+export { EVENT_KINDS, type EventDataByKind, type EventKind, type VisitEvent } from './events';
+export {
+  FINDING_STANDING_NAMES,
+  FINDING_STEPS,
+  findingLives,
+  findingSteps,
+  isOpenFinding,
+  isPromised,
+  whyNotStep,
+  wholeFinding,
+  type Finding,
+  type FindingLife,
+  type FindingStanding,
+  type FindingStep,
+  type FindingStepMade,
+} from './findingLife';
+export { findingsHere } from './findingsHere';
+export {
+  ANSWER_WAY_NAMES,
+  ANSWER_WAYS,
+  isSigned,
+  quotedFindings,
+  type AnswerWay,
+  type Quote,
+  type QuoteAnswer,
+  type QuoteLine,
+  type QuoteMade,
+  type QuoteOption,
+  type Strokes,
+} from './quote';
+export {
+  RECHECK_NAMES,
+  RECHECKS,
+  rechecksFor,
+  SAFE_STEP_NAMES,
+  SAFE_STEPS,
+  safeStepsFor,
+  type Pause,
+  type Recheck,
+  type Resumed,
+  type SafeStep,
+  type SuspendedFor,
+} from './suspend';
 export { type Page } from './pages';
 export { entryWords } from './entryWords';
 export {
@@ -53,7 +95,9 @@ export {
   coilMix,
   coilsInHand,
   currentBead,
+  isAirOld,
   needsMix,
+  pauseOf,
   standingOf,
   type Bead,
   type VisitStanding,
@@ -63,3 +107,4 @@ export { alarmsOf, dueAlarms, powerAlarmsOf, type Alarm, type AlarmKind } from '
 export { condensateClock, HOLD_OFF_S, nextPowerStep, POWER_STEPS, POWER_TABLE, powerClocks, STEADY_S, type PowerStep } from './powerUp';
 export { RINSE_SIGN_NAMES, RINSE_SIGNS, SPOT_NAMES, SPOTS, type RinseSign, type Spot } from './rinseSigns';
 export { DRAIN_HELP, drainRateLMin, FLOAT_FAILED, panClock } from './drain';
+export { type Stamped } from './stamped';

@@ -1,7 +1,19 @@
 import type { EventKind } from './events';
 
 /** Where in a visit something is entered; an undo on a page takes back what was entered there and nothing else. */
-export const PAGES = ['look', 'plan', 'mix', 'wash', 'takedown', 'power-up', 'run-sheet', 'readings', 'check', 'close'] as const;
+export const PAGES = [
+  'look',
+  'plan',
+  'mix',
+  'wash',
+  'takedown',
+  'power-up',
+  'run-sheet',
+  'readings',
+  'check',
+  'findings',
+  'close',
+] as const;
 /** One of `PAGES`. */
 export type Page = (typeof PAGES)[number];
 
@@ -11,7 +23,10 @@ export const PAGE_OF: Record<EventKind, Page | null> = {
   'story.noted': 'look',
   'rules.chosen': 'plan',
   'finding.noted': 'look',
-  'finding.closed': 'look',
+  'finding.step': 'findings',
+  'finding.closed': 'findings',
+  'quote.made': null,
+  'quote.answered': null,
   'photo.added': 'look',
   'identity.noted': 'look',
   'site.noted': 'look',
@@ -47,6 +62,8 @@ export const PAGE_OF: Record<EventKind, Page | null> = {
   'coil.checked': 'check',
   'note.added': 'close',
   'stock.used': 'close',
+  'visit.suspended': null,
+  'visit.resumed': null,
   'visit.closed': null,
   'visit.cancelled': null,
   'visit.reopened': null,

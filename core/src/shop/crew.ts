@@ -33,6 +33,17 @@ export function mayDo(licence: Licence | null, name: string, crew: readonly Crew
 }
 
 /**
+ * Whether somebody of the crew holds a licence.
+ * @param crew of the shop
+ * @param name whose
+ * @param licence which
+ * @returns true when the crew list says so
+ * @example holdsLicence([{ id: 'a', name: 'Ives', licences: ['electrical'], archived: false }], 'Ives', 'electrical') // true
+ */
+export const holdsLicence = (crew: readonly CrewMember[], name: string, licence: Licence): boolean =>
+  mayDo(licence, name, crew).who === 'self';
+
+/**
  * What is to be done with a finding, by who holds the phone.
  * @param what was found
  * @param name of the one who holds the phone

@@ -1,1 +1,1 @@
-export { capacitorWords, findingWords, LICENCE_NAMES, mayDo, MOST_CREW_LISTED, type CrewMember } from './crew';
+export { capacitorWords, findingWords, holdsLicence, LICENCE_NAMES, mayDo, MOST_CREW_LISTED, type CrewMember } from './crew';

@@ -133,3 +133,18 @@ function whyNot({ state, seized }: AsFound, bad: (name: string) => boolean, good
   if (state === 'dead') return good('Line voltage') && good('Contactor') ? 'control' : 'unclear';
   return good('Run capacitor') && good('Contactor') && good('Line voltage') ? 'compressor' : 'unclear';
 }
+
+/**
+ * What as-found says of a finding, to stand beside it as its reading.
+ * @param what was found
+ * @param found as noted; null where nothing was
+ * @returns words with the unit; empty where nothing was read of it
+ * @example asFoundReading('capacitor', { ...notTried(), ratedUf: 40, measuredUf: 31 }) // "31 µF of 40 µF"
+ */
+export function asFoundReading(what: FindingKind, found: AsFound | null): string {
+  if (!found) return '';
+  if (what === 'capacitor')
+    return found.measuredUf === null || found.ratedUf === null ? '' : `${found.measuredUf} µF of ${found.ratedUf} µF`;
+  if (what === 'contactor') return found.contactor === 'unseen' ? '' : `face ${CONTACTOR_FACE_NAMES[found.contactor].toLowerCase()}`;
+  return '';
+}

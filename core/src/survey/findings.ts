@@ -14,6 +14,7 @@ export const FINDING_KINDS = [
   'no-float-switch',
   'float-switch',
   'filters',
+  'bent-fins',
   'wiring',
   'charge',
   'restriction',
@@ -28,6 +29,20 @@ export const FINDING_KINDS = [
 /** One of `FINDING_KINDS`. */
 export type FindingKind = (typeof FINDING_KINDS)[number];
 
+/** How soon it wants doing: before the system runs, at the next chance, or looked at again. */
+export const URGENCIES = ['stop', 'soon', 'watch'] as const;
+/** One of `URGENCIES`. */
+export type Urgency = (typeof URGENCIES)[number];
+
+/** The same in words. */
+export const URGENCY_NAMES: Record<Urgency, string> = { stop: 'Stop', soon: 'Soon', watch: 'Watch' };
+
+/** A part that the proposed action takes. */
+export interface FindingPart {
+  name: string;
+  quantity: number;
+}
+
 export interface FindingFacts {
   id: FindingKind;
   name: string;
@@ -35,60 +50,68 @@ export interface FindingFacts {
   action: string;
   /** The licence that doing it wants; null for none. */
   licence: Licence | null;
+  urgency: Urgency;
+  /** Hands-on minutes of the proposed action; 0 where only a look tells. */
+  minutes: number;
+  parts: readonly FindingPart[];
+  /** May be put right in passing, before anybody agreed to a price, by who may. */
+  onTheSpot: boolean;
 }
 
-/** Things that are not soil. Recorded, quoted, kept with the system until closed. Common practice, no source. */
-export const FINDING_TABLE: Record<FindingKind, FindingFacts> = {
-  'line-insulation': { id: 'line-insulation', name: 'Worn line insulation', action: 'Quote new insulation', licence: null },
-  'port-caps': {
-    id: 'port-caps',
-    name: 'Service-port caps missing',
-    action: 'Fit locking caps; what is under them is for the licensed',
-    licence: null,
-  },
-  contactor: { id: 'contactor', name: 'Pitted contactor', action: 'Quote a contactor', licence: 'electrical' },
-  capacitor: { id: 'capacitor', name: 'Weak or swollen capacitor', action: 'Quote a capacitor', licence: 'electrical' },
-  compressor: {
-    id: 'compressor',
-    name: 'Hard-starting or seized compressor',
-    action: 'Refer before anything is opened',
-    licence: 'refrigerant',
-  },
-  'rusted-base': { id: 'rusted-base', name: 'Rusted base', action: 'Treat or quote', licence: null },
-  pad: { id: 'pad', name: 'Unsound pad', action: 'Quote levelling', licence: null },
-  animals: { id: 'animals', name: 'Wasps or animals in it', action: 'Have them moved by someone who may', licence: null },
-  'drain-run': { id: 'drain-run', name: 'Drain run into a gutter', action: 'Quote a proper run', licence: null },
-  'no-float-switch': { id: 'no-float-switch', name: 'No float switch', action: 'Quote a float switch', licence: 'electrical' },
-  'float-switch': { id: 'float-switch', name: 'Float switch does nothing', action: 'Quote a float switch', licence: 'electrical' },
-  filters: { id: 'filters', name: 'Filters to order', action: 'Order, size noted', licence: null },
-  wiring: { id: 'wiring', name: 'Wiring damage', action: 'Power stays off; refer', licence: 'electrical' },
-  charge: { id: 'charge', name: 'Refrigerant charge', action: 'Leak search, repair, weigh in the charge', licence: 'refrigerant' },
-  restriction: {
-    id: 'restriction',
-    name: 'Restriction of the liquid line',
-    action: 'Temperature drop along the liquid line, then open what is blocked',
-    licence: 'refrigerant',
-  },
-  'valve-leak': { id: 'valve-leak', name: 'Leaking compressor valve', action: 'Pump-down test; then quote', licence: 'refrigerant' },
-  'non-condensables': {
-    id: 'non-condensables',
-    name: 'Air in the circuit',
-    action: 'Recover, evacuate, weigh in new refrigerant',
-    licence: 'refrigerant',
-  },
-  'coil-blocked': {
-    id: 'coil-blocked',
-    name: 'Coil still blocked',
-    action: 'Light test again, inner row too; comb; second wash',
-    licence: null,
-  },
-  airflow: {
-    id: 'airflow',
-    name: 'Blower or ducts',
-    action: 'Filter and registers, blower wheel and speed, then the ducts',
-    licence: null,
-  },
-  'too-small': { id: 'too-small', name: 'Too small for its house', action: 'Reckon the load of the house; quote', licence: null },
-  recirculation: { id: 'recirculation', name: 'Hot air drawn in again', action: 'Clear two feet all round and five above', licence: null },
-  other: { id: 'other', name: 'Something else', action: 'As noted', licence: null },
-};
+const row = (
+  id: FindingKind,
+  name: string,
+  action: string,
+  urgency: Urgency,
+  minutes: number,
+  more: { licence?: Licence; parts?: readonly FindingPart[]; onTheSpot?: true } = {},
+): FindingFacts => ({
+  id,
+  name,
+  action,
+  urgency,
+  minutes,
+  licence: more.licence ?? null,
+  parts: more.parts ?? [],
+  onTheSpot: more.onTheSpot ?? false,
+});
+
+const part = (name: string): FindingPart => ({ name, quantity: 1 });
+
+const electrical = { licence: 'electrical' } as const;
+const refrigerant = { licence: 'refrigerant' } as const;
+
+/** Things that are not soil: what is proposed, how soon, what it takes, and by whom. Kept with the system until done. Common practice, no source. */
+export const FINDING_TABLE: Record<FindingKind, FindingFacts> = Object.fromEntries(
+  [
+    row('line-insulation', 'Worn line insulation', 'Quote new insulation', 'watch', 30, { parts: [part('Line insulation, 6 ft')] }),
+    row('port-caps', 'Service-port caps missing', 'Fit locking caps; what is under them is for the licensed', 'soon', 3, {
+      parts: [{ name: 'Locking port cap', quantity: 2 }],
+      onTheSpot: true,
+    }),
+    row('contactor', 'Pitted contactor', 'Quote a contactor', 'soon', 30, { ...electrical, parts: [part('Contactor')] }),
+    row('capacitor', 'Weak or swollen capacitor', 'Quote a capacitor', 'soon', 20, { ...electrical, parts: [part('Run capacitor')] }),
+    row('compressor', 'Hard-starting or seized compressor', 'Refer before anything is opened', 'stop', 0, refrigerant),
+    row('rusted-base', 'Rusted base', 'Treat or quote', 'watch', 45),
+    row('pad', 'Unsound pad', 'Quote levelling', 'watch', 60, { parts: [part('Pad')] }),
+    row('animals', 'Wasps or animals in it', 'Have them moved by someone who may', 'stop', 0),
+    row('drain-run', 'Drain run into a gutter', 'Quote a proper run', 'watch', 60, { parts: [part('Drain pipe and fittings')] }),
+    row('no-float-switch', 'No float switch', 'Quote a float switch', 'soon', 30, { ...electrical, parts: [part('Float switch')] }),
+    row('float-switch', 'Float switch does nothing', 'Quote a float switch', 'soon', 30, { ...electrical, parts: [part('Float switch')] }),
+    row('filters', 'Filters to change', 'Change, or order by the size noted', 'watch', 5, { parts: [part('Filter')], onTheSpot: true }),
+    row('bent-fins', 'Bent fins', 'Comb with the right comb for the fins per inch', 'watch', 10, { onTheSpot: true }),
+    row('wiring', 'Wiring damage', 'Power stays off; refer', 'stop', 0, electrical),
+    row('charge', 'Refrigerant charge', 'Leak search, repair, weigh in the charge', 'soon', 90, refrigerant),
+    row('restriction', 'Restriction of the liquid line', 'Temperature drop along the liquid line, then open what is blocked', 'soon', 120, {
+      ...refrigerant,
+      parts: [part('Filter drier')],
+    }),
+    row('valve-leak', 'Leaking compressor valve', 'Pump-down test; then quote', 'soon', 30, refrigerant),
+    row('non-condensables', 'Air in the circuit', 'Recover, evacuate, weigh in new refrigerant', 'soon', 150, refrigerant),
+    row('coil-blocked', 'Coil still blocked', 'Light test again, inner row too; comb; second wash', 'soon', 60),
+    row('airflow', 'Blower or ducts', 'Filter and registers, blower wheel and speed, then the ducts', 'soon', 60),
+    row('too-small', 'Too small for its house', 'Reckon the load of the house; quote', 'watch', 0),
+    row('recirculation', 'Hot air drawn in again', 'Clear two feet all round and five above', 'soon', 30),
+    row('other', 'Something else', 'As noted', 'watch', 0),
+  ].map((facts) => [facts.id, facts]),
+) as Record<FindingKind, FindingFacts>;

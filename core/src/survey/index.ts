@@ -33,6 +33,7 @@ export {
   type VisitStory,
 } from './story';
 export {
+  asFoundReading,
   CONTACTOR_FACE_NAMES,
   CONTACTOR_FACES,
   judgeAsFound,
@@ -45,7 +46,7 @@ export {
   type NotRunning,
   type RunState,
 } from './asFound';
-export { FINDING_KINDS, FINDING_TABLE, type FindingKind } from './findings';
+export { FINDING_KINDS, FINDING_TABLE, URGENCIES, URGENCY_NAMES, type FindingKind, type FindingPart, type Urgency } from './findings';
 export { GRADE_TABLE, gradeFacts, GRADES, type Grade } from './grade';
 export {
   completeSurvey,

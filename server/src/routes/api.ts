@@ -20,6 +20,7 @@ import type { Probes } from '../http/probes';
 import type { Cards } from '../services/cards';
 import { dayRecord } from '../services/day';
 import { appendEvents } from '../services/events';
+import { openRecord } from '../services/open';
 import { keepPhoto, readPhoto } from '../services/photos';
 import { probeKit } from '../services/probeKit';
 import { changeShop, shopOf, zoneOf } from '../services/shop';
@@ -126,6 +127,15 @@ export function apiRouter({ store, now, changes, probes, cards, shops }: RoutePa
       ],
     );
   });
+
+  router.get('/open', (ctx) =>
+    answers.send(
+      ctx,
+      'open',
+      () => openRecord(db),
+      () => ['open', 'places'],
+    ),
+  );
 
   router.get('/systems/:id', (ctx) => {
     const id = idOf(ctx);

@@ -1,5 +1,17 @@
 import { isDeepStrictEqual } from 'node:util';
-import { checkEvent, CoreError, followVisit, standingOf, visitRead, type FollowedVisit, type VisitEvent } from '@elm-mist/core';
+import {
+  checkEvent,
+  CoreError,
+  followVisit,
+  holdsLicence,
+  isOpenFinding,
+  standingOf,
+  systemFindings,
+  visitRead,
+  type FollowedVisit,
+  type Licence,
+  type VisitEvent,
+} from '@elm-mist/core';
 import { eq } from 'drizzle-orm';
 import { notFound, Problem } from '../http/problem';
 import { keptFor } from '../store/kept';
@@ -8,7 +20,10 @@ import type { Scope } from '../store/versions';
 import * as t from '../store/schema';
 import { cleaners } from '../store/shelf';
 import * as v from '../store/visits';
+import { pastOf } from './known';
+import { openPart, settleOpen } from './open';
 import { READ_VERSION } from './reads';
+import { shopOf } from './shop';
 import { settleStock } from './stock';
 import { surroundings } from './visitFrame';
 
@@ -28,6 +43,8 @@ interface Followed {
   visit: FollowedVisit;
   configuration: string;
   told: string;
+  /** The same of what the shop's list of open things is drawn from. */
+  openTold: string;
   byId: Map<string, VisitEvent>;
 }
 
@@ -38,7 +55,7 @@ function follow(store: Store, visitId: string, configuration: Parameters<typeof 
   if (kept?.configuration === configuration) return kept;
   const stored = v.eventsOf(store.db, visitId);
   const byId = new Map(stored.map((event) => [event.id, event]));
-  const fresh: Followed = { visit: followVisit(visitId, configuration, stored), configuration, told: '', byId };
+  const fresh: Followed = { visit: followVisit(visitId, configuration, stored), configuration, told: '', openTold: '', byId };
   all.delete(visitId);
   all.set(visitId, fresh);
   for (const oldest of all.keys()) if (all.size > MOST_FOLLOWED) all.delete(oldest);
@@ -81,6 +98,8 @@ export async function appendEvents(store: Store, visitId: string, events: readon
         coils: around.coils,
         shelf: keptFor(store, 'cleaners', '', ['shelf'], () => cleaners(db)),
         events: live.visit.events,
+        earlier: () => systemFindings(pastOf(db, visit.systemId).filter((row) => row.id !== visitId)).filter(isOpenFinding),
+        holds: (name: string, licence: Licence) => holdsLicence(shopOf(db).crew, name, licence),
       };
       const fresh: VisitEvent[] = [];
       events.forEach((event, index) => {
@@ -119,6 +138,12 @@ export async function appendEvents(store: Store, visitId: string, events: readon
             .where(eq(t.visit.id, visitId))
             .run();
         }
+        const openTold = openPart(read, standing);
+        if (openTold !== live.openTold) {
+          settleOpen(db, visit.systemId);
+          touches.push('open');
+        }
+        live.openTold = openTold;
         touches.push(`visit:${visitId}`, `system:${visit.systemId}`, `day:${visit.day}`);
         if ([standing, visit.standing].includes('closed')) touches.push('closings');
       }

@@ -1,5 +1,5 @@
 import type { KnownBefore, VisitRecord } from '@elm-mist/contract';
-import { earlierKnown, findingsOpen, shopLearned, type ReadVisit, type ShopLearned } from '@elm-mist/core';
+import { earlierKnown, isOpenFinding, shopLearned, systemFindings, type ReadVisit, type ShopLearned } from '@elm-mist/core';
 import type { Store, Db } from '../store/open';
 import { cleaners } from '../store/shelf';
 import * as v from '../store/visits';
@@ -63,7 +63,7 @@ export function knownBefore(store: Store, visit: VisitRecord): KnownBefore {
   const past = pastOf(store.db, visit.systemId);
   return {
     ...earlierKnown(closedBefore(past, visit)),
-    openFindings: findingsOpen(past.filter((row) => row.id !== visit.id)),
+    openFindings: systemFindings(past.filter((row) => row.id !== visit.id)).filter(isOpenFinding),
     air: lastAir(store.db, visit),
     ...learnedOf(store),
   };

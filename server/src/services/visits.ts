@@ -1,5 +1,5 @@
 import type { PastVisit, SystemDetail, VisitChange, VisitDetail, VisitInput, VisitRecord, VisitSlot } from '@elm-mist/contract';
-import { findingsOpen } from '@elm-mist/core';
+import { systemFindings } from '@elm-mist/core';
 import { eq } from 'drizzle-orm';
 import { notFound, Problem, refused } from '../http/problem';
 import type { Db, Store } from '../store/open';
@@ -137,6 +137,6 @@ export function systemDetail(db: Db, systemId: string): SystemDetail {
       .visitsOfSystem(db, systemId)
       .filter((visit) => visit.standing === 'planned')
       .reverse(),
-    openFindings: findingsOpen(past),
+    findings: systemFindings(past),
   };
 }

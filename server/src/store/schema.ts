@@ -288,6 +288,25 @@ export const visitRead = sqliteTable('visit_read', {
   cost: text('cost', { mode: 'json' }).$type<CostFacts>().notNull(),
 });
 
+/** What is still to come of in the shop: findings, quotes without an answer, visits that wait for parts. Written with every event that changes it. */
+export const openItem = sqliteTable(
+  'open_item',
+  {
+    id: text('id').primaryKey(),
+    systemId: text('system_id')
+      .notNull()
+      .references(() => system.id),
+    visitId: text('visit_id')
+      .notNull()
+      .references(() => visit.id),
+    kind: text('kind').$type<'finding' | 'quote' | 'pause'>().notNull(),
+    /** What comes first comes first in its list. */
+    rank: text('rank').notNull(),
+    row: text('row', { mode: 'json' }).$type<unknown>().notNull(),
+  },
+  (table) => [index('open_item_kind').on(table.kind, table.rank), index('open_item_system').on(table.systemId)],
+);
+
 /** Requests that made something, by the id the device gave it: sent again, they make nothing new. */
 export const made = sqliteTable('made', {
   id: text('id').primaryKey(),

@@ -3,7 +3,7 @@
  * One process has the file to itself, so counting in memory is enough.
  */
 export type Scope =
-  `visit:${string}` | `system:${string}` | `day:${string}` | 'places' | 'plans' | 'shop' | 'shelf' | 'closings' | 'weather';
+  `visit:${string}` | `system:${string}` | `day:${string}` | 'places' | 'plans' | 'shop' | 'shelf' | 'closings' | 'open' | 'weather';
 
 /** How often each scope has been written to since the start. */
 export class Versions {

@@ -4,9 +4,10 @@ import {
   capacityBecause,
   EDGES,
   faceArea,
-  FINDING_TABLE,
   formatQuantity,
   gradeFacts,
+  isOpenFinding,
+  wholeFinding,
   type Grade,
   type UnitSystem,
   coilName,
@@ -39,6 +40,7 @@ import {
   Waiting,
   Why,
 } from '@/ui';
+import { findingLine } from '../findings/findingWords';
 import { TrendPart } from './TrendPart';
 import { NotOpened } from '../shared/NotOpened';
 import { coilLine, longDay, shortDay, systemLine } from '../shared/words';
@@ -77,7 +79,9 @@ export function SystemPage() {
       </Screen>
     );
   }
-  const { system, place, coils, history, upcoming, openFindings } = answer.data;
+  const { system, place, coils, history, upcoming, findings } = answer.data;
+  const openFindings = findings.filter(isOpenFinding);
+  const ended = findings.filter((life) => !isOpenFinding(life));
   const standing = coils.filter((coil) => !coil.archived);
   const away = coils.filter((coil) => coil.archived);
   const put = (what: { of: 'systems' | 'coils'; id: string; archived: boolean }) =>
@@ -194,10 +198,24 @@ export function SystemPage() {
       {openFindings.length > 0 ? (
         <Part title={<Heading>Open findings</Heading>}>
           {openFindings.map((finding) => (
-            <Row
+            <LinkRow
               key={finding.findingId}
-              label={`${FINDING_TABLE[finding.what].name}, since ${shortDay(finding.day)}`}
-              value={finding.action}
+              title={wholeFinding(finding).name}
+              under={findingLine(finding, coils, `since ${shortDay(finding.day)}`)}
+              href={`/systems/${system.id}/finding?findingId=${finding.findingId}`}
+              testID={`open-${finding.what}`}
+            />
+          ))}
+        </Part>
+      ) : null}
+      {ended.length > 0 ? (
+        <Part title={<Heading>Findings done with</Heading>}>
+          {ended.map((finding) => (
+            <LinkRow
+              key={finding.findingId}
+              title={wholeFinding(finding).name}
+              under={findingLine(finding, coils, shortDay(finding.day))}
+              href={`/systems/${system.id}/finding?findingId=${finding.findingId}`}
             />
           ))}
         </Part>

@@ -9,7 +9,7 @@ jest.mock('expo-router', () => jest.requireActual<typeof Fakes>('@/testing/fakes
 
 const { system, place } = detailOf(scribe('v1').events);
 const coil: CoilRecord = { ...fullRunCoils[0], systemId: 's1', name: '', archived: false };
-const detail: SystemDetail = { system, place, coils: [coil], history: [], upcoming: [], openFindings: [] };
+const detail: SystemDetail = { system, place, coils: [coil], history: [], upcoming: [], findings: [] };
 const fields = (label: RegExp) => screen.getAllByLabelText<HTMLInputElement>(label);
 const save = async () => {
   fireEvent.click(screen.getByRole('button', { name: 'Save the coil' }));

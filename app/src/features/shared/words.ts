@@ -30,6 +30,7 @@ export const shortDay = (day: string): string => format(parseISO(day), 'd MMM yy
 export const STANDING_WORDS: Record<VisitStanding, string> = {
   planned: 'Planned',
   'under way': 'Under way',
+  suspended: 'Waits for parts',
   closed: 'Closed',
   cancelled: 'Cancelled',
 };

@@ -27,6 +27,7 @@ import {
   Label,
   line,
   LinkBox,
+  LinkRow,
   Screen,
   ScreenHead,
   Sign,
@@ -40,7 +41,7 @@ import {
 } from '@/ui';
 import { FitLine } from './FitLine';
 import { ribbonOf } from './ribbonOf';
-import { longDay, STANDING_WORDS } from '../shared/words';
+import { longDay, shortDay, STANDING_WORDS } from '../shared/words';
 
 /** What to expect and carry, in a line for each coil. */
 export function needLine(need: TodayVisit['needs'][number], system: UnitSystem): string {
@@ -72,7 +73,13 @@ function airLine(weather: DayRecord['weather'] | undefined, system: UnitSystem):
 export function StandingTag({ visit }: { visit: TodayVisit }) {
   const tokens = useTokens();
   const { standing } = visit.visit;
-  const ground = { planned: tokens.sheet, 'under way': tokens.amberWash, closed: tokens.elmWash, cancelled: tokens.sheet }[standing];
+  const ground = {
+    planned: tokens.sheet,
+    'under way': tokens.amberWash,
+    suspended: tokens.amberWash,
+    closed: tokens.elmWash,
+    cancelled: tokens.sheet,
+  }[standing];
   return (
     <View
       style={{
@@ -139,6 +146,17 @@ function VisitEntry({
       ) : null}
       {row.visit.standing === 'closed' ? null : <FitLine row={row} />}
       {row.visit.standing === 'closed' ? null : row.needs.map((need) => <Small key={need.coilId}>{needLine(need, system)}</Small>)}
+      {row.promised.length > 0 ? (
+        <Small testID={`promised-${row.visit.id}`}>
+          <Strong>Promised: </Strong>
+          {row.promised
+            .map((one) => (one.parts.length > 0 ? `${one.name.toLowerCase()} (carry ${one.parts.join(', ')})` : one.name.toLowerCase()))
+            .join('; ')}
+        </Small>
+      ) : null}
+      {row.pause ? (
+        <Small ink="brick">{`Left to wait: ${row.pause.value.reason}${row.pause.value.due ? `, parts due ${shortDay(row.pause.value.due)}` : ''}`}</Small>
+      ) : null}
       <StandingTag visit={row} />
     </LinkBox>
   );
@@ -257,6 +275,7 @@ export function DayList() {
       ) : (
         <Waiting what="the day’s visits" lines={6} />
       )}
+      <LinkRow title="Open in the shop" under="Findings, quotes that wait, visits left for parts" href="/open" testID="to-open" />
     </Screen>
   );
 }

@@ -47,6 +47,8 @@ const day = (row: Partial<TodayVisit>): DayRecord => ({
       bead: 'look',
       needs: [need({})],
       fit: fit(),
+      promised: [],
+      pause: null,
       ...row,
     },
   ],

@@ -1,0 +1,5 @@
+import { OpenScreen } from '@/features/open/OpenScreen';
+
+export default function OpenRoute() {
+  return <OpenScreen />;
+}

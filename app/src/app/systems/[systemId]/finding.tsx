@@ -1,0 +1,5 @@
+import { SystemFinding } from '@/features/findings/SystemFinding';
+
+export default function SystemFindingRoute() {
+  return <SystemFinding />;
+}

@@ -1,0 +1,5 @@
+import { FindingScreen } from '@/features/findings/FindingScreen';
+
+export default function FindingRoute() {
+  return <FindingScreen />;
+}

@@ -1,0 +1,157 @@
+import {
+  asFoundReading,
+  coilName,
+  FINDING_KINDS,
+  FINDING_TABLE,
+  findingWords,
+  URGENCIES,
+  URGENCY_NAMES,
+  type FindingKind,
+  type Urgency,
+} from '@elm-mist/core';
+import { useState } from 'react';
+import { View } from 'react-native';
+import { useDraft, useVisit } from '@/data';
+import { Act, Banner, Companion, Field, Label, OneOf, space } from '@/ui';
+import { partsText, readParts } from './findingWords';
+
+interface Draft {
+  what: FindingKind | null;
+  coilId: string | null;
+  faceId: string | null;
+  note: string;
+  action: string;
+  urgency: Urgency | null;
+  minutes: string;
+  parts: string;
+  before: string;
+}
+
+const MOST_MINUTES = 600;
+
+/** A finding is noted: what and where, as the table proposes it, to be put right where it differs. */
+export function NoteFinding({ coilId, done }: { coilId: string | null; done: () => void }) {
+  const { state, detail, record, who, team, allCoils } = useVisit();
+  const [draft, keep, drop] = useDraft<Draft>(`finding.${detail.visit.id}.${coilId ?? 'unit'}`, () => ({
+    what: null,
+    coilId,
+    faceId: null,
+    note: '',
+    action: '',
+    urgency: null,
+    minutes: '',
+    parts: '',
+    before: '',
+  }));
+  const [trouble, setTrouble] = useState<Partial<Record<'minutes' | 'parts' | 'action', string>>>({});
+  const { what } = draft;
+  const coil = allCoils.find((row) => row.id === draft.coilId);
+  const choose = (kind: FindingKind) => {
+    const facts = FINDING_TABLE[kind];
+    keep({
+      ...draft,
+      what: kind,
+      action: facts.action,
+      urgency: facts.urgency,
+      minutes: String(facts.minutes),
+      parts: partsText(facts.parts),
+      before: asFoundReading(kind, state.story?.value.asFound ?? null),
+    });
+  };
+  const save = () => {
+    if (!what || !draft.urgency) return;
+    const minutes = Number(draft.minutes.trim() || '0');
+    const parts = readParts(draft.parts);
+    const found: typeof trouble = {};
+    if (!Number.isFinite(minutes) || minutes < 0 || minutes > MOST_MINUTES) found.minutes = `Minutes: from 0 to ${MOST_MINUTES}.`;
+    if ('trouble' in parts) found.parts = parts.trouble;
+    if (draft.action.trim() === '') found.action = 'Say what is proposed.';
+    setTrouble(found);
+    if (Object.keys(found).length > 0 || 'trouble' in parts) return;
+    const ok = record({
+      kind: 'finding.noted',
+      data: {
+        what,
+        coilId: draft.coilId,
+        faceId: draft.faceId,
+        note: draft.note.trim(),
+        action: draft.action.trim(),
+        urgency: draft.urgency,
+        minutes,
+        parts: parts.parts,
+        before: draft.before.trim(),
+      },
+    });
+    if (ok) {
+      drop();
+      done();
+    }
+  };
+  return (
+    <View style={{ gap: space.m }} testID="note-finding-form">
+      <OneOf
+        label="Finding"
+        options={FINDING_KINDS.map((id) => ({ value: id, label: FINDING_TABLE[id].name }))}
+        value={what}
+        onChange={choose}
+      />
+      {what && findingWords(what, who, team) ? <Banner tone="info">{findingWords(what, who, team)}</Banner> : null}
+      {what ? (
+        <>
+          <Label>Where</Label>
+          <OneOf
+            label="Where"
+            options={[{ value: '', label: 'The unit' }, ...allCoils.map((row) => ({ value: row.id, label: coilName(row) }))]}
+            value={draft.coilId ?? ''}
+            onChange={(id) => keep({ ...draft, coilId: id || null, faceId: null })}
+          />
+          {coil && coil.geometry.faces.length > 1 ? (
+            <OneOf
+              label="Face"
+              options={[{ value: '', label: 'All of it' }, ...coil.geometry.faces.map((face) => ({ value: face.id, label: face.name }))]}
+              value={draft.faceId ?? ''}
+              onChange={(id) => keep({ ...draft, faceId: id || null })}
+            />
+          ) : null}
+          <Label>How soon</Label>
+          <OneOf
+            label="How soon"
+            options={URGENCIES.map((value) => ({ value, label: URGENCY_NAMES[value] }))}
+            value={draft.urgency}
+            onChange={(urgency) => keep({ ...draft, urgency })}
+          />
+          <Field label="What was seen" value={draft.note} onChange={(note) => keep({ ...draft, note })} multiline testID="finding-note" />
+          <Field
+            label="What was read"
+            value={draft.before}
+            onChange={(before) => keep({ ...draft, before })}
+            help="With its unit, such as 31 µF of 40 µF"
+            testID="finding-before"
+          />
+          <Field label="Proposed action" value={draft.action} onChange={(action) => keep({ ...draft, action })} error={trouble.action} />
+          <Field
+            label="Parts, one a line"
+            value={draft.parts}
+            onChange={(parts) => keep({ ...draft, parts })}
+            help="How many first where more than one: 2 locking port cap"
+            multiline
+            error={trouble.parts}
+            testID="finding-parts"
+          />
+          <Field
+            label="Hands-on minutes"
+            value={draft.minutes}
+            onChange={(minutes) => keep({ ...draft, minutes })}
+            keyboard="number-pad"
+            error={trouble.minutes}
+            testID="finding-minutes"
+          />
+        </>
+      ) : null}
+      <View style={{ flexDirection: 'row', gap: space.s }}>
+        <Companion title="Not now" onPress={done} />
+        <Act title="Keep the finding" onPress={save} disabled={!what} testID="finding-keep" />
+      </View>
+    </View>
+  );
+}

@@ -1,0 +1,70 @@
+import { OPEN_PER_PAGE, type OpenRecord } from '@elm-mist/contract';
+import {
+  isOpenFinding,
+  systemFindings,
+  URGENCIES,
+  wholeFinding,
+  type FindingLife,
+  type Pause,
+  type Quote,
+  type VisitRead,
+} from '@elm-mist/core';
+import { asc, count, eq } from 'drizzle-orm';
+import type { Db } from '../store/open';
+import * as t from '../store/schema';
+import { pastOf } from './known';
+
+type Item = typeof t.openItem.$inferInsert;
+
+/** What of a visit decides whether the shop's list changes. */
+export const openPart = (read: VisitRead, standing: string): string =>
+  JSON.stringify([read.findings, read.findingSteps, read.findingsClosed, read.quotes, read.pause, standing === 'cancelled']);
+
+/** Writes what is still to come of for one system anew. */
+export function settleOpen(db: Db, systemId: string): void {
+  const past = pastOf(db, systemId);
+  const items: Item[] = [];
+  for (const life of systemFindings(past)) {
+    if (!isOpenFinding(life)) continue;
+    const rank = URGENCIES.indexOf(wholeFinding(life).urgency);
+    items.push({ id: life.findingId, systemId, visitId: life.visitId, kind: 'finding', rank: `${rank} ${life.at}`, row: life });
+  }
+  for (const { visit, read } of past) {
+    if (visit.standing === 'cancelled') continue;
+    for (const quote of read.quotes)
+      if (!quote.answer) items.push({ id: quote.quoteId, systemId, visitId: visit.id, kind: 'quote', rank: quote.at, row: quote });
+    if (read.pause)
+      items.push({ id: visit.id, systemId, visitId: visit.id, kind: 'pause', rank: read.pause.value.due ?? '9999', row: read.pause });
+  }
+  db.delete(t.openItem).where(eq(t.openItem.systemId, systemId)).run();
+  if (items.length > 0) db.insert(t.openItem).values(items).run();
+}
+
+/** All that is still to come of in the shop. */
+export function openRecord(db: Db): OpenRecord {
+  const of = <T>(kind: Item['kind']) =>
+    db
+      .select({
+        row: t.openItem.row,
+        visitId: t.openItem.visitId,
+        systemId: t.openItem.systemId,
+        systemName: t.system.name,
+        placeName: t.place.name,
+        customerName: t.customer.name,
+      })
+      .from(t.openItem)
+      .innerJoin(t.system, eq(t.openItem.systemId, t.system.id))
+      .innerJoin(t.place, eq(t.system.placeId, t.place.id))
+      .innerJoin(t.customer, eq(t.place.customerId, t.customer.id))
+      .where(eq(t.openItem.kind, kind))
+      .orderBy(asc(t.openItem.rank), asc(t.openItem.id))
+      .limit(OPEN_PER_PAGE)
+      .all()
+      .map(({ row, ...where }) => ({ ...(row as T), ...where }));
+  return {
+    findings: of<FindingLife>('finding').map((life) => ({ ...life, urgency: wholeFinding(life).urgency })),
+    quotes: of<Quote>('quote'),
+    pauses: of<Pause>('pause'),
+    total: db.select({ total: count() }).from(t.openItem).where(eq(t.openItem.kind, 'finding')).get()?.total ?? 0,
+  };
+}
