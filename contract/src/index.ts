@@ -6,3 +6,4 @@ export * from './houseRules';
 export * from './events';
 export * from './visits';
 export * from './records';
+export * from './priceBook';

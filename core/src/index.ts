@@ -395,6 +395,7 @@ export {
   type Meanwhile,
   type NoRun,
   type Placed,
+  type PromisedWork,
   type RunCoil,
   type RunSheet,
   type Task,
@@ -544,6 +545,6 @@ export {
   type PriceBook,
   type PriceId,
   type PriceLine,
-  type PriceRow,
+  type PriceWay,
   type WayToOpen,
 } from './price';

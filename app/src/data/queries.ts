@@ -12,6 +12,8 @@ import type {
   PlacePage,
   PlaceRecord,
   PlaceSummary,
+  PriceBookInput,
+  PriceBookRecord,
   ShelfRecord,
   ShopInput,
   ShopRecord,
@@ -42,6 +44,7 @@ export const keys = {
   open: ['open'] as const,
   costs: (from: string, to: string) => ['costs', from, to] as const,
   houseRules: ['house-rules'] as const,
+  priceBook: ['price-book'] as const,
 };
 
 export const dayQuery = (day: string) =>
@@ -108,6 +111,13 @@ export const houseRulesQuery = queryOptions({
   staleTime: 60_000,
 });
 
+/** What the shop charges. */
+export const priceBookQuery = queryOptions({
+  queryKey: keys.priceBook,
+  queryFn: () => request<PriceBookRecord>('GET', '/price-book'),
+  staleTime: 60_000,
+});
+
 /** The shop's rules, or the defaults until they are known. */
 export const useHouseRules = () => useQuery(houseRulesQuery).data ?? DEFAULT_HOUSE_RULES;
 
@@ -147,4 +157,5 @@ export const useChangeCoil = () =>
   useWrite(({ id, coil }: { id: string; coil: CoilInput }) => request<CoilRecord>('PUT', `/coils/${id}`, coil));
 export const useCountStock = () =>
   useWrite(({ id, count }: { id: string; count: StockCount }) => request<StockRecord>('PUT', `/stock/${id}`, count));
+export const useSavePriceBook = () => useWrite((book: PriceBookInput) => request<PriceBookRecord>('PUT', '/price-book', book));
 export const useSaveHouseRules = () => useWrite((rules: HouseRulesRecord) => request<HouseRulesRecord>('PUT', '/house-rules', rules));

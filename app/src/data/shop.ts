@@ -43,6 +43,9 @@ export const shopAheadMin = (): number => zoneAheadMin(shopZone(), deviceZone(),
 export const money = (amount: number): string =>
   new Intl.NumberFormat('en', { style: 'currency', currency: current().currency, currencyDisplay: 'narrowSymbol' }).format(amount);
 
+/** The shop's currency, ISO 4217. */
+export const shopCurrency = (): string => current().currency;
+
 /** The sign of the shop's money. */
 export const moneySign = (): string =>
   new Intl.NumberFormat('en', { style: 'currency', currency: current().currency, currencyDisplay: 'narrowSymbol' })

@@ -1,7 +1,7 @@
 import type { PowerSource } from '../equipment';
 import { OPENING_TABLE, openingsFor, type CoilBuild, type CoilPlan } from '../method';
 import { isPossible } from '../method';
-import { scheduleRun, visitTasks, type Learned, type RunCoil } from '../runsheet';
+import { scheduleRun, visitTasks, type Learned, type RunCoil, type PromisedWork } from '../runsheet';
 
 /** How long a visit takes as it is planned, with hands and waiting told apart. */
 export interface VisitTime {
@@ -58,6 +58,7 @@ const washed = (coils: readonly SlotCoil[], less = false): RunCoil[] =>
  * @param people 1–3
  * @param less with the least opening
  * @param learned times of the shop's own past runs
+ * @param promised what the customer accepted and is to be done with it
  * @example timeOf([], 1) // { seconds: 0, handsOnS: 0, waitS: 0 }
  */
 export function timeOf(
@@ -65,8 +66,9 @@ export function timeOf(
   people: number,
   less = false,
   learned: Readonly<Record<string, Learned>> = {},
+  promised: readonly PromisedWork[] = [],
 ): VisitTime {
-  const tasks = visitTasks(washed(coils, less), learned);
+  const tasks = visitTasks(washed(coils, less), learned, promised);
   if (tasks.length === 0) return { seconds: 0, handsOnS: 0, waitS: 0 };
   const sheet = scheduleRun(tasks, people, BREATHS);
   const handsOnS = tasks.reduce((sum, task) => sum + (task.handsOn ? task.seconds : 0), 0);
@@ -80,6 +82,7 @@ export function timeOf(
  * @param slotMin minutes set aside
  * @param people planned for
  * @param learned times of the shop's own past runs
+ * @param promised what the customer accepted and is to be done with it
  * @returns times, s, and ways that would make it fit
  * @example slotFit([], 60, 1).overS // 0
  */
@@ -88,8 +91,9 @@ export function slotFit(
   slotMin: number,
   people: number,
   learned: Readonly<Record<string, Learned>> = {},
+  promised: readonly PromisedWork[] = [],
 ): SlotFit {
-  const timed = (some: readonly SlotCoil[], crew: number, less = false) => timeOf(some, crew, less, learned);
+  const timed = (some: readonly SlotCoil[], crew: number, less = false) => timeOf(some, crew, less, learned, promised);
   const time = timed(coils, people);
   const slotS = slotMin * 60;
   const overS = time.seconds > slotS + GRACE_S ? time.seconds - slotS : 0;

@@ -141,12 +141,12 @@ describe('how far to open', () => {
     expect(planOf(given).opening).toBe(want);
   });
 
-  test('opening less changes the rinse, the time and the price, and says what is given up', () => {
+  test('opening less changes the rinse and the time, and says what is given up', () => {
     const proposed = planOf({ grade: 3, rules: { hourlyRate: 90 } });
     const less = planOf({ grade: 3, rules: { hourlyRate: 90 }, survey: answers({ opening: 'exterior' }) });
     expect(less.rinse.direction).toContain('Outside only');
     expect(less.totalSeconds).toBeLessThan(proposed.totalSeconds);
-    expect(proposed.openings.find((opening) => opening.id === 'deep')?.price).toBeCloseTo(90, 9);
+    expect(proposed.openings.find((opening) => opening.id === 'deep')?.minutes).toBe(60);
     expect(less.because.find((because) => because.id === 'opening')?.rules.map((rule) => rule.id)).toEqual(['open.chosen', 'open.blocked']);
   });
 });

@@ -30,14 +30,12 @@ import { coldOffers, wetOffers, type WetOffer } from './wetOffers';
 /** Raised whenever the same facts could give another plan; stored plans keep the version that made them. */
 export const ENGINE_VERSION = '5';
 
-/** One way to open this coil, priced against opening the least. */
+/** One way to open this coil, against opening the least. */
 export interface OpeningChoice {
   id: OpeningId;
   name: string;
   what: string;
   minutes: number;
-  /** In the shop's money at its hourly rate; 0 when it names none. */
-  price: number;
   givesUp: string;
 }
 
@@ -175,7 +173,7 @@ export function planCoil(
     stop,
     opening: facts.opening,
     proposedOpening: decision.opening.value.proposed,
-    openings: openingChoices(coil, house, facts.helper),
+    openings: openingChoices(coil, facts.helper),
     kit: facts.washes ? kitFor(facts) : [],
     panDose: dose && { doseL: dose.doseL, pauseS: dose.pauseS, continuous: dose.continuous },
     advice: adviceFor(facts, house, house.units),
@@ -230,7 +228,7 @@ function panDoseOf({ coil, survey }: Situation, ending: Ending): PanDose | null 
 /** Share of the opening time that two people take. Common practice, no source. */
 const HELPER_SHARE = 0.65;
 
-function openingChoices(coil: CoilBuild, house: HouseRules, helper: boolean): OpeningChoice[] {
+function openingChoices(coil: CoilBuild, helper: boolean): OpeningChoice[] {
   const share = helper ? HELPER_SHARE : 1;
   return openingsFor(coil.role)
     .filter((opening) => isPossible(opening.id, { role: coil.role, topOpens: coil.topOpens }))
@@ -239,7 +237,6 @@ function openingChoices(coil: CoilBuild, house: HouseRules, helper: boolean): Op
       name,
       what,
       minutes: Math.round(minutes * share),
-      price: (house.hourlyRate * minutes * share) / 60,
       givesUp,
     }));
 }

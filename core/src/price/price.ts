@@ -1,4 +1,5 @@
 import { wholeFinding, type Finding, type QuoteLine } from '../run';
+import { FINDING_TABLE } from '../survey';
 import { PRICE_NAMES, type PriceBook } from './book';
 import { lessMoney, lineMoney, sumMoney, type Money } from './money';
 import type { WorkItem } from './work';
@@ -96,12 +97,15 @@ export const workLines = (items: readonly WorkItem[], book: PriceBook, digits: n
  * @example findingLines({ findingId: 'f', what: 'contactor', coilId: null, note: '', action: 'Fit' }, emptyBook(), 2).map((row) => row.net) // [null, null]
  */
 export function findingLines(finding: Finding & { findingId: string }, book: PriceBook, digits: number): PriceLine[] {
-  const { name, action, minutes, parts, licence } = wholeFinding(finding);
+  const { action, minutes, parts, licence } = wholeFinding(finding);
+  const facts = FINDING_TABLE[finding.what];
+  // What somebody wrote stands; what the table proposed is told as the customer reads it.
+  const words = action === facts.action || action === '' ? facts.work : action;
   const { findingId } = finding;
   const labour = book.rows.find((row) => row.id === 'labour');
   const hour = labour ? { amount: lineMoney(labour.amount, hours(minutes), '0', digits).net, taxPct: labour.taxPct } : undefined;
   const work = line(
-    { id: `${findingId}.work`, words: `${name}: ${action.toLowerCase()}`, findingId, why: '' },
+    { id: `${findingId}.work`, words, findingId, why: '' },
     hour,
     1,
     digits,

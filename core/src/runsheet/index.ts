@@ -1,5 +1,5 @@
 export { MOST_CREW, type Placed, type Task } from './task';
 export { scheduleRun, searchRun, type NoRun, type RunSheet } from './scheduleRun';
-export { visitTasks, type RunCoil } from './visitTasks';
+export { visitTasks, type PromisedWork, type RunCoil } from './visitTasks';
 export { learnedTimes, takenTimes, type Learned, type Taken } from './learned';
 export { meanwhileOf, NOW_TASK, remainingTasks, type Meanwhile } from './remaining';

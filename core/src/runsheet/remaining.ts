@@ -81,6 +81,10 @@ function isDone(task: Task, state: VisitState, configuration: Configuration, now
       const at = powerClocks(state.powerUp).steadyAtMs;
       return power.steady !== undefined || (at !== null && at <= nowMs);
     }
+    case 'finding':
+      return state.findingSteps.some(
+        ({ value }) => value.findingId === what.findingId && (value.step === 'fixed' || value.step === 'done'),
+      );
     case 'readings':
       return cameAbout('read-after', null, state, nowMs);
     case 'step':
@@ -198,6 +202,8 @@ export function meanwhileOf(
     .filter((row) => row.person === person)
     .sort((a, b) => a.startS - b.startS)
     .flatMap((row) => tasks.find((task) => task.id === row.id && task.handsOn && task.seconds > 0) ?? [])
+    // What was promised has a page and a licence of its own; it is not slipped in while foam soaks.
+    .filter(({ what }) => what?.is !== 'finding')
     .filter(({ what }) => !what || what.is === 'step' || !('coilId' in what) || what.coilId !== coilId)
     .filter((task) => task.after.every((after) => after.id === NOW_TASK && after.minS === 0));
   const task = own.find((row) => row.seconds <= waitS) ?? own[0];

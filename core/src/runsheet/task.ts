@@ -19,7 +19,9 @@ export type TaskWhat =
   | { is: 'run-in' | 'readings' }
   /** The soak that condensate ends; nobody's hands. */
   | { is: 'wet' | 'rinse-all' | 'soak'; coilId: string }
-  | { is: 'foam' | 'rinse'; coilId: string; sectionId: string };
+  | { is: 'foam' | 'rinse'; coilId: string; sectionId: string }
+  /** Something that was promised to the customer; done on its own page, by who may. */
+  | { is: 'finding'; findingId: string };
 
 /** One piece of work of a visit. */
 export interface Task {

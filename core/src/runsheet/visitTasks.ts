@@ -6,6 +6,14 @@ import type { After, Task, TaskWhat } from './task';
 
 /** Wetting the coil before foam, s. Common practice, no source. */
 export const PRE_RINSE_S = 120;
+/** Something promised to the customer, to be done on this visit. */
+export interface PromisedWork {
+  findingId: string;
+  name: string;
+  /** Hands-on. */
+  minutes: number;
+}
+
 /** Reading probes and writing down, s. Common practice, no source. */
 const READ_S = 120;
 
@@ -49,10 +57,15 @@ interface Put {
  * A section's rinse starts no sooner than its dwell and no later than its label or its drying allows.
  * @param coils those that are washed, outdoor first
  * @param learned times of the shop's own past runs; where there are none, the usual ones
+ * @param promised findings that the customer accepted: done with the power off, before it goes back
  * @returns tasks with their ids, seconds and what each follows
  * @example visitTasks([{ id: 'coil-1', name: 'Outdoor', rows: 1, source: 'outdoor-unit', plan: planCoil(coil(), graded(3), mildDay, shelf, house()) }]).length > 5 // true
  */
-export function visitTasks(coils: readonly RunCoil[], learned: Readonly<Record<string, Learned>> = {}): Task[] {
+export function visitTasks(
+  coils: readonly RunCoil[],
+  learned: Readonly<Record<string, Learned>> = {},
+  promised: readonly PromisedWork[] = [],
+): Task[] {
   const tasks: Task[] = [];
   const put = ({ id, name, seconds, learn, after, handsOn = true, lead = false, what }: Put): string => {
     const known = learn && learned[learn[0]];
@@ -121,6 +134,18 @@ export function visitTasks(coils: readonly RunCoil[], learned: Readonly<Record<s
     for (const step of of('restart')) restart ??= { name: step.text, seconds: step.seconds };
     for (const step of of('after')) readings ??= { name: step.text, seconds: step.seconds };
   }
+  const off = [...isolated.values()];
+  for (const { findingId, name, minutes } of promised)
+    if (minutes > 0)
+      ends.push(
+        put({
+          id: `finding.${findingId}`,
+          name: `Promised: ${name.toLowerCase()}`,
+          seconds: minutes * 60,
+          after: follow(...off),
+          what: { is: 'finding', findingId },
+        }),
+      );
   const on = restart
     ? put({ ...restart, id: 'restart', after: follow(...ends), lead: true, what: { is: 'step', stepId: 'restart', coilId: null } })
     : undefined;

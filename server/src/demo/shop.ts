@@ -1,5 +1,5 @@
 import type { CoilRecord, PlaceRecord, SystemRecord } from '@elm-mist/contract';
-import { DEFAULT_HOUSE_RULES, METRES_PER_INCH, USUAL_ROW_DEPTH_M, type CoilFace, type HouseRules } from '@elm-mist/core';
+import { DEFAULT_HOUSE_RULES, METRES_PER_INCH, USUAL_ROW_DEPTH_M, type CoilFace, type HouseRules, type PriceBook } from '@elm-mist/core';
 import type { StoredShop } from '../store/schema';
 
 /** An invented shop in an invented town. No name, model, product or price here is anybody's. */
@@ -8,6 +8,42 @@ export const DEMO_RULES: HouseRules = {
   hourlyRate: 95,
   waterPricePerM3: 1.6,
   energyPricePerKwh: 0.17,
+};
+
+const priced = (id: PriceBook['rows'][number]['id'], amount: string, way: 'fixed' | 'minutes' = 'fixed') => ({
+  id,
+  way,
+  amount,
+  taxPct: '5.5',
+});
+
+/** Prices that nobody charges. */
+export const DEMO_BOOK: PriceBook = {
+  rows: [
+    priced('call-out', '45.00'),
+    priced('exterior', '85.00'),
+    priced('guards-off', '110.00'),
+    priced('top-open', '165.00'),
+    priced('deep', '235.00'),
+    priced('extra-face', '18.00'),
+    priced('panel', '40.00'),
+    priced('coil-and-pan', '145.00'),
+    priced('wheel-in', '35.00'),
+    priced('wheel-out', '190.00'),
+    priced('head', '125.00'),
+    priced('drain', '95.00', 'minutes'),
+    priced('labour', '95.00', 'minutes'),
+  ],
+  parts: [
+    { name: 'Contactor', amount: '38.50', taxPct: '5.5' },
+    { name: 'Run capacitor', amount: '24.00', taxPct: '5.5' },
+    { name: 'Float switch', amount: '31.00', taxPct: '5.5' },
+    { name: 'Locking port cap', amount: '9.25', taxPct: '5.5' },
+    { name: 'Filter', amount: '14.00', taxPct: '5.5' },
+    { name: 'Line insulation, 6 ft', amount: '12.75', taxPct: '5.5' },
+  ],
+  facesIncluded: 3,
+  validDays: 30,
 };
 
 export const DEMO_SHOP: StoredShop = {

@@ -1,11 +1,12 @@
 import Router from '@koa/router';
-import { KIT_WRONG_IDS } from '@elm-mist/core';
+import { KIT_WRONG_IDS, type PriceBook } from '@elm-mist/core';
 import rawBody from 'raw-body';
 import {
   houseRulesSchema,
   parseEvents,
   parseInput,
   PHOTO_LIMIT,
+  priceBookSchema,
   shopInputSchema,
   shopOpenSchema,
   visitChangeSchema,
@@ -20,6 +21,7 @@ import type { Probes } from '../http/probes';
 import type { Cards } from '../services/cards';
 import { dayRecord } from '../services/day';
 import { appendEvents } from '../services/events';
+import { overlaid } from '../services/meanwhile';
 import { openRecord } from '../services/open';
 import { keepPhoto, readPhoto } from '../services/photos';
 import { probeKit } from '../services/probeKit';
@@ -106,6 +108,24 @@ export function apiRouter({ store, now, changes, probes, cards, shops }: RoutePa
       touches.push('shop');
     });
     ctx.body = rules;
+  });
+
+  router.get('/price-book', (ctx) =>
+    answers.send(
+      ctx,
+      'price-book',
+      () => s.readPriceBook(db),
+      () => ['shop'],
+    ),
+  );
+  router.put('/price-book', (ctx) => {
+    const { was, ...wanted } = parseInput(priceBookSchema, body(ctx));
+    ctx.body = store.write((tx, touches) => {
+      const book = overlaid<PriceBook>(s.readPriceBook(tx), wanted, was);
+      s.writePriceBook(tx, book);
+      touches.push('shop');
+      return book;
+    });
   });
 
   router.get('/days/:day', (ctx) => {

@@ -11,6 +11,7 @@ import {
   type Cleaner,
   type CoilSurvey,
   type HouseRules,
+  type PromisedWork,
   type ShopLearned,
   type SlotCoil,
   type VisitEvent,
@@ -29,13 +30,15 @@ export interface CardInput {
   shelf: Cleaner[];
   house: HouseRules;
   taken: ShopLearned['taken'];
+  /** What the customer accepted and is to be done with it. */
+  promised: PromisedWork[];
 }
 
 /** What a day's list shows of a visit beyond its records. */
 export type Card = Pick<TodayVisit, 'bead' | 'needs' | 'fit'>;
 
 /** Where a visit stands, what to carry for it, and whether its plan fits its slot. */
-export function cardOf({ visit, system, coils, events, surveys, setting, shelf, house, taken }: CardInput): Card {
+export function cardOf({ visit, system, coils, events, surveys, setting, shelf, house, taken, promised }: CardInput): Card {
   const state = foldVisit(visit.id, system.configuration, events);
   const context = contextOf(setting, state);
   const rules = rulesOf(house, state);
@@ -60,6 +63,6 @@ export function cardOf({ visit, system, coils, events, surveys, setting, shelf, 
   return {
     bead: currentBead(state, coils),
     needs: planned.map(({ need }) => need),
-    fit: known ? slotFit(timed, visit.durationMin, people, taken) : null,
+    fit: known ? slotFit(timed, visit.durationMin, people, taken, promised) : null,
   };
 }

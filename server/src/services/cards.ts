@@ -1,5 +1,5 @@
 import { isMainThread, parentPort, Worker } from 'node:worker_threads';
-import { earlierKnown } from '@elm-mist/core';
+import { earlierKnown, isPromised, systemFindings, wholeFinding } from '@elm-mist/core';
 import { keptFor } from '../store/kept';
 import { cleaners } from '../store/shelf';
 import type { Store } from '../store/open';
@@ -105,7 +105,8 @@ export class Cards {
 
   private inputOf({ visit, system, place, coils }: VisitFrame): CardInput {
     const { db } = this.store;
-    const past = pastOf(db, system.id).filter((row) => row.id !== visit.id && row.visit.standing === 'closed' && row.day <= visit.day);
+    const all = pastOf(db, system.id);
+    const past = all.filter((row) => row.id !== visit.id && row.visit.standing === 'closed' && row.day <= visit.day);
     const known = earlierKnown(past);
     const learned = learnedOf(this.store);
     const { latitudeDeg, longitudeDeg, altitudeM } = place;
@@ -128,6 +129,9 @@ export class Cards {
       shelf: keptFor(this.store, 'cleaners', '', ['shelf'], () => cleaners(db)),
       house: readHouseRules(db),
       taken: learned.taken,
+      promised: systemFindings(all)
+        .filter(isPromised)
+        .map((life) => ({ findingId: life.findingId, name: wholeFinding(life).name, minutes: wholeFinding(life).minutes })),
     };
   }
 

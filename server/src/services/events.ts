@@ -2,14 +2,17 @@ import { isDeepStrictEqual } from 'node:util';
 import {
   checkEvent,
   CoreError,
+  currencyDigits,
   followVisit,
   holdsLicence,
   isOpenFinding,
   standingOf,
   systemFindings,
   visitRead,
+  wrongSums,
   type FollowedVisit,
   type Licence,
+  type QuoteMade,
   type VisitEvent,
 } from '@elm-mist/core';
 import { eq } from 'drizzle-orm';
@@ -111,6 +114,7 @@ export async function appendEvents(store: Store, visitId: string, events: readon
         }
         try {
           checkEvent(live.visit.state, event, frame);
+          if (event.kind === 'quote.made') checkSums(event.data);
         } catch (error) {
           if (error instanceof CoreError) throw new Problem(422, error.code, error.message, { [`${at}.${error.field}`]: error.message });
           throw error;
@@ -158,6 +162,12 @@ export async function appendEvents(store: Store, visitId: string, events: readon
     forget(store, visitId);
     throw error;
   });
+}
+
+/** Refuses a quote whose sums are not those of its lines. @throws CoreError not-allowed `data.options` */
+function checkSums({ options, currency }: QuoteMade): void {
+  const wrong = wrongSums(options, currencyDigits(currency));
+  if (wrong !== null) throw new CoreError('not-allowed', 'data.options', `The sums of "${wrong}" are not those of its lines.`);
 }
 
 function forget(store: Store, visitId: string): void {

@@ -16,6 +16,7 @@ import type {
   LabelChart,
   LabelGap,
   LabelLine,
+  PriceBook,
   Refrigerant,
   VisitRead,
   VisitStanding,
@@ -329,6 +330,12 @@ export const shop = sqliteTable('shop', {
 export const houseRules = sqliteTable('house_rules', {
   id: integer('id').primaryKey(),
   rules: text('rules', { mode: 'json' }).$type<HouseRules>().notNull(),
+});
+
+/** What the shop charges. */
+export const priceBook = sqliteTable('price_book', {
+  id: integer('id').primaryKey(),
+  book: text('book', { mode: 'json' }).$type<PriceBook>().notNull(),
 });
 
 /** Facts about the file itself, e.g. that the demo was seeded. */

@@ -1,4 +1,4 @@
-import { DEFAULT_HOUSE_RULES, type HouseRules } from '@elm-mist/core';
+import { DEFAULT_HOUSE_RULES, emptyBook, type HouseRules, type PriceBook } from '@elm-mist/core';
 import { eq } from 'drizzle-orm';
 import type { Db } from './open';
 import * as t from './schema';
@@ -21,6 +21,12 @@ export const storedShop = (db: Db): t.StoredShop | undefined => db.select().from
 
 export function writeShop(db: Db, record: t.StoredShop): void {
   db.insert(t.shop).values({ id: 1, record }).onConflictDoUpdate({ target: t.shop.id, set: { record } }).run();
+}
+
+export const readPriceBook = (db: Db): PriceBook => db.select().from(t.priceBook).where(eq(t.priceBook.id, 1)).get()?.book ?? emptyBook();
+
+export function writePriceBook(db: Db, book: PriceBook): void {
+  db.insert(t.priceBook).values({ id: 1, book }).onConflictDoUpdate({ target: t.priceBook.id, set: { book } }).run();
 }
 
 export const readMeta = (db: Db, key: string): string | undefined => db.select().from(t.meta).where(eq(t.meta.key, key)).get()?.value;

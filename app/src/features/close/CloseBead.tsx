@@ -38,6 +38,7 @@ import { FindingsPart } from '../findings/FindingsPart';
 import { goTo, VisitScreen } from '../visit/VisitScreen';
 import { ReadingsCard } from '../readings/ReadingsCard';
 import { LightCard } from '../light/LightCard';
+import { DonePrice } from '../price/DonePrice';
 import { AsFoundRows } from './AsFoundRows';
 import { ClosingsPart } from './ClosingsPart';
 import { UsedPart } from './UsedPart';
@@ -184,6 +185,7 @@ export function CloseBead() {
       })}
       <ReadingsCard />
       <UsedPart />
+      <DonePrice />
       <Part title={<Heading>When next</Heading>}>
         <Row label="Next due">
           <Why because={due.because}>

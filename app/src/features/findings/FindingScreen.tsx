@@ -79,7 +79,11 @@ export function FindingScreen() {
               <Act title={ACT_WORDS[asked]} onPress={keep} testID="finding-step-keep" />
             </>
           ) : (
-            <Act title="Back" onPress={() => (router.canGoBack() ? router.back() : router.navigate(`/visits/${detail.visit.id}/close`))} />
+            <Companion
+              title="Back"
+              grow
+              onPress={() => (router.canGoBack() ? router.back() : router.navigate(`/visits/${detail.visit.id}/close`))}
+            />
           )}
         </ThumbBar>
       }

@@ -16,7 +16,6 @@ export function OpeningPart({ plan }: { plan: CoilPlan }) {
       data: { coilId: plan.coilId, survey: { ...survey, answers: { ...survey.answers, opening: own } } },
     });
   };
-  const price = (amount: number) => (amount > 0 ? ` · $${amount.toFixed(0)}` : '');
   return (
     <Part title={<Heading>How far to open</Heading>}>
       <Row label="Open to">
@@ -29,7 +28,7 @@ export function OpeningPart({ plan }: { plan: CoilPlan }) {
         options={plan.openings.map((opening) => ({
           value: opening.id,
           label: `${opening.name}${opening.id === plan.proposedOpening ? ', proposed' : ''}`,
-          help: `${opening.what} · adds ${opening.minutes === 0 ? 'no time' : formatDuration(opening.minutes * 60)}${price(opening.price)}`,
+          help: `${opening.what} · adds ${opening.minutes === 0 ? 'no time' : formatDuration(opening.minutes * 60)}`,
         }))}
         value={plan.opening}
         onChange={(opening) => void (state.closed ? undefined : choose(opening))}

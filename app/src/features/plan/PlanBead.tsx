@@ -5,8 +5,10 @@ import {
   formatDuration,
   formatQuantity,
   formatRatio,
+  isPromised,
   mergedKit,
   visitClashes,
+  wholeFinding,
   type CoilPlan,
   coilName,
 } from '@elm-mist/core';
@@ -36,7 +38,9 @@ import {
   Why,
 } from '@/ui';
 import { goTo, NotYet, VisitScreen } from '../visit/VisitScreen';
+import { partsLine } from '../findings/findingWords';
 import { draftPlans } from './draftPlans';
+import { WaysPart } from '../price/WaysPart';
 import { OpeningPart } from './OpeningPart';
 import { SecondOpinion } from './SecondOpinion';
 import { WetPart } from './WetPart';
@@ -256,6 +260,7 @@ export function PlanBead() {
   const closed = state.closed !== null;
   const plan = closed ? made?.value : shown?.plan;
   const planned = drafts.flatMap((row) => (row.plan ? [row.plan] : []));
+  const parts = visit.findings.filter(isPromised).flatMap((life) => wholeFinding(life).parts);
   const kit = mergedKit(planned.map((row) => row.kit));
   const clashes = visitClashes(
     planned,
@@ -317,6 +322,7 @@ export function PlanBead() {
         </HazardBox>
       ))}
       {plan ? <PlanSheet plan={plan} visit={visit} /> : null}
+      {painted && ready ? <WaysPart jobs={drafts.flatMap(({ coil, plan: row }) => (row ? [{ coil, plan: row }] : []))} /> : null}
       {painted && planned.some((row) => row.verdict === 'wash') ? (
         <LinkRow
           title="Run sheet"
@@ -325,8 +331,14 @@ export function PlanBead() {
           testID="to-run-sheet"
         />
       ) : null}
-      {painted && kit.length > 0 ? (
+      {painted && kit.length + parts.length > 0 ? (
         <Part title={<Heading>From the truck</Heading>}>
+          {parts.length > 0 ? (
+            <>
+              <Label ink="inkSoft">Parts promised</Label>
+              <Body>{partsLine(parts)}</Body>
+            </>
+          ) : null}
           <Label ink="inkSoft">Wear</Label>
           <Body>
             {kit

@@ -1,4 +1,4 @@
-import { remainingTasks, visitTasks, type RunCoil, type Task, coilName } from '@elm-mist/core';
+import { isPromised, remainingTasks, visitTasks, wholeFinding, type RunCoil, type Task, coilName } from '@elm-mist/core';
 import { useMemo } from 'react';
 import { useNow, useVisit } from '@/data';
 import type { Thought } from '@/workers/thinking';
@@ -30,6 +30,10 @@ export function useVisitTasks(): Task[] {
             : [];
         }),
         visit.detail.known.taken,
+        visit.findings.filter(isPromised).map((life) => {
+          const { name, minutes } = wholeFinding(life);
+          return { findingId: life.findingId, name, minutes };
+        }),
       ),
     [visit],
   );

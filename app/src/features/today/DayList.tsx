@@ -155,7 +155,7 @@ function VisitEntry({
         </Small>
       ) : null}
       {row.pause ? (
-        <Small ink="brick">{`Left to wait: ${row.pause.value.reason}${row.pause.value.due ? `, parts due ${shortDay(row.pause.value.due)}` : ''}`}</Small>
+        <Small ink="brick">{`${row.pause.value.reason}${row.pause.value.due ? `, due ${shortDay(row.pause.value.due)}` : ''}`}</Small>
       ) : null}
       <StandingTag visit={row} />
     </LinkBox>

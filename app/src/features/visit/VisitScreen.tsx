@@ -1,4 +1,4 @@
-import type { Bead } from '@elm-mist/core';
+import { isAirOld, pauseOf, type Bead } from '@elm-mist/core';
 import { router } from 'expo-router';
 import type { ReactNode } from 'react';
 import { Pressable, View } from 'react-native';
@@ -50,6 +50,17 @@ export function VisitScreen({
         <Banner tone="wait" right={<Companion title="Look" onPress={() => router.navigate(`/visits/${visit.id}/move`)} />}>
           {`This visit was cancelled: ${state.cancelled.value}`}
         </Banner>
+      ) : null}
+      {pauseOf(state) && page !== 'pause' ? (
+        <Banner
+          tone="wait"
+          right={<Companion title="Go on" onPress={() => router.navigate(`/visits/${visit.id}/pause`)} testID="to-go-on" />}
+        >
+          {`It waits. ${pauseOf(state)?.value.reason ?? ''}.`}
+        </Banner>
+      ) : null}
+      {!pauseOf(state) && isAirOld(state, detail.coils) && bead !== 'look' ? (
+        <Banner tone="wait">The air was noted before the pause: note it anew in Look before anything is washed.</Banner>
       ) : null}
       {problem ? (
         <Banner

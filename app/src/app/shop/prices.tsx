@@ -1,0 +1,5 @@
+import { PriceBookScreen } from '@/features/price/PriceBookScreen';
+
+export default function PricesRoute() {
+  return <PriceBookScreen />;
+}

@@ -1,0 +1,5 @@
+import { PauseScreen } from '@/features/pause/PauseScreen';
+
+export default function PauseRoute() {
+  return <PauseScreen />;
+}

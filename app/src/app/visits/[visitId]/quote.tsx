@@ -1,0 +1,5 @@
+import { QuoteScreen } from '@/features/price/QuoteScreen';
+
+export default function QuoteRoute() {
+  return <QuoteScreen />;
+}

@@ -1,0 +1,94 @@
+import { ANSWER_WAY_NAMES, isPromised, wholeFinding, type Quote } from '@elm-mist/core';
+import { router, useLocalSearchParams } from 'expo-router';
+import { useState } from 'react';
+import { dayOf, sharedNow, useVisit, wallClock } from '@/data';
+import { Act, Banner, Body, Companion, Heading, LinkRow, Part, Small, ThumbBar } from '@/ui';
+import { SignatureMark } from '../shared/Signature';
+import { shortDay } from '../shared/words';
+import { VisitScreen } from '../visit/VisitScreen';
+import { AnswerQuote } from './AnswerQuote';
+import { MakeQuote } from './MakeQuote';
+import { QuoteLines } from './QuoteOptions';
+
+/** Quotes of a visit: what is offered, what was said to it, and what follows from that. */
+export function QuoteScreen() {
+  const { findingId } = useLocalSearchParams<{ findingId?: string }>();
+  const { state, detail, findings } = useVisit();
+  const [making, setMaking] = useState(state.quotes.length === 0 || findingId !== undefined);
+  const today = dayOf(sharedNow());
+  const waiting = state.quotes.filter((quote) => !quote.answer);
+  const promised = findings.filter(isPromised);
+  return (
+    <VisitScreen
+      bead="close"
+      page="quote"
+      under="Quote"
+      foot={
+        <ThumbBar>
+          {making || state.quotes.length === 0 ? null : (
+            <Companion title="Another quote" onPress={() => setMaking(true)} testID="quote-another" />
+          )}
+          <Companion
+            title="Back"
+            grow
+            onPress={() => (router.canGoBack() ? router.back() : router.navigate(`/visits/${detail.visit.id}/close`))}
+          />
+        </ThumbBar>
+      }
+    >
+      {making ? (
+        <Part first title={<Heading>Make a quote</Heading>}>
+          <MakeQuote done={() => setMaking(false)} first={findingId ?? null} />
+        </Part>
+      ) : null}
+      {[...state.quotes].reverse().map((quote) => (
+        <OneQuote key={quote.quoteId} quote={quote} />
+      ))}
+      {!making && waiting[0] ? <AnswerQuote quote={waiting[0]} late={waiting[0].validUntil < today} /> : null}
+      {promised.length > 0 && !making ? (
+        <Part title={<Heading>What is promised</Heading>}>
+          {promised.map((life) => (
+            <LinkRow
+              key={life.findingId}
+              title={wholeFinding(life).name}
+              under="Fix it now, promise a day, or leave the visit to wait for the parts"
+              href={`/visits/${detail.visit.id}/finding?findingId=${life.findingId}`}
+            />
+          ))}
+          {state.closed ? null : (
+            <LinkRow
+              title="Leave it to wait for parts"
+              under="Safe state, where things lie, when the parts are due"
+              href={`/visits/${detail.visit.id}/pause`}
+              testID="to-pause"
+            />
+          )}
+        </Part>
+      ) : null}
+    </VisitScreen>
+  );
+}
+
+function OneQuote({ quote }: { quote: Quote }) {
+  const { answer } = quote;
+  const taken = quote.options.find((option) => option.id === answer?.value.optionId);
+  const when = (at: string) => wallClock(at, 'd MMM yyyy, h:mm a').replace(/AM|PM/, (half) => half.toLowerCase());
+  return (
+    <Part title={<Heading>{`Quote ${quote.number}`}</Heading>} testID="quote">
+      {answer ? (
+        <Banner tone={taken ? 'done' : 'wait'}>
+          {taken
+            ? `Accepted by ${answer.value.name}, ${when(answer.at)}. ${ANSWER_WAY_NAMES[answer.value.how]}.`
+            : `Declined, ${when(answer.at)}: ${answer.value.words}`}
+        </Banner>
+      ) : (
+        <Small ink="inkSoft">{`Offered ${when(quote.at)} by ${quote.by}, holds until ${shortDay(quote.validUntil)}.`}</Small>
+      )}
+      {(taken ? [taken] : quote.options).map((option) => (
+        <QuoteLines key={option.id} option={option} currency={quote.currency} only={quote.options.length === 1} />
+      ))}
+      {quote.note ? <Body>{quote.note}</Body> : null}
+      {answer && answer.value.strokes.length > 0 ? <SignatureMark strokes={answer.value.strokes} name={answer.value.name} /> : null}
+    </Part>
+  );
+}

@@ -1,0 +1,34 @@
+import type { CoilRecord } from '@elm-mist/contract';
+import { currencyDigits, waysToOpen, type CoilPlan, type PriceBook, type WayToOpen } from '@elm-mist/core';
+import { useQuery } from '@tanstack/react-query';
+import { useMemo } from 'react';
+import { priceBookQuery, shopCurrency, useVisit } from '@/data';
+import { draftPlan } from '../plan/draftPlans';
+
+/** The shop's price book; null until it is known. */
+export const usePriceBook = (): PriceBook | null => useQuery(priceBookQuery).data ?? null;
+
+/** A coil with the plan it is priced by. */
+export interface PricedJob {
+  coil: CoilRecord;
+  plan: CoilPlan;
+}
+
+/** Each coil in hand with the plan that is followed, else with what the facts give now. */
+export function useJobs(): PricedJob[] {
+  const visit = useVisit();
+  return useMemo(
+    () =>
+      visit.coils.flatMap((coil) => {
+        const plan = visit.state.plans[coil.id]?.value ?? draftPlan(visit, coil).plan;
+        return plan ? [{ coil, plan }] : [];
+      }),
+    [visit],
+  );
+}
+
+/** Ways to open the whole visit, priced; none before the book is known. */
+export function useWays(jobs: readonly PricedJob[]): WayToOpen[] {
+  const book = usePriceBook();
+  return useMemo(() => (book ? waysToOpen(jobs, book, currencyDigits(shopCurrency())) : []), [jobs, book]);
+}
