@@ -156,6 +156,28 @@ describe('entries of a run', () => {
     expect(dataOf('foam.ranOff', { coilId: 'c' })).toEqual({ coilId: 'c' });
   });
 
+  test('a quote is decimals in words, never floats; a signature stays in its box; days may be left out where nobody knows', () => {
+    const line = { id: 'l', words: 'Contactor', quantity: '1', net: '38.50', taxPct: '5.5', tax: '2.12', findingId: null };
+    const option = { id: 'all', name: 'All', leaves: '', lines: [line], net: '38.50', tax: '2.12', total: '40.62' };
+    const quote = { number: 'Q1', currency: 'USD', options: [option], validUntil: '2026-07-11', note: '' };
+    expect(dataOf('quote.made', quote)).toEqual(quote);
+    const bad = (change: object) => refused('quote.made', { ...quote, options: [{ ...option, lines: [{ ...line, ...change }] }] });
+    expect(bad({ net: 38.5 })).toEqual(['events[0].data.options[0].lines[0].net']);
+    expect(bad({ net: '38,50' })).toEqual(['events[0].data.options[0].lines[0].net']);
+    expect(bad({ taxPct: '-1' })).toEqual(['events[0].data.options[0].lines[0].taxPct']);
+    expect(refused('quote.made', { ...quote, options: [] })).toEqual(['events[0].data.options']);
+    const signed = { who: 'customer', name: 'O. F.', strokes: [[0, 0, 1000, 1000]], photoId: null };
+    expect(dataOf('visit.signed', signed)).toEqual(signed);
+    expect(refused('visit.signed', { ...signed, strokes: [[0, 1001]] })).toEqual(['events[0].data.strokes[0][1]']);
+    expect(refused('visit.signed', { ...signed, strokes: Array(80).fill(Array(100).fill(1)) })).toEqual(['events[0].data.strokes']);
+    const findingId = '0198ffff-0000-7000-8000-000000000001';
+    expect(dataOf('finding.step', { findingId, step: 'fixed', words: '' })).toEqual({ findingId, step: 'fixed', words: '' });
+    expect(refused('finding.step', { findingId, step: 'scheduled', words: '', day: 'Tuesday' })).toEqual(['events[0].data.day']);
+    const pause = { reason: 'Parts to come', findingIds: [], due: null, lies: '', told: 'O. F.', safe: ['told'] };
+    expect(dataOf('visit.suspended', pause)).toEqual(pause);
+    expect(refused('visit.suspended', { ...pause, due: '2026-02-30' })).toEqual(['events[0].data.due']);
+  });
+
   test('opening again wants a reason that says something', () => {
     expect(refused('visit.reopened', { reason: '' })).toEqual(['events[0].data.reason']);
     expect(dataOf('visit.reopened', { reason: 'Forgot the readings' })).toEqual({ reason: 'Forgot the readings' });

@@ -2,6 +2,7 @@ import {
   ANSWER_WAYS,
   ARRIVAL_HAZARDS,
   CHEMISTRY_SCHOOLS,
+  CLOSE_ITEMS,
   CONTACTOR_FACES,
   CORROSION,
   DESIGN_RANGE_C,
@@ -50,7 +51,22 @@ import {
 } from '@elm-mist/core';
 import { array, lazy, mixed, object, ValidationError, type AnyObject, type Schema } from 'yup';
 import { ContractError, parseInput } from './validate';
-import { figure, flag, isoDay, isoInstant, money, num, oneOf, optionalWords, percent, recordId, text, uuidField, words } from './fields';
+import {
+  figure,
+  flag,
+  isoDay,
+  isoInstant,
+  maybeDay,
+  money,
+  num,
+  oneOf,
+  optionalWords,
+  percent,
+  recordId,
+  text,
+  uuidField,
+  words,
+} from './fields';
 
 /** Null for a row that nobody graded. */
 const grade = () =>
@@ -291,7 +307,7 @@ const DATA_SCHEMAS: Record<EventKind, Schema<AnyObject | null | undefined>> = {
     step: oneOf('The step', FINDING_STEPS),
     words: optionalWords('What was said', 300),
     after: text().max(80, 'The reading may have 80 characters at most.').optional(),
-    day: isoDay('The day').optional(),
+    day: maybeDay('The day').optional(),
   }),
   'quote.made': object({
     number: words('The number', 30),
@@ -311,10 +327,21 @@ const DATA_SCHEMAS: Record<EventKind, Schema<AnyObject | null | undefined>> = {
     strokes: strokes(),
     words: optionalWords('What was said', 300),
   }),
+  'close.checked': object({
+    item: oneOf('What is checked', CLOSE_ITEMS),
+    ok: flag().required('Say whether it is so.'),
+    reason: optionalWords('The reason', 300),
+  }),
+  'visit.signed': object({
+    who: oneOf('Who signs', ['customer', 'nobody'] as const),
+    name: optionalWords('The name', 80),
+    strokes: strokes(),
+    photoId: uuidField('The photo').nullable().defined('Name the photo, or none.'),
+  }),
   'visit.suspended': object({
     reason: words('The reason', 300),
     findingIds: array(uuidField('The finding')).default([]).max(60, '60 findings at most.'),
-    due: isoDay('Parts due').nullable().defined('Say when the parts are due, or that nobody knows.'),
+    due: maybeDay('Parts due').nullable().defined('Say when the parts are due, or that nobody knows.'),
     lies: optionalWords('Where it lies', 200),
     told: words('Who was told', 80),
     safe: array(oneOf('Safe', SAFE_STEPS)).default([]).max(SAFE_STEPS.length),

@@ -26,14 +26,21 @@ export const figure = (label: string, min: number, max: number, unit = '') =>
     .min(min, `${label} must be at least ${min}${unit && ` ${unit}`}.`)
     .max(max, `${label} must be at most ${max}${unit && ` ${unit}`}.`);
 
+/** A calendar day that exists. */
+function isDay(value: string): boolean {
+  if (!/^\d{4}-\d{2}-\d{2}$/.test(value)) return false;
+  const date = new Date(`${value}T00:00:00Z`);
+  return !Number.isNaN(date.getTime()) && date.toISOString().startsWith(value);
+}
+
 export const isoDay = (label: string) =>
   text()
     .required(`${label} is missing.`)
-    .test('day', `${label} must be a day like 2026-06-11.`, (value) => {
-      if (!/^\d{4}-\d{2}-\d{2}$/.test(value ?? '')) return false;
-      const date = new Date(`${value}T00:00:00Z`);
-      return !Number.isNaN(date.getTime()) && date.toISOString().startsWith(value ?? '');
-    });
+    .test('day', `${label} must be a day like 2026-06-11.`, (value) => isDay(value ?? ''));
+
+/** A day that may be left out, or null where that is said. */
+export const maybeDay = (label: string) =>
+  text().test('day', `${label} must be a day like 2026-06-11.`, (value) => value === undefined || value === null || isDay(value));
 
 export const isoInstant = (label: string) =>
   text()

@@ -382,6 +382,10 @@ export {
   type Recheck,
   type SafeStep,
   type Strokes,
+  CLOSE_ITEMS,
+  closingGate,
+  type CloseItem,
+  type CloseLine,
 } from './run';
 export {
   meanwhileOf,

@@ -86,7 +86,7 @@ test('a day with no signal from a cold start: place, system, visit made, washed 
   await site.getByRole('link', { name: /^Check/ }).click();
   await site.getByTestId('clear-everywhere').click();
   await site.getByTestId('check-keep').click();
-  await site.getByTestId('close-visit').click();
+  await tech.closeVisit();
   await written(site);
 
   await server.start();

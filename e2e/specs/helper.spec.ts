@@ -97,8 +97,8 @@ test('two coils with a helper: two phones, one run', async ({ site, server, brow
       await site.getByTestId('check-keep').click();
     }
     await lead.bead('close');
-    await expect(site.getByText('Float switch does nothing, today')).toBeVisible();
-    await site.getByTestId('close-visit').click();
+    await expect(site.getByText('Float switch does nothing', { exact: true })).toBeVisible();
+    await lead.closeVisit();
     await expect(site.getByText(/^Done\. Due again/)).toBeVisible();
     await hers.goto(`${visit}/close`);
     await expect(hers.getByText('Closed by Wren Cotter')).toBeVisible();

@@ -102,7 +102,7 @@ test('one dirty system, from the day to the logbook', async ({ site, server }) =
     await tech.bead('close');
     await site.getByTestId('close-note').fill('Oven duct wants a hood.');
     await expectAccessible(site, 'Close');
-    await site.getByTestId('close-visit').click();
+    await tech.closeVisit();
     await expect(site.getByText(/^Done\. Due again/)).toBeVisible();
   });
 

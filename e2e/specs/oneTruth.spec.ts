@@ -82,7 +82,7 @@ test('no-rinse foam indoors to its end: works, closed up, power back, run cold, 
   await site.getByTestId('check-keep').click();
   await tech.bead('close');
   await expect(site.getByText(/^Sedge evaporator foam, /)).toBeVisible();
-  await site.getByTestId('close-visit').click();
+  await tech.closeVisit();
   await expect(site.getByText(/^Done\. Due again/)).toBeVisible();
 });
 

@@ -109,7 +109,7 @@ test('a new shop in the south, from empty to a first closed visit', async ({ bro
         await page.getByTestId('clear-everywhere').click();
         await page.getByTestId('check-keep').click();
       }
-      await page.getByTestId('close-visit').click();
+      await tech.closeVisit();
       await expect(page.getByTestId('to-history')).toBeVisible();
       const standing = async () =>
         ((await (await fetch(`${server.url}/api/days/2027-01-14`)).json()) as { visits: { visit: { standing: string } }[] }).visits.map(

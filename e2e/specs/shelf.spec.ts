@@ -81,7 +81,7 @@ test('a reservoir too weak at the dial is put right, a mix corrected, and the st
     const before = await left('bramble');
     await site.goto(`${server.url}/visits/demo-visit-15/close`);
     await expect(site.getByText('Taken from the shelf')).toBeVisible();
-    await site.getByTestId('close-visit').click();
+    await tech.closeVisit();
     await expect(site.getByText(/^Done\. Due again/)).toBeVisible();
     await expect.poll(() => left('bramble')).toBeCloseTo(before - 32, 6);
     await site.getByTestId('used-bramble').click();

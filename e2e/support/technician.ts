@@ -117,6 +117,44 @@ export class Technician {
     throw new Error(`the wash did not end; pressed ${pressed.join(', ')}`);
   }
 
+  /** Goes through the closing gate: ticks what can be ticked, gives a reason for what stays open, signs, and closes. */
+  async closeVisit(why = 'Agreed for another day'): Promise<void> {
+    const gate = this.page.getByTestId('closing-gate');
+    if ((await gate.count()) > 0) {
+      const ticks = gate.getByRole('checkbox', { checked: false });
+      for (let left = await ticks.count(); left > 0; left -= 1) {
+        await ticks.first().click();
+        await expect(ticks).toHaveCount(left - 1);
+      }
+      const open = gate.getByTestId(/^close-open-/);
+      for (let left = await open.count(); left > 0; left -= 1) {
+        await open.first().click();
+        await gate.getByTestId(/^close-reason-/).fill(why);
+        await gate.getByTestId(/^close-left-/).click();
+        await expect(gate.getByTestId(/^close-(open|left)-/)).toHaveCount(left - 1);
+      }
+    }
+    if ((await this.page.getByTestId('sign-keep').count()) > 0) {
+      await this.sign();
+      await this.page.getByTestId('sign-keep').click();
+      await expect(this.page.getByTestId('sign-off')).toContainText('taken by');
+    }
+    await this.page.getByTestId('close-visit').click();
+  }
+
+  /** Signs in the box with the mouse. */
+  async sign(): Promise<void> {
+    const box = this.page.getByTestId('signature');
+    await expect(box).toHaveAttribute('data-ready', 'yes');
+    await box.scrollIntoViewIfNeeded();
+    const at = await box.boundingBox();
+    if (!at) throw new Error('there is no box to sign in');
+    await this.page.mouse.move(at.x + 30, at.y + 90);
+    await this.page.mouse.down();
+    for (let i = 1; i <= 24; i += 1) await this.page.mouse.move(at.x + 30 + i * 9, at.y + 90 + 40 * Math.sin(i / 2));
+    await this.page.mouse.up();
+  }
+
   /** Condensate rinses: three quarters of an hour after the thermostat called, pan and drain are looked at in Wash. */
   async lookAfterCondensate(): Promise<void> {
     await this.page.getByRole('link', { name: /^Wash/ }).click();

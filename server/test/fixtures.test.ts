@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { gunzipSync } from 'node:zlib';
 import type { DayRecord, VisitCostRecord, VisitDetail, VisitRecord } from '@elm-mist/contract';
 import Database from 'libsql';
-import { alarmsOf, beadsDone, coilRunOf, ENGINE_VERSION, foldVisit, nextAction, type VisitEvent } from '@elm-mist/core';
+import { alarmsOf, beadsDone, closingGate, coilRunOf, ENGINE_VERSION, foldVisit, nextAction, type VisitEvent } from '@elm-mist/core';
 import { DAY, RealServer } from './helpers';
 
 jest.setTimeout(240_000);
@@ -113,6 +113,11 @@ test('a closed visit takes back nothing, not even what it never had; opened with
   const state = stateOf(detail);
   for (const [sectionId, row] of Object.entries(state.sections[outdoor.id] ?? {}))
     if (row.foam) expect((await send('section.rinsed', { coilId: outdoor.id, sectionId })).status).toBe(200);
+  // A visit of before the closing gate is asked by it like any other.
+  expect((await send('visit.closed', { nextDue: '2027-06-01', why: '', note: '' })).body.error.message).toMatch(/^Still open: /);
+  const now = stateOf((await server.call<VisitDetail>('GET', `/visits/${VISIT}`)).body);
+  for (const { item, standing } of closingGate(now, detail.coils))
+    if (standing === 'open') expect((await send('close.checked', { item, ok: false, reason: 'Closed from the office' })).status).toBe(200);
   expect((await send('visit.closed', { nextDue: '2027-06-01', why: '', note: '' })).status).toBe(200);
   const survey = detail.events.find((row) => row.kind === 'coil.surveyed')!;
   expect((await send('event.undone', { eventId: survey.id })).body.error.message).toMatch(/closed: open it again/);

@@ -177,7 +177,7 @@ export function VisitRoot({
       house: rulesOf(house, state),
       who,
       team: shop.crew,
-      findings: findingsHere(detail.known.openFindings, state, detail.visit.day),
+      findings: findingsHere(detail.known.openFindings, state),
       holds: (licence) => holdsLicence(shop.crew, who, licence),
       context: contextOf(
         {

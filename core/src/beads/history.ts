@@ -19,7 +19,7 @@ export interface ReadVisit {
  */
 export const systemFindings = (visits: readonly ReadVisit[]): FindingLife[] =>
   findingLives(
-    visits.flatMap(({ id, day, read }) => read.findings.map((finding) => ({ ...finding, visitId: id, day }))),
+    visits.flatMap(({ id, read }) => read.findings.map((finding) => ({ ...finding, visitId: id }))),
     visits.flatMap(({ read }) => read.findingSteps),
     visits.flatMap(({ read }) => read.findingsClosed),
   );

@@ -8,6 +8,7 @@ import { coilRunOf, foamedSections } from './coilRun';
 import { PAGE_OF } from './pages';
 import type { EventKind, VisitCoil, VisitEvent } from './events';
 import { pauseOf } from './beads';
+import { checkCloseCheck, checkClosing, checkSignOff } from './closing';
 import { checkFindingStep, isOpenFinding, type FindingLife } from './findingLife';
 import { findingsHere } from './findingsHere';
 import type { VisitState } from './fold';
@@ -200,20 +201,22 @@ const CHECKS: { [K in EventKind]?: Check<K> } = {
     if (foam) refuse('data.coilId', `${foam}: rinse it before this coil is left.`);
   },
   'finding.step': (state, event, frame) => {
-    const life = findingsHere(frame.earlier?.() ?? [], state, '').find((row) => row.findingId === event.data.findingId);
+    const life = findingsHere(frame.earlier?.() ?? [], state).find((row) => row.findingId === event.data.findingId);
     checkFindingStep(event.data, life, (licence) => frame.holds?.(event.by, licence) ?? false);
   },
   'finding.closed': (state, event, frame) => {
-    const life = findingsHere(frame.earlier?.() ?? [], state, '').find((row) => row.findingId === event.data.findingId);
+    const life = findingsHere(frame.earlier?.() ?? [], state).find((row) => row.findingId === event.data.findingId);
     if (!life) throw new CoreError('unknown', 'data.findingId', 'This system has no such finding.');
     if (!isOpenFinding(life)) refuse('data.findingId', 'It is done with already.');
   },
   'quote.made': (state, event, frame) => {
-    const known = new Set(findingsHere(frame.earlier?.() ?? [], state, '').map((row) => row.findingId));
+    const known = new Set(findingsHere(frame.earlier?.() ?? [], state).map((row) => row.findingId));
     if (quotedFindings(event.data.options).some((id) => !known.has(id)))
       throw new CoreError('unknown', 'data.options', 'The quote names a finding that this system does not have.');
   },
   'quote.answered': (state, event) => checkQuoteAnswer(event.data, state.quotes),
+  'close.checked': (state, event, frame) => checkCloseCheck(state, frame.coils, event.data, LEAST_REASON),
+  'visit.signed': (state, event) => checkSignOff(state, event.data),
   'visit.suspended': (state, event) => {
     for (const coilId of Object.keys(state.hand)) {
       const foam = foamOn(state, coilId);
@@ -236,6 +239,7 @@ const CHECKS: { [K in EventKind]?: Check<K> } = {
       const byHand = run ? foamedSections(run).some((section) => run.progress[section.id]?.foam?.ending === 'rinse') : false;
       if (byHand) refuse('kind', `${foamOn(state, coilId) ?? ''}: rinse it before the visit is closed.`);
     }
+    checkClosing(state, frame.coils);
   },
   'visit.cancelled': (state, event) => {
     const foamed = Object.keys(state.hand).find((coilId) => foamOn(state, coilId));

@@ -71,6 +71,8 @@ const WORDS: { [K in EventKind]: Teller<K> } = {
   'coil.checked': () => 'grades as left',
   'note.added': () => 'a note',
   'stock.used': () => 'an amount used',
+  'close.checked': ({ data }) => (data.ok ? 'a tick at closing' : 'a reason at closing'),
+  'visit.signed': ({ data }) => (data.who === 'customer' ? 'a signature' : 'nobody in'),
   'visit.suspended': () => 'the pause',
   'visit.resumed': () => 'going on again',
   'visit.closed': () => 'the closing',

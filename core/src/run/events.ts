@@ -5,6 +5,7 @@ import type { CoilPlan, HouseRules } from '../method';
 import type { HeldReadings } from '../readings';
 import type { CoilSurvey, FaceGrades, EfficiencyEra, MeteringDevice, SiteConditions, VisitStory } from '../survey';
 import type { Finding, FindingStepMade } from './findingLife';
+import type { CloseCheck, SignOff } from './closing';
 import type { GateStep } from './gate';
 import type { PowerStep } from './powerUp';
 import type { QuoteAnswer, QuoteMade } from './quote';
@@ -129,6 +130,8 @@ export interface EventDataByKind {
   'stock.used': { cleanerId: string; litres: number };
   /** `coils` says when each coil is due again, where that was told apart. */
   'visit.closed': { nextDue: string; why: string; note: string; coils?: CoilDue[] };
+  'close.checked': CloseCheck;
+  'visit.signed': SignOff;
   /** Left to wait for parts, safe. */
   'visit.suspended': SuspendedFor;
   /** Gone on with: the gate is asked anew. */
@@ -187,6 +190,8 @@ export const EVENT_KINDS = [
   'coil.checked',
   'note.added',
   'stock.used',
+  'close.checked',
+  'visit.signed',
   'visit.suspended',
   'visit.resumed',
   'visit.closed',

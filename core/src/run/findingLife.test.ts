@@ -32,7 +32,7 @@ function enter<K extends EventKind>(
 }
 const contactor = { what: 'contactor' as const, coilId: null, note: 'Pitted', action: 'Quote a contactor' };
 const standing = (run: ReturnType<typeof scribe>, id: string, earlier: FindingLife[] = []) =>
-  findingsHere(earlier, run.state(), '2026-06-11').find((life) => life.findingId === id)?.standing;
+  findingsHere(earlier, run.state()).find((life) => life.findingId === id)?.standing;
 const step = (findingId: string, over: Partial<FindingStepMade> & Pick<FindingStepMade, 'step'>): FindingStepMade => ({
   findingId,
   words: 'Yes, do it.',
@@ -120,7 +120,7 @@ test('a customer answers after the closing; work is only noted on an open visit'
   expect(standing(run, id)).toBe('accepted');
   expect(() => enter(run, 'finding.step', step(id, { step: 'fixed' }))).toThrow('visit is closed');
   // The next visit knows it, and fixes it.
-  const earlier = findingsHere([], run.state(), '2026-06-11');
+  const earlier = findingsHere([], run.state());
   const next = scribe('v');
   enter(next, 'finding.step', step(id, { step: 'fixed' }), LICENSED, { earlier: () => earlier });
   expect(standing(next, id, earlier)).toBe('fixed');
@@ -135,7 +135,7 @@ test('whatever is entered and in whatever order it is read, a life ends once, an
   });
   fc.assert(
     fc.property(fc.array(made, { maxLength: 14 }), fc.boolean(), fc.infiniteStream(fc.nat()), (list, aside, order) => {
-      const noted = ['a', 'b'].map((findingId) => ({ ...contactor, findingId, visitId: 'v', day: '2026-06-11', at: '', by: 'Wren' }));
+      const noted = ['a', 'b'].map((findingId) => ({ ...contactor, findingId, visitId: 'v', at: '', by: 'Wren' }));
       const steps = list.map(({ step: made, at, of }, i): Stamped<FindingStepMade> => ({
         value: { findingId: of, step: made, words: '' },
         at: new Date(at * 1000).toISOString(),

@@ -55,8 +55,6 @@ export interface FindingStepMade {
 export interface FindingLife extends Finding {
   findingId: string;
   visitId: string;
-  /** The visit's day, ISO. */
-  day: string;
   at: string;
   by: string;
   standing: FindingStanding;

@@ -5,18 +5,16 @@ import type { VisitState } from './fold';
  * Findings as a visit sees them: those still open from before, with what this visit did about them, and its own.
  * @param earlier lives that other visits know
  * @param state of the visit
- * @param day of the visit, ISO
  * @returns lives, those of before first
- * @example findingsHere([], foldVisit('v', 'split-cool', []), '2026-06-11') // []
+ * @example findingsHere([], foldVisit('v', 'split-cool', [])) // []
  */
 export function findingsHere(
   earlier: readonly FindingLife[],
   state: Pick<VisitState, 'visitId' | 'findings' | 'findingSteps' | 'findingsClosed'>,
-  day: string,
 ): FindingLife[] {
   const noted = [
     ...earlier.map(({ standing, steps, ...finding }) => finding),
-    ...state.findings.map(({ value, at, by, eventId }) => ({ ...value, findingId: eventId, visitId: state.visitId, day, at, by })),
+    ...state.findings.map(({ value, at, by, eventId }) => ({ ...value, findingId: eventId, visitId: state.visitId, at, by })),
   ];
   const before = earlier.flatMap((life) => life.steps);
   const known = new Set(before.map((step) => `${step.eventId} ${step.value.findingId}`));

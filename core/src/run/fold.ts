@@ -6,6 +6,7 @@ import type { CoilPlan, Section } from '../method';
 import type { HeldReadings } from '../readings';
 import { completeStory, completeSurvey, type CoilSurvey, type FaceGrades, type SiteConditions, type VisitStory } from '../survey';
 import type { EventDataByKind, SplitReading, Identity, MixMade, Photo, RulesChosen, VisitEvent } from './events';
+import type { CloseCheck, CloseItem, SignOff } from './closing';
 import type { DrainTest } from './drain';
 import type { Finding, FindingStepMade } from './findingLife';
 import { foamOn, inNewAir, misted, type FoamOn } from './foam';
@@ -63,6 +64,9 @@ export interface VisitState {
   /** What became of findings, of this visit and of earlier ones, as entered and as quotes and their answers say. */
   findingSteps: Stamped<FindingStepMade>[];
   quotes: Quote[];
+  /** Ticks and reasons of the closing gate. */
+  closeChecks: Partial<Record<CloseItem, Stamped<CloseCheck>>>;
+  signed: Stamped<SignOff> | null;
   /** Every pause for parts, oldest first. */
   pauses: Pause[];
   photos: Stamped<Photo>[];
@@ -125,6 +129,8 @@ const emptyState = (visitId: string): VisitState => ({
   findingsClosed: [],
   findingSteps: [],
   quotes: [],
+  closeChecks: {},
+  signed: null,
   pauses: [],
   photos: [],
   surveys: {},
@@ -291,6 +297,12 @@ const REDUCERS: Reducers = {
           words: words || `Quote ${quote.number}`,
         }),
       );
+  },
+  'close.checked': (state, event) => {
+    state.closeChecks[event.data.item] = stamp(event, event.data);
+  },
+  'visit.signed': (state, event) => {
+    state.signed = stamp(event, event.data);
   },
   'visit.suspended': (state, event) => {
     state.pauses.push({ ...stamp(event, event.data), resumed: null });

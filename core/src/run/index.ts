@@ -27,6 +27,7 @@ export {
   type FindingStep,
   type FindingStepMade,
 } from './findingLife';
+export { CLOSE_ITEMS, closingGate, type CloseItem, type CloseLine } from './closing';
 export { findingsHere } from './findingsHere';
 export {
   ANSWER_WAY_NAMES,

@@ -62,6 +62,8 @@ export const PAGE_OF: Record<EventKind, Page | null> = {
   'coil.checked': 'check',
   'note.added': 'close',
   'stock.used': 'close',
+  'close.checked': 'close',
+  'visit.signed': 'close',
   'visit.suspended': null,
   'visit.resumed': null,
   'visit.closed': null,

@@ -60,6 +60,13 @@ const script = (): VisitEvent[] => [
   happened('section.rinsed', { coilId: 'coil-1', sectionId: section(1) }, 600),
   happened('section.checked', { coilId: 'coil-1', sectionId: section(1), clear: true }, 620),
   happened('coil.checked', { coilId: 'coil-1', gradesAfter: { path: [0], hedge: [0] }, note: '' }, 700),
+  // Power and signature are left to another hour, which is said; the rest is ticked.
+  ...(['power', 'signed'] as const).map((item, i) =>
+    happened('close.checked', { item, ok: false, reason: 'Back in the evening' }, 750 + i),
+  ),
+  ...(['pad', 'tools', 'tidy', 'container', 'bottle', 'splash'] as const).map((item, i) =>
+    happened('close.checked', { item, ok: true, reason: '' }, 760 + i),
+  ),
   happened('visit.closed', { nextDue: '2027-06-11', why: 'yearly', note: '' }, 800),
 ];
 

@@ -2,6 +2,7 @@ import type { PowerSource } from '../equipment';
 import { planCoil, type CoilBuild, type CoilPlan } from '../method';
 import type { Cleaner } from '../mix';
 import {
+  closingGate,
   coilRunOf,
   foldVisit,
   GATE_TABLE,
@@ -54,6 +55,9 @@ export function scribe(visitId: string, idOf: (n: number) => string = (n) => `e$
     },
   };
 }
+
+/** A signature: one stroke with points enough to be a name. */
+export const SIGNATURE = [[40, 500, 90, 420, 160, 520, 230, 460, 300, 540, 380, 480, 450, 520, 540, 470, 620, 500]];
 
 /**
  * A visit from the first question to the closing, both coils, as one person would go through it: a reading that does not prove dead, a step left
@@ -167,6 +171,9 @@ export function fullRun(
   happen('reading.taken', { when: 'after', returnC: 24, supplyC: 13.5, outdoorC: 24 });
   for (const build of coils) happen('coil.checked', { coilId: build.id, gradesAfter: gradedAll(build, 0).grades, note: '' });
   happen('stock.used', { cleanerId: out.cleanerId ?? '', litres: 0.6 });
+  for (const line of closingGate(run.state(), coils))
+    if (line.item === 'signed') happen('visit.signed', { who: 'customer', name: 'Odile Fennick', strokes: SIGNATURE, photoId: null });
+    else if (line.standing === 'open') happen('close.checked', { item: line.item, ok: true, reason: '' });
   happen('visit.closed', { nextDue: '2027-06-11', why: 'yearly', note: '' });
   return run.events;
 }

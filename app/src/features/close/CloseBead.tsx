@@ -41,6 +41,9 @@ import { LightCard } from '../light/LightCard';
 import { DonePrice } from '../price/DonePrice';
 import { AsFoundRows } from './AsFoundRows';
 import { ClosingsPart } from './ClosingsPart';
+import { GatePart } from './GatePart';
+import { NotesPart } from './NotesPart';
+import { SignPart } from './SignPart';
 import { UsedPart } from './UsedPart';
 
 const worst = (grades: FaceGrades | undefined): string => {
@@ -206,13 +209,16 @@ export function CloseBead() {
         </Part>
       ) : null}
       <FindingsPart coilId={null} />
-      <Part title={<Heading>Note for the record</Heading>}>
+      <Part title={<Heading>Word at closing</Heading>}>
         {state.closed ? (
           <Body>{state.closed.value.note || 'None.'}</Body>
         ) : (
           <Field label="Note" value={draft.note} onChange={(note) => keep({ note })} multiline testID="close-note" />
         )}
       </Part>
+      <GatePart />
+      <SignPart />
+      <NotesPart />
     </VisitScreen>
   );
 }

@@ -1,6 +1,6 @@
 import { isOpenFinding, URGENCIES, wholeFinding, type FindingLife } from '@elm-mist/core';
 import { useState } from 'react';
-import { useVisit } from '@/data';
+import { dayOf, useVisit } from '@/data';
 import { Body, Companion, Heading, LinkRow, Part } from '@/ui';
 import { shortDay } from '../shared/words';
 import { NoteFinding } from './NoteFinding';
@@ -21,7 +21,7 @@ export function FindingsPart({ coilId }: { coilId: string | null }) {
         <LinkRow
           key={life.findingId}
           title={wholeFinding(life).name}
-          under={findingLine(life, allCoils, life.visitId === detail.visit.id ? '' : `since ${shortDay(life.day)}`)}
+          under={findingLine(life, allCoils, life.visitId === detail.visit.id ? '' : `since ${shortDay(dayOf(life.at))}`)}
           href={`/visits/${detail.visit.id}/finding?findingId=${life.findingId}`}
           testID={`finding-${life.what}`}
         />

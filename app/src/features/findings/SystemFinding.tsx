@@ -1,7 +1,7 @@
 import { isOpenFinding } from '@elm-mist/core';
 import { useQuery } from '@tanstack/react-query';
 import { router, useLocalSearchParams } from 'expo-router';
-import { systemQuery } from '@/data';
+import { dayOf, systemQuery } from '@/data';
 import { Act, Body, Empty, LinkRow, Part, Screen, ScreenHead, ThumbBar, Waiting } from '@/ui';
 import { NotOpened } from '../shared/NotOpened';
 import { longDay, shortDay } from '../shared/words';
@@ -42,7 +42,7 @@ export function SystemFinding() {
           <LifeRows life={life} coils={detail.coils} />
           <Part>
             <LinkRow
-              title={`The visit of ${shortDay(life.day)}`}
+              title={`The visit of ${shortDay(dayOf(life.at))}`}
               under="Where it was noted, with its photos"
               href={`/visits/${life.visitId}/finding?findingId=${life.findingId}`}
             />

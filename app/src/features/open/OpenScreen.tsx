@@ -2,7 +2,7 @@ import type { OpenRecord } from '@elm-mist/contract';
 import { FINDING_STANDING_NAMES, LICENCE_NAMES, LICENCES, URGENCIES, URGENCY_NAMES, wholeFinding, type Licence } from '@elm-mist/core';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { openQuery, today } from '@/data';
+import { dayOf, openQuery, today } from '@/data';
 import { Banner, Body, Empty, Heading, LinkRow, OneOf, Part, Screen, ScreenHead, Trouble, Waiting } from '@/ui';
 import { shortDay } from '../shared/words';
 
@@ -103,7 +103,7 @@ function OpenLists({ data }: { data: OpenRecord }) {
                   under={[
                     life.systemName,
                     FINDING_STANDING_NAMES[life.standing].toLowerCase(),
-                    `since ${shortDay(life.day)}`,
+                    `since ${shortDay(dayOf(life.at))}`,
                     licence ? `${LICENCE_NAMES[licence].toLowerCase()} licence` : '',
                   ]
                     .filter(Boolean)

@@ -19,7 +19,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { router, useLocalSearchParams } from 'expo-router';
 import { View } from 'react-native';
-import { clockTime, RefusedError, systemQuery, today, useArchive, useHouseRules } from '@/data';
+import { dayOf, clockTime, RefusedError, systemQuery, today, useArchive, useHouseRules } from '@/data';
 import {
   Act,
   Banner,
@@ -201,7 +201,7 @@ export function SystemPage() {
             <LinkRow
               key={finding.findingId}
               title={wholeFinding(finding).name}
-              under={findingLine(finding, coils, `since ${shortDay(finding.day)}`)}
+              under={findingLine(finding, coils, `since ${shortDay(dayOf(finding.at))}`)}
               href={`/systems/${system.id}/finding?findingId=${finding.findingId}`}
               testID={`open-${finding.what}`}
             />
@@ -214,7 +214,7 @@ export function SystemPage() {
             <LinkRow
               key={finding.findingId}
               title={wholeFinding(finding).name}
-              under={findingLine(finding, coils, shortDay(finding.day))}
+              under={findingLine(finding, coils, shortDay(dayOf(finding.at)))}
               href={`/systems/${system.id}/finding?findingId=${finding.findingId}`}
             />
           ))}

@@ -2,7 +2,7 @@ import { ANSWER_WAY_NAMES, isPromised, wholeFinding, type Quote } from '@elm-mis
 import { router, useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
 import { dayOf, sharedNow, useVisit, wallClock } from '@/data';
-import { Act, Banner, Body, Companion, Heading, LinkRow, Part, Small, ThumbBar } from '@/ui';
+import { Banner, Body, Companion, Heading, LinkRow, Part, Small, ThumbBar } from '@/ui';
 import { SignatureMark } from '../shared/Signature';
 import { shortDay } from '../shared/words';
 import { VisitScreen } from '../visit/VisitScreen';
