@@ -7,3 +7,4 @@ export * from './events';
 export * from './visits';
 export * from './records';
 export * from './priceBook';
+export * from './reportWays';

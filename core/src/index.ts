@@ -503,7 +503,18 @@ export {
   type Steadiness,
 } from './readings';
 export { doubtText, figureBecause, figuresOf, readingText, type Figure, type FigureSetting } from './airside';
-export { beforeAfter, conditionsOf, DESIGN_RANGE_C, SIGNS, sizingOf, worthOf, type ComparedLine, type RunsTold } from './verdict';
+export {
+  beforeAfter,
+  conditionsOf,
+  DESIGN_RANGE_C,
+  SIGNS,
+  sizingOf,
+  worthOf,
+  type ComparedLine,
+  type RunsTold,
+  LINE_WORDS,
+  WHOLE_WORDS,
+} from './verdict';
 export { diagnose, FAULT_IDS, FAULTS, type Candidate, type CandidateId, type Diagnosis, type FaultId } from './diagnosis';
 export {
   CORNER_NAMES,
@@ -552,3 +563,18 @@ export {
   type PriceWay,
   type WayToOpen,
 } from './price';
+export {
+  PAPERS,
+  REPORT_FONTS,
+  REPORT_SECTION_NAMES,
+  REPORT_SECTIONS,
+  reportSheet,
+  usualWays,
+  visitReport,
+  type Paper,
+  type Report,
+  type ReportBlock,
+  type ReportSection,
+  type ReportWays,
+  type Sheet,
+} from './report';

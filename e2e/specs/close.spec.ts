@@ -119,4 +119,13 @@ test('a pitted contactor: quoted, accepted by signature, left for the part, gone
     await site.goto(`${server.url}/systems/quillon-split`);
     await expect(site.getByText('Findings done with')).toBeVisible();
   });
+
+  await test.step('its report names the finding put right, the answer, the pause and the later word', async () => {
+    await site.goto(`${server.url}/visits/demo-visit-15/report`);
+    await expect(site.getByTestId('report')).toContainText('Pitted contactor: put right.');
+    await expect(site.getByTestId('report')).toContainText('accepted by Bastian Quillon');
+    await expect(site.getByTestId('report')).toContainText('Parts to come: contactor');
+    await expect(site.getByTestId('report')).toContainText('Customer rang: runs quiet.');
+    await expectAccessible(site, 'Report');
+  });
 });

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { DEFAULT_HOUSE_RULES } from '@elm-mist/core';
+import { DEFAULT_HOUSE_RULES, emptyBook, usualWays } from '@elm-mist/core';
 
 /** A request that is taken, for each route that writes, against the demo shop of the tests' day. */
 export interface GoodRequest {
@@ -89,6 +89,12 @@ export function goodRequests(): GoodRequest[] {
       ],
     }),
     json('PUT', '/house-rules', '/house-rules', DEFAULT_HOUSE_RULES),
+    json('PUT', '/price-book', '/price-book', {
+      ...emptyBook(),
+      rows: [{ id: 'labour', way: 'minutes', amount: '95.00', taxPct: '5.5' }],
+      parts: [{ name: 'Contactor', amount: '38.50', taxPct: '5.5' }],
+    }),
+    json('PUT', '/report-ways', '/report-ways', { ...usualWays(), paper: 'a4' }),
     json('PUT', '/shop', '/shop', shop),
     json('PUT', '/shop/open', '/shop/open', { which: 'demo' }),
     json('PUT', '/places/:id', '/places/alder', { ...place, was: place }),

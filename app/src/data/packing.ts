@@ -3,7 +3,17 @@ import { dayLater } from '@elm-mist/core';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { queryClient } from './client';
-import { dayQuery, houseRulesQuery, keys, placesQuery, priceBookQuery, shelfQuery, systemQuery, visitQuery } from './queries';
+import {
+  dayQuery,
+  houseRulesQuery,
+  keys,
+  placesQuery,
+  priceBookQuery,
+  reportWaysQuery,
+  shelfQuery,
+  systemQuery,
+  visitQuery,
+} from './queries';
 import { shopQuery } from './shop';
 
 /** What was read so long ago is read anew when the day is packed, ms. */
@@ -22,6 +32,7 @@ async function pack(day: DayRecord, tell: () => void): Promise<void> {
     queryClient.prefetchQuery({ ...shelfQuery, ...fresh }),
     queryClient.prefetchQuery({ ...houseRulesQuery, ...fresh }),
     queryClient.prefetchQuery({ ...priceBookQuery, ...fresh }),
+    queryClient.prefetchQuery({ ...reportWaysQuery, ...fresh }),
     queryClient.prefetchQuery({ ...shopQuery, ...fresh }),
     queryClient.prefetchInfiniteQuery({ ...placesQuery(''), ...fresh }),
   ]);

@@ -14,6 +14,8 @@ import type {
   PlaceSummary,
   PriceBookInput,
   PriceBookRecord,
+  ReportWaysInput,
+  ReportWaysRecord,
   ShelfRecord,
   ShopInput,
   ShopRecord,
@@ -45,6 +47,7 @@ export const keys = {
   costs: (from: string, to: string) => ['costs', from, to] as const,
   houseRules: ['house-rules'] as const,
   priceBook: ['price-book'] as const,
+  reportWays: ['report-ways'] as const,
 };
 
 export const dayQuery = (day: string) =>
@@ -115,7 +118,14 @@ export const houseRulesQuery = queryOptions({
 export const priceBookQuery = queryOptions({
   queryKey: keys.priceBook,
   queryFn: () => request<PriceBookRecord>('GET', '/price-book'),
-  staleTime: 60_000,
+  refetchOnMount: 'always',
+});
+
+/** How the shop hands its reports over. */
+export const reportWaysQuery = queryOptions({
+  queryKey: keys.reportWays,
+  queryFn: () => request<ReportWaysRecord>('GET', '/report-ways'),
+  refetchOnMount: 'always',
 });
 
 /** The shop's rules, or the defaults until they are known. */
@@ -158,4 +168,5 @@ export const useChangeCoil = () =>
 export const useCountStock = () =>
   useWrite(({ id, count }: { id: string; count: StockCount }) => request<StockRecord>('PUT', `/stock/${id}`, count));
 export const useSavePriceBook = () => useWrite((book: PriceBookInput) => request<PriceBookRecord>('PUT', '/price-book', book));
+export const useSaveReportWays = () => useWrite((ways: ReportWaysInput) => request<ReportWaysRecord>('PUT', '/report-ways', ways));
 export const useSaveHouseRules = () => useWrite((rules: HouseRulesRecord) => request<HouseRulesRecord>('PUT', '/house-rules', rules));

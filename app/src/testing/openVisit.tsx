@@ -7,7 +7,7 @@ import type {
   ShopAnswer,
   VisitDetail,
 } from '@elm-mist/contract';
-import { DEFAULT_HOUSE_RULES, type CoilBuild, type VisitEvent } from '@elm-mist/core';
+import { emptyBook, DEFAULT_HOUSE_RULES, type CoilBuild, type VisitEvent } from '@elm-mist/core';
 import { shelf } from '@elm-mist/core/testing/fixtures';
 import { fullRunCoils, type scribe } from '@elm-mist/core/testing/fullRun';
 import { QueryClientProvider } from '@tanstack/react-query';
@@ -130,7 +130,17 @@ export async function openInVisit(
       return answer({ accepted: events.map((row) => row.id), added: events.length });
     }
     if (url.includes('/systems/')) return answer({ system: detail.system, coils: detail.coils });
-    return answer(url.includes('/visits/') ? detail : url.includes('/shelf') ? STOCKED : url.endsWith('/shop') ? SHOP : RULES);
+    return answer(
+      url.includes('/visits/')
+        ? detail
+        : url.includes('/shelf')
+          ? STOCKED
+          : url.endsWith('/shop')
+            ? SHOP
+            : url.endsWith('/price-book')
+              ? emptyBook()
+              : RULES,
+    );
   }) as never;
   Object.assign(AbortSignal, { timeout: () => new AbortController().signal });
   jest.spyOn(Date, 'now').mockImplementation(() => run.now());

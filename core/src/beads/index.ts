@@ -16,7 +16,7 @@ export { feedSite } from './feedSite';
 export { runStart } from './runStart';
 export { breakEvenStart } from './breakEvenStart';
 export { mixJobs, ownUndo, washJobs } from './jobs';
-export { costOfVisit, type CostFacts, type CostOfVisit } from './visitCost';
+export { costFacts, costOfVisit, type CostFacts, type CostOfVisit } from './visitCost';
 export { visitRead, type VisitRead } from './visitRead';
 export { airPoints, type AirPoint } from './airPoints';
 export { coilDues } from './coilDues';

@@ -1,7 +1,7 @@
 import type { CoilRole } from '../equipment';
 import { rinseWaterL } from '../method';
 import { strongerThanNeeded, visitCost, type MixUse, type VisitCost } from '../mix';
-import { usedFromShelf, type VisitState } from '../run';
+import { coilRunOf, usedFromShelf, type VisitState } from '../run';
 
 /** A cleaner as far as its cost matters. */
 export interface PricedCleaner {
@@ -49,8 +49,11 @@ const LITRES_PER_M3 = 1000;
  */
 export function costFacts(state: VisitState, coils: readonly { id: string; role: CoilRole; geometry: { rows: number } }[]): CostFacts {
   const rinseL = coils.reduce((sum, { id, role, geometry }) => {
-    const plan = state.plans[id]?.value;
-    return plan ? sum + rinseWaterL(plan, { role, rows: geometry.rows }) : sum;
+    const run = coilRunOf(state, id);
+    if (!run || run.sections.length === 0) return sum;
+    // Water goes where it was rinsed, not where it was planned.
+    const rinsed = run.sections.filter((section) => (run.progress[section.id]?.rinsedAtMs ?? null) !== null).length;
+    return sum + (rinseWaterL(run.plan, { role, rows: geometry.rows }) * rinsed) / run.sections.length;
   }, 0);
   const mixes = Object.values(state.mixes).flat();
   const batches = Object.values(state.mixes).flatMap((rows) => {

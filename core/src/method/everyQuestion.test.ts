@@ -1,3 +1,4 @@
+import { costOfVisit } from '../beads';
 import type { Configuration } from '../equipment';
 import { nextDue } from '../interval';
 import {
@@ -86,7 +87,6 @@ describe('every house rule changes something that is read', () => {
   test.each<[keyof HouseRules, unknown]>([
     ['units', 'si'],
     ['minimumOutdoorC', 10],
-    ['hourlyRate', 120],
     ['clearanceM', 1],
     ['preferredCleaners', ['can']],
   ])('%s', (key, value) => {
@@ -95,6 +95,12 @@ describe('every house rule changes something that is read', () => {
     const after = usual.map((row) => planCoil(row.build, row.survey, row.context, [...shelf, can], { ...row.rules, [key]: value }));
     expect(JSON.stringify(after)).not.toBe(JSON.stringify(before));
   });
+});
+
+test('hourlyRate: what a visit cost the shop', () => {
+  const costAt = (hourlyRate: number) =>
+    costOfVisit({ used: {}, waterL: 0, minutes: 90, batches: [] }, new Map(), { hourlyRate, waterPricePerM3: 0 }).cost.total;
+  expect(costAt(120) - costAt(90)).toBeCloseTo(45, 9);
 });
 
 describe('every question of Look changes something that is read', () => {

@@ -143,3 +143,20 @@ function wholeOf(lines: readonly ComparedLine[]): BeforeAfter['whole'] {
   const deciding = said.find((line) => line.verdict === 'better' || line.verdict === 'worse');
   return deciding ? (deciding.verdict as 'better' | 'worse') : 'same';
 }
+
+/** What a compared line says. */
+export const LINE_WORDS: Record<ComparedLine['verdict'], string> = {
+  better: 'better',
+  same: 'the same',
+  worse: 'worse',
+  explained: 'no measure',
+  'not-comparable': 'not comparable',
+};
+
+/** What the comparison says as a whole. */
+export const WHOLE_WORDS: Record<BeforeAfter['whole'], string> = {
+  better: 'The wash shows: better.',
+  same: 'No change that these readings can show.',
+  worse: 'Worse than before.',
+  open: 'Not comparable yet.',
+};

@@ -2,4 +2,4 @@ export { conditionsOf, modelled, type Conditions } from './unitModel';
 export { modelDoubt, SIGN_IDS, SIGNS, signsRead, signValue, type SignId } from './signs';
 export { DESIGN_RANGE_C, sizingOf, type RunsTold } from './sizing';
 export { worthOf } from './worth';
-export { beforeAfter, type BeforeAfter, type ComparedLine } from './beforeAfter';
+export { beforeAfter, LINE_WORDS, WHOLE_WORDS, type BeforeAfter, type ComparedLine } from './beforeAfter';

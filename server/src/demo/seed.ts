@@ -24,7 +24,7 @@ import {
 import { eq } from 'drizzle-orm';
 import type { Db, Store } from '../store/open';
 import { anyPlace, coilToRow, indexAllPlaces } from '../store/places';
-import { readMeta, writeHouseRules, writeMeta, writePriceBook, writeShop } from '../store/settings';
+import { readMeta, writeHouseRules, writeMeta, writePriceBook, writeReportWays, writeShop } from '../store/settings';
 import { writeRead } from '../store/visits';
 import { READ_VERSION } from '../services/reads';
 import { DEMO_SEEDED } from '../services/shop';
@@ -33,7 +33,7 @@ import { settleStock, writeMove } from '../services/stock';
 import * as t from '../store/schema';
 import { DEMO_DIARY, type DiaryVisit } from './diary';
 import { DEMO_APPLICATORS, DEMO_CLEANERS, DEMO_STOCK } from './shelf';
-import { DEMO_BOOK, DEMO_COILS, DEMO_PLACES, DEMO_RULES, DEMO_SHOP, DEMO_SYSTEMS } from './shop';
+import { DEMO_BOOK, DEMO_WAYS, DEMO_COILS, DEMO_PLACES, DEMO_RULES, DEMO_SHOP, DEMO_SYSTEMS } from './shop';
 
 const { zone } = DEMO_SHOP;
 
@@ -170,6 +170,7 @@ function insertAll(db: Db, today: string): number {
   db.insert(t.applicator).values(DEMO_APPLICATORS).run();
   writeHouseRules(db, DEMO_RULES);
   writePriceBook(db, DEMO_BOOK);
+  writeReportWays(db, DEMO_WAYS);
   indexAllPlaces(db);
   for (const { expiresInDays, leftL, ...item } of DEMO_STOCK) {
     const expires = expiresInDays === null ? null : dayLater(today, expiresInDays);

@@ -1,5 +1,14 @@
 import type { CoilRecord, PlaceRecord, SystemRecord } from '@elm-mist/contract';
-import { DEFAULT_HOUSE_RULES, METRES_PER_INCH, USUAL_ROW_DEPTH_M, type CoilFace, type HouseRules, type PriceBook } from '@elm-mist/core';
+import {
+  DEFAULT_HOUSE_RULES,
+  METRES_PER_INCH,
+  USUAL_ROW_DEPTH_M,
+  usualWays,
+  type CoilFace,
+  type HouseRules,
+  type PriceBook,
+  type ReportWays,
+} from '@elm-mist/core';
 import type { StoredShop } from '../store/schema';
 
 /** An invented shop in an invented town. No name, model, product or price here is anybody's. */
@@ -44,6 +53,12 @@ export const DEMO_BOOK: PriceBook = {
   ],
   facesIncluded: 3,
   validDays: 30,
+};
+
+/** How this shop hands its reports over. */
+export const DEMO_WAYS: ReportWays = {
+  ...usualWays(),
+  guarantee: 'Should a washed coil show dark again under the same torch, we wash it again free of charge.',
 };
 
 export const DEMO_SHOP: StoredShop = {

@@ -1,5 +1,5 @@
 import Router from '@koa/router';
-import { KIT_WRONG_IDS, type PriceBook } from '@elm-mist/core';
+import { KIT_WRONG_IDS, type PriceBook, type ReportWays } from '@elm-mist/core';
 import rawBody from 'raw-body';
 import {
   houseRulesSchema,
@@ -7,6 +7,7 @@ import {
   parseInput,
   PHOTO_LIMIT,
   priceBookSchema,
+  reportWaysSchema,
   shopInputSchema,
   shopOpenSchema,
   visitChangeSchema,
@@ -125,6 +126,24 @@ export function apiRouter({ store, now, changes, probes, cards, shops }: RoutePa
       s.writePriceBook(tx, book);
       touches.push('shop');
       return book;
+    });
+  });
+
+  router.get('/report-ways', (ctx) =>
+    answers.send(
+      ctx,
+      'report-ways',
+      () => s.readReportWays(db),
+      () => ['shop'],
+    ),
+  );
+  router.put('/report-ways', (ctx) => {
+    const { was, ...wanted } = parseInput(reportWaysSchema, body(ctx));
+    ctx.body = store.write((tx, touches) => {
+      const ways = overlaid<ReportWays>(s.readReportWays(tx), wanted, was);
+      s.writeReportWays(tx, ways);
+      touches.push('shop');
+      return ways;
     });
   });
 

@@ -1,4 +1,4 @@
-import { DEFAULT_HOUSE_RULES, emptyBook, type HouseRules, type PriceBook } from '@elm-mist/core';
+import { DEFAULT_HOUSE_RULES, emptyBook, usualWays, type HouseRules, type PriceBook, type ReportWays } from '@elm-mist/core';
 import { eq } from 'drizzle-orm';
 import type { Db } from './open';
 import * as t from './schema';
@@ -28,6 +28,14 @@ export const readPriceBook = (db: Db): PriceBook => db.select().from(t.priceBook
 export function writePriceBook(db: Db, book: PriceBook): void {
   db.insert(t.priceBook).values({ id: 1, book }).onConflictDoUpdate({ target: t.priceBook.id, set: { book } }).run();
 }
+
+const REPORT_WAYS = 'report-ways';
+export function readReportWays(db: Db): ReportWays {
+  const kept = readMeta(db, REPORT_WAYS);
+  return { ...usualWays(), ...(kept ? (JSON.parse(kept) as Partial<ReportWays>) : {}) };
+}
+
+export const writeReportWays = (db: Db, ways: ReportWays): void => writeMeta(db, REPORT_WAYS, JSON.stringify(ways));
 
 export const readMeta = (db: Db, key: string): string | undefined => db.select().from(t.meta).where(eq(t.meta.key, key)).get()?.value;
 export function writeMeta(db: Db, key: string, value: string): void {

@@ -26,6 +26,7 @@ import {
   Heading,
   Label,
   LinkBox,
+  LinkRow,
   Part,
   Row,
   Small,
@@ -216,6 +217,12 @@ export function CloseBead() {
           <Field label="Note" value={draft.note} onChange={(note) => keep({ note })} multiline testID="close-note" />
         )}
       </Part>
+      <LinkRow
+        title="Report"
+        under="One page for the customer, the pages behind it, as PDF"
+        href={`/visits/${visit.id}/report`}
+        testID="to-report"
+      />
       <GatePart />
       <SignPart />
       <NotesPart />

@@ -167,6 +167,7 @@ export function MoreScreen() {
             />
             <LinkRow title="Crew" under={crew.join(', ') || 'Nobody named yet'} href="/shop/crew" testID="more-crew" />
             <LinkRow title="Price book" under="What each kind of work and each part costs" href="/shop/prices" testID="more-prices" />
+            <LinkRow title="Reports" under="Paper, sections, guarantee" href="/shop/report" testID="more-reports" />
             <LinkRow title="Open in the shop" under="Findings, quotes that wait, visits left for parts" href="/open" />
             <LinkRow title="Weather" under="Hourly air from a file" href="/shop/weather" testID="more-weather" />
             <LinkRow title="Bring a table in" under="Customers, places and systems" href="/places/import" />

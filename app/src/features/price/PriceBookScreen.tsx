@@ -30,6 +30,9 @@ const WAYS: { value: PriceWay; label: string }[] = [
   { value: 'minutes', label: 'By the hour' },
 ];
 
+/** Back to where it was opened from, or to the shop's own page. */
+const leave = () => (router.canGoBack() ? router.back() : router.navigate('/more'));
+
 /** What the shop charges: a price for each kind of work, by itself or by hands-on minutes, and for parts. */
 export function PriceBookScreen() {
   const answer = useQuery(priceBookQuery);
@@ -68,7 +71,7 @@ function BookFields({ book }: { book: PriceBookRecord }) {
     try {
       await save.mutateAsync({ ...read.book, was: from });
       drop();
-      router.back();
+      leave();
     } catch (error) {
       if (error instanceof RefusedError && error.meanwhile) setMeanwhile(error.meanwhile.fields);
       else setTrouble(error instanceof RefusedError ? error.message : 'The server is away: what you typed is kept on this device.');
@@ -88,7 +91,7 @@ function BookFields({ book }: { book: PriceBookRecord }) {
       head={<ScreenHead title="Price book" under="What each kind of work and each part costs" />}
       foot={
         <ThumbBar>
-          <Companion title="Back" onPress={() => router.back()} />
+          <Companion title="Back" onPress={() => leave()} />
           <Act title="Save the prices" onPress={() => void send()} busy={save.isPending} testID="prices-save" />
         </ThumbBar>
       }

@@ -1,7 +1,6 @@
-import { doubtText, EDGES, trimDecimals, type ComparedLine, type UnitSystem } from '@elm-mist/core';
+import { doubtText, EDGES, trimDecimals, type ComparedLine, type UnitSystem, LINE_WORDS } from '@elm-mist/core';
 import { View } from 'react-native';
 import { Body, line, Small, space, Strong, useTokens } from '@/ui';
-import { LINE_WORDS } from './words';
 
 /** One figure of two sets: what it was, what it is, and what of the change is not the weather's. @param by what changed it, as a sentence begins */
 export function ComparedRow({ row, units, by = 'By the wash' }: { row: ComparedLine; units: UnitSystem; by?: string }) {

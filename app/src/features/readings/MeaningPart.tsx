@@ -10,6 +10,7 @@ import {
   type Candidate,
   type Judgement,
   type ReadingWhen,
+  WHOLE_WORDS,
 } from '@elm-mist/core';
 import { View } from 'react-native';
 import { money, useVisit } from '@/data';
@@ -19,7 +20,6 @@ import { EvidenceWords, candidateName } from './candidates';
 import { ComparedRow } from './ComparedRow';
 import { FigureRows } from './FigureRows';
 import { SizingPart } from './SizingPart';
-import { WHOLE_WORDS } from './words';
 
 /** What the readings say: before against after, what is left, and every figure. */
 export function MeaningPart({ take }: { take: (when: ReadingWhen) => void }) {

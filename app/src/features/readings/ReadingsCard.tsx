@@ -1,8 +1,7 @@
-import { FAULTS, formatClock, powerClocks } from '@elm-mist/core';
+import { FAULTS, formatClock, powerClocks, WHOLE_WORDS } from '@elm-mist/core';
 import { useNow, useVisit } from '@/data';
 import { Banner, Heading, LinkRow, Part } from '@/ui';
 import { useJudgement } from './useJudgement';
-import { WHOLE_WORDS } from './words';
 
 /** The readings in short, and the way to them: what stands, what they say, what is left. */
 export function ReadingsCard() {

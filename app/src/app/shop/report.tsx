@@ -1,0 +1,5 @@
+import { ReportWaysScreen } from '@/features/report/ReportWaysScreen';
+
+export default function ReportWaysRoute() {
+  return <ReportWaysScreen />;
+}

@@ -1,0 +1,5 @@
+import { ReportScreen } from '@/features/report/ReportScreen';
+
+export default function ReportRoute() {
+  return <ReportScreen />;
+}

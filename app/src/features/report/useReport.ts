@@ -1,0 +1,89 @@
+import { NotoSansArabic_400Regular } from '@expo-google-fonts/noto-sans-arabic/400Regular';
+import { NotoSansHebrew_400Regular } from '@expo-google-fonts/noto-sans-hebrew/400Regular';
+import { AtkinsonHyperlegibleNext_400Regular } from '@expo-google-fonts/atkinson-hyperlegible-next/400Regular';
+import { AtkinsonHyperlegibleNext_700Bold } from '@expo-google-fonts/atkinson-hyperlegible-next/700Bold';
+import {
+  coilDues,
+  currencyDigits,
+  doneWork,
+  findingLines,
+  judgementOf,
+  sumLines,
+  usualWays,
+  visitReport,
+  workLines,
+  type Paper,
+  type Report,
+} from '@elm-mist/core';
+import { useQuery } from '@tanstack/react-query';
+import { Asset } from 'expo-asset';
+import { useMemo } from 'react';
+import { dayOf, photoBlob, reportWaysQuery, sharedNow, shopCurrency, shopZone, useShop, useVisit } from '@/data';
+import type { FontPlaces } from '@/workers/paperOf';
+import type { Press } from '@/workers/paperInWorker';
+import { usePriceBook } from '../price/useVisitPrice';
+
+const address = (font: number): string => new URL(Asset.fromModule(font).uri, window.location.href).href;
+const fonts = (): FontPlaces => ({
+  latin: address(AtkinsonHyperlegibleNext_400Regular),
+  latinBold: address(AtkinsonHyperlegibleNext_700Bold),
+  hebrew: address(NotoSansHebrew_400Regular),
+  arabic: address(NotoSansArabic_400Regular),
+});
+
+/** The visit's report as it is told now, and the shop's paper. */
+export function useReport(): { report: Report; paper: Paper } {
+  const visit = useVisit();
+  const shop = useShop();
+  const ways = useQuery(reportWaysQuery).data ?? usualWays();
+  const book = usePriceBook();
+  const report = useMemo(() => {
+    const { state, allCoils, detail, findings, house, shelf } = visit;
+    const currency = shopCurrency();
+    const digits = currencyDigits(currency);
+    const closedOn = dayOf(state.closed ? state.closed.at : sharedNow());
+    const dues = coilDues(state, allCoils, detail.system.configuration, closedOn, detail.place.latitudeDeg);
+    const worked = findings.filter((life) =>
+      state.findingSteps.some(({ value }) => value.findingId === life.findingId && (value.step === 'fixed' || value.step === 'done')),
+    );
+    return visitReport({
+      state,
+      events: detail.events,
+      coils: allCoils,
+      place: detail.place,
+      system: detail.system,
+      shop: { name: shop.name, address: shop.address ?? '' },
+      zone: shopZone(),
+      units: house.units,
+      currency,
+      ways,
+      judgement: judgementOf(state, allCoils, { ...detail.system, altitudeM: detail.place.altitudeM }),
+      findings,
+      price: book
+        ? sumLines(
+            [
+              ...workLines(doneWork(state, allCoils, book.facesIncluded), book, digits),
+              ...worked.flatMap((life) => findingLines(life, book, digits)),
+            ],
+            digits,
+          )
+        : null,
+      nameOfCleaner: (id) => shelf.find((row) => row.id === id)?.name ?? '',
+      dues: state.closed?.value.coils
+        ? state.closed.value.coils.map((row) => ({ coilId: row.coilId, date: row.nextDue }))
+        : dues.coils.map(({ coilId, due }) => ({ coilId, date: due.date })),
+      nextDue: state.closed?.value.nextDue ?? dues.first.date,
+    });
+  }, [visit, shop.name, shop.address, ways, book]);
+  return { report, paper: ways.paper };
+}
+
+/** Makes the PDF on this device, with the photos that it can get. */
+export async function makePaper(press: Press, report: Report, paper: Paper, tell: (share: number) => void): Promise<Blob> {
+  const ids = [...new Set(report.blocks.flatMap((block) => (block.is === 'photos' ? block.photos.map((photo) => photo.photoId) : [])))];
+  const pictures = (await Promise.all(ids.map(async (photoId) => ({ photoId, blob: await photoBlob(photoId).catch(() => null) })))).flatMap(
+    ({ photoId, blob }) => (blob ? [{ photoId, blob }] : []),
+  );
+  const bytes = await press.set({ report, paper, pictures, fonts: fonts(), madeAt: sharedNow() }, tell);
+  return new Blob([bytes as BlobPart], { type: 'application/pdf' });
+}
