@@ -2,6 +2,7 @@ import { join, dirname } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import type { Page } from '@playwright/test';
 import { drawnPicture, markCorners } from './support/drawnPicture';
+import { makeReport, printed } from './support/paper';
 import { expect, test } from './support/fixtures';
 import { Technician } from './support/technician';
 
@@ -29,9 +30,6 @@ test('pictures', async ({ site, server }) => {
   await site.getByTestId('bench-ratio').fill('16 oz per gallon');
   await expect(site.getByTestId('two-readings')).toBeVisible();
   await shoot(site, 'bench');
-  await site.goto(`${server.url}/places/fennick`);
-  await expect(site.getByTestId('sun-today')).toBeVisible();
-  await shoot(site, 'place');
   await site.goto(server.url);
 
   await tech.openVisit('demo-visit-14');
@@ -153,9 +151,15 @@ test('pictures', async ({ site, server }) => {
   await expect(site.getByTestId('left-lowCharge')).toBeVisible();
   await shoot(site, 'readings');
 
-  // A shop of one's own, beside the demo.
-  await site.goto(`${server.url}/more`);
-  await site.getByTestId('which-shop').click();
-  await expect(site.getByTestId('first-start')).toBeVisible();
-  await shoot(site, 'first-start');
+  // A quote, and the first page of a report as it is printed.
+  await site.goto(`${server.url}/visits/demo-visit-15/close`);
+  await site.getByTestId('note-finding').click();
+  await site.getByRole('radio', { name: 'Pitted contactor' }).click();
+  await site.getByTestId('finding-keep').click();
+  await site.goto(`${server.url}/visits/demo-visit-15/quote`);
+  await site.getByTestId('quote-offer').click();
+  await tech.sign();
+  await shoot(site, 'quote');
+  await site.goto(`${server.url}/visits/demo-visit-14/report`);
+  await printed(site, await makeReport(site), join(FOLDER, 'report.png'));
 });

@@ -311,7 +311,9 @@ const DATA_SCHEMAS: Record<EventKind, Schema<AnyObject | null | undefined>> = {
   }),
   'quote.made': object({
     number: words('The number', 30),
-    currency: text().required('The currency is missing.').length(3, 'The currency must have three letters.'),
+    currency: text()
+      .required('The currency is missing.')
+      .matches(/^[A-Z]{3}$/, 'The currency must be a code of three letters, such as USD.'),
     options: array(quoteOption())
       .required('The ways to do it are missing.')
       .min(1, 'Offer one way at least.')

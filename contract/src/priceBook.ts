@@ -3,7 +3,7 @@ import { array, object, type InferType } from 'yup';
 import { changedFrom, figure, money, oneOf, percent, words } from './fields';
 
 const once = (name: string) => (rows: unknown) => {
-  const all = (Array.isArray(rows) ? rows : []).map((row: Record<string, unknown>) => String(row[name]).trim().toLowerCase());
+  const all = (Array.isArray(rows) ? rows : []).map((row: Record<string, unknown> | null) => String(row?.[name]).trim().toLowerCase());
   return new Set(all).size === all.length;
 };
 

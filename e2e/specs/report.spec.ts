@@ -93,12 +93,10 @@ test('a full visit of two coils with twelve photos on paper: read back, under it
   const bytes = await makeReport(site);
   const tookMs = Date.now() - began;
   await slow.send('Emulation.setCPUThrottlingRate', { rate: 1 });
-  test
-    .info()
-    .annotations.push({
-      type: 'report of two coils and 12 photos',
-      description: `${tookMs} ms at a quarter of the speed, ${Math.round(bytes.length / 1000)} kB`,
-    });
+  test.info().annotations.push({
+    type: 'report of two coils and 12 photos',
+    description: `${tookMs} ms at a quarter of the speed, ${Math.round(bytes.length / 1000)} kB`,
+  });
   expect(bytes.length).toBeLessThan(2_000_000);
 
   const pdf = await readPdf(bytes);

@@ -1,5 +1,6 @@
 import { expect, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
 import { getDocument, OPS } from 'pdfjs-dist/legacy/build/pdf.mjs';
 
 /** Has the report made on the device and saves it. @returns the file */
@@ -45,4 +46,31 @@ export async function readPdf(bytes: Uint8Array): Promise<ReadPdf> {
   }
   await pdf.destroy();
   return read;
+}
+
+/** Draws the first page of a PDF as it is printed, and keeps the picture. */
+export async function printed(site: Page, bytes: Uint8Array, path: string): Promise<void> {
+  const sheet = await site.context().newPage();
+  for (const part of ['pdf', 'pdf.worker'])
+    await sheet.addScriptTag({ path: createRequire(import.meta.url).resolve(`pdfjs-dist/build/${part}.min.mjs`), type: 'module' });
+  await sheet.waitForFunction(() => 'pdfjsLib' in globalThis && 'pdfjsWorker' in globalThis);
+  await sheet.evaluate(async (text) => {
+    const lib = (globalThis as unknown as { pdfjsLib: { getDocument: (from: object) => { promise: Promise<never> } } }).pdfjsLib;
+    const data = Uint8Array.from(atob(text), (sign) => sign.charCodeAt(0));
+    const pdf = (await lib.getDocument({ data }).promise) as unknown as {
+      getPage: (n: number) => Promise<{
+        getViewport: (at: { scale: number }) => { width: number; height: number };
+        render: (into: object) => { promise: Promise<void> };
+      }>;
+    };
+    const page = await pdf.getPage(1);
+    const viewport = page.getViewport({ scale: 1.2 });
+    const canvas = document.createElement('canvas');
+    canvas.width = viewport.width;
+    canvas.height = viewport.height;
+    document.body.append(canvas);
+    await page.render({ canvasContext: canvas.getContext('2d'), viewport }).promise;
+  }, Buffer.from(bytes).toString('base64'));
+  await sheet.locator('canvas').screenshot({ path });
+  await sheet.close();
 }

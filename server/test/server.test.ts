@@ -4,6 +4,8 @@ import { join } from 'node:path';
 import type {
   CoilRecord,
   DayRecord,
+  ErrorBody,
+  OpenRecord,
   PlaceRecord,
   PlacePage,
   ShelfRecord,
@@ -202,6 +204,63 @@ describe('what earlier visits left', () => {
     expect(known.surveys['fennick-hp-out']?.answers.disconnect).toBe('unknown');
     expect(known.chemistries.length).toBeGreaterThan(0);
     expect(known.air).toMatchObject({ sun: 'shade' });
+  });
+
+  test('what is open in the shop: most urgent first, with quotes that wait and visits left for parts; a quote with wrong sums is refused', async () => {
+    const open = async () => (await server.call<OpenRecord>('GET', '/open')).body;
+    const here = async () => (await open()).findings.filter((life) => life.systemId === 'harrow-roof');
+    expect((await here()).map((life) => [life.what, life.placeName])).toEqual([['port-caps', 'Harrow Road bungalow']]);
+    const visitId = (
+      await server.call<VisitRecord>('POST', '/visits', { systemId: 'harrow-roof', day: '2026-08-03', startMinute: 540, durationMin: 60 })
+    ).body.id;
+    const pad = event(visitId, 'finding.noted', { what: 'pad', coilId: null, note: '', action: 'Quote levelling' });
+    const wiring = event(visitId, 'finding.noted', { what: 'wiring', coilId: null, note: 'Chewed', action: 'Refer' });
+    expect((await send(visitId, event(visitId, 'visit.started', {}), pad, wiring)).status).toBe(200);
+    expect((await here()).map((life) => [life.what, life.urgency, life.customerName])).toEqual([
+      ['wiring', 'stop', 'Harrow Road Foot Clinic'],
+      ['port-caps', 'soon', 'Harrow Road Foot Clinic'],
+      ['pad', 'watch', 'Harrow Road Foot Clinic'],
+    ]);
+    const line = { id: 'l', words: 'Pad levelled', quantity: '1', net: '95.00', taxPct: '5.5', tax: '5.23', findingId: pad.id };
+    const quote = (total: string, currency = 'USD') =>
+      event(visitId, 'quote.made', {
+        number: 'Q1',
+        currency,
+        options: [{ id: 'all', name: 'All', leaves: '', lines: [line], net: '95.00', tax: '5.23', total }],
+        validUntil: '2026-09-03',
+        note: '',
+      });
+    expect((await send<ErrorBody>(visitId, quote('100.22'))).body.error.message).toMatch(/sums of "All"/);
+    expect((await send(visitId, quote('100.23', 'usd'))).status).toBe(422);
+    const good = quote('100.23');
+    expect((await send(visitId, good)).status).toBe(200);
+    expect((await open()).quotes.map((row) => [row.quoteId, row.visitId])).toContainEqual([good.id, visitId]);
+    // Ives has no licence: the server says so whatever the phone let through.
+    const fixed = event(visitId, 'finding.step', { findingId: wiring.id, step: 'fixed', words: '' }, { by: 'Ives Vane' });
+    const refusal = (await send<ErrorBody>(visitId, fixed)).body.error.message;
+    expect(refusal).toMatch(/Offer it first/);
+    const told = { quoteId: good.id, optionId: 'all', name: 'The clinic', how: 'told', strokes: [], words: '' };
+    await send(visitId, event(visitId, 'quote.answered', told));
+    await send(
+      visitId,
+      event(visitId, 'visit.suspended', {
+        reason: 'Waits for a pad',
+        findingIds: [pad.id],
+        due: '2026-08-20',
+        lies: '',
+        told: 'The clinic',
+        safe: ['water-off', 'told'],
+      }),
+    );
+    expect(await open()).toMatchObject({ pauses: expect.arrayContaining([expect.objectContaining({ visitId })]) as unknown });
+    expect((await open()).quotes.map((row) => row.quoteId)).not.toContain(good.id);
+    await send(
+      visitId,
+      event(visitId, 'visit.resumed', { checked: ['rain', 'people'], note: '' }),
+      event(visitId, 'finding.step', { findingId: pad.id, step: 'fixed', words: 'Levelled' }),
+    );
+    expect((await here()).map((life) => life.what)).toEqual(['wiring', 'port-caps']);
+    expect((await open()).pauses.map((row) => row.visitId)).not.toContain(visitId);
   });
 
   test('a finding stays with the system over visits until one closes it', async () => {

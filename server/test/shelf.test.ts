@@ -294,6 +294,8 @@ test('a mix put right is not called stronger than needed; one made twice as stro
   const wanted = plan.waterParts!;
   // Half as strong at first, then as much concentrate again, straight: right in all.
   await send(event('plan.made', { coilId: coil.id, plan }), mix(0.1, 0.2 * wanted), mix(0.1, 0));
+  const put = (item: string) => event('close.checked', { item, ok: true, reason: '' });
+  await send(put('container'), put('bottle'));
   await send(event('visit.closed', { nextDue: '2027-06-01', why: '', note: '' }));
   expect((await cost()).stronger).toEqual({ litres: 0, money: 0 });
   await send(

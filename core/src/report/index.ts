@@ -1,4 +1,4 @@
 export { PAPERS, REPORT_SECTION_NAMES, REPORT_SECTIONS, usualWays, type Paper, type ReportSection, type ReportWays } from './ways';
 export { type Report, type ReportBlock } from './blocks';
-export { visitReport, type ReportInput } from './visitReport';
+export { visitReport } from './visitReport';
 export { REPORT_FONTS, reportSheet, type Sheet } from './layout';

@@ -5,7 +5,7 @@ import type { CoilPlan, HouseRules } from '../method';
 import type { HeldReadings } from '../readings';
 import type { CoilSurvey, FaceGrades, EfficiencyEra, MeteringDevice, SiteConditions, VisitStory } from '../survey';
 import type { Finding, FindingStepMade } from './findingLife';
-import type { CloseCheck, SignOff } from './closing';
+import type { CloseCheck, SignOff } from './closeItems';
 import type { GateStep } from './gate';
 import type { PowerStep } from './powerUp';
 import type { QuoteAnswer, QuoteMade } from './quote';

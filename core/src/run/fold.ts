@@ -6,7 +6,7 @@ import type { CoilPlan, Section } from '../method';
 import type { HeldReadings } from '../readings';
 import { completeStory, completeSurvey, type CoilSurvey, type FaceGrades, type SiteConditions, type VisitStory } from '../survey';
 import type { EventDataByKind, SplitReading, Identity, MixMade, Photo, RulesChosen, VisitEvent } from './events';
-import type { CloseCheck, CloseItem, SignOff } from './closing';
+import type { CloseCheck, CloseItem, SignOff } from './closeItems';
 import type { DrainTest } from './drain';
 import type { Finding, FindingStepMade } from './findingLife';
 import { foamOn, inNewAir, misted, type FoamOn } from './foam';

@@ -19,15 +19,14 @@ export {
   findingSteps,
   isOpenFinding,
   isPromised,
-  whyNotStep,
   wholeFinding,
   type Finding,
   type FindingLife,
-  type FindingStanding,
   type FindingStep,
   type FindingStepMade,
 } from './findingLife';
-export { CLOSE_ITEMS, closingGate, type CloseItem, type CloseLine } from './closing';
+export { CLOSE_ITEMS, type CloseItem } from './closeItems';
+export { closingGate, type CloseLine } from './closing';
 export { findingsHere } from './findingsHere';
 export {
   ANSWER_WAY_NAMES,
@@ -36,7 +35,6 @@ export {
   quotedFindings,
   type AnswerWay,
   type Quote,
-  type QuoteAnswer,
   type QuoteLine,
   type QuoteMade,
   type QuoteOption,
@@ -51,9 +49,7 @@ export {
   safeStepsFor,
   type Pause,
   type Recheck,
-  type Resumed,
   type SafeStep,
-  type SuspendedFor,
 } from './suspend';
 export { type Page } from './pages';
 export { entryWords } from './entryWords';

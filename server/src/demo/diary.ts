@@ -1,4 +1,4 @@
-import type { Grade, Soil, SunExposure } from '@elm-mist/core';
+import type { FindingKind, Grade, Soil, SunExposure } from '@elm-mist/core';
 
 /** Grades by face (given order), one number for every row of it. */
 type FaceGradesList = readonly Grade[];
@@ -25,6 +25,8 @@ export interface DiaryVisit {
   drop?: [before: number, after: number];
   coils: DiaryCoil[];
   note?: string;
+  /** What was found besides soil. */
+  finding?: { what: FindingKind; note: string };
 }
 
 const out = (before: FaceGradesList, after: FaceGradesList, ...soils: Soil[]): DiaryCoil => ({ side: 'out', before, after, soils });
@@ -108,6 +110,7 @@ export const DEMO_DIARY: DiaryVisit[] = [
     drop: [8.1, 10.6],
     coils: [out([3, 3], [1, 1], 'dust', 'seed-fluff'), inn([2], [0], 'dust')],
     note: 'Some felt stayed in the middle; all-aluminium, so no stronger.',
+    finding: { what: 'port-caps', note: 'Both caps gone' },
   }),
   past({
     systemId: 'goosewater-cottage',
@@ -118,6 +121,7 @@ export const DEMO_DIARY: DiaryVisit[] = [
     by: 1,
     air: [20, 70, 1, 'shade'],
     coils: [out([2, 1, 1], [0, 0, 0], 'grass', 'seed-fluff'), inn([1, 1], [0, 0], 'dust')],
+    finding: { what: 'line-insulation', note: 'Split open along the sunny side' },
   }),
   past({
     systemId: 'goosewater-boathouse',

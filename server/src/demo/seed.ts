@@ -4,6 +4,7 @@ import {
   emptySurvey,
   dayIn,
   dayLater,
+  FINDING_TABLE,
   foldVisit,
   gateStepsFor,
   GATE_TABLE,
@@ -26,6 +27,7 @@ import type { Db, Store } from '../store/open';
 import { anyPlace, coilToRow, indexAllPlaces } from '../store/places';
 import { readMeta, writeHouseRules, writeMeta, writePriceBook, writeReportWays, writeShop } from '../store/settings';
 import { writeRead } from '../store/visits';
+import { settleOpen } from '../services/open';
 import { READ_VERSION } from '../services/reads';
 import { DEMO_SEEDED } from '../services/shop';
 import { surroundings } from '../services/visitFrame';
@@ -149,6 +151,10 @@ function eventsOf(visitId: string, day: string, diary: DiaryVisit, number: numbe
     day,
     place.latitudeDeg,
   );
+  if (diary.finding) {
+    const { what, note } = diary.finding;
+    add(1, 'finding.noted', { what, coilId: null, note, action: FINDING_TABLE[what].action });
+  }
   add(5, 'visit.closed', {
     nextDue: first.date,
     why: first.because.rules[0]?.because ?? '',
@@ -209,6 +215,7 @@ function insertAll(db: Db, today: string): number {
     if (events.length > 0)
       writeRead(db, id, READ_VERSION, visitRead(state, events, around.coils, { ...around.system, altitudeM: around.place.altitudeM }));
     if (state.closed) db.update(t.visit).set({ closedAs: around }).where(eq(t.visit.id, id)).run();
+    if (diary.finding) settleOpen(db, systemId);
     // The shelf was counted this morning: what was used before is not on it any more.
     if (day === today && state.closed) settleStock(db, id, state, state.closed.by, state.closed.at);
   });

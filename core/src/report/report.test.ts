@@ -1,0 +1,97 @@
+import { judgementOf } from '../beads';
+import { foldVisit, findingsHere, type VisitEvent } from '../run';
+import { fullRun, fullRunCoils, scribe } from '../testing/fullRun';
+import { FINDING_KINDS } from '../survey';
+import { REPORT_SECTION_NAMES, REPORT_SECTIONS, reportSheet, usualWays, visitReport } from '.';
+import type { ReportInput } from './visitReport';
+import { stretches } from './rightToLeft';
+import { sectionRuns } from './sectionRuns';
+
+const SYSTEM = { refrigerant: 'R-410A' as const, btuh: 36_000, altitudeM: 0 };
+function reported(events: readonly VisitEvent[], over: Partial<ReportInput> = {}) {
+  const state = foldVisit('v', 'split-cool', events);
+  return visitReport({
+    state,
+    events,
+    coils: fullRunCoils,
+    place: { name: 'Fennick terrace', address: '7 Lantern Row', customerName: 'Odile Fennick' },
+    system: { name: 'Heat pump', model: 'QH4-036B' },
+    shop: { name: 'Cotter & Vane Coil Care', address: 'Saltlick Bend' },
+    zone: 'America/Chicago',
+    units: 'us',
+    currency: 'USD',
+    ways: { ...usualWays(), guarantee: 'We wash it again.', guaranteeDays: 30 },
+    judgement: judgementOf(state, fullRunCoils, SYSTEM),
+    findings: findingsHere([], state),
+    price: null,
+    nameOfCleaner: (id) => id,
+    dues: [],
+    nextDue: '2027-06-11',
+    ...over,
+  });
+}
+const words = (report: ReturnType<typeof reported>) => JSON.stringify(report.blocks);
+
+test('a soak is told as it really ran: by the plan of its moment, to its own rinse, with what the look after found', () => {
+  const events = fullRun('v');
+  const runs = sectionRuns(events);
+  const applied = events.filter((event) => event.kind === 'section.applied');
+  expect(runs.map((run) => run.appliedAt)).toEqual(applied.map((event) => event.at));
+  expect(runs.filter((run) => run.found === 'again')).toHaveLength(1);
+  for (const run of runs) expect(run.soakedS).toBe(Math.round((Date.parse(run.rinsedAt!) - Date.parse(run.appliedAt)) / 1000));
+  // Taken back, it never was.
+  const last = applied.at(-1)!;
+  const undone = {
+    ...last,
+    id: 'undo',
+    at: new Date(Date.parse(events.at(-1)!.at) + 1000).toISOString(),
+    kind: 'event.undone',
+    data: { eventId: last.id },
+  };
+  expect(sectionRuns([...events, undone as VisitEvent])).toHaveLength(runs.length - 1);
+});
+
+test('the first page says found, done, result, advice and next before anything else; the rest begins on a new page', () => {
+  const report = reported(fullRun('v'));
+  const headings = report.blocks.flatMap((block) => (block.is === 'heading' ? [block] : []));
+  expect(headings.slice(0, 5).map((block) => block.text)).toEqual(['Found', 'Done', 'Result', 'What you can do', 'Next']);
+  expect(headings.filter((block) => block.pageBefore).map((block) => block.text)).toEqual([REPORT_SECTION_NAMES.coils]);
+  for (const told of ['No capacitor in this cabinet.', 'still dirty, again', 'Odile Fennick', 'Guarantee', 'Until 11 July 2026'])
+    expect(words(report)).toContain(told);
+});
+
+test('what the shop does not print is not printed, and nothing else goes with it', () => {
+  for (const left of REPORT_SECTIONS) {
+    const report = reported(fullRun('v'), { ways: { ...usualWays(), without: [left] } });
+    const there = report.blocks.flatMap((block) => (block.is === 'heading' ? [block.text] : []));
+    expect(there).not.toContain(REPORT_SECTION_NAMES[left]);
+    expect(there.filter((text) => text !== 'Found').length).toBeGreaterThan(5);
+  }
+});
+
+test('nothing done, nothing priced, sixty findings: each makes an honest document, and sets', () => {
+  const empty = reported([]);
+  expect(words(empty)).toContain('not closed');
+  expect(words(empty)).toContain('Nothing was measured or graded afterwards.');
+  expect(words(empty)).not.toContain('Guarantee');
+  const run = scribe('v');
+  for (let i = 0; i < 60; i += 1)
+    run.happen('finding.noted', { what: FINDING_KINDS[i % FINDING_KINDS.length]!, coilId: null, note: `Seen ${i}`, action: 'Do it' });
+  const many = reported(run.events);
+  for (let i = 0; i < 60; i += 1) expect(words(many)).toContain(`Seen ${i}"`);
+  for (const report of [empty, many, reported(fullRun('v'))])
+    for (const paper of ['letter', 'a4'] as const) {
+      const sheet = reportSheet(report, paper, () => null, 0);
+      expect((sheet['content'] as unknown[]).length).toBeGreaterThan(report.blocks.length - 5);
+    }
+});
+
+test('right-to-left words are turned round within their stretch; others stay as they are', () => {
+  expect(stretches('Ångström Łucja')).toEqual([{ text: 'Ångström Łucja', script: 'latin' }]);
+  expect(stretches('For שרה בת לוי, flat 2')).toEqual([
+    { text: 'For ', script: 'latin' },
+    { text: 'לוי, בת שרה ', script: 'hebrew' },
+    { text: 'flat 2', script: 'latin' },
+  ]);
+  expect(stretches('ليلى نور').map((part) => [part.script, part.text])).toEqual([['arabic', 'نور ليلى']]);
+});
