@@ -129,7 +129,7 @@ export function FindingScreen() {
             <LinkRow
               title="Put it on a quote"
               under="Priced from the price book, accepted by name"
-              href={`/visits/${detail.visit.id}/quote`}
+              href={`/visits/${detail.visit.id}/quote?findingId=${life.findingId}`}
               testID="finding-to-quote"
             />
           ) : null}

@@ -12,7 +12,8 @@ const DAY = /^\d{4}-\d{2}-\d{2}$/;
 /** A quote is put together: which ways to open, which findings, and a price for what the book has none for. */
 export function MakeQuote({ done, first }: { done: () => void; first: string | null }) {
   const book = usePriceBook();
-  return book ? <MakeWith book={book} done={done} first={first} /> : <MakeWith book={emptyBook()} done={done} first={first} />;
+  // Without signal and never read, it is an empty one: prices are then typed on the quote.
+  return <MakeWith book={book ?? emptyBook()} done={done} first={first} />;
 }
 
 function MakeWith({ book, done, first }: { book: PriceBook; done: () => void; first: string | null }) {
@@ -23,15 +24,17 @@ function MakeWith({ book, done, first }: { book: PriceBook; done: () => void; fi
   const offers = findings.filter((life) => isOpenFinding(life) && !isPromised(life));
   const washed = Object.values(state.sections).some((coil) => Object.values(coil).some((section) => section.rinsedAtMs !== null));
   const [draft, keep, drop] = useDraft<QuoteDraft>(`quote.${detail.visit.id}`, () => ({
-    // What is washed already is not offered any more.
-    ways: washed ? [] : ways.filter((way) => way.id === 'proposed').map((way) => way.id),
-    findingIds: first ? [first] : offers.map((life) => life.findingId),
+    ways: null,
+    findingIds: null,
     typed: {},
     validUntil: dayLater(today, book.validDays),
     note: '',
   }));
   const [trouble, setTrouble] = useState<Record<string, string>>({});
-  const { options, open } = optionsOf(draft, ways, offers, book, currency);
+  // What is washed already is not offered any more.
+  const chosenWays = draft.ways ?? (washed ? [] : ways.filter((way) => way.id === 'proposed').map((way) => way.id as string));
+  const chosenFindings = draft.findingIds ?? (first ? [first] : offers.map((life) => life.findingId));
+  const { options, open } = optionsOf({ ways: chosenWays, findingIds: chosenFindings, typed: draft.typed }, ways, offers, book, currency);
   const wanted = new Map(open.map((line) => [line.id, line]));
   // A line that was priced by hand stays in sight, so that it can be put right.
   const typedIds = options.flatMap((option) => option.lines).filter((line) => line.id in draft.typed && !wanted.has(line.id));
@@ -66,7 +69,7 @@ function MakeWith({ book, done, first }: { book: PriceBook; done: () => void; fi
           <AnyOf
             label="Ways to open"
             options={ways.map((way) => ({ value: way.id, label: `${way.name}, ${formatMoney(way.total, currency)}` }))}
-            value={draft.ways}
+            value={chosenWays}
             onChange={(chosen) => keep({ ...draft, ways: chosen })}
           />
         </>
@@ -77,7 +80,7 @@ function MakeWith({ book, done, first }: { book: PriceBook; done: () => void; fi
           <AnyOf
             label="Findings"
             options={offers.map((life) => ({ value: life.findingId, label: wholeFinding(life).name }))}
-            value={draft.findingIds}
+            value={chosenFindings}
             onChange={(findingIds) => keep({ ...draft, findingIds })}
           />
         </>

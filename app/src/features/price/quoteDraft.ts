@@ -12,9 +12,10 @@ import {
 
 /** What is put on a quote. */
 export interface QuoteDraft {
-  /** Ways to open that are offered; none where only findings are. */
-  ways: string[];
-  findingIds: string[];
+  /** Ways to open that are offered; none where only findings are. Null until somebody chose. */
+  ways: string[] | null;
+  /** Null until somebody chose: all of them. */
+  findingIds: string[] | null;
   /** Prices typed for lines that the book has none for, by line id. */
   typed: Record<string, string>;
   validUntil: string;
@@ -35,7 +36,7 @@ function withTyped(line: PriceLine, typed: Record<string, string>, taxPct: strin
 
 /** The options that a draft makes, with lines that still want a price named. */
 export function optionsOf(
-  draft: Pick<QuoteDraft, 'ways' | 'findingIds' | 'typed'>,
+  draft: { ways: readonly string[]; findingIds: readonly string[]; typed: Record<string, string> },
   ways: readonly WayToOpen[],
   findings: readonly FindingLife[],
   book: PriceBook,
