@@ -564,6 +564,8 @@ export {
   type WayToOpen,
 } from './price';
 export {
+  calendarFile,
+  firstPageText,
   PAPERS,
   REPORT_FONTS,
   REPORT_SECTION_NAMES,
@@ -571,6 +573,7 @@ export {
   reportSheet,
   usualWays,
   visitReport,
+  type CalendarDay,
   type Paper,
   type Report,
   type ReportBlock,

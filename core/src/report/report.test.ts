@@ -2,7 +2,7 @@ import { judgementOf } from '../beads';
 import { foldVisit, findingsHere, type VisitEvent } from '../run';
 import { fullRun, fullRunCoils, scribe } from '../testing/fullRun';
 import { FINDING_KINDS } from '../survey';
-import { REPORT_SECTION_NAMES, REPORT_SECTIONS, reportSheet, usualWays, visitReport } from '.';
+import { firstPageText, REPORT_SECTION_NAMES, REPORT_SECTIONS, reportSheet, usualWays, visitReport } from '.';
 import type { ReportInput } from './visitReport';
 import { stretches } from './rightToLeft';
 import { sectionRuns } from './sectionRuns';
@@ -58,6 +58,14 @@ test('the first page says found, done, result, advice and next before anything e
   expect(headings.filter((block) => block.pageBefore).map((block) => block.text)).toEqual([REPORT_SECTION_NAMES.coils]);
   for (const told of ['No capacitor in this cabinet.', 'still dirty, again', 'Odile Fennick', 'Guarantee', 'Until 11 July 2026'])
     expect(words(report)).toContain(told);
+});
+
+test('the words for a message are the first page and nothing behind it', () => {
+  const text = firstPageText(reported(fullRun('v')));
+  expect(text).toContain('What you can do\n- ');
+  expect(text).toContain('Due again: 11 June 2027');
+  expect(text).not.toContain(REPORT_SECTION_NAMES.sections);
+  expect(text.endsWith('Cotter & Vane Coil Care · Saltlick Bend')).toBe(true);
 });
 
 test('what the shop does not print is not printed, and nothing else goes with it', () => {

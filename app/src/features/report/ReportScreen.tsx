@@ -6,12 +6,13 @@ import { Act, Banner, Body, Companion, GradeStrip, Heading, LinkRow, Part, Row, 
 import { SignatureMark } from '../shared/Signature';
 import { goTo, VisitScreen } from '../visit/VisitScreen';
 import { readyPress, type Press } from '@/workers/paperInWorker';
+import { HandOver } from './HandOver';
 import { makePaper, useReport } from './useReport';
 
 /** What is handed over, as it will stand on paper, and the paper itself. */
 export function ReportScreen() {
   const { detail } = useVisit();
-  const { report, paper } = useReport();
+  const { report, paper, dues, nextDue } = useReport();
   const [share, setShare] = useState<number | null>(null);
   const [trouble, setTrouble] = useState('');
   const [made, setMade] = useState<{ url: string; size: number } | null>(null);
@@ -76,6 +77,7 @@ export function ReportScreen() {
           <Block key={i} block={block} />
         ))}
       </Part>
+      <HandOver report={report} dues={dues} nextDue={nextDue} />
       <LinkRow
         title="What is printed"
         under="Paper, sections, guarantee: chosen once for the shop"

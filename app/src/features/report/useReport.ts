@@ -32,12 +32,16 @@ const fonts = (): FontPlaces => ({
 });
 
 /** The visit's report as it is told now, and the shop's paper. */
-export function useReport(): { report: Report; paper: Paper } {
+export function useReport(): { report: Report; paper: Paper; dues: { coilId: string; date: string }[]; nextDue: string } {
   const visit = useVisit();
   const shop = useShop();
   const ways = useQuery(reportWaysQuery).data ?? usualWays();
   const book = usePriceBook();
-  const report = useMemo(() => {
+  const {
+    report,
+    dues: days,
+    nextDue,
+  } = useMemo(() => {
     const { state, allCoils, detail, findings, house, shelf } = visit;
     const currency = shopCurrency();
     const digits = currencyDigits(currency);
@@ -46,7 +50,11 @@ export function useReport(): { report: Report; paper: Paper } {
     const worked = findings.filter((life) =>
       state.findingSteps.some(({ value }) => value.findingId === life.findingId && (value.step === 'fixed' || value.step === 'done')),
     );
-    return visitReport({
+    const told = state.closed?.value.coils
+      ? state.closed.value.coils.map((row) => ({ coilId: row.coilId, date: row.nextDue }))
+      : dues.coils.map(({ coilId, due }) => ({ coilId, date: due.date }));
+    const soonest = state.closed?.value.nextDue ?? dues.first.date;
+    const made = visitReport({
       state,
       events: detail.events,
       coils: allCoils,
@@ -69,13 +77,12 @@ export function useReport(): { report: Report; paper: Paper } {
           )
         : null,
       nameOfCleaner: (id) => shelf.find((row) => row.id === id)?.name ?? '',
-      dues: state.closed?.value.coils
-        ? state.closed.value.coils.map((row) => ({ coilId: row.coilId, date: row.nextDue }))
-        : dues.coils.map(({ coilId, due }) => ({ coilId, date: due.date })),
-      nextDue: state.closed?.value.nextDue ?? dues.first.date,
+      dues: told,
+      nextDue: soonest,
     });
+    return { report: made, dues: told, nextDue: soonest };
   }, [visit, shop.name, shop.address, ways, book]);
-  return { report, paper: ways.paper };
+  return { report, paper: ways.paper, dues: days, nextDue };
 }
 
 /** Makes the PDF on this device, with the photos that it can get. */
