@@ -41,6 +41,8 @@ export type Entry = { [K in EventKind]: { kind: K; data: EventDataByKind[K] } }[
 export interface OpenVisit {
   detail: VisitDetail;
   state: VisitState;
+  /** Every entry, those that wait to be sent among them. */
+  events: VisitEvent[];
   /** Coils not set aside, in the visit's order: outdoor first. */
   coils: CoilRecord[];
   allCoils: CoilRecord[];
@@ -169,6 +171,7 @@ export function VisitRoot({
     return {
       detail,
       state,
+      events,
       allCoils,
       coils: allCoils.filter((coil) => inHand.has(coil.id)),
       done: beadsDone(state, allCoils),

@@ -7,7 +7,7 @@ import { MOST_MISTS, type CoilPlan } from '../method';
 import { coilRunOf, foamedSections } from './coilRun';
 import { PAGE_OF } from './pages';
 import type { EventKind, VisitCoil, VisitEvent } from './events';
-import { pauseOf } from './beads';
+import { isAirOld, pauseOf } from './beads';
 import { checkCloseCheck, checkClosing, checkSignOff } from './closing';
 import { checkFindingStep, isOpenFinding, type FindingLife } from './findingLife';
 import { findingsHere } from './findingsHere';
@@ -67,6 +67,8 @@ function sectionCheck(
   }
   gateOpenFor(state, event.data.coilId, frame);
   if (event.kind !== 'section.applied') return;
+  if (isAirOld(state, frame.coils))
+    refuse('data.sectionId', 'The air was noted before the pause: note it anew in Look before foam goes on.');
   if (plan.verdict !== 'wash' || !plan.dwell) refuse('data.sectionId', 'The plan as it stands puts no cleaner on this coil.');
   if (state.sections[event.data.coilId]?.[event.data.sectionId]?.foam)
     refuse('data.sectionId', 'Foam is on this section already: mist it, or rinse it first.');
@@ -121,6 +123,10 @@ function undoCheck(state: VisitState, event: VisitEvent<'event.undone'>, { event
     refuse('data.eventId', 'That was before the pause: it stays in the record.');
   if (state.powerUp.done['power-on'] && meant && FOAM_RESTS_ON.includes(meant.kind))
     refuse('data.eventId', 'Power is back: what was foamed, rinsed and found clear before stays in the record.');
+  if (target.kind === 'finding.noted' && state.findingSteps.some(({ value }) => value.findingId === target.id))
+    refuse('data.eventId', 'Something came of this finding already: set it aside instead.');
+  if (target.kind === 'photo.added' && state.signed?.value.photoId === target.data.photoId)
+    refuse('data.eventId', 'This photo stands for the signature: take that back first.');
   if (meant?.kind === 'plan.made') {
     // With what and for how long foam went on is told by the plan of that moment: it stays in the record.
     const { coilId } = meant.data;

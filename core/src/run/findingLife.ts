@@ -193,5 +193,6 @@ export function checkFindingStep(data: FindingStepMade, life: FindingLife | unde
   if (why) throw new CoreError('not-allowed', 'data.step', why);
   if (data.step === 'declined' && data.words.trim().length < LEAST_WORDS)
     throw new CoreError('missing', 'data.words', 'Note what the customer said: it stands on the report.');
-  if (data.step === 'scheduled' && !data.day) throw new CoreError('missing', 'data.day', 'Say for which day it is promised.');
+  if (data.step === 'scheduled' && !/^\d{4}-\d{2}-\d{2}$/.test(data.day ?? ''))
+    throw new CoreError('missing', 'data.day', 'Say for which day it is promised, such as 2026-06-18.');
 }

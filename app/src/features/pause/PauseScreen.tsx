@@ -183,6 +183,11 @@ function GoOn({ pause }: { pause: Pause }) {
         </ThumbBar>
       }
     >
+      {pause.value.due && pause.value.due !== detail.visit.day ? (
+        <Banner tone="wait" right={<Companion title="Move it" onPress={() => router.navigate(`/visits/${detail.visit.id}/move`)} />}>
+          {`It still stands on ${shortDay(detail.visit.day)}: move it to the day of the parts.`}
+        </Banner>
+      ) : null}
       <Part first title={<Heading>Left to wait</Heading>} testID="pause-record">
         <View>
           <Row label="Why" value={pause.value.reason} />

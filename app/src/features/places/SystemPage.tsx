@@ -43,7 +43,7 @@ import {
 import { findingLine } from '../findings/findingWords';
 import { TrendPart } from './TrendPart';
 import { NotOpened } from '../shared/NotOpened';
-import { coilLine, longDay, shortDay, systemLine } from '../shared/words';
+import { coilLine, longDay, shortDay, STANDING_WORDS, systemLine } from '../shared/words';
 
 const wash = (visit: PastVisit): string =>
   visit.coils
@@ -228,7 +228,7 @@ export function SystemPage() {
         {history.map((visit) => (
           <View key={visit.id} style={{ gap: space.xs }}>
             <LinkRow
-              title={`${shortDay(visit.day)}${visit.standing === 'closed' ? '' : ' · under way'}`}
+              title={`${shortDay(visit.day)}${visit.standing === 'closed' ? '' : ` · ${STANDING_WORDS[visit.standing].toLowerCase()}`}`}
               under={`Grade ${wash(visit)}${drop(visit, units)}${visit.by ? ` · ${visit.by}` : ''}${visit.note ? `. ${visit.note}` : ''}`}
               href={`/visits/${visit.id}`}
               testID={`past-${visit.id}`}

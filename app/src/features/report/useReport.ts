@@ -42,7 +42,7 @@ export function useReport(): { report: Report; paper: Paper; dues: { coilId: str
     dues: days,
     nextDue,
   } = useMemo(() => {
-    const { state, allCoils, detail, findings, house, shelf } = visit;
+    const { state, events, allCoils, detail, findings, house, shelf } = visit;
     const currency = shopCurrency();
     const digits = currencyDigits(currency);
     const closedOn = dayOf(state.closed ? state.closed.at : sharedNow());
@@ -56,7 +56,7 @@ export function useReport(): { report: Report; paper: Paper; dues: { coilId: str
     const soonest = state.closed?.value.nextDue ?? dues.first.date;
     const made = visitReport({
       state,
-      events: detail.events,
+      events,
       coils: allCoils,
       place: detail.place,
       system: detail.system,
