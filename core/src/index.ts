@@ -542,25 +542,19 @@ export {
 export { psychroChart, type ChartPoint } from './psychro';
 export {
   currencyDigits,
-  doneWork,
   emptyBook,
-  findingLines,
   formatMoney,
-  lineMoney,
-  plannedWork,
   PRICE_IDS,
   PRICE_NAMES,
   PRICE_WAYS,
-  priceChanges,
-  sumLines,
+  quoteOptions,
+  visitPrice,
   waysToOpen,
-  workLines,
   wrongSums,
-  type Priced,
   type PriceBook,
   type PriceId,
-  type PriceLine,
   type PriceWay,
+  type VisitPrice,
   type WayToOpen,
 } from './price';
 export {

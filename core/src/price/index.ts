@@ -1,5 +1,6 @@
-export { currencyDigits, formatMoney, lessMoney, lineMoney, sumMoney } from './money';
+export { currencyDigits, formatMoney } from './money';
 export { emptyBook, PRICE_IDS, PRICE_NAMES, PRICE_WAYS, type PriceBook, type PriceId, type PriceWay } from './book';
-export { doneWork, plannedWork } from './work';
-export { findingLines, priceChanges, sumLines, workLines, wrongSums, type Priced, type PriceLine } from './price';
+export { wrongSums, type Priced } from './price';
 export { waysToOpen, type WayToOpen } from './ways';
+export { quoteOptions } from './offer';
+export { visitPrice, type VisitPrice } from './visitPrice';

@@ -1,27 +1,12 @@
 import fc from 'fast-check';
 import { planCoil } from '../method';
 import { coil, graded, house, mildDay, shelf } from '../testing/fixtures';
-import { fullRun, fullRunCoils } from '../testing/fullRun';
-import { foldVisit } from '../run';
-import {
-  currencyDigits,
-  doneWork,
-  emptyBook,
-  findingLines,
-  formatMoney,
-  lessMoney,
-  lineMoney,
-  plannedWork,
-  PRICE_IDS,
-  priceChanges,
-  sumLines,
-  sumMoney,
-  waysToOpen,
-  workLines,
-  wrongSums,
-  type PriceBook,
-  type PriceLine,
-} from '.';
+import { fullRun, fullRunCoils, scribe } from '../testing/fullRun';
+import { findingsHere, foldVisit } from '../run';
+import { currencyDigits, emptyBook, formatMoney, PRICE_IDS, quoteOptions, visitPrice, waysToOpen, wrongSums, type PriceBook } from '.';
+import { lessMoney, lineMoney, sumMoney } from './money';
+import { findingLines, priceChanges, sumLines, workLines, type PriceLine } from './price';
+import { doneWork, plannedWork } from './work';
 
 const book: PriceBook = {
   ...emptyBook(),
@@ -179,5 +164,58 @@ describe('a price from what was done', () => {
     const gone = priceChanges(before, after, 2, (id) => (id.startsWith(first.id) ? 'Left out: bees' : ''));
     expect(gone.filter((row) => row.after === null).map((row) => row.why)).toContain('Left out: bees');
     expect(doneWork(foldVisit('v', 'split-cool', []), fullRunCoils, 3)).toEqual([]);
+  });
+});
+
+describe('what was agreed stands', () => {
+  const contactor = { what: 'contactor' as const, coilId: null, note: '', action: 'Quote a contactor' };
+  const noted = () => {
+    const run = scribe('v');
+    run.happen('visit.started', {});
+    const findingId = run.happen('finding.noted', contactor).id;
+    return { run, findingId, lives: () => findingsHere([], run.state()) };
+  };
+  const price = (run: ReturnType<typeof scribe>, by: PriceBook) =>
+    visitPrice({ state: run.state(), coils: fullRunCoils, jobs: [], findings: findingsHere([], run.state()) }, by, 2);
+
+  test('a quote holds each chosen finding once, asks a price for what the book lacks, and adds up', () => {
+    const { findingId, lives } = noted();
+    const offer = { ways: [], findingIds: [findingId], typed: {} };
+    const lacking = quoteOptions(offer, [], lives(), emptyBook(), 2);
+    expect(lacking.open.map((line) => line.id)).toEqual([`${findingId}.work`, `${findingId}.part1`]);
+    const typed = { [`${findingId}.work`]: '47.50', [`${findingId}.part1`]: '38.5' };
+    const full = quoteOptions({ ...offer, typed }, [], lives(), emptyBook(), 2);
+    expect(full.open).toEqual([]);
+    expect(full.options.map((option) => [option.net, option.total])).toEqual([['86.00', '86.00']]);
+    expect(wrongSums(full.options, 2)).toBeNull();
+    const ways = waysToOpen([{ coil: coil(), plan: plan(3) }], book, 2);
+    const both = quoteOptions({ ...offer, ways: ways.map((way) => way.id) }, ways, lives(), book, 2);
+    expect(both.options.map((option) => option.id)).toEqual(['least', 'proposed', 'most']);
+    for (const option of both.options) expect(option.lines.filter((line) => line.findingId === findingId)).toHaveLength(2);
+    expect(wrongSums(both.options, 2)).toBeNull();
+  });
+
+  test('whatever the book says later, and a price typed on the quote with its tax as well', () => {
+    const { run, findingId, lives } = noted();
+    // The book prices the hour with tax, and has no part.
+    const old: PriceBook = { ...book, parts: [] };
+    const { options } = quoteOptions(
+      { ways: [], findingIds: [findingId], typed: { [`${findingId}.part1`]: '40.00' } },
+      [],
+      lives(),
+      old,
+      2,
+    );
+    const quoteId = run.happen('quote.made', { number: 'Q', currency: 'USD', options, validUntil: '2026-07-11', note: '' }).id;
+    run.happen('quote.answered', { quoteId, optionId: 'findings', name: 'O. F.', how: 'told', strokes: [], words: '' });
+    run.happen('finding.step', { findingId, step: 'fixed', words: '' });
+    const dearer: PriceBook = { ...old, rows: old.rows.map((row) => ({ ...row, amount: '999.00' })) };
+    const comes = price(run, dearer)!;
+    expect(comes.accepted).toBe(true);
+    const own = comes.lines.filter((line) => line.findingId === findingId);
+    expect(own.map((line) => [line.net, line.tax])).toEqual(options[0]!.lines.map((line) => [line.net, line.tax]));
+    expect(own.map((line) => line.tax)).not.toContain('0');
+    // The call-out was not on the quote: it is the book's, and said to be so.
+    expect(comes.changes.map((row) => [row.id, row.why])).toEqual([['call-out', 'Not in the offer']]);
   });
 });

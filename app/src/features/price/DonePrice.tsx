@@ -1,30 +1,8 @@
-import {
-  coilName,
-  currencyDigits,
-  doneWork,
-  findingLines,
-  formatMoney,
-  plannedWork,
-  priceChanges,
-  sumLines,
-  workLines,
-  type PriceBook,
-  type PriceLine,
-  type VisitState,
-} from '@elm-mist/core';
+import { formatMoney, type PriceBook } from '@elm-mist/core';
 import { View } from 'react-native';
-import { shopCurrency, useVisit } from '@/data';
+import { shopCurrency } from '@/data';
 import { Heading, Label, LinkRow, Part, Row, Small, space, Strong } from '@/ui';
-import { useJobs, usePriceBook } from './useVisitPrice';
-
-/** What was accepted, as lines; null where nothing was. */
-function acceptedLines(state: VisitState): Pick<PriceLine, 'id' | 'words' | 'net'>[] | null {
-  const lines = state.quotes.flatMap((quote) => {
-    const option = quote.options.find((row) => row.id === quote.answer?.value.optionId);
-    return option?.lines ?? [];
-  });
-  return lines.length > 0 ? lines : null;
-}
+import { useDonePrice, usePriceBook } from './useVisitPrice';
 
 /** What the visit comes to by what was done, and how that differs from what was offered. */
 export function DonePrice() {
@@ -33,33 +11,10 @@ export function DonePrice() {
 }
 
 function DoneWith({ book }: { book: PriceBook }) {
-  const { state, allCoils, findings } = useVisit();
-  const jobs = useJobs();
-  const currency = shopCurrency();
-  const digits = currencyDigits(currency);
-  const show = (amount: string) => formatMoney(amount, currency);
-  const accepted = acceptedLines(state);
-  const worked = findings.filter((life) =>
-    state.findingSteps.some(({ value }) => value.findingId === life.findingId && (value.step === 'fixed' || value.step === 'done')),
-  );
-  // A price that was agreed stands for what is the same; the book prices the rest.
-  const agreed = (line: PriceLine): PriceLine => {
-    const was = accepted?.find((row) => row.id === line.id);
-    return was && line.net === null ? { ...line, net: was.net, tax: line.tax ?? '0' } : line;
-  };
-  const lines = [
-    ...workLines(doneWork(state, allCoils, book.facesIncluded), book, digits),
-    ...worked.flatMap((life) => findingLines(life, book, digits)),
-  ].map(agreed);
-  if (lines.length === 0) return null;
-  const done = sumLines(lines, digits);
-  const before = accepted ?? workLines(plannedWork(jobs, book.facesIncluded), book, digits);
-  const whyNot = (id: string): string => {
-    const coil = allCoils.find((row) => id.startsWith(`${row.id}.`));
-    const aside = coil ? state.skipped[coil.id]?.value : undefined;
-    return aside ? `${coilName(coil ?? { role: 'condenser' })} left out: ${aside}` : '';
-  };
-  const changes = priceChanges(before, done.lines, digits, whyNot);
+  const done = useDonePrice(book);
+  if (!done) return null;
+  const { accepted, changes } = done;
+  const show = (amount: string) => formatMoney(amount, shopCurrency());
   return (
     <Part title={<Heading>What it comes to</Heading>} testID="done-price">
       <View>

@@ -1,9 +1,19 @@
-import { dayLater, emptyBook, formatMoney, isOpenFinding, isPromised, wholeFinding, type PriceBook } from '@elm-mist/core';
+import {
+  dayLater,
+  emptyBook,
+  formatMoney,
+  isOpenFinding,
+  isPromised,
+  wholeFinding,
+  type PriceBook,
+  currencyDigits,
+  quoteOptions,
+} from '@elm-mist/core';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { dayOf, sharedNow, shopCurrency, useDraft, useVisit } from '@/data';
 import { Act, AnyOf, Banner, Companion, Empty, Field, Label, LinkRow, Small, space } from '@/ui';
-import { optionsOf, readAmountText, type QuoteDraft } from './quoteDraft';
+import { readAmountText, typedAmounts, type QuoteDraft } from './quoteDraft';
 import { QuoteLines } from './QuoteOptions';
 import { useJobs, usePriceBook, useWays } from './useVisitPrice';
 
@@ -34,7 +44,13 @@ function MakeWith({ book, done, first }: { book: PriceBook; done: () => void; fi
   // What is washed already is not offered any more.
   const chosenWays = draft.ways ?? (washed ? [] : ways.filter((way) => way.id === 'proposed').map((way) => way.id as string));
   const chosenFindings = draft.findingIds ?? (first ? [first] : offers.map((life) => life.findingId));
-  const { options, open } = optionsOf({ ways: chosenWays, findingIds: chosenFindings, typed: draft.typed }, ways, offers, book, currency);
+  const { options, open } = quoteOptions(
+    { ways: chosenWays, findingIds: chosenFindings, typed: typedAmounts(draft.typed) },
+    ways,
+    offers,
+    book,
+    currencyDigits(currency),
+  );
   const wanted = new Map(open.map((line) => [line.id, line]));
   // A line that was priced by hand stays in sight, so that it can be put right.
   const typedIds = options.flatMap((option) => option.lines).filter((line) => line.id in draft.typed && !wanted.has(line.id));

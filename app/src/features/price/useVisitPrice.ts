@@ -1,5 +1,5 @@
 import type { CoilRecord } from '@elm-mist/contract';
-import { currencyDigits, waysToOpen, type CoilPlan, type PriceBook, type WayToOpen } from '@elm-mist/core';
+import { currencyDigits, visitPrice, waysToOpen, type CoilPlan, type PriceBook, type VisitPrice, type WayToOpen } from '@elm-mist/core';
 import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { priceBookQuery, shopCurrency, useVisit } from '@/data';
@@ -31,4 +31,14 @@ export function useJobs(): PricedJob[] {
 export function useWays(jobs: readonly PricedJob[]): WayToOpen[] {
   const book = usePriceBook();
   return useMemo(() => (book ? waysToOpen(jobs, book, currencyDigits(shopCurrency())) : []), [jobs, book]);
+}
+
+/** What the visit comes to by what was done: on Close and on the report alike. Null before the book is known, or where nothing was done. */
+export function useDonePrice(book: PriceBook | null): VisitPrice | null {
+  const { state, allCoils, findings } = useVisit();
+  const jobs = useJobs();
+  return useMemo(
+    () => (book ? visitPrice({ state, coils: allCoils, jobs, findings }, book, currencyDigits(shopCurrency())) : null),
+    [state, allCoils, jobs, findings, book],
+  );
 }

@@ -2,26 +2,14 @@ import { NotoSansArabic_400Regular } from '@expo-google-fonts/noto-sans-arabic/4
 import { NotoSansHebrew_400Regular } from '@expo-google-fonts/noto-sans-hebrew/400Regular';
 import { AtkinsonHyperlegibleNext_400Regular } from '@expo-google-fonts/atkinson-hyperlegible-next/400Regular';
 import { AtkinsonHyperlegibleNext_700Bold } from '@expo-google-fonts/atkinson-hyperlegible-next/700Bold';
-import {
-  coilDues,
-  currencyDigits,
-  doneWork,
-  findingLines,
-  judgementOf,
-  sumLines,
-  usualWays,
-  visitReport,
-  workLines,
-  type Paper,
-  type Report,
-} from '@elm-mist/core';
+import { coilDues, judgementOf, usualWays, visitReport, type Paper, type Report } from '@elm-mist/core';
 import { useQuery } from '@tanstack/react-query';
 import { Asset } from 'expo-asset';
 import { useMemo } from 'react';
 import { dayOf, photoBlob, reportWaysQuery, sharedNow, shopCurrency, shopZone, useShop, useVisit } from '@/data';
 import type { FontPlaces } from '@/workers/paperOf';
 import type { Press } from '@/workers/paperInWorker';
-import { usePriceBook } from '../price/useVisitPrice';
+import { useDonePrice, usePriceBook } from '../price/useVisitPrice';
 
 const address = (font: number): string => new URL(Asset.fromModule(font).uri, window.location.href).href;
 const fonts = (): FontPlaces => ({
@@ -36,7 +24,7 @@ export function useReport(): { report: Report; paper: Paper; dues: { coilId: str
   const visit = useVisit();
   const shop = useShop();
   const ways = useQuery(reportWaysQuery).data ?? usualWays();
-  const book = usePriceBook();
+  const price = useDonePrice(usePriceBook());
   const {
     report,
     dues: days,
@@ -44,12 +32,8 @@ export function useReport(): { report: Report; paper: Paper; dues: { coilId: str
   } = useMemo(() => {
     const { state, events, allCoils, detail, findings, house, shelf } = visit;
     const currency = shopCurrency();
-    const digits = currencyDigits(currency);
     const closedOn = dayOf(state.closed ? state.closed.at : sharedNow());
     const dues = coilDues(state, allCoils, detail.system.configuration, closedOn, detail.place.latitudeDeg);
-    const worked = findings.filter((life) =>
-      state.findingSteps.some(({ value }) => value.findingId === life.findingId && (value.step === 'fixed' || value.step === 'done')),
-    );
     const told = state.closed?.value.coils
       ? state.closed.value.coils.map((row) => ({ coilId: row.coilId, date: row.nextDue }))
       : dues.coils.map(({ coilId, due }) => ({ coilId, date: due.date }));
@@ -67,21 +51,13 @@ export function useReport(): { report: Report; paper: Paper; dues: { coilId: str
       ways,
       judgement: judgementOf(state, allCoils, { ...detail.system, altitudeM: detail.place.altitudeM }),
       findings,
-      price: book
-        ? sumLines(
-            [
-              ...workLines(doneWork(state, allCoils, book.facesIncluded), book, digits),
-              ...worked.flatMap((life) => findingLines(life, book, digits)),
-            ],
-            digits,
-          )
-        : null,
+      price,
       nameOfCleaner: (id) => shelf.find((row) => row.id === id)?.name ?? '',
       dues: told,
       nextDue: soonest,
     });
     return { report: made, dues: told, nextDue: soonest };
-  }, [visit, shop.name, shop.address, ways, book]);
+  }, [visit, shop.name, shop.address, ways, price]);
   return { report, paper: ways.paper, dues: days, nextDue };
 }
 
