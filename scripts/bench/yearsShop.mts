@@ -72,6 +72,7 @@ export function makeYears(folder: string): { visits: number; events: number } {
   const move = db.prepare(
     `insert into stock_move (id, item_id, cleaner_id, visit_id, litres, why, "by", "at") values (?, null, 'bramble', ?, -0.2, 'visit', 'Wren Cotter', ?)`,
   );
+  const ENTRY_ID = /[0-9a-f]{8}-0000-7000-8000-[0-9a-f]{12}/g;
   let number = 0;
   let events = 0;
   while (number < SHOP.visits) {
@@ -91,12 +92,22 @@ export function makeYears(folder: string): { visits: number; events: number } {
       ...Object.values({ ...model.visit, id, system_id: systemId, day, closed_as: swapped(String(model.visit['closed_as'])) } as Row),
     );
     for (const row of model.links) link.run(id, swapped(String(row['coil_id'])), row['position']);
-    for (const row of model.events) {
-      events += 1;
-      const serial = `${events.toString(16).padStart(8, '0')}-0000-7000-8000-000000000000`;
-      event.run(serial, id, shifted(row['at']), row['by'], row['kind'], swapped(String(row['data'])), shifted(row['at']));
-    }
-    read.run(id, swapped(model.read), model.cost);
+    // Entries get ids of their own, and what names them with them.
+    const serials = new Map(
+      model.events.map((row) => [String(row['id']), `${(events += 1).toString(16).padStart(8, '0')}-0000-7000-8000-000000000000`]),
+    );
+    const renamed = (text: string) => swapped(text).replace(ENTRY_ID, (own) => serials.get(own) ?? own);
+    for (const row of model.events)
+      event.run(
+        serials.get(String(row['id'])),
+        id,
+        shifted(row['at']),
+        row['by'],
+        row['kind'],
+        renamed(String(row['data'])),
+        shifted(row['at']),
+      );
+    read.run(id, renamed(model.read), model.cost);
     move.run(`bench-move-${number}`, id, `${day}T20:00:00.000Z`);
     number += 1;
   }

@@ -58,7 +58,8 @@ function follow(store: Store, visitId: string, configuration: Parameters<typeof 
   if (kept?.configuration === configuration) return kept;
   const stored = v.eventsOf(store.db, visitId);
   const byId = new Map(stored.map((event) => [event.id, event]));
-  const fresh: Followed = { visit: followVisit(visitId, configuration, stored), configuration, told: '', openTold: '', byId };
+  const visit = followVisit(visitId, configuration, stored);
+  const fresh: Followed = { visit, configuration, told: '', openTold: openPart(visit.state), byId };
   all.delete(visitId);
   all.set(visitId, fresh);
   for (const oldest of all.keys()) if (all.size > MOST_FOLLOWED) all.delete(oldest);
@@ -142,7 +143,7 @@ export async function appendEvents(store: Store, visitId: string, events: readon
             .where(eq(t.visit.id, visitId))
             .run();
         }
-        const openTold = openPart(read, standing);
+        const openTold = openPart(state);
         if (openTold !== live.openTold) {
           settleOpen(db, visit.systemId);
           touches.push('open');

@@ -1,13 +1,14 @@
 import { OPEN_PER_PAGE, type OpenRecord } from '@elm-mist/contract';
 import {
   isOpenFinding,
+  pauseOf,
   systemFindings,
   URGENCIES,
   wholeFinding,
   type FindingLife,
   type Pause,
   type Quote,
-  type VisitRead,
+  type VisitState,
 } from '@elm-mist/core';
 import { asc, count, eq } from 'drizzle-orm';
 import type { Db } from '../store/open';
@@ -17,8 +18,8 @@ import { pastOf } from './known';
 type Item = typeof t.openItem.$inferInsert;
 
 /** What of a visit decides whether the shop's list changes. */
-export const openPart = (read: VisitRead, standing: string): string =>
-  JSON.stringify([read.findings, read.findingSteps, read.findingsClosed, read.quotes, read.pause, standing === 'cancelled']);
+export const openPart = (state: VisitState): string =>
+  JSON.stringify([state.findings, state.findingSteps, state.findingsClosed, state.quotes, pauseOf(state), state.cancelled !== null]);
 
 /** Writes what is still to come of for one system anew. */
 export function settleOpen(db: Db, systemId: string): void {
@@ -37,7 +38,8 @@ export function settleOpen(db: Db, systemId: string): void {
       items.push({ id: visit.id, systemId, visitId: visit.id, kind: 'pause', rank: read.pause.value.due ?? '9999', row: read.pause });
   }
   db.delete(t.openItem).where(eq(t.openItem.systemId, systemId)).run();
-  if (items.length > 0) db.insert(t.openItem).values(items).run();
+  // A list that is drawn from entries never refuses one: what stands under another system by now is taken over.
+  for (const item of items) db.insert(t.openItem).values(item).onConflictDoUpdate({ target: t.openItem.id, set: item }).run();
 }
 
 /** All that is still to come of in the shop. */
