@@ -10,11 +10,13 @@ import { visitCosts } from '../src/services/costs';
 import { appendEvents } from '../src/services/events';
 import { learnedOf } from '../src/services/known';
 import { makeReads } from '../src/services/makeReads';
+import { openRecord } from '../src/services/open';
 import { drawRead, READ_VERSION } from '../src/services/reads';
 import { addVisit, systemDetail, visitDetail } from '../src/services/visits';
 import { openStore, type Store } from '../src/store/open';
 import { placesAsked } from '../src/store/places';
-import { readHouseRules } from '../src/store/settings';
+import * as t from '../src/store/schema';
+import { readHouseRules, writeMeta } from '../src/store/settings';
 import { cleaners } from '../src/store/shelf';
 import * as v from '../src/store/visits';
 import { DAY } from './helpers';
@@ -115,10 +117,23 @@ test('thrown away, all of it is made anew the same, a few at a time; and what is
   const ids = [...new Set(store.db.all<{ id: string }>(`select visit_id as id from event`).map((row) => row.id))].sort();
   const before = new Map([...v.readsOf(store.db, ids, READ_VERSION)].sort());
   expect(before.size).toBe(ids.length);
-  store.write((db) => v.forgetReads(db));
+  const open = openRecord(store.db);
+  expect(open.findings.map((life) => life.what)).toEqual(expect.arrayContaining(['port-caps', 'line-insulation']));
+  store.write((db) => {
+    v.forgetReads(db);
+    db.delete(t.openItem).run();
+  });
   expect(systemDetail(store.db, 'fennick-hp').history.length).toBeGreaterThan(1);
   expect(await makeReads(store, true)).toBe(ids.length);
   expect(new Map([...v.readsOf(store.db, ids, READ_VERSION)].sort())).toEqual(before);
+  expect(openRecord(store.db)).toEqual(open);
+  // A folder of before this list gets it at its first start, though no row is missing.
+  store.write((db) => {
+    db.delete(t.openItem).run();
+    writeMeta(db, 'open-drawn', '');
+  });
+  expect(await makeReads(store)).toBe(0);
+  expect(openRecord(store.db)).toEqual(open);
 });
 
 test('places are found by any word that begins so, whatever signs are typed with it', () => {

@@ -1,8 +1,13 @@
 import type { Store } from '../store/open';
 import { indexAllPlaces } from '../store/places';
+import * as t from '../store/schema';
+import { readMeta, writeMeta } from '../store/settings';
 import * as v from '../store/visits';
 import { settleOpen } from './open';
 import { drawRead, READ_VERSION } from './reads';
+
+/** Marks a folder whose list of what is open was drawn from rows of this shape. */
+const OPEN_DRAWN = 'open-drawn';
 
 /** Rows made in one slice, so that nobody else's request waits long. */
 const SLICE = 5;
@@ -22,12 +27,22 @@ export async function makeReads(store: Store, all = false): Promise<number> {
   }
   for (;;) {
     const ids = v.withoutRead(store.db, READ_VERSION, SLICE);
-    if (ids.length === 0) return count;
+    if (ids.length === 0) break;
     store.write((db) => {
       for (const id of ids) v.writeRead(db, id, READ_VERSION, drawRead(db, id));
-      for (const systemId of new Set(ids.flatMap((id) => v.findVisit(db, id)?.systemId ?? []))) settleOpen(db, systemId);
     });
     count += ids.length;
     await new Promise((done) => setImmediate(done));
   }
+  // What is open is drawn once every row is there, a system at a time, and again after a stop in the middle of it.
+  if (!all && readMeta(store.db, OPEN_DRAWN) === String(READ_VERSION)) return count;
+  for (const { id } of store.db.select({ id: t.system.id }).from(t.system).all()) {
+    store.write((db, touches) => {
+      settleOpen(db, id);
+      touches.push('open');
+    });
+    await new Promise((done) => setImmediate(done));
+  }
+  store.write((db) => writeMeta(db, OPEN_DRAWN, String(READ_VERSION)));
+  return count;
 }
