@@ -108,7 +108,7 @@ function BookFields({ book }: { book: PriceBookRecord }) {
       <Body ink="inkSoft">Leave empty what you do not sell apart. By the hour counts hands-on minutes; waiting is never sold.</Body>
       <View style={{ flexDirection: 'row', gap: space.m, flexWrap: 'wrap' }}>
         <Field
-          label="Tax on each line"
+          label="Usual tax"
           value={draft.taxPct}
           onChange={(taxPct) => keep({ ...draft, taxPct })}
           unit="%"
@@ -147,6 +147,14 @@ function BookFields({ book }: { book: PriceBookRecord }) {
               grow
               testID={`price-${id}`}
             />
+            <Field
+              label="Tax of its own"
+              value={draft.rows[id].taxPct}
+              onChange={(taxPct) => setRow(id, { taxPct })}
+              unit="%"
+              keyboard="decimal-pad"
+              grow
+            />
             {id === 'labour' ? null : (
               <OneOf
                 label={`How ${PRICE_NAMES[id]} is priced`}
@@ -179,11 +187,19 @@ function BookFields({ book }: { book: PriceBookRecord }) {
               grow
               testID={`part-price-${i}`}
             />
+            <Field
+              label="Tax of its own"
+              value={part.taxPct}
+              onChange={(taxPct) => setPart(i, { taxPct })}
+              unit="%"
+              keyboard="decimal-pad"
+              grow
+            />
           </View>
         ))}
         <Companion
           title="Add a part"
-          onPress={() => keep({ ...draft, parts: [...draft.parts, { name: '', amount: '' }] })}
+          onPress={() => keep({ ...draft, parts: [...draft.parts, { name: '', amount: '', taxPct: '' }] })}
           testID="part-add"
         />
       </Part>
