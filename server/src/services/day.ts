@@ -1,32 +1,11 @@
-import type { DayRecord, TodayVisit } from '@elm-mist/contract';
-import { isPromised, systemFindings, wholeFinding } from '@elm-mist/core';
-import { keptFor } from '../store/kept';
+import type { DayRecord } from '@elm-mist/contract';
 import type { Store } from '../store/open';
 import * as v from '../store/visits';
 import type { Card } from './cardOf';
 import type { Cards } from './cards';
-import { pastOf } from './known';
+import { promisedOf } from './open';
 import { keptFrame, type VisitFrame } from './visitFrame';
 import { weatherOf } from './weather';
-
-/** What the customer was promised for the system, and what the visit waits for. */
-function promisedOf(store: Store, { visit, coils }: VisitFrame): Pick<TodayVisit, 'promised' | 'pause'> {
-  if (visit.standing === 'closed' || visit.standing === 'cancelled' || coils.length === 0) return { promised: [], pause: null };
-  return keptFor(store, 'promised', visit.id, [`system:${visit.systemId}`, `visit:${visit.id}`], () => {
-    const past = pastOf(store.db, visit.systemId);
-    const promised = systemFindings(past)
-      .filter(isPromised)
-      .map((life) => {
-        const { name, parts } = wholeFinding(life);
-        return {
-          findingId: life.findingId,
-          name,
-          parts: parts.map((part) => (part.quantity > 1 ? `${part.quantity} × ${part.name.toLowerCase()}` : part.name.toLowerCase())),
-        };
-      });
-    return { promised, pause: past.find((row) => row.id === visit.id)?.read.pause ?? null };
-  });
-}
 
 /** The day's visits in order, each with what to carry, the visit that comes next, and the air. */
 export async function dayRecord(store: Store, cards: Cards, day: string): Promise<DayRecord> {
@@ -43,11 +22,12 @@ export async function dayRecord(store: Store, cards: Cards, day: string): Promis
     if (!fresh) await new Promise((done) => setImmediate(done));
   }
   const made = await Promise.all(asked);
+  const promised = promisedOf(db, frames);
   return {
     day,
     visits: frames.flatMap((frame, i) => {
       const card = made[i];
-      return card ? [{ ...frame, ...card, ...promisedOf(store, frame) }] : [];
+      return card ? [{ ...frame, ...card, ...promised(frame) }] : [];
     }),
     next: v.nextVisitAfter(db, day) ?? null,
     weather: weatherOf(db, day),

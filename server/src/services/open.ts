@@ -1,6 +1,7 @@
-import { OPEN_PER_PAGE, type OpenRecord } from '@elm-mist/contract';
+import { OPEN_PER_PAGE, type OpenRecord, type TodayVisit } from '@elm-mist/contract';
 import {
   isOpenFinding,
+  isPromised,
   pauseOf,
   systemFindings,
   URGENCIES,
@@ -10,10 +11,11 @@ import {
   type Quote,
   type VisitState,
 } from '@elm-mist/core';
-import { asc, count, eq } from 'drizzle-orm';
+import { and, asc, count, eq, inArray } from 'drizzle-orm';
 import type { Db } from '../store/open';
 import * as t from '../store/schema';
 import { pastOf } from './known';
+import type { VisitFrame } from './visitFrame';
 
 type Item = typeof t.openItem.$inferInsert;
 
@@ -68,5 +70,33 @@ export function openRecord(db: Db): OpenRecord {
     quotes: of<Quote>('quote'),
     pauses: of<Pause>('pause'),
     total: db.select({ total: count() }).from(t.openItem).where(eq(t.openItem.kind, 'finding')).get()?.total ?? 0,
+  };
+}
+
+/** What the customers of a day's visits were promised, and what a visit waits for: read from the list, not from the years. */
+export function promisedOf(db: Db, frames: readonly VisitFrame[]): (frame: VisitFrame) => Pick<TodayVisit, 'promised' | 'pause'> {
+  const systems = [...new Set(frames.map((frame) => frame.visit.systemId))];
+  const rows = db
+    .select()
+    .from(t.openItem)
+    .where(and(inArray(t.openItem.systemId, systems), inArray(t.openItem.kind, ['finding', 'pause'])))
+    .orderBy(asc(t.openItem.rank))
+    .all();
+  return ({ visit }) => {
+    if (visit.standing === 'closed' || visit.standing === 'cancelled') return { promised: [], pause: null };
+    const own = rows.filter((row) => row.systemId === visit.systemId);
+    const lives = own.flatMap((row) => (row.kind === 'finding' ? [row.row as FindingLife] : [])).filter(isPromised);
+    const pause = own.find((row) => row.kind === 'pause' && row.id === visit.id);
+    return {
+      promised: lives.map((life) => {
+        const { name, parts } = wholeFinding(life);
+        return {
+          findingId: life.findingId,
+          name,
+          parts: parts.map((part) => (part.quantity > 1 ? `${part.quantity} × ${part.name.toLowerCase()}` : part.name.toLowerCase())),
+        };
+      }),
+      pause: pause ? (pause.row as Pause) : null,
+    };
   };
 }
