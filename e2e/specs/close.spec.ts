@@ -122,3 +122,32 @@ test('a pitted contactor: quoted, accepted by signature, left for the part, gone
     expect(events.every((event) => event.summary.startsWith('Quillon bakery flat: '))).toBe(true);
   });
 });
+
+test('a declined finding keeps the customer’s word, stays open in the shop, and stands on the report', async ({ site, server }) => {
+  const tech = new Technician(site);
+  await tech.openVisit('demo-visit-15');
+  await site.goto(`${server.url}/visits/demo-visit-15/close`);
+  await site.getByTestId('note-finding').click();
+  await site.getByRole('radio', { name: 'Worn line insulation' }).click();
+  // Two feet more than the book has a price for: the price is asked, and nothing else.
+  await site.getByTestId('finding-parts').fill('Line insulation, 8 ft');
+  await site.getByTestId('finding-keep').click();
+  await site.getByTestId('finding-line-insulation').click();
+  await site.getByTestId('finding-to-quote').click();
+  await site.getByTestId('quote-offer').click();
+  await expect(site.getByText('Say what it costs; 0 for nothing.')).toBeVisible();
+  await site.getByTestId('price-part1').fill('16.25');
+  await site.getByTestId('quote-offer').click();
+  await expect(site.getByTestId('quote')).toContainText('$16.25');
+  await site.getByTestId('answer-decline').click();
+  await site.getByTestId('answer-declined').click();
+  await expect(site.getByRole('alert').filter({ hasText: 'what the customer said' })).toBeVisible();
+  await site.getByTestId('answer-words').fill('Next year, when the roof is done');
+  await site.getByTestId('answer-declined').click();
+  await expect(site.getByTestId('quote')).toContainText('Declined');
+  await site.goto(`${server.url}/open`);
+  await expect(site.getByTestId('open-watch')).toContainText('Worn line insulation · Quillon bakery flat');
+  await expect(site.getByTestId('open-watch')).toContainText('declined');
+  await site.goto(`${server.url}/visits/demo-visit-15/report`);
+  await expect(site.getByTestId('report')).toContainText('Next year, when the roof is done');
+});

@@ -131,7 +131,9 @@ function took(events: readonly VisitEvent[], made: boolean): void {
       const known = new Set(detail.events.map((event) => event.id));
       return { ...detail, events: [...detail.events, ...events.filter((event) => event.visitId === visitId && !known.has(event.id))] };
     });
-  const lists: unknown[] = made ? ['day', 'places', 'place', 'system', 'visit', 'shelf', 'customers'] : ['day', 'places', 'system'];
+  const lists: unknown[] = made
+    ? ['day', 'places', 'place', 'system', 'visit', 'shelf', 'customers', 'open']
+    : ['day', 'places', 'system', 'open'];
   void queryClient.invalidateQueries({ predicate: (query) => lists.includes(query.queryKey[0]) });
 }
 

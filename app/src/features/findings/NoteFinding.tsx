@@ -12,7 +12,7 @@ import {
 import { useState } from 'react';
 import { View } from 'react-native';
 import { useDraft, useVisit } from '@/data';
-import { Act, Banner, Companion, Field, Label, OneOf, space } from '@/ui';
+import { Banner, Companion, Field, Label, OneOf, space } from '@/ui';
 import { partsText, readParts } from './findingWords';
 
 interface Draft {
@@ -150,7 +150,7 @@ export function NoteFinding({ coilId, done }: { coilId: string | null; done: () 
       ) : null}
       <View style={{ flexDirection: 'row', gap: space.s }}>
         <Companion title="Not now" onPress={done} />
-        <Act title="Keep the finding" onPress={save} disabled={!what} testID="finding-keep" />
+        <Companion title="Keep the finding" onPress={save} disabled={!what} grow testID="finding-keep" />
       </View>
     </View>
   );
