@@ -3,25 +3,22 @@ import { earlierKnown, isOpenFinding, shopLearned, systemFindings, type ReadVisi
 import type { Store, Db } from '../store/open';
 import { cleaners } from '../store/shelf';
 import * as v from '../store/visits';
-import { readsOf } from './reads';
+import { drawRead, keptReads, readsOf } from './reads';
 
 /** A begun visit of a system with what is kept of it. */
 export interface Past extends ReadVisit {
   visit: VisitRecord;
 }
 
-/** Begun visits of a system with what is kept of them, oldest first. */
+/** Visits of a system that anything was entered on, with what is kept of them, oldest first: a finding may be noted before work is begun. */
 export function pastOf(db: Db, systemId: string): Past[] {
-  const visits = v
-    .visitsOfSystem(db, systemId)
-    .filter((visit) => visit.standing !== 'planned')
-    .reverse();
-  const reads = readsOf(
+  const visits = v.visitsOfSystem(db, systemId).reverse();
+  const kept = keptReads(
     db,
     visits.map((visit) => visit.id),
   );
-  return visits.flatMap((visit, i) => {
-    const read = reads[i];
+  return visits.flatMap((visit) => {
+    const read = kept.get(visit.id) ?? (visit.standing === 'planned' ? null : drawRead(db, visit.id));
     return read ? [{ id: visit.id, day: visit.day, visit, read }] : [];
   });
 }

@@ -13,8 +13,11 @@ export function drawRead(db: Db, visitId: string): VisitRead {
   return visitRead(foldVisit(visitId, system.configuration, events), events, coils, { ...system, altitudeM: place.altitudeM });
 }
 
+/** What is kept of visits in today's shape. */
+export const keptReads = (db: Db, ids: readonly string[]): Map<string, VisitRead> => v.readsOf(db, ids, READ_VERSION);
+
 /** What is kept of visits, in the order asked; what is missing, as in a folder of before, is drawn on the spot. */
 export function readsOf(db: Db, ids: readonly string[]): VisitRead[] {
-  const kept = v.readsOf(db, ids, READ_VERSION);
+  const kept = keptReads(db, ids);
   return ids.map((id) => kept.get(id) ?? drawRead(db, id));
 }

@@ -132,7 +132,10 @@ export function systemDetail(db: Db, systemId: string): SystemDetail {
     system,
     place,
     coils: p.coilsOf(db, systemId),
-    history: [...past].reverse().map(pastVisit),
+    history: past
+      .filter(({ visit }) => visit.standing !== 'planned')
+      .reverse()
+      .map(pastVisit),
     upcoming: v
       .visitsOfSystem(db, systemId)
       .filter((visit) => visit.standing === 'planned')
