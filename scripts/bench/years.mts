@@ -92,7 +92,7 @@ export async function yearsFigures(kept?: string): Promise<[string, string][]> {
   const port = 5300 + (process.pid % 500);
   const file = join(folder, 'elm-mist.db');
   try {
-    const made = kept ? { visits: 0, events: 0 } : makeYears(folder);
+    const made = kept ? { visits: 0, events: 0 } : await makeYears(folder);
     const size = statSync(file).size / 1e9;
     lines.push([
       'ten years of a shop of twelve',

@@ -2,6 +2,7 @@ import { join } from 'node:path';
 import Database from 'libsql';
 import { dayLater, instantIn } from '../../core/src/clock';
 import { seedDemoOnce } from '../../server/src/demo/seed';
+import { makeReads } from '../../server/src/services/makeReads';
 import { READ_VERSION } from '../../server/src/services/reads';
 import { openStore } from '../../server/src/store/open';
 
@@ -16,7 +17,7 @@ type Row = Record<string, string | number | null>;
  * Makes the data folder of such a shop: the demo's own visits again and again, at other places, on other days.
  * @returns how many visits and entries it has
  */
-export function makeYears(folder: string): { visits: number; events: number } {
+export async function makeYears(folder: string): Promise<{ visits: number; events: number }> {
   const store = openStore(join(folder, 'elm-mist.db'), join(ROOT, 'server/drizzle'));
   seedDemoOnce(store, 0, SHOP.today);
   store.close();
@@ -136,5 +137,9 @@ export function makeYears(folder: string): { visits: number; events: number } {
   db.exec('COMMIT');
   db.exec('PRAGMA wal_checkpoint(TRUNCATE)');
   db.close();
+  // A shop that lived with this version has its list of what is open.
+  const lived = openStore(join(folder, 'elm-mist.db'), join(ROOT, 'server/drizzle'));
+  await makeReads(lived);
+  lived.close();
   return { visits: number, events };
 }

@@ -36,9 +36,10 @@ export async function makeReads(store: Store, all = false): Promise<number> {
   }
   // What is open is drawn once every row is there, a system at a time, and again after a stop in the middle of it.
   if (!all && readMeta(store.db, OPEN_DRAWN) === String(READ_VERSION)) return count;
-  for (const { id } of store.db.select({ id: t.system.id }).from(t.system).all()) {
+  const systems = store.db.select({ id: t.system.id }).from(t.system).all();
+  for (let from = 0; from < systems.length; from += SLICE) {
     store.write((db, touches) => {
-      settleOpen(db, id);
+      for (const { id } of systems.slice(from, from + SLICE)) settleOpen(db, id);
       touches.push('open');
     });
     await new Promise((done) => setImmediate(done));
