@@ -471,6 +471,20 @@ const DATA_SCHEMAS: Record<EventKind, Schema<AnyObject | null | undefined>> = {
   'coil.checked': object({ ...coilOnly, gradesAfter: gradesSchema, note: optionalWords('The note', 2000) }),
   'stock.used': object({ cleanerId: recordId('The cleaner'), litres: figure('Used', 0, 500, 'L') }),
   'note.added': object({ text: words('The note', 2000) }),
+  'past.noted': object({
+    coils: array(
+      object({
+        ...coilOnly,
+        before: grade(),
+        after: grade(),
+        cleanerName: optionalWords('The product', 80),
+        inside: flag().required('Opened from inside is missing.'),
+      }),
+    )
+      .required()
+      .max(10, '10 coils at most.'),
+    note: optionalWords('The note', 2000),
+  }),
   'visit.closed': object({
     nextDue: isoDay('Next due'),
     why: optionalWords('The reason', 300),

@@ -10,8 +10,9 @@ import { Changes } from './http/changes';
 import { Probes } from './http/probes';
 import { Cards, reckonCards } from './services/cards';
 import { makeReads } from './services/makeReads';
+import { verifyFile } from './services/record';
 import { todayOf } from './services/shop';
-import { chooseShop, chosenShop, openShop, ownIsThere, type ShopFolders, type WhichShop } from './shops';
+import { chooseShop, chosenShop, openShop, ownIsThere, shopFiles, type ShopFolders, type WhichShop } from './shops';
 import { FolderError, type Store } from './store/open';
 
 /** A shop that is open: its file, the thread that reckons for it, who listens, and what answers. */
@@ -43,6 +44,19 @@ async function serve(): Promise<void> {
   if (!Number.isInteger(port) || port < 0 || port > 65535) {
     log.fatal({ port: process.env['PORT'] }, 'PORT must be a whole number from 0 to 65535');
     process.exit(1);
+  }
+
+  const asked = process.argv.indexOf('--verify');
+  if (asked > 0) {
+    try {
+      const { words, holds } = await verifyFile(process.argv[asked + 1] ?? '', shopFiles(folders.root));
+      process.stdout.write(`${words}\n`);
+      process.exit(holds ? 0 : 1);
+    } catch (error) {
+      if (!(error instanceof FolderError)) throw error;
+      process.stderr.write(`${error.message}\n`);
+      process.exit(2);
+    }
   }
 
   function opened(which: WhichShop): OpenShop {

@@ -40,6 +40,9 @@ export function chooseShop({ root }: Pick<ShopFolders, 'root'>, which: WhichShop
   renameSync(fresh, choiceFile(root));
 }
 
+/** Where data of either shop lies. */
+export const shopFiles = (root: string): string[] => [join(root, OWN, FILE), join(root, FILE)];
+
 /** Whether a shop of one's own has been started beside the demo. */
 export const ownIsThere = ({ root }: Pick<ShopFolders, 'root'>): boolean => existsSync(join(root, OWN, FILE));
 

@@ -114,6 +114,13 @@ export function goodRequests(): GoodRequest[] {
     { method: 'POST', route: '/api/places/import', path: '/api/places/import', body: 'customer,street\nA,B\n', type: 'text/csv' },
     {
       method: 'POST',
+      route: '/api/places/past',
+      path: '/api/places/past',
+      body: 'place,day,grade\nKiln house,2023-06-11,3\n',
+      type: 'text/csv',
+    },
+    {
+      method: 'POST',
       route: '/api/shelf/import',
       path: '/api/shelf/import?kind=stock&format=csv',
       body: 'id,product,lot,expires,size L,left L\n',

@@ -20,6 +20,6 @@ export { costFacts, costOfVisit, type CostFacts, type CostOfVisit } from './visi
 export { visitRead, type VisitRead } from './visitRead';
 export { airPoints, type AirPoint } from './airPoints';
 export { coilDues } from './coilDues';
-export { regrowthOf, TREND_TABLE, trendsOf, type Trend } from './trends';
+export { regrowthOf, TREND_TABLE, trendsOf, type Trend, type TrendFigures } from './trends';
 export { judgementOf, settingOf, type Judgement, type SideJudgement } from './judgement';
 export { kitMachine } from './kitMachine';

@@ -94,23 +94,25 @@ const coveredM2 = (state: VisitState, coils: readonly Pick<CoilBuild, 'id' | 'ge
 export function visitRead(state: VisitState, events: readonly VisitEvent[], coils: readonly CoilBuild[], system: JudgedSystem): VisitRead {
   const setting = settingOf(state, system);
   const plans = Object.values(state.plans).map((row) => row.value);
+  const past = state.past?.value.coils ?? [];
+  const pastOf = (coilId: string) => past.find((row) => row.coilId === coilId);
   return {
     by: state.closed?.by ?? events.at(-1)?.by ?? '',
     coils: coils.map(({ id }) => ({
       coilId: id,
       before: state.surveys[id]?.value.grades ?? {},
       after: state.checks[id]?.value.gradesAfter ?? {},
-      worstBefore: worstOf(state.surveys[id]?.value.grades ?? {}),
-      worstAfter: worstOf(state.checks[id]?.value.gradesAfter ?? {}),
+      worstBefore: pastOf(id)?.before ?? worstOf(state.surveys[id]?.value.grades ?? {}),
+      worstAfter: pastOf(id)?.after ?? worstOf(state.checks[id]?.value.gradesAfter ?? {}),
       chemistry: state.plans[id]?.value.chemistry ?? 'water',
-      cleanerName: state.plans[id]?.value.cleanerName ?? '',
+      cleanerName: pastOf(id)?.cleanerName ?? state.plans[id]?.value.cleanerName ?? '',
       soils: state.surveys[id]?.value.soils ?? [],
       light: { before: state.light[id]?.value.before?.openPct ?? null, after: state.light[id]?.value.after?.openPct ?? null },
       nextDue: state.closed?.value.coils?.find((row) => row.coilId === id)?.nextDue ?? null,
     })),
     figures: { before: trendFigures(state, 'before', setting), after: trendFigures(state, 'after', setting) },
     nextDue: state.closed?.value.nextDue ?? null,
-    note: state.closed?.value.note ?? '',
+    note: state.past?.value.note ?? state.closed?.value.note ?? '',
     findings: state.findings.map((finding) => ({ ...finding.value, findingId: finding.eventId, at: finding.at, by: finding.by })),
     findingSteps: [...state.findingSteps],
     findingsClosed: [...state.findingsClosed],
@@ -124,10 +126,13 @@ export function visitRead(state: VisitState, events: readonly VisitEvent[], coil
     story: state.story?.value ?? null,
     chemistries: [...new Set(plans.map((plan) => plan.chemistry))],
     // Plans from before openings were planned do not say; they are left out.
-    washes: plans.flatMap((plan) => {
-      const { opening } = plan as Partial<CoilPlan>;
-      return plan.verdict === 'wash' && opening !== undefined ? [{ coilId: plan.coilId, inside: OPENING_TABLE[opening].inside }] : [];
-    }),
+    washes: [
+      ...past.map(({ coilId, inside }) => ({ coilId, inside })),
+      ...plans.flatMap((plan) => {
+        const { opening } = plan as Partial<CoilPlan>;
+        return plan.verdict === 'wash' && opening !== undefined ? [{ coilId: plan.coilId, inside: OPENING_TABLE[opening].inside }] : [];
+      }),
+    ],
     // Only a visit that is done teaches and costs: until then this changes with every entry and is asked for by nobody.
     taken: state.closed ? takenTimes(events) : [],
     covered: state.closed

@@ -11,5 +11,6 @@ export {
   type StockRow,
 } from './shelfTables';
 export { PLACE_NAMES, PLACE_TABLE, readPlaceRow, type PlaceRow } from './placeTable';
+export { PAST_NAMES, PAST_TABLE, readPastRow, type PastRow } from './pastTable';
 export { parseEpw, readWeatherRows, WEATHER_COLUMNS, WEATHER_NAMES, WEATHER_TABLE, type WeatherDays } from './weatherFile';
 export { guessLogger, readLogger, type LoggerMatching, type LoggerRun } from './loggerFile';

@@ -1,4 +1,12 @@
 export { QUANTITIES, QUANTITY_IDS, type ProbeSpot, type QuantityId } from './quantities';
-export { READING_WAYS, readingSet, type HeldReadings, type Reading, type ReadingSet, type ReadingWhen } from './readingSet';
+export {
+  READING_WAYS,
+  readingSet,
+  type HeldReadings,
+  type Reading,
+  type ReadingSet,
+  type ReadingWay,
+  type ReadingWhen,
+} from './readingSet';
 export { impossibleIn, judgeable, type Impossible } from './impossible';
 export { STEADY_WINDOW_S, steadiness, type Sample, type Steadiness } from './steady';

@@ -4,3 +4,4 @@ export { visitReport } from './visitReport';
 export { firstPageText } from './firstPageText';
 export { calendarFile, type CalendarDay } from './calendar';
 export { REPORT_FONTS, reportSheet, type Sheet } from './layout';
+export { sectionRuns } from './sectionRuns';

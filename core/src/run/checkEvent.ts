@@ -235,6 +235,7 @@ const CHECKS: { [K in EventKind]?: Check<K> } = {
     if (!pause) refuse('kind', 'The visit is not waiting for anything.');
     else checkResuming(state, pause, event.data);
   },
+  'past.noted': () => refuse('kind', 'Older records come in as a file, not as an entry.'),
   'visit.closed': (state, event, frame) => {
     event.data.coils?.forEach(({ coilId }, i) => {
       if (!frame.coils.some((coil) => coil.id === coilId))

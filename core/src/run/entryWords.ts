@@ -75,6 +75,7 @@ const WORDS: { [K in EventKind]: Teller<K> } = {
   'visit.signed': ({ data }) => (data.who === 'customer' ? 'a signature' : 'nobody in'),
   'visit.suspended': () => 'the pause',
   'visit.resumed': () => 'going on again',
+  'past.noted': () => 'an older record',
   'visit.closed': () => 'the closing',
   'visit.cancelled': () => 'the cancelling',
   'visit.reopened': () => 'the opening again',

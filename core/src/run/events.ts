@@ -8,6 +8,7 @@ import type { Finding, FindingStepMade } from './findingLife';
 import type { CloseCheck, SignOff } from './closeItems';
 import type { GateStep } from './gate';
 import type { PowerStep } from './powerUp';
+import type { PastNoted } from './pastNoted';
 import type { QuoteAnswer, QuoteMade } from './quote';
 import type { RinseSign, Spot } from './rinseSigns';
 import type { Resumed, SuspendedFor } from './suspend';
@@ -128,6 +129,8 @@ export interface EventDataByKind {
   'note.added': { text: string };
   /** What the visit took from the shelf of one cleaner, in place of the sum of its mixes. */
   'stock.used': { cleanerId: string; litres: number };
+  /** Out of the shop's older records: such a visit has no other entries of work. */
+  'past.noted': PastNoted;
   /** `coils` says when each coil is due again, where that was told apart. */
   'visit.closed': { nextDue: string; why: string; note: string; coils?: CoilDue[] };
   'close.checked': CloseCheck;
@@ -194,6 +197,7 @@ export const EVENT_KINDS = [
   'visit.signed',
   'visit.suspended',
   'visit.resumed',
+  'past.noted',
   'visit.closed',
   'visit.cancelled',
   'visit.reopened',

@@ -14,6 +14,7 @@ import { gateStepsFor, shutGate, stepGate, type GateProgress, type GateStep } fr
 import { entryWords } from './entryWords';
 import { PAGE_OF, type Page } from './pages';
 import { sectionsInHand } from './sectionsInHand';
+import type { PastNoted } from './pastNoted';
 import { notPowered, powerTaken, stepPower, type PowerUp } from './powerUp';
 import { quotedFindings, type Quote } from './quote';
 import type { RinseSign, Spot } from './rinseSigns';
@@ -109,6 +110,8 @@ export interface VisitState {
   notes: Stamped<string>[];
   /** Used from the shelf as corrected by hand, L by cleaner id. */
   used: Record<string, Stamped<number>>;
+  /** What the shop's older records say, where the visit came out of them. */
+  past: Stamped<PastNoted> | null;
   closed: Stamped<EventDataByKind['visit.closed']> | null;
   /** Why it will not be; null unless it was cancelled and not opened again. */
   cancelled: Stamped<string> | null;
@@ -159,6 +162,7 @@ const emptyState = (visitId: string): VisitState => ({
   checks: {},
   notes: [],
   used: {},
+  past: null,
   closed: null,
   cancelled: null,
   closings: [],
@@ -457,6 +461,9 @@ const REDUCERS: Reducers = {
   },
   'visit.cancelled': (state, event) => {
     state.cancelled = stamp(event, event.data.reason);
+  },
+  'past.noted': (state, event) => {
+    state.past = stamp(event, event.data);
   },
   'visit.reopened': (state, event) => {
     state.closed = null;

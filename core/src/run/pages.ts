@@ -66,6 +66,7 @@ export const PAGE_OF: Record<EventKind, Page | null> = {
   'visit.signed': 'close',
   'visit.suspended': null,
   'visit.resumed': null,
+  'past.noted': null,
   'visit.closed': null,
   'visit.cancelled': null,
   'visit.reopened': null,

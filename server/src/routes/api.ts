@@ -32,6 +32,7 @@ import type { Store } from '../store/open';
 import * as s from '../store/settings';
 import * as v from '../store/visits';
 import { askedOneOf, askedDay, askedNumber, body, created, idOf } from './asked';
+import { outRoutes } from './out';
 import { placeRoutes } from './places';
 import { shelfRoutes } from './shelf';
 import { weatherRoutes } from './weather';
@@ -40,7 +41,7 @@ const RAW_BODIES = [
   /^\/api\/visits\/[^/]+\/photos\//,
   /^\/api\/cleaners\/[^/]+\/sheet$/,
   /^\/api\/shelf\/import$/,
-  /^\/api\/places\/import$/,
+  /^\/api\/places\/(import|past)$/,
   /^\/api\/weather$/,
 ];
 
@@ -249,5 +250,6 @@ export function apiRouter({ store, now, changes, probes, cards, shops }: RoutePa
   placeRoutes(router, store, now, answers);
   shelfRoutes(router, store, now, answers);
   weatherRoutes(router, store);
+  outRoutes(router, store, at);
   return router;
 }

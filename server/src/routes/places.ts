@@ -10,7 +10,9 @@ import {
 } from '@elm-mist/contract';
 import type { Answers } from '../http/answers';
 import { streamed } from '../http/streamed';
-import { importPlaces, readMatching } from '../services/placeFiles';
+import { PAST_TABLE, PLACE_TABLE } from '@elm-mist/core';
+import { importPast } from '../services/pastFiles';
+import { importPlaces, readMatching, type PlaceImport } from '../services/placeFiles';
 import {
   addPlace,
   archivePlace,
@@ -28,6 +30,12 @@ import { customersAsked } from '../store/places';
 import { askedOneOf, askedWord, body, created, idOf } from './asked';
 
 const MOST_CUSTOMERS = 20;
+
+/** How a file of so many columns is to be brought in. @throws Problem 422 `columns` | `onBad` */
+const importWay = (query: Record<string, unknown>, table: readonly { name: string }[]): PlaceImport => ({
+  matching: readMatching(table, askedWord(query, 'columns', 4000)),
+  onBad: askedOneOf('onBad', query['onBad'] ?? 'refuse', ['refuse', 'skip'] as const),
+});
 
 /** Customers, places, systems and coils: made, put right, put away, taken together. */
 export function placeRoutes(router: Router, store: Store, now: () => Date, answers: Answers): void {
@@ -66,9 +74,12 @@ export function placeRoutes(router: Router, store: Store, now: () => Date, answe
     ctx.body = mergePlace(store, idOf(ctx), parseInput(mergeSchema, body(ctx)).intoId);
   });
   router.post('/places/import', (ctx) => {
-    const matching = readMatching(askedWord(ctx.query, 'columns', 4000));
-    const onBad = askedOneOf('onBad', ctx.query['onBad'] ?? 'refuse', ['refuse', 'skip'] as const);
-    streamed(ctx, (tell) => importPlaces(store, ctx.req, { matching, onBad }, tell));
+    const way = importWay(ctx.query, PLACE_TABLE);
+    streamed(ctx, (tell) => importPlaces(store, ctx.req, way, tell));
+  });
+  router.post('/places/past', (ctx) => {
+    const way = importWay(ctx.query, PAST_TABLE);
+    streamed(ctx, (tell) => importPast(store, ctx.req, way, now(), tell));
   });
 
   router.get('/customers', (ctx) => {

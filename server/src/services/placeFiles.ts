@@ -27,11 +27,11 @@ export interface PlaceImport {
 }
 
 /** @throws Problem 422 `columns` */
-export function readMatching(text: string): Matching | null {
+export function readMatching(table: readonly { name: string }[], text: string): Matching | null {
   if (text === '') return null;
   try {
     const value = JSON.parse(text) as unknown;
-    const known = new Set(PLACE_TABLE.map((column) => column.name));
+    const known = new Set(table.map((column) => column.name));
     if (
       value &&
       typeof value === 'object' &&

@@ -1,0 +1,40 @@
+import { sha256 } from '@noble/hashes/sha2';
+import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils';
+import canonicalize from 'canonicalize';
+import type { VisitEvent } from '../run';
+
+/** One entry of a chain: what tells it from others, and the hash of it and of all before it. */
+export interface ChainLink {
+  id: string;
+  kind: string;
+  at: string;
+  by: string;
+  /** SHA-256, 64 hexadecimal digits. */
+  hash: string;
+}
+
+/** What the first entry is chained to. */
+const CHAIN_START = '0'.repeat(64);
+
+/**
+ * A fingerprint of any JSON value: SHA-256 of its canonical form, so that neither the order of members nor blanks matter.
+ * Source: JSON Canonicalization Scheme, RFC 8785; SHA-256, FIPS 180-4.
+ * @param value what can be written as JSON
+ * @returns 64 hexadecimal digits
+ * @example sealOf({ b: 1, a: 2 }) === sealOf({ a: 2, b: 1 }) // true
+ */
+export const sealOf = (value: unknown): string => bytesToHex(sha256(utf8ToBytes(canonicalize(JSON.parse(JSON.stringify(value))) ?? '')));
+
+/**
+ * Entries as a chain: the hash of each covers its own words and the hash before it, so that a change to any of them changes all that follow.
+ * @param events in the order the shop received them
+ * @returns a link for each
+ * @example chainOf([]) // []
+ */
+export function chainOf(events: readonly VisitEvent[]): ChainLink[] {
+  let before = CHAIN_START;
+  return events.map(({ id, visitId, at, by, kind, data }) => {
+    before = sealOf([before, { id, visitId, at, by, kind, data }]);
+    return { id, kind, at, by, hash: before };
+  });
+}

@@ -1,0 +1,5 @@
+export { chainOf, sealOf } from './chain';
+export { unitCode } from './unitCode';
+export { recordedVisit, sealedRecord, type RecordedVisit, type RecordedWash, type SystemRecordFile } from './systemRecord';
+export { verifyRecord, type RecordFound } from './verifyRecord';
+export { ENTRY_COLUMNS, LOG_COLUMNS, outLine, outRecord, type LogRow, type OutColumn } from './logTable';
