@@ -562,8 +562,19 @@ export {
   type WayToOpen,
 } from './price';
 export {
+  bottleLabels,
   calendarFile,
   firstPageText,
+  LABEL_STOCK_TABLE,
+  LABEL_STOCKS,
+  labelSheet,
+  MOST_OWNER_CARDS,
+  OWNER_CARD_TABLE,
+  OWNER_CARDS,
+  OWNER_DRAWINGS,
+  ownerCardsFor,
+  ownersCard,
+  qrSvg,
   PAPERS,
   REPORT_FONTS,
   REPORT_SECTION_NAMES,
@@ -572,6 +583,9 @@ export {
   usualWays,
   visitReport,
   type CalendarDay,
+  type LabelStock,
+  type OwnerCardId,
+  type StickyLabel,
   type Paper,
   type Report,
   type ReportBlock,
@@ -590,6 +604,7 @@ export {
   unitCode,
   verifyRecord,
   recordedVisit,
+  recordReport,
   type LogRow,
   type OutColumn,
   type RecordedVisit,
@@ -598,3 +613,4 @@ export {
   type SystemRecordFile,
 } from './record';
 export { nextDue } from './interval';
+export { longDay } from './clock';

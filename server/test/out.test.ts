@@ -2,8 +2,8 @@ import { spawnSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { ImportLine, SystemDetail } from '@elm-mist/contract';
-import { chainOf, LOG_COLUMNS, sealOf, type SystemRecordFile, type VisitEvent } from '@elm-mist/core';
+import type { ImportLine, PlacePage, SystemDetail } from '@elm-mist/contract';
+import { chainOf, LOG_COLUMNS, sealOf, unitCode, type SystemRecordFile, type VisitEvent } from '@elm-mist/core';
 import { unzipSync } from 'fflate';
 import Database from 'libsql';
 import Papa from 'papaparse';
@@ -207,6 +207,16 @@ describe('older records', () => {
     };
     expect((await server.call('POST', '/visits/demo-visit-15/events', { events: [entry] })).status).toBe(422);
   });
+});
+
+test('the short code of a label finds its unit in the search of places, typed as people type', async () => {
+  const code = unitCode(SYSTEM);
+  for (const words of [code, code.toLowerCase().replace('-', ' '), code.replace('-', '').replace(/0/g, 'o').replace(/1/g, 'l')]) {
+    const { body } = await server.call<PlacePage>('GET', `/places?q=${encodeURIComponent(words)}`);
+    expect(body.places.flatMap((row) => row.systems.map((system) => system.id))).toContain(SYSTEM);
+    expect(body.total).toBe(1);
+  }
+  expect((await server.call<PlacePage>('GET', '/places?q=0000-0000')).body.total).toBe(0);
 });
 
 test('pictures go out as they were, without the place that a camera wrote into them unless it is wanted', async () => {

@@ -57,13 +57,15 @@ export const importFile = (file: Blob, choice: ImportChoice, tell: (rows: number
   sendLines(`/shelf/import?${new URLSearchParams({ ...choice }).toString()}`, file, tell, signal);
 
 /** Sends a table of customers, places and systems, with which heading fills which column. @throws RefusedError | AwayError */
-export const importPlaces = (
+/** Sends a table of places, or of older records. @throws RefusedError | AwayError */
+export const importTable = (
+  what: 'import' | 'past',
   file: Blob,
   columns: Readonly<Record<string, string>>,
   onBad: 'refuse' | 'skip',
   tell: (rows: number) => void,
 ): Promise<ImportEnd> =>
-  sendLines(`/places/import?${new URLSearchParams({ columns: JSON.stringify(columns), onBad }).toString()}`, file, tell);
+  sendLines(`/places/${what}?${new URLSearchParams({ columns: JSON.stringify(columns), onBad }).toString()}`, file, tell);
 
 /** Sends a file of hourly weather. @throws RefusedError | AwayError */
 export async function sendWeather(file: Blob, columns: Matching | null): Promise<WeatherKept> {
@@ -101,4 +103,10 @@ export async function sendSheet(cleanerId: string, file: Blob): Promise<void> {
 }
 
 export const sheetAddress = (cleanerId: string): string => `/api/cleaners/${encodeURIComponent(cleanerId)}/sheet`;
+/** Where the log goes out, of the shop or of one system. */
+export const logAddress = (format: 'csv' | 'json', asked: Readonly<Record<string, string>> = {}): string =>
+  `/api/log?${new URLSearchParams({ format, ...asked }).toString()}`;
+/** Where a visit goes out. */
+export const visitFileAddress = (visitId: string, what: 'entries' | 'whole' | 'pictures'): string =>
+  `/api/visits/${encodeURIComponent(visitId)}/${what}`;
 export const fileAddress = (name: 'products.csv' | 'stock.csv' | 'reorder.csv' | 'shelf.json'): string => `/api/shelf/files/${name}`;

@@ -29,7 +29,7 @@ import type {
   VisitDetail,
   VisitRecord,
 } from '@elm-mist/contract';
-import { DEFAULT_HOUSE_RULES } from '@elm-mist/core';
+import { DEFAULT_HOUSE_RULES, type SystemRecordFile } from '@elm-mist/core';
 import { infiniteQueryOptions, queryOptions, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { request } from './api';
 
@@ -121,6 +121,15 @@ export const priceBookQuery = queryOptions({
   refetchOnMount: 'always',
 });
 
+/** All washes, readings and products of a system, sealed; made anew whenever it is asked for. */
+export const recordQuery = (systemId: string) =>
+  queryOptions({
+    queryKey: ['record', systemId],
+    queryFn: () => request<SystemRecordFile>('GET', `/systems/${encodeURIComponent(systemId)}/record`),
+    refetchOnMount: 'always',
+    refetchOnWindowFocus: false,
+    refetchOnReconnect: false,
+  });
 /** How the shop hands its reports over. */
 export const reportWaysQuery = queryOptions({
   queryKey: keys.reportWays,

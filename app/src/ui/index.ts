@@ -13,6 +13,7 @@ export * from './notice';
 export * from './hatch';
 export * from './coilStrip';
 export * from './constructionDrawing';
+export * from './drawing';
 export * from './gradePicker';
 export * from './jug';
 export * from './soakBar';

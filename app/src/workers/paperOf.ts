@@ -1,4 +1,13 @@
-import { REPORT_FONTS, reportSheet, type Paper, type Report } from '@elm-mist/core';
+import {
+  labelSheet,
+  REPORT_FONTS,
+  reportSheet,
+  type LabelStock,
+  type Paper,
+  type Report,
+  type Sheet,
+  type StickyLabel,
+} from '@elm-mist/core';
 import pdfmake from 'pdfmake/build/pdfmake';
 
 /** Where the fonts lie that ship with the program. */
@@ -9,10 +18,13 @@ export interface FontPlaces {
   arabic: string;
 }
 
-/** What a report on paper is made of. */
+/** What is set on paper: a document, or labels to stick on. */
+export type PaperWork =
+  { of: 'report'; report: Report; paper: Paper } | { of: 'labels'; labels: StickyLabel[]; stock: LabelStock; first: number };
+
+/** What a paper is made of. */
 export interface PaperJob {
-  report: Report;
-  paper: Paper;
+  work: PaperWork;
   /** Photos that this device has, by id. */
   pictures: { photoId: string; blob: Blob }[];
   fonts: FontPlaces;
@@ -81,8 +93,17 @@ export async function paperOf(job: PaperJob, tell: (share: number) => void): Pro
     [REPORT_FONTS.hebrew]: one('hebrew.ttf'),
     [REPORT_FONTS.arabic]: one('arabic.ttf'),
   });
-  const sheet = reportSheet(job.report, job.paper, (photoId) => pictures.get(photoId) ?? null, job.madeAt);
+  const sheet = sheetOf(job, pictures);
   const made = await pdfmake.createPdf(sheet as never).getBuffer();
   tell(1);
   return new Uint8Array(made);
+}
+
+function sheetOf({ work, madeAt }: PaperJob, pictures: ReadonlyMap<string, string>): Sheet {
+  if (work.of === 'labels') return labelSheet(work.labels, work.stock, work.first, madeAt);
+  const sheet = reportSheet(work.report, work.paper, (photoId) => pictures.get(photoId) ?? null, madeAt);
+  const { attached } = work.report;
+  if (!attached) return sheet;
+  const src = `data:application/json;base64,${base64(new TextEncoder().encode(attached.text))}`;
+  return { ...sheet, files: { record: { src, name: attached.name } } };
 }

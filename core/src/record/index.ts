@@ -1,4 +1,5 @@
 export { chainOf, sealOf } from './chain';
+export { recordReport } from './recordReport';
 export { unitCode } from './unitCode';
 export { recordedVisit, sealedRecord, type RecordedVisit, type RecordedWash, type SystemRecordFile } from './systemRecord';
 export { verifyRecord, type RecordFound } from './verifyRecord';

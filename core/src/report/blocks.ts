@@ -8,6 +8,7 @@ export type ReportBlock =
   | { is: 'rows'; rows: [label: string, value: string][] }
   | { is: 'table'; head: string[]; rows: string[][]; figures?: number[] }
   | { is: 'strip'; title: string; faces: { id: string; name: string }[]; rows: number; grades: FaceGrades }
+  | { is: 'drawn'; title: string; text: string; svg: string }
   | { is: 'photos'; photos: { photoId: string; caption: string }[] }
   | { is: 'signature'; name: string; under: string; strokes: number[][] };
 
@@ -18,6 +19,10 @@ export interface Report {
   shop: string;
   /** What it is about, at its foot. */
   about: string;
+  /** In large type, to be read at arm's length. */
+  large?: boolean;
+  /** A file that the PDF carries. */
+  attached?: { name: string; text: string };
   /** BCP 47. */
   language: string;
   blocks: ReportBlock[];

@@ -1,6 +1,12 @@
 export { PAPERS, REPORT_SECTION_NAMES, REPORT_SECTIONS, usualWays, type Paper, type ReportSection, type ReportWays } from './ways';
 export { type Report, type ReportBlock } from './blocks';
 export { visitReport } from './visitReport';
+export { LABEL_STOCK_TABLE, LABEL_STOCKS, labelSheet, type LabelStock, type StickyLabel } from './labels';
+export { MOST_OWNER_CARDS, OWNER_CARD_TABLE, ownerCardsFor, ownersCard } from './ownerCards';
+export { OWNER_CARDS, type OwnerCardId } from './ownerCardIds';
+export { OWNER_DRAWINGS } from './ownerDrawings';
+export { bottleLabels } from './bottleLabels';
+export { qrSvg } from './qr';
 export { firstPageText } from './firstPageText';
 export { calendarFile, type CalendarDay } from './calendar';
 export { REPORT_FONTS, reportSheet, type Sheet } from './layout';

@@ -20,7 +20,14 @@ const GRADE_GROUND = ['#ffffff', '#f0f0ee', '#d9dad6', '#bfc1bc', '#9da19b'] as 
 const MARGIN = 48;
 const PICTURES_A_ROW = 3;
 
-const inline = (text: string, more: Sheet = {}): Sheet => {
+/**
+ * Words as pdfmake takes them, each stretch in a font that has its letters.
+ * @param text the words
+ * @param more style of the whole
+ * @returns the description
+ * @example inlineText('a') // { text: 'a' }
+ */
+export const inlineText = (text: string, more: Sheet = {}): Sheet => {
   const parts = stretches(text);
   return parts.length === 1 && parts[0]?.script === 'latin'
     ? { text, ...more }
@@ -42,7 +49,7 @@ const RULED = {
 const rows = (list: readonly [string, string][]): Sheet => ({
   table: {
     widths: ['38%', '*'],
-    body: list.map(([label, value]) => [inline(label, { color: SOFT }), inline(value, { bold: true })]),
+    body: list.map(([label, value]) => [inlineText(label, { color: SOFT }), inlineText(value, { bold: true })]),
   },
   layout: RULED,
   margin: [0, 2, 0, 6],
@@ -54,10 +61,10 @@ const SIGN_H = 66;
 /** Each block as it is set. */
 const SET: { [K in ReportBlock['is']]: (block: Extract<ReportBlock, { is: K }>, pictureOf: PictureOf) => Sheet[] } = {
   heading: ({ text, pageBefore }) => [
-    inline(text, { fontSize: 13, bold: true, margin: [0, 12, 0, 3], headlineLevel: 1, ...(pageBefore ? { pageBreak: 'before' } : {}) }),
+    inlineText(text, { fontSize: 13, bold: true, margin: [0, 12, 0, 3], headlineLevel: 1, ...(pageBefore ? { pageBreak: 'before' } : {}) }),
   ],
-  text: ({ text, strong }) => [inline(text, { margin: [0, 2, 0, 2], ...(strong ? { bold: true } : {}) })],
-  list: ({ items }) => [{ ul: items.map((item) => inline(item)), margin: [0, 2, 0, 4] }],
+  text: ({ text, strong }) => [inlineText(text, { margin: [0, 2, 0, 2], ...(strong ? { bold: true } : {}) })],
+  list: ({ items }) => [{ ul: items.map((item) => inlineText(item)), margin: [0, 2, 0, 4] }],
   rows: (block) => (block.rows.length > 0 ? [rows(block.rows)] : []),
   table: ({ head, rows: body, figures = [] }) => [
     {
@@ -65,8 +72,8 @@ const SET: { [K in ReportBlock['is']]: (block: Extract<ReportBlock, { is: K }>, 
         headerRows: 1,
         widths: head.map((_, i) => (i === 0 ? '*' : 'auto')),
         body: [
-          head.map((text, i) => inline(text, { bold: true, color: SOFT, alignment: figures.includes(i) ? 'right' : 'left' })),
-          ...body.map((row) => row.map((text, i) => inline(text, { alignment: figures.includes(i) ? 'right' : 'left' }))),
+          head.map((text, i) => inlineText(text, { bold: true, color: SOFT, alignment: figures.includes(i) ? 'right' : 'left' })),
+          ...body.map((row) => row.map((text, i) => inlineText(text, { alignment: figures.includes(i) ? 'right' : 'left' }))),
         ],
       },
       layout: RULED,
@@ -74,7 +81,7 @@ const SET: { [K in ReportBlock['is']]: (block: Extract<ReportBlock, { is: K }>, 
     },
   ],
   strip: ({ title, faces, rows: count, grades }) => [
-    inline(title, { bold: true, margin: [0, 6, 0, 2] }),
+    inlineText(title, { bold: true, margin: [0, 6, 0, 2] }),
     {
       table: {
         widths: faces.map(() => '*'),
@@ -88,12 +95,23 @@ const SET: { [K in ReportBlock['is']]: (block: Extract<ReportBlock, { is: K }>, 
                 : { text: `${grade} ${gradeFacts(grade).name.toLowerCase()}`, alignment: 'center', fillColor: GRADE_GROUND[grade] };
             }),
           ),
-          faces.map((face) => inline(face.name, { alignment: 'center', fontSize: 8, color: SOFT })),
+          faces.map((face) => inlineText(face.name, { alignment: 'center', fontSize: 8, color: SOFT })),
         ],
       },
       layout: { hLineColor: () => RULE, vLineColor: () => RULE, hLineWidth: () => 0.6, vLineWidth: () => 0.6 },
       margin: [0, 0, 0, 6],
       unbreakable: true,
+    },
+  ],
+  drawn: ({ title, text, svg }) => [
+    {
+      unbreakable: true,
+      margin: [0, 6, 0, 6],
+      columnGap: 14,
+      columns: [
+        { svg, width: 76 },
+        { width: '*', stack: [inlineText(title, { bold: true, fontSize: 16 }), inlineText(text)] },
+      ],
     },
   ],
   photos: ({ photos }, pictureOf) => {
@@ -111,7 +129,7 @@ const SET: { [K in ReportBlock['is']]: (block: Extract<ReportBlock, { is: K }>, 
             width: '*',
             stack: [
               picture ? { image: picture, fit: [165, 165] } : { text: 'The picture was not on this device.', italics: false, color: SOFT },
-              inline(photo.caption, { fontSize: 8, color: SOFT, margin: [0, 2, 0, 0] }),
+              inlineText(photo.caption, { fontSize: 8, color: SOFT, margin: [0, 2, 0, 0] }),
             ],
           };
         }),
@@ -137,8 +155,8 @@ const SET: { [K in ReportBlock['is']]: (block: Extract<ReportBlock, { is: K }>, 
             })),
         },
         { canvas: [{ type: 'line', x1: 0, y1: 0, x2: SIGN_W, y2: 0, lineWidth: 0.6, lineColor: RULE }] },
-        inline(name, { bold: true, margin: [0, 2, 0, 0] }),
-        inline(under, { fontSize: 8, color: SOFT }),
+        inlineText(name, { bold: true, margin: [0, 2, 0, 0] }),
+        inlineText(under, { fontSize: 8, color: SOFT }),
       ],
     },
   ],
@@ -161,15 +179,18 @@ export function reportSheet(report: Report, paper: Paper, pictureOf: PictureOf, 
     language: report.language,
     displayTitle: true,
     info: { title: report.title, author: report.shop, creationDate: new Date(madeAt), modDate: new Date(madeAt) },
-    defaultStyle: { font: REPORT_FONTS.latin, fontSize: 10, color: INK, lineHeight: 1.15 },
-    header: inline(report.shop, { margin: [MARGIN, 28, MARGIN, 0], fontSize: 9, color: SOFT }),
+    defaultStyle: { font: REPORT_FONTS.latin, fontSize: report.large ? 13 : 10, color: INK, lineHeight: 1.15 },
+    header: inlineText(report.shop, { margin: [MARGIN, 28, MARGIN, 0], fontSize: 9, color: SOFT }),
     footer: (page: number, pages: number): Sheet => ({
       margin: [MARGIN, 16, MARGIN, 0],
       fontSize: 8,
       color: SOFT,
-      columns: [inline(report.about), { text: `${page} of ${pages}`, alignment: 'right', width: 60 }],
+      columns: [inlineText(report.about), { text: `${page} of ${pages}`, alignment: 'right', width: 60 }],
     }),
-    content: [inline(report.title, { fontSize: 20, bold: true, margin: [0, 0, 0, 6] }), ...report.blocks.flatMap(set)],
+    content: [
+      inlineText(report.title, { fontSize: report.large ? 26 : 20, bold: true, margin: [0, 0, 0, 6] }),
+      ...report.blocks.flatMap(set),
+    ],
     pageBreakBefore: keepsWithNext,
   };
 }

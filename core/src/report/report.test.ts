@@ -1,8 +1,21 @@
 import { judgementOf } from '../beads';
 import { foldVisit, findingsHere, type VisitEvent } from '../run';
-import { fullRun, fullRunCoils, scribe } from '../testing/fullRun';
+import { fullRun, fullRunCoils, fullRunPlans, scribe } from '../testing/fullRun';
 import { FINDING_KINDS } from '../survey';
-import { firstPageText, REPORT_SECTION_NAMES, REPORT_SECTIONS, reportSheet, usualWays, visitReport } from '.';
+import {
+  firstPageText,
+  LABEL_STOCK_TABLE,
+  LABEL_STOCKS,
+  labelSheet,
+  OWNER_CARDS,
+  ownerCardsFor,
+  ownersCard,
+  REPORT_SECTION_NAMES,
+  REPORT_SECTIONS,
+  reportSheet,
+  usualWays,
+  visitReport,
+} from '.';
 import type { ReportInput } from './visitReport';
 import { stretches } from './rightToLeft';
 import { sectionRuns } from './sectionRuns';
@@ -102,4 +115,41 @@ test('right-to-left words are turned round within their stretch; others stay as 
     { text: 'flat 2', script: 'latin' },
   ]);
   expect(stretches('ليلى نور').map((part) => [part.script, part.text])).toEqual([['arabic', 'نور ليلى']]);
+});
+
+test('the owner’s card has the room that the shop asks for, and every sentence of advice is on it or beside it', () => {
+  const advice = fullRunPlans.flatMap((plan) => plan.advice);
+  const sentences = [
+    ...advice,
+    'Have the drain cleared every year.',
+    'Keep 24 in clear all round; it has 10 in.',
+    'Mow so that clippings are thrown away from the unit.',
+  ];
+  const { cards, also } = ownerCardsFor(sentences);
+  expect(cards).toEqual(expect.arrayContaining(['clearance', 'mowing']));
+  expect(also).toContain('Have the drain cleared every year.');
+  const input = { shop: { name: 'Cotter & Vane', address: '' }, place: { name: 'Fennick terrace' }, also, due: '11 June 2027' };
+  const card = JSON.stringify(ownersCard({ ...input, cards: ['clearance'], room: '610 mm' }));
+  expect(card).toContain('610 mm from the outdoor unit');
+  // No card leaves a gap unfilled, and each has its drawing.
+  const all = JSON.stringify(ownersCard({ ...input, cards: OWNER_CARDS, room: '24 in' }));
+  expect(all).not.toMatch(/[{]room[}]/);
+  expect(all.match(/<svg /g)).toHaveLength(OWNER_CARDS.length);
+});
+
+test('labels lie inside their sheet, none over another, and go on with a new sheet when one is full', () => {
+  const label = { code: 'http://shop/systems/s', heading: 'Fennick terrace', lines: ['Last wash 11 Jun 2026'], strong: 'FR6A-QFNC' };
+  for (const stock of LABEL_STOCKS) {
+    const { columns, rows, paper, widthMm, heightMm, leftMm, topMm, gapMm } = LABEL_STOCK_TABLE[stock];
+    const [pageW, pageH] = paper === 'letter' ? [215.9, 279.4] : paper === 'a4' ? [210, 297] : [widthMm, heightMm];
+    expect(leftMm + columns * widthMm + (columns - 1) * gapMm).toBeLessThanOrEqual(pageW);
+    expect(topMm + rows * heightMm).toBeLessThanOrEqual(pageH);
+    const first = columns * rows - 1;
+    const sheet = labelSheet([label, label], stock, first, 0) as {
+      content: { absolutePosition: { x: number; y: number }; pageBreak?: string }[];
+    };
+    const squares = sheet.content.filter((node) => 'svg' in node);
+    expect(squares.map((node) => node.pageBreak)).toEqual([undefined, 'before']);
+    expect(squares[1]?.absolutePosition.y).toBeCloseTo(((topMm + 3) * 72) / 25.4, 1);
+  }
 });

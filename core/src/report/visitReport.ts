@@ -1,6 +1,6 @@
 import { doubtText } from '../airside';
 import { costFacts, stillOn, washedWith, type Judgement } from '../beads';
-import { dayLater, wallMs } from '../clock';
+import { clockIn, dayIn, dayLater, longDay, stampIn } from '../clock';
 import { coilName, POWER_SOURCE_NAMES } from '../equipment';
 import { FAULTS } from '../diagnosis';
 import type { CoilBuild } from '../method';
@@ -50,19 +50,6 @@ export interface ReportInput {
   nextDue: string;
 }
 
-const MONTHS = ['January', 'February', 'March', 'April', 'May', 'June', 'July', 'August', 'September', 'October', 'November', 'December'];
-
-/** A day as people write it. */
-const longDate = (day: string): string => `${Number(day.slice(8, 10))} ${MONTHS[Number(day.slice(5, 7)) - 1] ?? ''} ${day.slice(0, 4)}`;
-
-const clock = (zone: string, at: string): string => {
-  const wall = new Date(wallMs(zone, Date.parse(at)));
-  const hours = wall.getUTCHours();
-  return `${hours % 12 || 12}:${String(wall.getUTCMinutes()).padStart(2, '0')} ${hours < 12 ? 'am' : 'pm'}`;
-};
-const dayAt = (zone: string, at: string): string => new Date(wallMs(zone, Date.parse(at))).toISOString().slice(0, 10);
-const stamp = (zone: string, at: string): string => `${longDate(dayAt(zone, at))}, ${clock(zone, at)}`;
-
 const gradeWords = (grade: number | null): string =>
   grade === null ? 'not graded' : `${grade}, ${gradeFacts(grade as Grade).name.toLowerCase()}`;
 
@@ -99,11 +86,11 @@ function firstPage(input: ReportInput): ReportBlock[] {
   const advice = [...new Set(coils.flatMap((coil) => state.plans[coil.id]?.value.advice ?? []))];
   const open = findings.filter(isOpenFinding);
   const next: [string, string][] = [
-    ['Due again', longDate(input.nextDue)],
+    ['Due again', longDay(input.nextDue)],
     ...(input.dues.length > 1 && new Set(input.dues.map((row) => row.date)).size > 1
       ? input.dues.map(({ coilId, date }): [string, string] => {
           const coil = coils.find((row) => row.id === coilId);
-          return [coil ? coilName(coil) : coilId, longDate(date)];
+          return [coil ? coilName(coil) : coilId, longDay(date)];
         })
       : []),
     ...open.map((life): [string, string] => {
@@ -114,7 +101,7 @@ function firstPage(input: ReportInput): ReportBlock[] {
   // Only what was washed is guaranteed.
   const washed = Object.values(state.sections).some((coil) => Object.values(coil).some((section) => section.rinsedAtMs !== null));
   if (ways.guarantee && state.closed && washed)
-    next.push(['Guarantee', `${ways.guarantee} Until ${longDate(dayLater(dayAt(zone, state.closed.at), ways.guaranteeDays))}.`]);
+    next.push(['Guarantee', `${ways.guarantee} Until ${longDay(dayLater(dayIn(zone, Date.parse(state.closed.at)), ways.guaranteeDays))}.`]);
   return [
     { is: 'heading', text: 'Found' },
     {
@@ -168,7 +155,7 @@ const SECTIONS: Record<ReportSection, (input: ReportInput) => ReportBlock[]> = {
                 `${nameOf(run.coilId)}, ${run.sectionName}`,
                 run.cleanerName,
                 run.waterParts === null ? '' : run.waterParts === 0 ? 'as it is' : formatRatio(run.waterParts),
-                clock(zone, run.appliedAt),
+                clockIn(zone, run.appliedAt),
                 `${run.soakedS === null ? 'not rinsed by hand' : formatDuration(run.soakedS)}${run.mists > 0 ? `, misted ${run.mists}×` : ''}`,
                 run.found === 'clear' ? 'clear' : run.found === 'again' ? 'still dirty, again' : 'not looked at',
               ]),
@@ -238,10 +225,10 @@ const SECTIONS: Record<ReportSection, (input: ReportInput) => ReportBlock[]> = {
               : []),
             ...(life.note ? [['Seen', life.note] as [string, string]] : []),
             ['Proposed', whole.action],
-            ['Noted', `${stamp(zone, life.at)}, ${life.by}`],
+            ['Noted', `${stampIn(zone, life.at)}, ${life.by}`],
             ...life.steps.map((step): [string, string] => [
               FINDING_STANDING_NAMES[step.value.step],
-              [step.value.words, step.value.day ? `for ${longDate(step.value.day)}` : '', `${stamp(zone, step.at)}, ${step.by}`]
+              [step.value.words, step.value.day ? `for ${longDay(step.value.day)}` : '', `${stampIn(zone, step.at)}, ${step.by}`]
                 .filter(Boolean)
                 .join('. '),
             ]),
@@ -256,10 +243,10 @@ const SECTIONS: Record<ReportSection, (input: ReportInput) => ReportBlock[]> = {
       const { answer } = quote;
       const option = quote.options.find((row) => row.id === answer?.value.optionId);
       const words = !answer
-        ? `offered, valid until ${longDate(quote.validUntil)}`
+        ? `offered, valid until ${longDay(quote.validUntil)}`
         : option
-          ? `${option.name}, ${formatMoney(option.total, quote.currency, 'en-US')}, accepted by ${answer.value.name}, ${ANSWER_WAY_NAMES[answer.value.how].toLowerCase()}, ${stamp(zone, answer.at)}`
-          : `declined, ${stamp(zone, answer.at)}: ${answer.value.words}`;
+          ? `${option.name}, ${formatMoney(option.total, quote.currency, 'en-US')}, accepted by ${answer.value.name}, ${ANSWER_WAY_NAMES[answer.value.how].toLowerCase()}, ${stampIn(zone, answer.at)}`
+          : `declined, ${stampIn(zone, answer.at)}: ${answer.value.words}`;
       return [{ is: 'text', text: `Quote ${quote.number}: ${words}.` }];
     });
     return [
@@ -285,7 +272,7 @@ const SECTIONS: Record<ReportSection, (input: ReportInput) => ReportBlock[]> = {
     const rows: [string, string][] = [
       ...state.gateSkips.map((skip): [string, string] => [
         `${POWER_SOURCE_NAMES[skip.value.source]}: ${GATE_TABLE[skip.value.step].name.toLowerCase()}`,
-        `Left out by ${skip.by}, ${clock(zone, skip.at)}: ${skip.value.reason}`,
+        `Left out by ${skip.by}, ${clockIn(zone, skip.at)}: ${skip.value.reason}`,
       ]),
       ...coils.flatMap((coil): [string, string][] => {
         const aside = state.skipped[coil.id];
@@ -297,7 +284,7 @@ const SECTIONS: Record<ReportSection, (input: ReportInput) => ReportBlock[]> = {
       ...(open.length > 0 ? [['Not gone through', open.map((bead) => BEAD_NAMES[bead]).join(', ')] as [string, string]] : []),
       ...state.pauses.map((pause): [string, string] => [
         'Waited for parts',
-        `From ${stamp(zone, pause.at)}${pause.resumed ? ` to ${stamp(zone, pause.resumed.at)}` : ''}: ${pause.value.reason}`,
+        `From ${stampIn(zone, pause.at)}${pause.resumed ? ` to ${stampIn(zone, pause.resumed.at)}` : ''}: ${pause.value.reason}`,
       ]),
     ];
     const asFound = state.story?.value.asFound;
@@ -312,7 +299,7 @@ const SECTIONS: Record<ReportSection, (input: ReportInput) => ReportBlock[]> = {
     for (const event of events) counts.set(event.by, (counts.get(event.by) ?? 0) + 1);
     const versions = state.closings.map((closing, i): [string, string] => [
       `Version ${i + 1}`,
-      `Closed ${stamp(zone, closing.at)}, ${closing.by}${closing.reopened ? `. Opened again ${stamp(zone, closing.reopened.at)} by ${closing.reopened.by}: ${closing.reopened.value}` : ''}`,
+      `Closed ${stampIn(zone, closing.at)}, ${closing.by}${closing.reopened ? `. Opened again ${stampIn(zone, closing.reopened.at)} by ${closing.reopened.by}: ${closing.reopened.value}` : ''}`,
     ]);
     const signed = state.signed;
     return [
@@ -323,12 +310,12 @@ const SECTIONS: Record<ReportSection, (input: ReportInput) => ReportBlock[]> = {
           ...versions,
         ],
       },
-      ...state.notes.map((note): ReportBlock => ({ is: 'text', text: `${note.value} (${stamp(zone, note.at)}, ${note.by})` })),
+      ...state.notes.map((note): ReportBlock => ({ is: 'text', text: `${note.value} (${stampIn(zone, note.at)}, ${note.by})` })),
       ...(signed
         ? [
             signed.value.who === 'customer'
-              ? { is: 'signature' as const, name: signed.value.name, under: stamp(zone, signed.at), strokes: signed.value.strokes }
-              : { is: 'text' as const, text: `Nobody was in, ${stamp(zone, signed.at)}: a photo shows how it was left.` },
+              ? { is: 'signature' as const, name: signed.value.name, under: stampIn(zone, signed.at), strokes: signed.value.strokes }
+              : { is: 'text' as const, text: `Nobody was in, ${stampIn(zone, signed.at)}: a photo shows how it was left.` },
           ]
         : []),
     ];
@@ -352,7 +339,7 @@ export function visitReport(input: ReportInput): Report {
   return {
     title: `${place.name}, ${system.name}`,
     shop: [shop.name, shop.address].filter(Boolean).join(' · '),
-    about: `${place.name}, ${system.name}${at ? ` · ${longDate(dayAt(zone, at))}` : ''}`,
+    about: `${place.name}, ${system.name}${at ? ` · ${longDay(dayIn(zone, Date.parse(at)))}` : ''}`,
     language: 'en-US',
     blocks: [
       {
@@ -360,7 +347,7 @@ export function visitReport(input: ReportInput): Report {
         rows: [
           ['For', [place.customerName, place.address].filter(Boolean).join(', ')],
           ['System', [system.name, system.model].filter(Boolean).join(' · ')],
-          ['Date', at ? stamp(zone, at) : 'not begun'],
+          ['Date', at ? stampIn(zone, at) : 'not begun'],
           ['By', [...new Set(events.map((event) => event.by))].join(', ') || 'nobody yet'],
         ],
       },

@@ -16,6 +16,7 @@ import * as p from '../store/places';
 import * as t from '../store/schema';
 import { once } from './made';
 import { overlaid } from './meanwhile';
+import { systemOfCode } from './unitCodes';
 import { shopOf } from './shop';
 
 /** Where a page goes on: the last name and id of the one before, as one word. */
@@ -32,6 +33,10 @@ function readMark(text: string): { name: string; id: string } {
 
 /** A page of places with their systems. @throws Problem 422 `after` */
 export function placePage(db: Db, { words, archived, after }: { words: string; archived: boolean; after: string | null }): PlacePage {
+  // What stands on a unit's label names one place, whatever else is called so.
+  const coded = systemOfCode(db, words);
+  const own = coded === null ? undefined : p.findPlace(db, p.findSystem(db, coded)?.placeId ?? '');
+  if (own) return { places: [placeDetail(db, own.id)], total: 1, next: null };
   const { places, total } = p.placesAsked(db, {
     words,
     archived,

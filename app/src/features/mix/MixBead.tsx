@@ -33,6 +33,7 @@ import {
   Heading,
   Jug,
   Label,
+  LinkRow,
   OneOf,
   Part,
   Row,
@@ -356,6 +357,14 @@ function MixJobScreen({ job, jobs, pick }: { job: MixJob; jobs: readonly MixJob[
             <Row
               label="Write on what stays in it"
               value={`${cleaner.name}, ${formatRatio((sheet.coilSees + 1) / (sheet.dialParts + 1) - 1)}, ${wallClock(sharedNow(), 'd MMM yyyy')}`}
+            />
+          ) : null}
+          {mixed.length > 0 && !packed ? (
+            <LinkRow
+              title="Print a label for the bottle"
+              under="Product, ratio, date, hazards"
+              href={`/visits/${detail.visit.id}/bottle`}
+              testID="to-bottle"
             />
           ) : null}
         </Part>

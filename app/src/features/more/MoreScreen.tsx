@@ -170,6 +170,7 @@ export function MoreScreen() {
             <LinkRow title="Reports" under="Paper, sections, guarantee" href="/shop/report" testID="more-reports" />
             <LinkRow title="Open in the shop" under="Findings, quotes that wait, visits left for parts" href="/open" />
             <LinkRow title="Weather" under="Hourly air from a file" href="/shop/weather" testID="more-weather" />
+            <LinkRow title="The log" under="Out as a file, older records in" href="/shop/log" testID="more-log" />
             <LinkRow title="Bring a table in" under="Customers, places and systems" href="/places/import" />
             <WhichShop />
           </Part>

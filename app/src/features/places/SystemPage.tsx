@@ -7,6 +7,7 @@ import {
   formatQuantity,
   gradeFacts,
   isOpenFinding,
+  unitCode,
   wholeFinding,
   type Grade,
   type UnitSystem,
@@ -135,6 +136,18 @@ export function SystemPage() {
         </View>
         {place.note ? <Body>{place.note}</Body> : null}
         <LinkRow title="Put the system right, or move it" href={`/systems/${system.id}/edit`} testID="system-edit" />
+        <LinkRow
+          title="Record"
+          under="All washes, readings and products as one document that holds"
+          href={`/systems/${system.id}/record`}
+          testID="to-record"
+        />
+        <LinkRow
+          title="Label for the unit"
+          under={`Opens this page; code ${unitCode(system.id)}`}
+          href={`/systems/${system.id}/label`}
+          testID="to-label"
+        />
         <LinkRow title={place.name} under="Owner, position, other systems" href={`/places/${place.id}`} testID="to-place" />
       </Part>
       {standing.map((coil) => {

@@ -1,7 +1,10 @@
 import { calendarFile, coilName, firstPageText, isPromised, wholeFinding, type CalendarDay, type Report } from '@elm-mist/core';
 import { useState } from 'react';
-import { View } from 'react-native';
-import { sharedNow, useShop, useVisit } from '@/data';
+import { router } from 'expo-router';
+import { Linking, View } from 'react-native';
+import { sharedNow, useShop, useVisit, visitFileAddress } from '@/data';
+import { passWords } from './passWords';
+import { saveFile } from '@/device/saveFile';
 import { Companion, Heading, Part, Small, space } from '@/ui';
 
 /** Days of this visit that belong in a calendar: when it is due again, what is promised, when parts come. */
@@ -68,38 +71,34 @@ export function HandOver({
   nextDue: string;
 }) {
   const shop = useShop();
+  const { detail, state } = useVisit();
+  const visitId = detail.visit.id;
   const days = useDays(dues, nextDue);
   const [told, setTold] = useState('');
   const save = () => {
-    const url = URL.createObjectURL(new Blob([calendarFile(shop.name, days, sharedNow())], { type: 'text/calendar' }));
-    const link = document.createElement('a');
-    link.href = url;
-    link.download = `${report.title}.ics`.replace(/[\\/:*?"<>|]/g, ' ');
-    link.click();
-    setTimeout(() => URL.revokeObjectURL(url), 1000);
+    saveFile(new Blob([calendarFile(shop.name, days, sharedNow())], { type: 'text/calendar' }), `${report.title}.ics`);
   };
-  const pass = async () => {
-    const text = firstPageText(report);
-    try {
-      if (typeof navigator.share === 'function') {
-        await navigator.share({ title: report.title, text });
-        setTold('Handed to the share sheet.');
-      } else {
-        await navigator.clipboard.writeText(text);
-        setTold('Copied: paste it into a message.');
-      }
-    } catch (error) {
-      // Closing the share sheet is no fault.
-      setTold(
-        error instanceof DOMException && error.name === 'AbortError' ? '' : 'This browser did not take the words. The PDF has them too.',
-      );
-    }
-  };
+  const pass = async () => setTold(await passWords(report.title, firstPageText(report)));
   return (
     <Part title={<Heading>Also to hand over</Heading>} testID="hand-over">
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: space.s }}>
         <Companion title={`Calendar, ${days.length} ${days.length === 1 ? 'day' : 'days'}`} onPress={save} testID="calendar-save" />
         <Companion title="Words for a message" onPress={() => void pass()} testID="words-pass" />
+        <Companion title="Owner’s card" onPress={() => router.navigate(`/visits/${visitId}/owner`)} testID="to-owner" />
+      </View>
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: space.s }}>
+        <Companion title="Entries, CSV" onPress={() => void Linking.openURL(visitFileAddress(visitId, 'entries'))} />
+        <Companion title="Whole visit, JSON" onPress={() => void Linking.openURL(visitFileAddress(visitId, 'whole'))} />
+        <Companion
+          title="Pictures, without their place"
+          onPress={() => void Linking.openURL(visitFileAddress(visitId, 'pictures'))}
+          disabled={state.photos.length === 0}
+        />
+        <Companion
+          title="Pictures as they are"
+          onPress={() => void Linking.openURL(`${visitFileAddress(visitId, 'pictures')}?place=kept`)}
+          disabled={state.photos.length === 0}
+        />
       </View>
       <Small ink="inkSoft">{told || 'No address book is read, and nothing is sent by itself.'}</Small>
     </Part>

@@ -1,23 +1,8 @@
-import { NotoSansArabic_400Regular } from '@expo-google-fonts/noto-sans-arabic/400Regular';
-import { NotoSansHebrew_400Regular } from '@expo-google-fonts/noto-sans-hebrew/400Regular';
-import { AtkinsonHyperlegibleNext_400Regular } from '@expo-google-fonts/atkinson-hyperlegible-next/400Regular';
-import { AtkinsonHyperlegibleNext_700Bold } from '@expo-google-fonts/atkinson-hyperlegible-next/700Bold';
 import { coilDues, judgementOf, usualWays, visitReport, type Paper, type Report } from '@elm-mist/core';
 import { useQuery } from '@tanstack/react-query';
-import { Asset } from 'expo-asset';
 import { useMemo } from 'react';
-import { dayOf, photoBlob, reportWaysQuery, sharedNow, shopCurrency, shopZone, useShop, useVisit } from '@/data';
-import type { FontPlaces } from '@/workers/paperOf';
-import type { Press } from '@/workers/paperInWorker';
+import { dayOf, reportWaysQuery, sharedNow, shopCurrency, shopZone, useShop, useVisit } from '@/data';
 import { useDonePrice, usePriceBook } from '../price/useVisitPrice';
-
-const address = (font: number): string => new URL(Asset.fromModule(font).uri, window.location.href).href;
-const fonts = (): FontPlaces => ({
-  latin: address(AtkinsonHyperlegibleNext_400Regular),
-  latinBold: address(AtkinsonHyperlegibleNext_700Bold),
-  hebrew: address(NotoSansHebrew_400Regular),
-  arabic: address(NotoSansArabic_400Regular),
-});
 
 /** The visit's report as it is told now, and the shop's paper. */
 export function useReport(): { report: Report; paper: Paper; dues: { coilId: string; date: string }[]; nextDue: string } {
@@ -59,14 +44,4 @@ export function useReport(): { report: Report; paper: Paper; dues: { coilId: str
     return { report: made, dues: told, nextDue: soonest };
   }, [visit, shop.name, shop.address, ways, price]);
   return { report, paper: ways.paper, dues: days, nextDue };
-}
-
-/** Makes the PDF on this device, with the photos that it can get. */
-export async function makePaper(press: Press, report: Report, paper: Paper, tell: (share: number) => void): Promise<Blob> {
-  const ids = [...new Set(report.blocks.flatMap((block) => (block.is === 'photos' ? block.photos.map((photo) => photo.photoId) : [])))];
-  const pictures = (await Promise.all(ids.map(async (photoId) => ({ photoId, blob: await photoBlob(photoId).catch(() => null) })))).flatMap(
-    ({ photoId, blob }) => (blob ? [{ photoId, blob }] : []),
-  );
-  const bytes = await press.set({ report, paper, pictures, fonts: fonts(), madeAt: sharedNow() }, tell);
-  return new Blob([bytes as BlobPart], { type: 'application/pdf' });
 }

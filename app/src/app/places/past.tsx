@@ -1,0 +1,5 @@
+import { PastImport } from '@/features/places/PastImport';
+
+export default function PastImportRoute() {
+  return <PastImport />;
+}

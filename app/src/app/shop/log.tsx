@@ -1,0 +1,5 @@
+import { LogScreen } from '@/features/shop/LogScreen';
+
+export default function LogRoute() {
+  return <LogScreen />;
+}

@@ -1,0 +1,5 @@
+import { UnitLabelScreen } from '@/features/labels/UnitLabelScreen';
+
+export default function UnitLabelRoute() {
+  return <UnitLabelScreen />;
+}

@@ -1,0 +1,5 @@
+import { RecordScreen } from '@/features/record/RecordScreen';
+
+export default function RecordRoute() {
+  return <RecordScreen />;
+}

@@ -1,0 +1,5 @@
+import { BottleLabelScreen } from '@/features/labels/BottleLabelScreen';
+
+export default function BottleLabelRoute() {
+  return <BottleLabelScreen />;
+}

@@ -1,0 +1,5 @@
+import { OwnersCardScreen } from '@/features/report/OwnersCardScreen';
+
+export default function OwnersCardRoute() {
+  return <OwnersCardScreen />;
+}
