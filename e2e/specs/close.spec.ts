@@ -48,6 +48,7 @@ test('a pitted contactor: quoted, accepted by signature, left for the part, gone
     await site.getByTestId('to-pause').click();
     await site.getByTestId('pause-leave').click();
     await expect(site.getByRole('alert')).toContainText('Not confirmed');
+    await expect(site.getByTestId(/^safe-/).first()).toBeVisible();
     for (const step of await site.getByTestId(/^safe-/).all()) await step.click();
     await site.getByTestId('pause-due').fill('2026-06-18');
     await site.getByTestId('pause-leave').click();
@@ -65,6 +66,7 @@ test('a pitted contactor: quoted, accepted by signature, left for the part, gone
     await expect(row).toContainText('Waits for parts');
     await row.click();
     await site.getByTestId('to-go-on').click();
+    await expect(site.getByTestId(/^recheck-/).first()).toBeVisible();
     for (const check of await site.getByTestId(/^recheck-/).all()) await check.click();
     await site.getByTestId('pause-go-on').click();
     await tech.bead('look');

@@ -125,6 +125,14 @@ test('a full visit of two coils with twelve photos on paper: read back, under it
       .join(''),
   ).toBe(letters(RTL_NAME));
 
+  await test.step('the server sets the same pages', async () => {
+    const answer = await fetch(`${server.url}/api/visits/${VISIT}/report.pdf`);
+    expect(answer.status).toBe(200);
+    const own = new Uint8Array(await answer.arrayBuffer());
+    expect(own.length).toBeLessThan(2_000_000);
+    expect(await readPdf(own)).toEqual(pdf);
+  });
+
   await test.step('another paper and fewer sections, chosen once; the record holds what is not printed', async () => {
     await site.goto(`${server.url}/shop/report`);
     await site.getByRole('radio', { name: 'A4' }).click();

@@ -23,18 +23,29 @@ export interface ReadPdf {
   images: number;
   /** Fonts that are used and are not in the file. */
   notEmbedded: string[];
+  /** Every step of drawing, page by page, by its kind: two documents that look the same have the same. */
+  steps: string[];
 }
 
 export async function readPdf(bytes: Uint8Array): Promise<ReadPdf> {
   const pdf = await getDocument({ data: new Uint8Array(bytes), useSystemFonts: false, fontExtraProperties: true }).promise;
   const meta = await pdf.getMetadata();
   const info = meta.info as { Title?: string; Language?: string };
-  const read: ReadPdf = { title: info.Title ?? '', language: info.Language ?? '', pages: [], sizes: [], images: 0, notEmbedded: [] };
+  const read: ReadPdf = {
+    title: info.Title ?? '',
+    language: info.Language ?? '',
+    pages: [],
+    sizes: [],
+    images: 0,
+    notEmbedded: [],
+    steps: [],
+  };
   for (let n = 1; n <= pdf.numPages; n += 1) {
     const page = await pdf.getPage(n);
     const { width, height } = page.getViewport({ scale: 1 });
     read.sizes.push([width, height]);
     const ops = await page.getOperatorList();
+    read.steps.push(ops.fnArray.join(' '));
     read.images += ops.fnArray.filter((op) => op === OPS.paintImageXObject).length;
     for (const [i, op] of ops.fnArray.entries()) {
       if (op !== OPS.setFont) continue;

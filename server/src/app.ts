@@ -21,6 +21,8 @@ export interface AppOptions {
   changes: Changes;
   probes: Probes;
   cards: Cards;
+  /** The program's own file, for threads. */
+  script: URL;
   shops: ShopChoice;
   /** Whether answers carry the shop's time, by which phones put theirs right. */
   tellsTime?: boolean;
@@ -50,7 +52,7 @@ const SECURITY = {
 /** A page that was closed or reloaded in the middle of an answer is no failure of ours. */
 const LEFT = new Set(['ERR_STREAM_PREMATURE_CLOSE', 'EPIPE', 'ECONNRESET']);
 
-export function createApp({ store, log, webRoot, now, changes, probes, cards, shops, tellsTime = true }: AppOptions): Koa {
+export function createApp({ store, log, webRoot, now, changes, probes, cards, script, shops, tellsTime = true }: AppOptions): Koa {
   const app = new Koa();
   app.on('error', (err: NodeJS.ErrnoException) =>
     LEFT.has(err.code ?? '') ? log.debug({ err }, 'the browser left') : log.error({ err }, 'request failed'),
@@ -82,7 +84,7 @@ export function createApp({ store, log, webRoot, now, changes, probes, cards, sh
   app.use(async (ctx, next) => {
     await (takesRawBody(ctx.path) ? next() : json(ctx, next));
   });
-  const router = apiRouter({ store, now, changes, probes, cards, shops });
+  const router = apiRouter({ store, now, changes, probes, cards, script, shops });
   app.use(router.routes()).use(router.allowedMethods());
   app.use(webBuild(webRoot));
   return app;

@@ -2,7 +2,7 @@ import { createServer, type RequestListener } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { dirname, join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { isMainThread } from 'node:worker_threads';
+import { isMainThread, workerData } from 'node:worker_threads';
 import { dayLater } from '@elm-mist/core';
 import pino from 'pino';
 import { createApp } from './app';
@@ -10,7 +10,9 @@ import { Changes } from './http/changes';
 import { Probes } from './http/probes';
 import { Cards, reckonCards } from './services/cards';
 import { makeReads } from './services/makeReads';
+import { setOnPaper } from './services/paperThread';
 import { verifyFile } from './services/record';
+import { PAPER_THREAD, type PaperWork } from './services/reportPaper';
 import { todayOf } from './services/shop';
 import { chooseShop, chosenShop, openShop, ownIsThere, shopFiles, type ShopFolders, type WhichShop } from './shops';
 import { FolderError, type Store } from './store/open';
@@ -26,6 +28,7 @@ interface OpenShop {
 }
 
 if (isMainThread) void serve();
+else if ((workerData as { is?: unknown } | null)?.is === PAPER_THREAD) void setOnPaper((workerData as { work: PaperWork }).work);
 else reckonCards();
 
 async function serve(): Promise<void> {
@@ -73,6 +76,7 @@ async function serve(): Promise<void> {
       changes,
       probes,
       cards,
+      script: new URL(import.meta.url),
       tellsTime: process.env['ELM_MIST_CLOCK'] !== 'off',
       shops: { ownIsThere: () => ownIsThere(folders), open: switchTo },
     });

@@ -107,6 +107,6 @@ export const sheetAddress = (cleanerId: string): string => `/api/cleaners/${enco
 export const logAddress = (format: 'csv' | 'json', asked: Readonly<Record<string, string>> = {}): string =>
   `/api/log?${new URLSearchParams({ format, ...asked }).toString()}`;
 /** Where a visit goes out. */
-export const visitFileAddress = (visitId: string, what: 'entries' | 'whole' | 'pictures'): string =>
+export const visitFileAddress = (visitId: string, what: 'entries' | 'whole' | 'pictures' | 'report.pdf'): string =>
   `/api/visits/${encodeURIComponent(visitId)}/${what}`;
 export const fileAddress = (name: 'products.csv' | 'stock.csv' | 'reorder.csv' | 'shelf.json'): string => `/api/shelf/files/${name}`;

@@ -1,6 +1,6 @@
 export { PAPERS, REPORT_SECTION_NAMES, REPORT_SECTIONS, usualWays, type Paper, type ReportSection, type ReportWays } from './ways';
 export { type Report, type ReportBlock } from './blocks';
-export { visitReport } from './visitReport';
+export { reportOf, type MadeReport } from './reportOf';
 export { LABEL_STOCK_TABLE, LABEL_STOCKS, labelSheet, type LabelStock, type StickyLabel } from './labels';
 export { MOST_OWNER_CARDS, OWNER_CARD_TABLE, ownerCardsFor, ownersCard } from './ownerCards';
 export { OWNER_CARDS, type OwnerCardId } from './ownerCardIds';

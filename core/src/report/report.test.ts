@@ -14,9 +14,9 @@ import {
   REPORT_SECTIONS,
   reportSheet,
   usualWays,
-  visitReport,
 } from '.';
-import type { ReportInput } from './visitReport';
+import { reportOf } from './reportOf';
+import { visitReport, type ReportInput } from './visitReport';
 import { stretches } from './rightToLeft';
 import { sectionRuns } from './sectionRuns';
 
@@ -40,6 +40,7 @@ function reported(events: readonly VisitEvent[], over: Partial<ReportInput> = {}
     nameOfCleaner: (id) => id,
     dues: [],
     nextDue: '2027-06-11',
+    corrections: [],
     ...over,
   });
 }
@@ -152,4 +153,46 @@ test('labels lie inside their sheet, none over another, and go on with a new she
     expect(squares.map((node) => node.pageBreak)).toEqual([undefined, 'before']);
     expect(squares[1]?.absolutePosition.y).toBeCloseTo(((topMm + 3) * 72) / 25.4, 1);
   }
+});
+
+test('a correction is a version beside the old one: what it tells otherwise stands in the report with both, and nothing else does', () => {
+  const events = fullRun('v');
+  const sources = {
+    visitId: 'v',
+    coils: fullRunCoils,
+    place: { name: 'Fennick terrace', address: '7 Lantern Row', customerName: 'Odile Fennick', latitudeDeg: 42, altitudeM: 0 },
+    system: { name: 'Heat pump', model: 'QH4-036B', configuration: 'split-cool' as const, refrigerant: 'R-410A' as const, btuh: 36_000 },
+    earlier: [],
+    shop: { name: 'Cotter & Vane Coil Care', address: '' },
+    zone: 'America/Chicago',
+    units: 'us' as const,
+    currency: 'USD',
+    ways: { ...usualWays(), without: [...REPORT_SECTIONS] },
+    book: null,
+    nameOfCleaner: (id: string) => id,
+    nowMs: 0,
+  };
+  const later = (n: number, what: Pick<VisitEvent, 'kind' | 'data'>) =>
+    ({
+      id: `z${n}`,
+      visitId: 'v',
+      by: 'Ives Vane',
+      at: new Date(Date.parse(events.at(-1)!.at) + n * 60_000).toISOString(),
+      ...what,
+    }) as VisitEvent;
+  const checked = events.find((event) => event.kind === 'coil.checked')!;
+  const closed = events.find((event) => event.kind === 'visit.closed')!;
+  expect(words(reportOf({ ...sources, events }).report)).not.toContain('What was corrected');
+  const opened = [...events, later(1, { kind: 'visit.reopened', data: { reason: 'The grade was of another coil' } })];
+  expect(words(reportOf({ ...sources, events: opened }).report)).not.toContain('What was corrected');
+  const data = {
+    ...(checked.data as { coilId: string; note: string; gradesAfter: Record<string, number[]> }),
+    note: 'Looked at once more',
+  };
+  const again = [...opened, later(2, { kind: 'coil.checked', data: data as never }), later(3, { kind: 'visit.closed', data: closed.data })];
+  const told = reportOf({ ...sources, events: again }).report.blocks;
+  const at = told.findIndex((block) => block.is === 'heading' && block.text === 'What was corrected');
+  const table = told.slice(at).find((block) => block.is === 'table');
+  expect(table?.head).toEqual(['Where', 'Version 1', 'Version 2']);
+  expect(table?.rows).toEqual([[REPORT_SECTION_NAMES.coils, data.note === '' ? '' : 'not there', 'Looked at once more']]);
 });

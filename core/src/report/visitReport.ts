@@ -48,6 +48,8 @@ export interface ReportInput {
   dues: { coilId: string; date: string }[];
   /** The soonest of them. */
   nextDue: string;
+  /** What a later version tells otherwise, already told; empty where there is one version. Printed whatever the shop leaves out. */
+  corrections: readonly ReportBlock[];
 }
 
 const gradeWords = (grade: number | null): string =>
@@ -335,6 +337,7 @@ export function visitReport(input: ReportInput): Report {
     const blocks = SECTIONS[id](input);
     return blocks.length > 0 ? [{ is: 'heading', text: REPORT_SECTION_NAMES[id] }, ...blocks] : [];
   });
+  if (input.corrections.length > 0) behind.push({ is: 'heading', text: 'What was corrected' }, ...input.corrections);
   if (behind[0]?.is === 'heading') behind[0].pageBefore = true;
   return {
     title: `${place.name}, ${system.name}`,

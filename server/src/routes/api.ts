@@ -61,11 +61,13 @@ export interface RouteParts {
   changes: Changes;
   probes: Probes;
   cards: Cards;
+  /** The program's own file, for threads. */
+  script: URL;
   shops: ShopChoice;
 }
 
 /** Every route of the program: judge the input, call a service, answer. */
-export function apiRouter({ store, now, changes, probes, cards, shops }: RouteParts): Router {
+export function apiRouter({ store, now, changes, probes, cards, script, shops }: RouteParts): Router {
   const { db } = store;
   const router = new Router({ prefix: '/api' });
   const answers = new Answers(store.versions);
@@ -250,6 +252,6 @@ export function apiRouter({ store, now, changes, probes, cards, shops }: RoutePa
   placeRoutes(router, store, now, answers);
   shelfRoutes(router, store, now, answers);
   weatherRoutes(router, store);
-  outRoutes(router, store, at);
+  outRoutes(router, store, now, script);
   return router;
 }

@@ -3,6 +3,7 @@ import type { Context } from 'koa';
 import { refused } from '../http/problem';
 import { entriesFile, knownSystem, logFile, OUT_FORMATS, wholeVisit } from '../services/filesOut';
 import { picturesFile } from '../services/pictures';
+import { reportFor, reportPdf } from '../services/reportPaper';
 import { systemRecord } from '../services/record';
 import type { Store } from '../store/open';
 import { askedDay, askedOneOf, idOf } from './asked';
@@ -10,7 +11,7 @@ import { askedDay, askedOneOf, idOf } from './asked';
 /** The first and the last day there is. */
 const [FIRST_DAY, LAST_DAY] = ['0001-01-01', '9999-12-31'];
 
-const TYPES = { csv: 'text/csv; charset=utf-8', json: 'application/json', zip: 'application/zip' } as const;
+const TYPES = { pdf: 'application/pdf', csv: 'text/csv; charset=utf-8', json: 'application/json', zip: 'application/zip' } as const;
 
 /** Sends a file to be kept under a name. */
 function asFile(ctx: Context, name: string, type: keyof typeof TYPES): void {
@@ -20,7 +21,10 @@ function asFile(ctx: Context, name: string, type: keyof typeof TYPES): void {
 }
 
 /** What goes out of the shop: the record of a system, the log, a visit, its pictures. */
-export function outRoutes(router: Router, { db }: Store, at: () => string): void {
+export function outRoutes(router: Router, store: Store, now: () => Date, script: URL): void {
+  const { db } = store;
+  const at = () => now().toISOString();
+
   router.get('/systems/:id/record', (ctx) => {
     ctx.set('Cache-Control', 'no-store');
     ctx.body = systemRecord(db, idOf(ctx), at());
@@ -34,6 +38,12 @@ export function outRoutes(router: Router, { db }: Store, at: () => string): void
     const systemId = typeof asked === 'string' && asked !== '' ? knownSystem(db, asked) : null;
     const body = logFile(db, format, { from, to, systemId });
     asFile(ctx, systemId === null ? 'log' : `log ${systemId}`, format);
+    ctx.body = body;
+  });
+  router.get('/visits/:id/report.pdf', async (ctx) => {
+    const made = reportFor(store, idOf(ctx), now().getTime());
+    const body = await reportPdf(store, script, made, now().getTime());
+    asFile(ctx, made.title, 'pdf');
     ctx.body = body;
   });
   router.get('/visits/:id/entries', (ctx) => {

@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import { Linking } from 'react-native';
 import { Act, Banner, Companion, Small, ThumbBar } from '@/ui';
 import type { PaperJobState } from './usePaper';
 
@@ -28,11 +29,18 @@ export function PaperBar({
   );
 }
 
-/** What came of making it. */
-export function PaperTold({ job }: { job: PaperJobState }) {
+/** What came of making it. @param elsewhere where the server has the same, for a device that cannot make it */
+export function PaperTold({ job, elsewhere }: { job: PaperJobState; elsewhere?: string }) {
   return (
     <>
-      {job.trouble ? <Banner tone="stop">{job.trouble}</Banner> : null}
+      {job.trouble ? (
+        <Banner
+          tone="stop"
+          right={elsewhere ? <Companion title="Let the server make it" onPress={() => void Linking.openURL(elsewhere)} /> : null}
+        >
+          {job.trouble}
+        </Banner>
+      ) : null}
       {job.size === null ? null : (
         <Banner tone="done" right={<Companion title="Make it anew" onPress={job.forget} />}>
           {`Made on this device, ${Math.max(1, Math.round(job.size / 1000))} kB. Nothing is sent by itself.`}

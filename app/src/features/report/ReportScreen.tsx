@@ -1,5 +1,5 @@
 import { usePaper } from './usePaper';
-import { useVisit } from '@/data';
+import { useVisit, visitFileAddress } from '@/data';
 import { Companion, Heading, LinkRow, Part, Small } from '@/ui';
 import { goTo, VisitScreen } from '../visit/VisitScreen';
 import { HandOver } from './HandOver';
@@ -25,7 +25,7 @@ export function ReportScreen() {
         />
       }
     >
-      <PaperTold job={job} />
+      <PaperTold job={job} elsewhere={visitFileAddress(detail.visit.id, 'report.pdf')} />
       <Part first title={<Heading>{report.title}</Heading>} testID="report">
         <Small ink="inkSoft">{report.shop}</Small>
         {report.blocks.map((block, i) => (
