@@ -295,6 +295,7 @@ const DATA_SCHEMAS: Record<EventKind, Schema<AnyObject | null | undefined>> = {
     note: optionalWords('The note', 2000),
     action: words('The action', 200),
     faceId: words('The face', 40).nullable().optional(),
+    row: figure('The row', 0, 5).integer('The row is a whole number.').nullable().optional(),
     urgency: oneOf('Urgency', URGENCIES).optional(),
     minutes: figure('Minutes', 0, 600, 'min').optional(),
     parts: array(object({ name: words('A part', 80), quantity: figure('How many', 1, 99).integer('Parts are counted whole.') }))

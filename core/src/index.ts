@@ -615,3 +615,5 @@ export {
 } from './record';
 export { nextDue } from './interval';
 export { longDay } from './clock';
+export { alongLife, LIFE_LANE_NAMES, LIFE_LANES, lifeLine, lifeSpan, type LifeLane, type LifeMark } from './beads';
+export { findingPlace } from './run';

@@ -21,5 +21,6 @@ export { visitRead, type VisitRead } from './visitRead';
 export { airPoints, type AirPoint } from './airPoints';
 export { coilDues } from './coilDues';
 export { regrowthOf, TREND_TABLE, trendsOf, type Trend, type TrendFigures } from './trends';
+export { alongLife, LIFE_LANE_NAMES, LIFE_LANES, lifeLine, lifeSpan, type LifeLane, type LifeMark } from './lifeLine';
 export { judgementOf, settingOf, type Judgement, type SideJudgement } from './judgement';
 export { kitMachine } from './kitMachine';

@@ -189,7 +189,7 @@ test('a correction is a version beside the old one: what it tells otherwise stan
     ...(checked.data as { coilId: string; note: string; gradesAfter: Record<string, number[]> }),
     note: 'Looked at once more',
   };
-  const again = [...opened, later(2, { kind: 'coil.checked', data: data as never }), later(3, { kind: 'visit.closed', data: closed.data })];
+  const again = [...opened, later(2, { kind: 'coil.checked', data: data }), later(3, { kind: 'visit.closed', data: closed.data })];
   const told = reportOf({ ...sources, events: again }).report.blocks;
   const at = told.findIndex((block) => block.is === 'heading' && block.text === 'What was corrected');
   const table = told.slice(at).find((block) => block.is === 'table');

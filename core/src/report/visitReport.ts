@@ -12,6 +12,7 @@ import {
   beadsDone,
   closingGate,
   FINDING_STANDING_NAMES,
+  findingPlace,
   GATE_TABLE,
   isOpenFinding,
   wholeFinding,
@@ -213,12 +214,13 @@ const SECTIONS: Record<ReportSection, (input: ReportInput) => ReportBlock[]> = {
     }));
     return photos.length > 0 ? [{ is: 'photos', photos }] : [];
   },
-  findings: ({ findings, zone }) =>
+  findings: ({ findings, zone, coils }) =>
     findings.flatMap((life): ReportBlock[] => {
       const whole = wholeFinding(life);
+      const where = findingPlace(life, coils);
       const after = [...life.steps].reverse().find((step) => step.value.after)?.value.after;
       return [
-        { is: 'text', text: `${whole.name}. ${URGENCY_NAMES[whole.urgency]}.`, strong: true },
+        { is: 'text', text: `${whole.name}${where ? ` (${where})` : ''}. ${URGENCY_NAMES[whole.urgency]}.`, strong: true },
         {
           is: 'rows',
           rows: [

@@ -10,6 +10,8 @@ export interface Finding {
   action: string;
   /** The face of the coil it is on; left out where it is on the unit, or the whole coil. */
   faceId?: string | null;
+  /** Its row on the coil strip, 0 the outermost; left out where it goes through. */
+  row?: number | null;
   /** As in the table where left out. */
   urgency?: Urgency;
   /** Hands-on minutes of the proposed action; as in the table where left out. */
@@ -139,6 +141,7 @@ export function wholeFinding(finding: Finding): WholeFinding {
     note: finding.note,
     action: finding.action,
     faceId: finding.faceId ?? null,
+    row: finding.row ?? null,
     urgency: finding.urgency ?? facts.urgency,
     minutes: finding.minutes ?? facts.minutes,
     parts: finding.parts ?? facts.parts.map((part) => ({ ...part })),

@@ -1,3 +1,4 @@
+export { findingPlace } from './findingPlace';
 export {
   leftOver,
   PART_KINDS,

@@ -1,13 +1,22 @@
-import { FINDING_STANDING_NAMES, LICENCE_NAMES, URGENCY_NAMES, wholeFinding, type CoilBuild, type FindingLife } from '@elm-mist/core';
+import {
+  findingPlace,
+  FINDING_STANDING_NAMES,
+  LICENCE_NAMES,
+  URGENCY_NAMES,
+  wholeFinding,
+  type CoilBuild,
+  type FindingLife,
+} from '@elm-mist/core';
 import { View } from 'react-native';
 import { wallClock } from '@/data';
-import { Body, Heading, Part, Row, Small, space, Strong } from '@/ui';
+import { Body, GradeStrip, Heading, Part, Row, Small, space, Strong } from '@/ui';
 import { shortDay } from '../shared/words';
-import { findingPlace, partsLine } from './findingWords';
+import { partsLine } from './findingWords';
 
 /** What is known of a finding, and what became of it, step by step. */
 export function LifeRows({ life, coils }: { life: FindingLife; coils: readonly CoilBuild[] }) {
   const whole = wholeFinding(life);
+  const coil = coils.find((row) => row.id === life.coilId);
   const after = [...life.steps].reverse().find((step) => step.value.after)?.value.after ?? '';
   return (
     <>
@@ -23,6 +32,15 @@ export function LifeRows({ life, coils }: { life: FindingLife; coils: readonly C
           {whole.minutes > 0 ? <Row label="Hands-on" value={`${whole.minutes} min`} /> : null}
           <Row label="Licence" value={whole.licence ? LICENCE_NAMES[whole.licence] : 'none needed'} />
         </View>
+        {coil && life.faceId && life.row !== undefined && life.row !== null ? (
+          <GradeStrip
+            faces={coil.geometry.faces}
+            rows={coil.geometry.rows}
+            grades={{}}
+            picked={{ faceId: life.faceId, row: life.row }}
+            cellHeight={36}
+          />
+        ) : null}
         {life.note ? <Body>{life.note}</Body> : null}
       </Part>
       <Part title={<Heading>What became of it</Heading>} testID="finding-life">

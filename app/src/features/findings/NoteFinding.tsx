@@ -2,6 +2,7 @@ import {
   asFoundReading,
   coilName,
   FINDING_KINDS,
+  findingPlace,
   FINDING_TABLE,
   findingWords,
   URGENCIES,
@@ -12,13 +13,14 @@ import {
 import { useState } from 'react';
 import { View } from 'react-native';
 import { useDraft, useVisit } from '@/data';
-import { Banner, Companion, Field, Label, OneOf, space } from '@/ui';
+import { Banner, Companion, Field, GradeStrip, Label, OneOf, Small, space } from '@/ui';
 import { partsText, readParts } from './findingWords';
 
 interface Draft {
   what: FindingKind | null;
   coilId: string | null;
   faceId: string | null;
+  row: number | null;
   note: string;
   action: string;
   urgency: Urgency | null;
@@ -36,6 +38,7 @@ export function NoteFinding({ coilId, done }: { coilId: string | null; done: () 
     what: null,
     coilId,
     faceId: null,
+    row: null,
     note: '',
     action: '',
     urgency: null,
@@ -74,6 +77,7 @@ export function NoteFinding({ coilId, done }: { coilId: string | null; done: () 
         what,
         coilId: draft.coilId,
         faceId: draft.faceId,
+        row: draft.row,
         note: draft.note.trim(),
         action: draft.action.trim(),
         urgency: draft.urgency,
@@ -103,15 +107,27 @@ export function NoteFinding({ coilId, done }: { coilId: string | null; done: () 
             label="Where"
             options={[{ value: '', label: 'The unit' }, ...allCoils.map((row) => ({ value: row.id, label: coilName(row) }))]}
             value={draft.coilId ?? ''}
-            onChange={(id) => keep({ ...draft, coilId: id || null, faceId: null })}
+            onChange={(id) => keep({ ...draft, coilId: id || null, faceId: null, row: null })}
           />
-          {coil && coil.geometry.faces.length > 1 ? (
-            <OneOf
-              label="Face"
-              options={[{ value: '', label: 'All of it' }, ...coil.geometry.faces.map((face) => ({ value: face.id, label: face.name }))]}
-              value={draft.faceId ?? ''}
-              onChange={(id) => keep({ ...draft, faceId: id || null })}
-            />
+          {coil && coil.geometry.faces.length * coil.geometry.rows > 1 ? (
+            <View style={{ gap: space.s }}>
+              <GradeStrip
+                faces={coil.geometry.faces}
+                rows={coil.geometry.rows}
+                grades={state.surveys[coil.id]?.value.grades ?? {}}
+                picked={draft.faceId !== null && draft.row !== null ? { faceId: draft.faceId, row: draft.row } : null}
+                onPick={({ faceId, row }) => keep({ ...draft, faceId, row })}
+                cellHeight={52}
+              />
+              <View style={{ flexDirection: 'row', alignItems: 'center', gap: space.s }}>
+                <View style={{ flex: 1 }}>
+                  <Small testID="finding-place">
+                    {draft.faceId === null ? 'All of it. Press the piece that it is on.' : findingPlace(draft, allCoils)}
+                  </Small>
+                </View>
+                {draft.faceId === null ? null : <Companion title="All of it" onPress={() => keep({ ...draft, faceId: null, row: null })} />}
+              </View>
+            </View>
           ) : null}
           <Label>How soon</Label>
           <OneOf

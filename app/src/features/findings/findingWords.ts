@@ -1,21 +1,12 @@
 import {
-  coilName,
   FINDING_STANDING_NAMES,
+  findingPlace,
   URGENCY_NAMES,
   wholeFinding,
   type CoilBuild,
-  type Finding,
   type FindingLife,
   type FindingPart,
 } from '@elm-mist/core';
-
-/** Where a finding is: the coil and its face, or the unit. */
-export function findingPlace(finding: Finding, coils: readonly CoilBuild[]): string {
-  const coil = coils.find((row) => row.id === finding.coilId);
-  if (!coil) return '';
-  const face = coil.geometry.faces.find((row) => row.id === finding.faceId);
-  return face ? `${coilName(coil)}, ${face.name}` : coilName(coil);
-}
 
 /** One line of a list of findings: what, how urgent, how far. */
 export function findingLine(life: FindingLife, coils: readonly CoilBuild[], since: string): string {

@@ -42,6 +42,7 @@ import {
   Why,
 } from '@/ui';
 import { findingLine } from '../findings/findingWords';
+import { LifeLine } from './LifeLine';
 import { TrendPart } from './TrendPart';
 import { NotOpened } from '../shared/NotOpened';
 import { coilLine, longDay, shortDay, STANDING_WORDS, systemLine } from '../shared/words';
@@ -150,6 +151,7 @@ export function SystemPage() {
         />
         <LinkRow title={place.name} under="Owner, position, other systems" href={`/places/${place.id}`} testID="to-place" />
       </Part>
+      <LifeLine history={history} findings={findings} systemId={system.id} due={last?.nextDue ?? null} />
       {standing.map((coil) => {
         const seen = last?.coils.find((row) => row.coilId === coil.id);
         return (
