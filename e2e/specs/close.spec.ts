@@ -131,6 +131,9 @@ test('a declined finding keeps the customer’s word, stays open in the shop, an
   await site.goto(`${server.url}/visits/demo-visit-15/close`);
   await site.getByTestId('note-finding').click();
   await site.getByRole('radio', { name: 'Worn line insulation' }).click();
+  await site.getByRole('radio', { name: 'Outdoor coil' }).last().click();
+  await site.getByRole('button', { name: /^Yard, inner row/ }).click();
+  await expect(site.getByTestId('finding-place')).toHaveText('Outdoor coil, Yard, inner row');
   // Two feet more than the book has a price for: the price is asked, and nothing else.
   await site.getByTestId('finding-parts').fill('Line insulation, 8 ft');
   await site.getByTestId('finding-keep').click();
@@ -152,4 +155,5 @@ test('a declined finding keeps the customer’s word, stays open in the shop, an
   await expect(site.getByTestId('open-watch')).toContainText('declined');
   await site.goto(`${server.url}/visits/demo-visit-15/report`);
   await expect(site.getByTestId('report')).toContainText('Next year, when the roof is done');
+  await expect(site.getByTestId('report')).toContainText('Worn line insulation (Outdoor coil, Yard, inner row)');
 });

@@ -106,7 +106,11 @@ test('the owner’s card in large type, and older records in: a table matched, i
   await site.getByTestId('places-import-skip').click();
   await expect(site.getByTestId('places-import-end')).toContainText('1 brought in');
   await site.goto(`${server.url}/systems/${SYSTEM}`);
-  await expect(site.getByTestId('system-page')).toContainText('20 Jun 2021');
+  const life = site.getByTestId('life-line');
+  const counted = Number(/of (\d+)/.exec((await life.textContent()) ?? '')?.[1]);
+  for (let n = 1; n < counted; n += 1) await site.getByTestId('life-earlier').click();
+  await expect(site.getByTestId('life-mark')).toContainText('Washed: found at 4, left at 1, Old foam');
+  await expect(site.getByTestId('life-mark')).toContainText('20 Jun 2021');
   const log = await (await fetch(`${server.url}/api/log?system=${SYSTEM}`)).text();
   expect(log.split('\r\n')[0]?.replace('\ufeff', '')).toBe(LOG_COLUMNS.map((column) => column.name).join(','));
   expect(log).toContain('Old foam');

@@ -1,7 +1,7 @@
 // Its types stand beside this file; every program that reads this one needs them.
 // eslint-disable-next-line @typescript-eslint/triple-slash-reference
 /// <reference path="./qrcode.d.ts" />
-import { create } from 'qrcode/lib/core/qrcode';
+import { create } from 'qrcode/lib/core/qrcode.js';
 
 /** Blank modules on every side, as readers want them (ISO/IEC 18004, quiet zone). */
 const QUIET = 4;

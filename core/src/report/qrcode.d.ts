@@ -1,5 +1,5 @@
 /** The part of the package that makes the modules, without what draws them. */
-declare module 'qrcode/lib/core/qrcode' {
+declare module 'qrcode/lib/core/qrcode.js' {
   interface Modules {
     size: number;
     get: (row: number, column: number) => number;

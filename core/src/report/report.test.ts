@@ -115,6 +115,13 @@ test('right-to-left words are turned round within their stretch; others stay as 
     { text: 'לוי, בת שרה ', script: 'hebrew' },
     { text: 'flat 2', script: 'latin' },
   ]);
+  // A long name goes on in the next line: its first words stand in the first one.
+  const long = 'אבגדה ווזחט יכלמנ סעפצק רשתאב גדהוו זחטיכ';
+  const lines = stretches(long)[0]!.text.split('\n');
+  expect(lines.map((line) => line.split(' ').reverse().join(' ')).join(' ')).toBe(long);
+  expect(lines.length).toBeGreaterThan(1);
+  for (const line of lines) expect(line.length).toBeLessThanOrEqual(32);
+  expect(stretches('ליל'.repeat(20))[0]!.text).toHaveLength(60);
   expect(stretches('ليلى نور').map((part) => [part.script, part.text])).toEqual([['arabic', 'نور ليلى']]);
 });
 

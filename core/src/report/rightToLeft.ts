@@ -9,9 +9,28 @@ export interface Stretch {
   script: 'latin' | 'hebrew' | 'arabic';
 }
 
+/** Longest line of such a stretch, signs: the narrowest column of a document holds as many. */
+const LINE = 32;
+
+/** Words in lines, the first words in the first one: what is set word by word from the left would put them into the last. */
+function inLines(words: readonly string[]): string[][] {
+  const lines: string[][] = [];
+  let length = Infinity;
+  for (const word of words) {
+    length += word.length + 1;
+    if (length > LINE) {
+      lines.push([]);
+      length = word.length;
+    }
+    lines.at(-1)?.push(word);
+  }
+  return lines;
+}
+
 /**
  * Text in stretches of one script each, the words of a right-to-left stretch turned round: whoever sets them one after another from the left
- * gets a line that reads from the right. Letters within a word are left to the font.
+ * gets a line that reads from the right. A long one is broken into lines of its own, so that it goes on below and not above. Letters within a word are
+ * left to the font.
  * @param text as it was typed
  * @returns stretches, in the order they are set
  * @example stretches('Flat 2 שרה לוי').map((part) => part.text) // ['Flat 2 ', 'לוי שרה']
@@ -30,6 +49,12 @@ export function stretches(text: string): Stretch[] {
   return parts.map((part) => {
     if (part.script === 'latin') return part;
     const tail = /\s*$/.exec(part.text)?.[0] ?? '';
-    return { ...part, text: part.text.trim().split(/\s+/).reverse().join(' ') + tail };
+    return {
+      ...part,
+      text:
+        inLines(part.text.trim().split(/\s+/))
+          .map((line) => line.reverse().join(' '))
+          .join('\n') + tail,
+    };
   });
 }

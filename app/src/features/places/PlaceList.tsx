@@ -67,7 +67,7 @@ export function PlaceList() {
             label="Search"
             value={search}
             onChange={setSearch}
-            help="Name, street, customer, phone or model number"
+            help="Name, street, customer, phone, model number, or a label’s code"
             testID="place-search"
           />
           {answer.isError && answer.data ? (

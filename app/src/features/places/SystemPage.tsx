@@ -136,6 +136,9 @@ export function SystemPage() {
           {last?.nextDue ? <Row label={last.nextDue < today() ? 'Overdue since' : 'Next due'} value={shortDay(last.nextDue)} /> : null}
         </View>
         {place.note ? <Body>{place.note}</Body> : null}
+      </Part>
+      <LifeLine history={history} findings={findings} systemId={system.id} due={last?.nextDue ?? null} />
+      <Part>
         <LinkRow title="Put the system right, or move it" href={`/systems/${system.id}/edit`} testID="system-edit" />
         <LinkRow
           title="Record"
@@ -151,7 +154,6 @@ export function SystemPage() {
         />
         <LinkRow title={place.name} under="Owner, position, other systems" href={`/places/${place.id}`} testID="to-place" />
       </Part>
-      <LifeLine history={history} findings={findings} systemId={system.id} due={last?.nextDue ?? null} />
       {standing.map((coil) => {
         const seen = last?.coils.find((row) => row.coilId === coil.id);
         return (

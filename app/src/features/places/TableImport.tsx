@@ -81,6 +81,7 @@ export function TableImport<T>({ what, title, under, words, table, names }: Impo
       }
     >
       <Body>{words}</Body>
+      <Small ink="inkSoft">{`Columns: ${table.map((column) => (column.needed ? `${column.name} (needed)` : column.name)).join(', ')}. Other headings are matched on the next screen.`}</Small>
       {stage.at === 'reading' ? (
         <View role="status">
           <Strong>{stage.rows === 0 ? 'Reading the file' : `${count(stage.rows, 'row', 'rows')} read`}</Strong>

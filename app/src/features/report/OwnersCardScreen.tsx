@@ -10,6 +10,7 @@ import {
   type OwnerCardId,
 } from '@elm-mist/core';
 import { useState } from 'react';
+import { View } from 'react-native';
 import { useDraft, useShop, useVisit } from '@/data';
 import { AnyOf, Banner, Companion, Heading, Label, Part, Small } from '@/ui';
 import { goTo, VisitScreen } from '../visit/VisitScreen';
@@ -73,11 +74,13 @@ export function OwnersCardScreen() {
         ))}
       </Part>
       <Part>
-        <Companion
-          title="Words for a message"
-          onPress={() => void passWords(card.title, firstPageText(card)).then(setTold)}
-          testID="card-words"
-        />
+        <View style={{ alignItems: 'flex-start' }}>
+          <Companion
+            title="Words for a message"
+            onPress={() => void passWords(card.title, firstPageText(card)).then(setTold)}
+            testID="card-words"
+          />
+        </View>
         <Small ink="inkSoft">{told || 'No address book is read, and nothing is sent by itself.'}</Small>
       </Part>
     </VisitScreen>
