@@ -472,6 +472,7 @@ const DATA_SCHEMAS: Record<EventKind, Schema<AnyObject | null | undefined>> = {
   'coil.checked': object({ ...coilOnly, gradesAfter: gradesSchema, note: optionalWords('The note', 2000) }),
   'stock.used': object({ cleanerId: recordId('The cleaner'), litres: figure('Used', 0, 500, 'L') }),
   'note.added': object({ text: words('The note', 2000) }),
+  'due.set': object({ ...coilOnly, date: maybeDay('The day').nullable().defined(), why: optionalWords('The reason', 300) }),
   'past.noted': object({
     coils: array(
       object({

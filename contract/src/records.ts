@@ -27,6 +27,8 @@ import type {
   VisitRead,
   VisitStanding,
   VisitStory,
+  GrowthVisit,
+  StoryFact,
 } from '@elm-mist/core';
 import type { PositionSource } from './equipment';
 
@@ -242,6 +244,8 @@ export interface SystemDetail {
   upcoming: VisitRecord[];
   /** Every finding of the system with what became of it, in the order they were noted. */
   findings: FindingLife[];
+  /** What stands around it, as told last. Left out by answers of before. */
+  storyFacts?: StoryFact[];
 }
 
 /** Where something stands in the shop. */
@@ -276,6 +280,8 @@ export interface KnownBefore {
   openFindings: FindingLife[];
   /** Washes since each coil was last opened from inside, by coil id. */
   washesSinceOpened: Record<string, number>;
+  /** How closed visits of before found and left each coil, oldest first. */
+  graded?: GrowthVisit[];
   /** The air noted last at any place on the same day, to start from. */
   air: SiteConditions | null;
   /** What each piece of work took in the shop's last closed visits. */
@@ -342,3 +348,32 @@ export interface ProbeBacklog {
   /** Minutes that the compressor has run; null where it does not run. */
   runMinutes: number | null;
 }
+
+/** A system and when it is due, as the list of what is due has it. */
+export interface DueRow {
+  systemId: string;
+  systemName: string;
+  placeId: string;
+  placeName: string;
+  address: string;
+  customerName: string;
+  phone: string;
+  /** ISO day. */
+  due: string;
+  lastVisit: string;
+  /** The next visit that is planned for it; null where none is. */
+  planned: { visitId: string; day: string } | null;
+}
+
+/** What is due up to a day, soonest first. */
+export interface DueRecord {
+  rows: DueRow[];
+  /** How many there are in all, and how many of them nothing is planned for. */
+  total: number;
+  unplanned: number;
+  /** Where the next page begins; null on the last one. */
+  next: string | null;
+}
+
+/** Most rows of one page of it. */
+export const DUE_PER_PAGE = 60;

@@ -613,7 +613,7 @@ export {
   type RecordFound,
   type SystemRecordFile,
 } from './record';
-export { nextDue } from './interval';
+export { nextDue, type CoilDueDate, type GrowthVisit, type NextDue } from './interval';
 export { longDay } from './clock';
-export { alongLife, LIFE_LANE_NAMES, LIFE_LANES, lifeLine, lifeSpan, type LifeLane, type LifeMark } from './beads';
+export { alongLife, lifeFan, LIFE_LANE_NAMES, LIFE_LANES, lifeLine, lifeSpan, type LifeFan, type LifeLane, type LifeMark } from './beads';
 export { findingPlace } from './run';

@@ -95,6 +95,15 @@ test('a pitted contactor: quoted, accepted by signature, left for the part, gone
     await site.getByTestId('done-price').scrollIntoViewIfNeeded();
     await site.getByTestId('close-visit').click();
     await expect(site.getByRole('alert').filter({ hasText: 'Still open' })).toContainText('tools counted');
+    await test.step('a due day is set by hand with a word why', async () => {
+      await site.getByTestId('due-set-quillon-split-out').click();
+      await site.getByTestId('due-day-quillon-split-out').fill('2026-10-01');
+      await site.getByTestId('due-keep-quillon-split-out').click();
+      await expect(site.getByRole('alert').filter({ hasText: 'Say why' })).toBeVisible();
+      await site.getByTestId('due-why-quillon-split-out').fill('The oven is rebuilt in September');
+      await site.getByTestId('due-keep-quillon-split-out').click();
+      await expect(site.getByTestId('when-next')).toContainText('Set by Wren Cotter: The oven is rebuilt in September');
+    });
     await site.getByTestId('closing-gate').scrollIntoViewIfNeeded();
     await expectAccessible(site, 'Close, its gate');
     await tech.closeVisit();
@@ -120,7 +129,7 @@ test('a pitted contactor: quoted, accepted by signature, left for the part, gone
     await site.getByTestId('calendar-save').click();
     const file = readFileSync(await (await saved).path(), 'utf8');
     const events = new ICAL.Component(ICAL.parse(file) as never).getAllSubcomponents('vevent').map((row) => new ICAL.Event(row));
-    expect(events.map((event) => event.startDate.toString())).toContain('2027-06-18');
+    expect(events.map((event) => event.startDate.toString())).toEqual(['2026-10-01', '2026-09-18']);
     expect(events.every((event) => event.summary.startsWith('Quillon bakery flat: '))).toBe(true);
   });
 });

@@ -115,3 +115,24 @@ test('the owner’s card in large type, and older records in: a table matched, i
   expect(log.split('\r\n')[0]?.replace('\ufeff', '')).toBe(LOG_COLUMNS.map((column) => column.name).join(','));
   expect(log).toContain('Old foam');
 });
+
+test('what is due stands in one list, and a press plans the visit for the day it is due', async ({ site }) => {
+  await site.getByTestId('to-due').click();
+  await site.getByRole('radio', { name: 'A year' }).click();
+  const row = site.getByTestId('due-harrow-roof');
+  await expect(site.getByTestId('due-list')).toContainText('Overdue');
+  // It has a visit tomorrow: nothing is to be planned for it.
+  await expect(row).toBeHidden();
+  await site.getByTestId('due-unplanned').click();
+  await expect(row).toContainText('planned 12 Jun 2026');
+  const free = site.getByTestId('due-goosewater-cottage');
+  await expect(free).toContainText('plan it');
+  await free.click();
+  // Its own page, with the day that it is due.
+  await expect(site.getByTestId('slot-day')).toHaveValue('2026-06-21');
+  await site.getByRole('button', { name: 'Save the visit' }).click();
+  await expect(site.getByTestId('slot-day')).toBeHidden();
+  await site.goto(`${new URL(site.url()).origin}/due`);
+  await expect(site.getByTestId('due-list')).toContainText('not planned yet');
+  await expect(site.getByTestId('due-goosewater-cottage')).toBeHidden();
+});

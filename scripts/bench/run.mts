@@ -22,6 +22,7 @@ import { importFigures } from './importRows.mts';
 import { lightMs } from './light.mts';
 import { planPaintMs } from './paint.mts';
 import { manyHeadsFigures, runSheetFigures } from './runSheets.mts';
+import { coverage } from '../../core/src/testing/grownCoils';
 import { yearsFigures } from './years.mts';
 import { DEFAULT_HOUSE_RULES } from '../../core/src/method/houseRules';
 import { DEMO_CLEANERS } from '../../server/src/demo/shelf';
@@ -158,6 +159,11 @@ lines.push([
   `first within ${heads.firstMs.toFixed(0)} ms, after 2 s ${heads.gapPct.toFixed(1)} % from the bound`,
 ]);
 lines.push(['light in a picture of 12 MP, decoded (limit 1500 ms)', `${Math.round(lightMs())} ms`]);
+const held = coverage(40_000, 20_261_126);
+lines.push([
+  'growth bands hold, 40,000 drawn coils (half, nine in ten)',
+  `${(held.half * 100).toFixed(1)} and ${(held.most * 100).toFixed(1)} %`,
+]);
 const told = diagnosisFigures(2000, 20_261_126);
 const pct = (share: number) => `${(share * 100).toFixed(1)} %`;
 lines.push(

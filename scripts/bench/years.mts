@@ -139,6 +139,11 @@ export async function yearsFigures(kept?: string): Promise<[string, string][]> {
     for (const words of ['', 'lantern', 'kil', 'flat 17', 'qh4', 'odile fennick 12', 'marl 9', 'row', 'goose', 'alder 250'])
       pages.push((await ask(port, `/api/places?q=${encodeURIComponent(words)}`)).ms);
     lines.push(['places, a page searched (limit 50 ms)', `${middle(pages).toFixed(1)} ms, ${Math.max(...pages).toFixed(0)} at most`]);
+    doing = 'due';
+    const dues: number[] = [];
+    for (const days of ['2026-06-11', '2026-09-09', '2027-06-11'])
+      for (const open of ['', '&planned=no']) dues.push((await ask(port, `/api/due?until=${days}${open}`)).ms);
+    lines.push(['what is due, a page (limit 50 ms)', `${middle(dues).toFixed(1)} ms, ${Math.max(...dues).toFixed(0)} at most`]);
     doing = 'systems';
     const systems: number[] = [];
     for (let n = 0; n < 40; n += 1) systems.push((await ask(port, `/api/systems/bench-system-${n * 71}`)).ms);

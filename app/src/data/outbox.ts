@@ -132,8 +132,8 @@ function took(events: readonly VisitEvent[], made: boolean): void {
       return { ...detail, events: [...detail.events, ...events.filter((event) => event.visitId === visitId && !known.has(event.id))] };
     });
   const lists: unknown[] = made
-    ? ['day', 'places', 'place', 'system', 'visit', 'shelf', 'customers', 'open']
-    : ['day', 'places', 'system', 'open'];
+    ? ['day', 'places', 'place', 'system', 'visit', 'shelf', 'customers', 'open', 'due']
+    : ['day', 'places', 'system', 'open', 'due'];
   void queryClient.invalidateQueries({ predicate: (query) => lists.includes(query.queryKey[0]) });
 }
 

@@ -6,6 +6,7 @@ import type {
   CustomerInput,
   CustomerRecord,
   DayRecord,
+  DueRecord,
   HouseRulesRecord,
   OpenRecord,
   PlaceInput,
@@ -106,6 +107,19 @@ export const openQuery = queryOptions({
   queryFn: () => request<OpenRecord>('GET', '/open'),
   refetchOnMount: 'always',
 });
+/** What is due up to a day, a page at a time. */
+export const dueQuery = (until: string, unplanned: boolean) =>
+  infiniteQueryOptions({
+    queryKey: ['due', until, unplanned],
+    queryFn: ({ pageParam }) =>
+      request<DueRecord>(
+        'GET',
+        `/due?${new URLSearchParams({ until, ...(unplanned ? { planned: 'no' } : {}), ...(pageParam ? { after: pageParam } : {}) }).toString()}`,
+      ),
+    initialPageParam: '',
+    getNextPageParam: (page) => page.next ?? undefined,
+    refetchOnMount: 'always',
+  });
 export const costsQuery = (from: string, to: string) =>
   queryOptions({ queryKey: keys.costs(from, to), queryFn: () => request<VisitCostRecord[]>('GET', `/costs?from=${from}&to=${to}`) });
 export const houseRulesQuery = queryOptions({

@@ -10,7 +10,7 @@ test('each coil is due by what was found on it, the visit by the first of them, 
   const run = scribe('v');
   run.happen('coil.surveyed', { coilId: OUT.id, survey: { ...graded(3), soils: ['lint'] } });
   run.happen('coil.surveyed', { coilId: INN.id, survey: { ...graded(1), soils: ['dust'] } });
-  const dues = coilDues(run.state(), [OUT, INN], 'split-cool', '2026-06-11', 42);
+  const dues = coilDues(run.state(), [OUT, INN], { configuration: 'split-cool', latitudeDeg: 42 }, '2026-06-11', []);
   expect(dues.coils.map(({ coilId, due }) => [coilId, due.date])).toEqual([
     [OUT.id, '2026-10-11'],
     [INN.id, '2027-06-11'],
@@ -27,7 +27,9 @@ test('dust of one coil and the grade of another make nobody due sooner; a strang
   const run = scribe('v');
   run.happen('coil.surveyed', { coilId: OUT.id, survey: { ...graded(4), soils: ['grass'] } });
   run.happen('coil.surveyed', { coilId: INN.id, survey: { ...graded(1), soils: ['dust'] } });
-  expect(coilDues(run.state(), [OUT, INN], 'split-cool', '2026-06-11', 42).first.date).toBe('2027-06-11');
+  expect(coilDues(run.state(), [OUT, INN], { configuration: 'split-cool', latitudeDeg: 42 }, '2026-06-11', []).first.date).toBe(
+    '2027-06-11',
+  );
   const closing = {
     id: 'e9',
     visitId: 'v',
@@ -40,4 +42,49 @@ test('dust of one coil and the grade of another make nobody due sooner; a strang
   expect(() => checkEvent(run.state(), closing, frame)).toThrow(
     expect.objectContaining({ code: 'unknown', field: 'data.coils[0].coilId' }),
   );
+});
+
+test('a day set by hand goes before what is reckoned, says why and what that was, and is taken back; nonsense is refused by name', () => {
+  const run = scribe('v');
+  run.happen('coil.surveyed', { coilId: OUT.id, survey: graded(1) });
+  const dues = () => coilDues(run.state(), [OUT], { configuration: 'split-cool', latitudeDeg: 42 }, '2026-06-11', []);
+  run.happen('due.set', { coilId: OUT.id, date: '2026-09-01', why: 'They hold a wedding then' });
+  expect(dues().first).toMatchObject({ date: '2026-09-01', because: { rules: [{ because: 'They hold a wedding then' }, {}] } });
+  expect(dues().first.because.changes[0]).toContain('2027-06-11');
+  run.happen('due.set', { coilId: OUT.id, date: null, why: '' });
+  expect(dues().first.date).toBe('2027-06-11');
+  const set = (date: string, why: string) => ({
+    id: 'e9',
+    visitId: 'v',
+    at: '2026-06-11T18:00:00.000Z',
+    by: 'Wren',
+    kind: 'due.set' as const,
+    data: { coilId: OUT.id, date, why },
+  });
+  const frame = { configuration: 'split-cool' as const, coils: [OUT], shelf: [], events: run.events };
+  for (const [date, why, field] of [
+    ['2026-06-11', 'A good reason', 'data.date'],
+    ['2032-06-11', 'A good reason', 'data.date'],
+    ['2026-09-01', 'so', 'data.why'],
+  ] as const)
+    expect(() => checkEvent(run.state(), set(date, why), frame)).toThrow(expect.objectContaining({ code: 'not-allowed', field }));
+});
+
+test('what a coil grew between its visits moves its day, and nobody else’s', () => {
+  const run = scribe('v');
+  run.happen('coil.surveyed', { coilId: OUT.id, survey: graded(4) });
+  run.happen('coil.surveyed', { coilId: INN.id, survey: graded(1) });
+  run.happen('coil.checked', { coilId: OUT.id, gradesAfter: graded(0).grades, note: '' });
+  const light = { before: null, after: null };
+  const before = ['2021', '2022', '2023', '2024', '2025']
+    .map((year) => `${year}-06-11`)
+    .map((day) => ({ day, coils: [{ coilId: OUT.id, worstBefore: 4, worstAfter: 0, light }] }));
+  const dates = (graded_: typeof before) =>
+    coilDues(run.state(), [OUT, INN], { configuration: 'split-cool', latitudeDeg: 42 }, '2026-06-11', graded_).coils.map(
+      ({ due }) => due.date,
+    );
+  const [out, inn] = dates(before);
+  const [outBefore, innBefore] = dates([]);
+  expect((out ?? '') < (outBefore ?? '')).toBe(true);
+  expect(inn).toBe(innBefore);
 });

@@ -1,3 +1,4 @@
+import type { GrowthVisit } from '../interval';
 import { learnedCanYield, type Chemistry, type CanUse } from '../mix';
 import { findingLives, type FindingLife } from '../run';
 import { learnedTimes, type Learned } from '../runsheet';
@@ -36,6 +37,9 @@ export function washesSinceOpened(reads: readonly Pick<VisitRead, 'washes'>[]): 
   return count;
 }
 
+/** So many visits teach how a coil grows; older ones are of another filter, another owner, another tree. */
+const MOST_TAUGHT = 12;
+
 /** What earlier visits of a system know, so that a repeat visit asks only what changed. */
 export interface EarlierKnown {
   /** ISO day of the last one; null without any. */
@@ -46,6 +50,8 @@ export interface EarlierKnown {
   /** Classes of cleaner of the last one. */
   chemistries: Chemistry[];
   washesSinceOpened: Record<string, number>;
+  /** How each of them found and left each coil, oldest first: what a coil grew in between. Left out by answers of before. */
+  graded?: GrowthVisit[];
 }
 
 /**
@@ -62,6 +68,10 @@ export function earlierKnown(earlier: readonly ReadVisit[]): EarlierKnown {
     story: earlier.reduce<VisitStory | null>((story, { read }) => read.story ?? story, null),
     chemistries: last?.read.chemistries ?? [],
     washesSinceOpened: washesSinceOpened(earlier.map((row) => row.read)),
+    graded: earlier.slice(-MOST_TAUGHT).map(({ day, read }) => ({
+      day,
+      coils: read.coils.map(({ coilId, worstBefore, worstAfter, light }) => ({ coilId, worstBefore, worstAfter, light })),
+    })),
   };
 }
 

@@ -21,6 +21,7 @@ export { visitRead, type VisitRead } from './visitRead';
 export { airPoints, type AirPoint } from './airPoints';
 export { coilDues } from './coilDues';
 export { regrowthOf, TREND_TABLE, trendsOf, type Trend, type TrendFigures } from './trends';
+export { lifeFan, type LifeFan } from './lifeFan';
 export { alongLife, LIFE_LANE_NAMES, LIFE_LANES, lifeLine, lifeSpan, type LifeLane, type LifeMark } from './lifeLine';
 export { judgementOf, settingOf, type Judgement, type SideJudgement } from './judgement';
 export { kitMachine } from './kitMachine';

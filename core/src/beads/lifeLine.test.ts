@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { FINDING_KINDS } from '../survey';
 import type { FindingLife } from '../run';
 import type { LIFE_LANES } from './lifeLine';
+import { lifeFan } from './lifeFan';
 import { alongLife, lifeLine, lifeSpan } from './lifeLine';
 
 const ZONE = 'America/Chicago';
@@ -63,6 +64,28 @@ test('every wash, finding, part and reading stands on the line once, in order, a
       expect(today >= span.from && today < span.to).toBe(true);
     }),
   );
+});
+
+test('the fan begins at the grade left, never turns back, and crosses the loaded grade on the day it names', () => {
+  const visits = ['2023-06-11', '2024-06-11', '2025-06-11'].map((on, i) => ({
+    day: on,
+    coils: [{ coilId: 'out', worstBefore: 3, worstAfter: i % 2, light: { before: null, after: null }, soils: [] }],
+  }));
+  const where = { configuration: 'split-cool' as const, latitudeDeg: 42 };
+  const fan = lifeFan({ id: 'out', role: 'condenser' }, visits, where, [])!;
+  expect(fan.visits).toBe(2);
+  expect(fan.points[0]).toMatchObject({ day: '2025-06-11', likely: 0, half: [0, 0], most: [0, 0] });
+  for (const [i, point] of fan.points.entries()) {
+    expect(point.likely).toBeGreaterThanOrEqual(fan.points[i - 1]?.likely ?? 0);
+    expect(
+      point.most[0] <= point.half[0] && point.half[0] <= point.likely && point.likely <= point.half[1] && point.half[1] <= point.most[1],
+    ).toBe(true);
+  }
+  const after = fan.points.find((point) => point.day >= (fan.likely ?? ''))!;
+  const before = [...fan.points].reverse().find((point) => point.day < (fan.likely ?? ''))!;
+  expect(after.likely).toBeGreaterThanOrEqual(fan.loaded - 0.01);
+  expect(before.likely).toBeLessThan(fan.loaded);
+  expect(lifeFan({ id: 'in', role: 'evaporator' }, visits, where, [])).toBeNull();
 });
 
 test('a finding that nothing came of goes on; one that was set aside does not', () => {

@@ -1,1 +1,4 @@
+export { runMonths, type RunsWhere } from './exposure';
+export { dueOf, learnedOf, type CoilDueDate } from './dueOf';
+export { growthBand, growthStretches, LOADED, type GrowthVisit } from './regrowth';
 export { nextDue, type NextDue } from './nextDue';

@@ -170,6 +170,7 @@ test('a correction is a version beside the old one: what it tells otherwise stan
     place: { name: 'Fennick terrace', address: '7 Lantern Row', customerName: 'Odile Fennick', latitudeDeg: 42, altitudeM: 0 },
     system: { name: 'Heat pump', model: 'QH4-036B', configuration: 'split-cool' as const, refrigerant: 'R-410A' as const, btuh: 36_000 },
     earlier: [],
+    graded: [],
     shop: { name: 'Cotter & Vane Coil Care', address: '' },
     zone: 'America/Chicago',
     units: 'us' as const,

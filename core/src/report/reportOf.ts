@@ -1,6 +1,7 @@
 import { coilDues, judgementOf } from '../beads';
 import { dayIn } from '../clock';
 import type { Configuration, Refrigerant } from '../equipment';
+import type { GrowthVisit } from '../interval';
 import type { CoilBuild } from '../method';
 import { currencyDigits, visitPrice, type PriceBook } from '../price';
 import { findingsHere, foldVisit, type FindingLife, type VisitEvent, type VisitState } from '../run';
@@ -19,6 +20,8 @@ export interface ReportSources {
   system: { name: string; model: string; configuration: Configuration; refrigerant: Refrigerant; btuh: number };
   /** Findings still open from before. */
   earlier: readonly FindingLife[];
+  /** How closed visits of before found and left each coil, oldest first. */
+  graded: readonly GrowthVisit[];
   shop: { name: string; address: string };
   /** The shop's clock, IANA. */
   zone: string;
@@ -43,7 +46,13 @@ function told(sources: ReportSources, state: VisitState, events: readonly VisitE
   const { coils, place, system, shop, zone, units, currency, ways, book, nameOfCleaner, nowMs } = sources;
   const findings = findingsHere(sources.earlier, state);
   const closedOn = dayIn(zone, state.closed ? Date.parse(state.closed.at) : nowMs);
-  const reckoned = coilDues(state, coils, system.configuration, closedOn, place.latitudeDeg);
+  const reckoned = coilDues(
+    state,
+    coils,
+    { configuration: system.configuration, latitudeDeg: place.latitudeDeg },
+    closedOn,
+    sources.graded,
+  );
   const dues = state.closed?.value.coils
     ? state.closed.value.coils.map((row) => ({ coilId: row.coilId, date: row.nextDue }))
     : reckoned.coils.map(({ coilId, due }) => ({ coilId, date: due.date }));

@@ -71,6 +71,7 @@ const WORDS: { [K in EventKind]: Teller<K> } = {
   'coil.checked': () => 'grades as left',
   'note.added': () => 'a note',
   'stock.used': () => 'an amount used',
+  'due.set': ({ data }) => (data.date === null ? 'a due day as reckoned' : 'a due day set by hand'),
   'close.checked': ({ data }) => (data.ok ? 'a tick at closing' : 'a reason at closing'),
   'visit.signed': ({ data }) => (data.who === 'customer' ? 'a signature' : 'nobody in'),
   'visit.suspended': () => 'the pause',

@@ -133,6 +133,8 @@ export interface EventDataByKind {
   'past.noted': PastNoted;
   /** `coils` says when each coil is due again, where that was told apart. */
   'visit.closed': { nextDue: string; why: string; note: string; coils?: CoilDue[] };
+  /** When a coil is due, set by hand with why; null goes back to what is reckoned. */
+  'due.set': { coilId: string; date: string | null; why: string };
   'close.checked': CloseCheck;
   'visit.signed': SignOff;
   /** Left to wait for parts, safe. */
@@ -198,6 +200,7 @@ export const EVENT_KINDS = [
   'visit.suspended',
   'visit.resumed',
   'past.noted',
+  'due.set',
   'visit.closed',
   'visit.cancelled',
   'visit.reopened',

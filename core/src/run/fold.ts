@@ -110,6 +110,8 @@ export interface VisitState {
   notes: Stamped<string>[];
   /** Used from the shelf as corrected by hand, L by cleaner id. */
   used: Record<string, Stamped<number>>;
+  /** Days that coils are due by hand, with why. */
+  dueSet: Record<string, Stamped<{ date: string; why: string }>>;
   /** What the shop's older records say, where the visit came out of them. */
   past: Stamped<PastNoted> | null;
   closed: Stamped<EventDataByKind['visit.closed']> | null;
@@ -162,6 +164,7 @@ const emptyState = (visitId: string): VisitState => ({
   checks: {},
   notes: [],
   used: {},
+  dueSet: {},
   past: null,
   closed: null,
   cancelled: null,
@@ -461,6 +464,11 @@ const REDUCERS: Reducers = {
   },
   'visit.cancelled': (state, event) => {
     state.cancelled = stamp(event, event.data.reason);
+  },
+  'due.set': (state, event) => {
+    const { coilId, date, why } = event.data;
+    if (date === null) delete state.dueSet[coilId];
+    else state.dueSet[coilId] = stamp(event, { date, why });
   },
   'past.noted': (state, event) => {
     state.past = stamp(event, event.data);

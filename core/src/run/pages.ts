@@ -62,6 +62,7 @@ export const PAGE_OF: Record<EventKind, Page | null> = {
   'coil.checked': 'check',
   'note.added': 'close',
   'stock.used': 'close',
+  'due.set': 'close',
   'close.checked': 'close',
   'visit.signed': 'close',
   'visit.suspended': null,

@@ -147,9 +147,9 @@ function eventsOf(visitId: string, day: string, diary: DiaryVisit, number: numbe
   const { coils: dues, first } = coilDues(
     foldVisit(visitId, system.configuration, events),
     work.map((row) => row.coil),
-    system.configuration,
+    { configuration: system.configuration, latitudeDeg: place.latitudeDeg },
     day,
-    place.latitudeDeg,
+    [],
   );
   if (diary.finding) {
     const { what, note } = diary.finding;

@@ -21,6 +21,7 @@ import { notFound, refused } from '../http/problem';
 import type { Probes } from '../http/probes';
 import type { Cards } from '../services/cards';
 import { dayRecord } from '../services/day';
+import { dueRecord } from '../services/due';
 import { appendEvents } from '../services/events';
 import { overlaid } from '../services/meanwhile';
 import { openRecord } from '../services/open';
@@ -31,7 +32,7 @@ import { addVisit, changeVisit, moveVisit, systemDetail, visitDetail } from '../
 import type { Store } from '../store/open';
 import * as s from '../store/settings';
 import * as v from '../store/visits';
-import { askedOneOf, askedDay, askedNumber, body, created, idOf } from './asked';
+import { askedOneOf, askedDay, askedNumber, askedWord, body, created, idOf } from './asked';
 import { outRoutes } from './out';
 import { placeRoutes } from './places';
 import { shelfRoutes } from './shelf';
@@ -178,6 +179,18 @@ export function apiRouter({ store, now, changes, probes, cards, script, shops }:
       () => ['open', 'places'],
     ),
   );
+
+  router.get('/due', (ctx) => {
+    const until = askedDay('until', ctx.query['until']);
+    const unplanned = ctx.query['planned'] === 'no';
+    const after = askedWord(ctx.query, 'after', 200);
+    return answers.send(
+      ctx,
+      `due ${JSON.stringify([until, unplanned, after])}`,
+      () => dueRecord(db, { until, unplanned, after }),
+      () => ['closings', 'places', 'plans'],
+    );
+  });
 
   router.get('/systems/:id', (ctx) => {
     const id = idOf(ctx);

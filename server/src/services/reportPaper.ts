@@ -30,6 +30,7 @@ export function reportFor(store: Store, visitId: string, nowMs: number): { repor
   const { visit, place, system, coils } = visitFrame(db, visitId);
   const shop = shopOf(db);
   const ways = s.readReportWays(db);
+  const known = knownBefore(store, visit);
   const names = new Map(shelf.cleaners(db).map((cleaner) => [cleaner.id, cleaner.name]));
   const { report } = reportOf({
     visitId,
@@ -37,7 +38,8 @@ export function reportFor(store: Store, visitId: string, nowMs: number): { repor
     coils,
     place,
     system,
-    earlier: knownBefore(store, visit).openFindings,
+    earlier: known.openFindings,
+    graded: known.graded ?? [],
     shop: { name: shop.name, address: shop.address },
     zone: shop.zone,
     units: s.readHouseRules(db).units,

@@ -1,5 +1,5 @@
 import type { PastVisit, SystemDetail, VisitChange, VisitDetail, VisitInput, VisitRecord, VisitSlot } from '@elm-mist/contract';
-import { systemFindings } from '@elm-mist/core';
+import { earlierKnown, systemFindings } from '@elm-mist/core';
 import { eq } from 'drizzle-orm';
 import { notFound, Problem, refused } from '../http/problem';
 import type { Db, Store } from '../store/open';
@@ -141,5 +141,6 @@ export function systemDetail(db: Db, systemId: string): SystemDetail {
       .filter((visit) => visit.standing === 'planned')
       .reverse(),
     findings: systemFindings(past),
+    storyFacts: earlierKnown(past).story?.facts ?? [],
   };
 }

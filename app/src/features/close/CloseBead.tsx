@@ -32,7 +32,6 @@ import {
   Small,
   Strong,
   ThumbBar,
-  Why,
 } from '@/ui';
 import { longDay } from '../shared/words';
 import { FindingsPart } from '../findings/FindingsPart';
@@ -42,6 +41,7 @@ import { LightCard } from '../light/LightCard';
 import { DonePrice } from '../price/DonePrice';
 import { AsFoundRows } from './AsFoundRows';
 import { ClosingsPart } from './ClosingsPart';
+import { DuePart } from './DuePart';
 import { GatePart } from './GatePart';
 import { NotesPart } from './NotesPart';
 import { SignPart } from './SignPart';
@@ -56,18 +56,14 @@ export function CloseBead() {
   const { state, allCoils, detail, done, record, undo, own, shelf } = useVisit();
   const { visit, system } = detail;
   const closedOn = dayOf(state.closed ? state.closed.at : sharedNow());
-  const dues = coilDues(state, allCoils, system.configuration, closedOn, detail.place.latitudeDeg);
+  const dues = coilDues(
+    state,
+    allCoils,
+    { configuration: system.configuration, latitudeDeg: detail.place.latitudeDeg },
+    closedOn,
+    detail.known.graded ?? [],
+  );
   const due = dues.first;
-  const dueOf = (id: string) =>
-    state.closed
-      ? state.closed.value.coils?.find((row) => row.coilId === id)?.nextDue
-      : dues.coils.find((row) => row.coilId === id)?.due.date;
-  const dated = allCoils.flatMap((coil) => {
-    const date = dueOf(coil.id);
-    return date ? [{ coil, date }] : [];
-  });
-  // Said apart only where they differ.
-  const apart = new Set(dated.map((row) => row.date)).size > 1 ? dated : [];
   const [draft, keep, drop] = useDraft(`close.${visit.id}`, () => ({ note: '' }));
   const open = BEADS.filter((bead) => bead !== 'close' && !done[bead]);
   const minutes = state.startedAt
@@ -190,18 +186,7 @@ export function CloseBead() {
       <ReadingsCard />
       <UsedPart />
       <DonePrice />
-      <Part title={<Heading>When next</Heading>}>
-        <Row label="Next due">
-          <Why because={due.because}>
-            <Strong>{longDay(state.closed?.value.nextDue ?? due.date)}</Strong>
-          </Why>
-        </Row>
-        <Small ink="inkSoft">{state.closed?.value.why ?? due.because.rules[0]?.because ?? ''}</Small>
-        {apart.map(({ coil, date }) => (
-          <Row key={coil.id} label={coilName(coil)} value={longDay(date)} />
-        ))}
-        {minutes > 0 ? <Row label="Time on site" value={`${minutes} min`} /> : null}
-      </Part>
+      <DuePart dues={dues} minutes={minutes} />
       {advice.length > 0 ? (
         <Part title={<Heading>Tell the owner</Heading>}>
           {advice.map((text) => (

@@ -168,6 +168,7 @@ export function MoreScreen() {
             <LinkRow title="Crew" under={crew.join(', ') || 'Nobody named yet'} href="/shop/crew" testID="more-crew" />
             <LinkRow title="Price book" under="What each kind of work and each part costs" href="/shop/prices" testID="more-prices" />
             <LinkRow title="Reports" under="Paper, sections, guarantee" href="/shop/report" testID="more-reports" />
+            <LinkRow title="Due" under="What is due again, soonest first" href="/due" testID="more-due" />
             <LinkRow title="Open in the shop" under="Findings, quotes that wait, visits left for parts" href="/open" />
             <LinkRow title="Weather" under="Hourly air from a file" href="/shop/weather" testID="more-weather" />
             <LinkRow title="The log" under="Out as a file, older records in" href="/shop/log" testID="more-log" />

@@ -1,14 +1,24 @@
 import type { PastVisit } from '@elm-mist/contract';
-import { alongLife, LIFE_LANE_NAMES, LIFE_LANES, lifeLine, lifeSpan, type FindingLife, type LifeLane, type LifeMark } from '@elm-mist/core';
+import {
+  alongLife,
+  LIFE_LANE_NAMES,
+  LIFE_LANES,
+  lifeLine,
+  lifeSpan,
+  type FindingLife,
+  type LifeFan,
+  type LifeLane,
+  type LifeMark,
+} from '@elm-mist/core';
 import { useState } from 'react';
 import { Pressable, View } from 'react-native';
 import Svg, { Circle, Line, Path, Rect, Text } from 'react-native-svg';
 import { shopZone, today } from '@/data';
-import { Companion, font, Heading, LinkRow, Part, Small, space, useTokens, type Tokens } from '@/ui';
+import { Companion, font, Heading, LinkRow, OneOf, Part, Small, space, useTokens, type Tokens } from '@/ui';
 import { shortDay } from '../shared/words';
 
 /** Heights of the lanes and of the years below them, px. */
-const LANE_H: Record<LifeLane, number> = { wash: 60, finding: 34, part: 26, reading: 26 };
+const LANE_H: Record<LifeLane, number> = { wash: 96, finding: 34, part: 26, reading: 26 };
 const YEARS_H = 20;
 const NAME_W = 62;
 const EDGE = 8;
@@ -24,18 +34,23 @@ export function LifeLine({
   findings,
   systemId,
   due,
+  fans,
 }: {
   history: readonly PastVisit[];
   findings: readonly FindingLife[];
   systemId: string;
   due: string | null;
+  /** How dirty each coil is likely to be from its last visit on. */
+  fans: readonly LifeFan[];
 }) {
   const tokens = useTokens();
   const [width, setWidth] = useState(0);
   const [picked, pick] = useState('');
+  const [coilId, follow] = useState('');
   const marks = lifeLine(history, findings, shopZone());
   if (marks.length === 0) return null;
-  const span = lifeSpan(marks, today(), due);
+  const fan = fans.find((each) => each.coilId === coilId) ?? fans[0];
+  const span = lifeSpan(marks, today(), [due, fan?.likely].filter(Boolean).sort().at(-1) ?? null);
   const x = (day: string) => NAME_W + alongLife(span, day) * (width - NAME_W - EDGE);
   const at = Math.max(
     0,
@@ -96,6 +111,7 @@ export function LifeLine({
                 strokeWidth={1.5}
                 strokeDasharray="2 3"
               />
+              {fan ? <Fan fan={fan} x={x} to={span.to} tokens={tokens} /> : null}
               {due ? <Path d={`M${x(due)} 2v${LANE_H.wash - 4}`} stroke={tokens.elm} strokeWidth={2} strokeDasharray="5 4" /> : null}
               {marks.map((each) => (
                 <Mark key={each.id} mark={each} x={x} chosen={each.id === mark?.id} tokens={tokens} />
@@ -104,6 +120,15 @@ export function LifeLine({
           </Pressable>
         )}
       </View>
+      {fans.length > 1 ? (
+        <OneOf
+          label="Whose growth"
+          options={fans.map((each) => ({ value: each.coilId, label: each.coilName }))}
+          value={fan?.coilId ?? ''}
+          onChange={follow}
+        />
+      ) : null}
+      {fan ? <Small testID="life-fan">{fanWords(fan)}</Small> : null}
       {mark ? (
         <>
           <View style={{ flexDirection: 'row', alignItems: 'center', gap: space.s }}>
@@ -127,6 +152,46 @@ export function LifeLine({
   );
 }
 
+/** What the fan says, in words. */
+function fanWords({ coilName, likely, early, late, visits, perMonth }: LifeFan): string {
+  const taught =
+    visits === 0
+      ? 'by what coils of its exposure do: it has taught nothing yet'
+      : `by ${visits === 1 ? 'one stretch' : `${visits} stretches`} between its visits, ${perMonth.toFixed(2)} grades a month of running`;
+  const when = likely ? `loaded with even odds by ${shortDay(likely)}` : 'not loaded within ten years';
+  const band = early ? `, nine times in ten ${late ? `between ${shortDay(early)} and ${shortDay(late)}` : `after ${shortDay(early)}`}` : '';
+  return `${coilName}: ${when}${band}; ${taught}.`;
+}
+
+const gradeY = (grade: number): number => topOf('wash') + LANE_H.wash - BASE - (grade / MOST_GRADE) * (LANE_H.wash - 2 * BASE);
+
+/** The grade to come: the most likely as a line, half and nine of ten as bands about it; the grade it is washed at as a dotted level. */
+function Fan({ fan, x, to, tokens }: { fan: LifeFan; x: (day: string) => number; to: string; tokens: Tokens }) {
+  const points = fan.points.filter((point) => point.day <= to);
+  const area = (of: 'half' | 'most') => {
+    const up = points.map((point) => `${x(point.day).toFixed(1)} ${gradeY(point[of][1]).toFixed(1)}`);
+    const down = [...points].reverse().map((point) => `${x(point.day).toFixed(1)} ${gradeY(point[of][0]).toFixed(1)}`);
+    return `M${[...up, ...down].join('L')}Z`;
+  };
+  const likely = `M${points.map((point) => `${x(point.day).toFixed(1)} ${gradeY(point.likely).toFixed(1)}`).join('L')}`;
+  const [first, last] = [points[0], points.at(-1)];
+  if (!first || !last || points.length < 2) return null;
+  return (
+    <>
+      <Path d={area('most')} fill={tokens.elmWash} />
+      <Path d={area('half')} fill={tokens.elm} fillOpacity={0.3} />
+      <Path d={likely} stroke={tokens.elm} strokeWidth={2} fill="none" />
+      <Path
+        d={`M${x(first.day)} ${gradeY(fan.loaded)}H${x(last.day)}`}
+        stroke={tokens.inkSoft}
+        strokeWidth={1}
+        strokeDasharray="1 3"
+        fill="none"
+      />
+    </>
+  );
+}
+
 function YearLine({ x, year, last, tokens }: { x: number; year: string; last: number; tokens: Tokens }) {
   return (
     <>
@@ -147,8 +212,7 @@ function Mark({ mark, x, chosen, tokens }: { mark: LifeMark; x: (day: string) =>
   const ring = chosen ? <Circle cx={from} cy={middle} r={11} fill="none" stroke={tokens.elm} strokeWidth={2.5} /> : null;
   if (mark.lane === 'wash') {
     const [before, after] = mark.grades ?? [null, null];
-    const y = (grade: number) => top + LANE_H.wash - BASE - (grade / MOST_GRADE) * (LANE_H.wash - 2 * BASE);
-    const [high, low] = [y(before ?? after ?? 0), y(after ?? before ?? 0)];
+    const [high, low] = [gradeY(before ?? after ?? 0), gradeY(after ?? before ?? 0)];
     return (
       <>
         {chosen ? (

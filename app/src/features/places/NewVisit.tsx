@@ -12,7 +12,9 @@ import { SLOT_FIELDS, SlotFields, slotOf, slotShape } from './slotFields';
 import { coilName } from '@elm-mist/core';
 
 export function NewVisit() {
-  const { systemId } = useLocalSearchParams<{ systemId: string }>();
+  const { systemId, day } = useLocalSearchParams<{ systemId: string; day?: string }>();
+  // From the list of what is due it comes with its day.
+  const from = day && /^\d{4}-\d{2}-\d{2}$/.test(day) ? day : today();
   const { data } = useQuery(systemQuery(systemId));
   const { units } = useHouseRules();
   const add = useAddVisit();
@@ -25,7 +27,7 @@ export function NewVisit() {
   const { control, handleSubmit, setError, formState } = useForm({
     resolver: yupResolver(schema),
     defaultValues: {
-      day: today(),
+      day: from,
       start: '9:00 am',
       minutes: '90',
       purpose: '',
@@ -34,7 +36,7 @@ export function NewVisit() {
     ...(data
       ? {
           values: {
-            day: today(),
+            day: from,
             start: '9:00 am',
             minutes: '90',
             purpose: '',

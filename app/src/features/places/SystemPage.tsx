@@ -7,6 +7,7 @@ import {
   formatQuantity,
   gradeFacts,
   isOpenFinding,
+  lifeFan,
   unitCode,
   wholeFinding,
   type Grade,
@@ -92,6 +93,9 @@ export function SystemPage() {
       onSuccess: () => setTrouble(''),
     });
   const last = history.find((visit) => visit.standing === 'closed');
+  const closed = history.filter((visit) => visit.standing === 'closed').reverse();
+  const where = { configuration: system.configuration, latitudeDeg: place.latitudeDeg };
+  const fans = standing.flatMap((coil) => lifeFan(coil, closed, where, answer.data.storyFacts ?? []) ?? []);
   return (
     <Screen
       testID="system-page"
@@ -137,7 +141,7 @@ export function SystemPage() {
         </View>
         {place.note ? <Body>{place.note}</Body> : null}
       </Part>
-      <LifeLine history={history} findings={findings} systemId={system.id} due={last?.nextDue ?? null} />
+      <LifeLine history={history} findings={findings} systemId={system.id} due={last?.nextDue ?? null} fans={fans} />
       <Part>
         <LinkRow title="Put the system right, or move it" href={`/systems/${system.id}/edit`} testID="system-edit" />
         <LinkRow

@@ -19,6 +19,7 @@ export function useReport(): MadeReport & { paper: Paper } {
       place: detail.place,
       system: detail.system,
       earlier: detail.known.openFindings,
+      graded: detail.known.graded ?? [],
       shop: { name: shop.name, address: shop.address ?? '' },
       zone: shopZone(),
       units: house.units,

@@ -275,6 +275,7 @@ export function DayList() {
       ) : (
         <Waiting what="the day’s visits" lines={6} />
       )}
+      <LinkRow title="Due" under="What is due again, soonest first" href="/due" testID="to-due" />
       <LinkRow title="Open in the shop" under="Findings, quotes that wait, visits left for parts" href="/open" testID="to-open" />
     </Screen>
   );

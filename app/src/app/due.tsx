@@ -1,0 +1,5 @@
+import { DueScreen } from '@/features/due/DueScreen';
+
+export default function DueRoute() {
+  return <DueScreen />;
+}

@@ -1,0 +1,89 @@
+import { coilName, dayLater, type CoilBuild, type CoilDueDate, type NextDue } from '@elm-mist/core';
+import { useState } from 'react';
+import { View } from 'react-native';
+import { dayOf, sharedNow, useVisit } from '@/data';
+import { Companion, Field, Heading, Part, Row, Small, space, Strong, Why } from '@/ui';
+import { longDay } from '../shared/words';
+
+/** When each coil is due again and why; a day may be set by hand with a word why, and goes back to what is reckoned. */
+export function DuePart({
+  dues,
+  minutes,
+}: {
+  dues: { coils: { coilId: string; due: CoilDueDate }[]; first: NextDue };
+  /** Time on site. */
+  minutes: number;
+}) {
+  const { state, allCoils } = useVisit();
+  const { first } = dues;
+  const closed = state.closed?.value;
+  return (
+    <Part title={<Heading>When next</Heading>} testID="when-next">
+      <Row label="Next due">
+        <Why because={first.because}>
+          <Strong>{longDay(closed?.nextDue ?? first.date)}</Strong>
+        </Why>
+      </Row>
+      <Small ink="inkSoft">{closed?.why ?? first.because.rules[0]?.because ?? ''}</Small>
+      {allCoils.map((coil) => {
+        const due = dues.coils.find((row) => row.coilId === coil.id)?.due;
+        const told = closed?.coils?.find((row) => row.coilId === coil.id)?.nextDue;
+        return due ? <CoilDueRow key={coil.id} coil={coil} due={due} told={told ?? null} /> : null;
+      })}
+      {minutes > 0 ? <Row label="Time on site" value={`${minutes} min`} /> : null}
+    </Part>
+  );
+}
+
+function CoilDueRow({ coil, due, told }: { coil: CoilBuild & { name?: string }; due: CoilDueDate; told: string | null }) {
+  const { state, record } = useVisit();
+  const [asked, setAsked] = useState(false);
+  const [day, setDay] = useState(due.date);
+  const [why, setWhy] = useState('');
+  const set = state.dueSet[coil.id];
+  const keep = () => {
+    if (record({ kind: 'due.set', data: { coilId: coil.id, date: day.trim(), why: why.trim() } })) setAsked(false);
+  };
+  return (
+    <View style={{ gap: space.xs }} testID={`due-${coil.id}`}>
+      <Row label={coilName(coil)}>
+        <View style={{ flexDirection: 'row', alignItems: 'center', gap: space.s }}>
+          <Why because={due.because}>
+            <Strong>{longDay(told ?? due.date)}</Strong>
+          </Why>
+          {state.closed || asked ? null : <Companion title="Set it" onPress={() => setAsked(true)} testID={`due-set-${coil.id}`} />}
+        </View>
+      </Row>
+      {set ? (
+        <View style={{ flexDirection: 'row', alignItems: 'center', gap: space.s }}>
+          <View style={{ flex: 1 }}>
+            <Small ink="inkSoft">{`Set by ${set.by}: ${set.value.why}`}</Small>
+          </View>
+          {state.closed ? null : (
+            <Companion
+              title="As reckoned"
+              onPress={() => record({ kind: 'due.set', data: { coilId: coil.id, date: null, why: '' } })}
+              testID={`due-back-${coil.id}`}
+            />
+          )}
+        </View>
+      ) : null}
+      {asked ? (
+        <View style={{ gap: space.s }}>
+          <Field
+            label="Due on"
+            value={day}
+            onChange={setDay}
+            help={`A day like ${dayLater(dayOf(sharedNow()), 365)}`}
+            testID={`due-day-${coil.id}`}
+          />
+          <Field label="Why" value={why} onChange={setWhy} testID={`due-why-${coil.id}`} />
+          <View style={{ flexDirection: 'row', gap: space.s }}>
+            <Companion title="Leave it" onPress={() => setAsked(false)} />
+            <Companion title="Set the day" onPress={keep} grow testID={`due-keep-${coil.id}`} />
+          </View>
+        </View>
+      ) : null}
+    </View>
+  );
+}

@@ -1,0 +1,123 @@
+import { addMonths } from 'date-fns/addMonths';
+import { format } from 'date-fns/format';
+import { parseISO } from 'date-fns/parseISO';
+import { commonPractice } from '../because';
+import type { CoilRole } from '../equipment';
+import type { StoryFact } from '../survey';
+import { dayAfterRunning, EXPOSURE_TABLE, exposureOf, runMonths, runShare, type Exposure } from './exposure';
+import { nextDue, type NextDue, type NextDueInput } from './nextDue';
+import { learnGrowth, monthsToLoaded, priorGrowth, type GrowthBelief, type GrowthStretch } from './regrowth';
+import { intoSeason, seasonAt } from './season';
+
+/** A coil as far as its due date goes. */
+export interface DueInput extends NextDueInput {
+  role: CoilRole;
+  storyFacts: readonly StoryFact[];
+  /** Worst grade as it was left. */
+  left: number;
+  /** How it grew dirty before, oldest first. */
+  grown: readonly GrowthStretch[];
+}
+
+/** What a coil itself taught. */
+export interface Learned {
+  exposure: Exposure;
+  belief: GrowthBelief;
+  /** Days by which it is loaded: even odds, and the band that holds nine of ten; null beyond ten years. */
+  likely: string | null;
+  early: string | null;
+  late: string | null;
+}
+
+/** When a coil is due, with what it taught where it has. */
+export interface CoilDueDate extends NextDue {
+  learned: Learned;
+}
+
+/** Never later than so many months, whatever it taught: an indoor coil is wet and breathed through. Common practice, no source. */
+const MOST_MONTHS: Record<CoilRole, number> = { condenser: 24, evaporator: 18 };
+/** Never sooner than half of what the rule says, so that one bad look does not send a crew every month. Common practice, no source. */
+const LEAST_OF_RULE = 0.5;
+/** A wash in a month that it hardly runs in buys nothing. Common practice, no source. */
+const LEAST_RUNNING = 0.3;
+const BAND = 0.9;
+
+const plus = (day: string, months: number): string => {
+  const whole = Math.floor(months);
+  const date = addMonths(parseISO(day), whole);
+  date.setDate(date.getDate() + Math.round((months - whole) * 30.4));
+  return format(date, 'yyyy-MM-dd');
+};
+
+/**
+ * What a coil taught of its own growth, and when it will be loaded.
+ * @param input of the coil
+ * @returns the belief, and days
+ * @throws CoreError latitude out of −90 to 90
+ * @example learnedOf({ closedOn: '2026-06-11', configuration: 'split-heat-pump', soils: [], worstGrade: 2, latitudeDeg: 42, role: 'condenser', storyFacts: [], left: 0, grown: [] }).belief.visits // 0
+ */
+export function learnedOf(input: DueInput): Learned {
+  const exposure = exposureOf(input);
+  const belief = input.grown.reduce(
+    (known, { from, to, left, found }) => learnGrowth(known, { months: runMonths(from, to, input), grown: found - left }),
+    priorGrowth(exposure),
+  );
+  const { likely, early, late } = monthsToLoaded(belief, input.left, BAND);
+  const day = (months: number) => (Number.isFinite(months) ? dayAfterRunning(input.closedOn, months, input) : null);
+  return { exposure, belief, likely: day(likely), early: day(early), late: day(late) };
+}
+
+/**
+ * When a coil is due again: by the rule until it has taught something, then by the day it is loaded with even odds, kept between half of what the
+ * rule says and what hygiene allows, and moved into the weeks when a wash is of use where the rule waits for them.
+ * @param input of the coil
+ * @returns the day with its reasons, and what it taught
+ * @throws CoreError unreadable `closedOn`, latitude out of −90 to 90
+ * @example dueOf({ closedOn: '2026-06-11', configuration: 'split-cool', soils: [], worstGrade: 1, latitudeDeg: 42, role: 'condenser', storyFacts: [], left: 0, grown: [] }).date // '2027-06-11'
+ */
+export function dueOf(input: DueInput): CoilDueDate {
+  const rule = nextDue(input);
+  const learned = learnedOf(input);
+  const { belief, likely, early, late, exposure } = learned;
+  if (belief.visits === 0) return { ...rule, learned };
+  const earliest = plus(input.closedOn, rule.months * LEAST_OF_RULE);
+  const latest = plus(input.closedOn, Math.max(rule.months, MOST_MONTHS[input.role]));
+  const wanted = likely === null || likely > latest ? latest : likely < earliest ? earliest : likely;
+  const season = seasonAt(input.latitudeDeg);
+  // What is due within half a year is due by its dirt, as long as it runs then; a longer wait ends in useful weeks.
+  const idle = runShare(Number(wanted.slice(5, 7)), input.configuration, season) < LEAST_RUNNING;
+  const seasonal = rule.because.rules[0]?.id === 'next.year' && (idle || wanted > plus(input.closedOn, 6));
+  const inSeason = seasonal ? intoSeason(wanted, season) : wanted;
+  const date = inSeason <= input.closedOn ? wanted : inSeason;
+  return {
+    date,
+    months: rule.months,
+    learned,
+    because: {
+      ...rule.because,
+      result: { label: 'Next due', text: date },
+      inputs: [
+        ...rule.because.inputs,
+        { label: 'Exposure', text: EXPOSURE_TABLE[exposure].name },
+        { label: 'Visits that taught it', quantity: { kind: 'count', value: belief.visits } },
+      ],
+      rules: [
+        {
+          id: 'next.learned',
+          because: `This coil has grown ${belief.perMonth.toFixed(2)} grades a month of running: loaded ${likely ?? 'not within ten years'} with even odds${early ? `, nine times in ten after ${early}` : ''}${late ? ` and before ${late}` : ''}.`,
+          source: { kind: 'arithmetic', name: 'its own visits, on top of what coils of its exposure do' },
+        },
+        ...(wanted === earliest && likely !== wanted
+          ? [{ id: 'next.least', because: `Not before ${earliest}: half of what the rule says.`, source: commonPractice }]
+          : []),
+        ...(wanted === latest && likely !== wanted
+          ? [{ id: 'next.most', because: `Not after ${latest}: water, mould and warranties do not wait for dirt.`, source: commonPractice }]
+          : []),
+        ...(date !== wanted
+          ? [{ id: 'next.season', because: `Moved from ${wanted} into the weeks when a wash is of use.`, source: commonPractice }]
+          : []),
+      ],
+      changes: [`By the rule alone ${rule.date}: ${rule.because.rules[0]?.because ?? ''}`],
+    },
+  };
+}

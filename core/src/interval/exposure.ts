@@ -1,0 +1,139 @@
+import { commonPractice, type Source } from '../because';
+import { CONFIGURATION_TABLE, type CoilRole, type Configuration } from '../equipment';
+import type { Soil, StoryFact } from '../survey';
+import { seasonAt, type SeasonId } from './season';
+
+/** What dirties a coil, from what is known of it. */
+export interface ExposureFacts {
+  role: CoilRole;
+  configuration: Configuration;
+  soils: readonly Soil[];
+  storyFacts: readonly StoryFact[];
+}
+
+/** Classes of exposure, the fastest first. */
+export const EXPOSURES = ['lint', 'dust', 'grease', 'fluff', 'grass', 'indoor', 'plain'] as const;
+/** One of `EXPOSURES`. */
+export type Exposure = (typeof EXPOSURES)[number];
+
+interface ExposureRow {
+  name: string;
+  when: (facts: ExposureFacts) => boolean;
+  /** Months of running from clear to loaded, before this coil has taught anything. */
+  monthsToLoaded: number;
+  source: Source;
+}
+
+const any = <T>(list: readonly T[], ...of: T[]): boolean => of.some((one) => list.includes(one));
+
+/** How fast coils usually grow dirty. Common practice, no source: the first visits of a coil correct it. */
+export const EXPOSURE_TABLE: Record<Exposure, ExposureRow> = {
+  lint: {
+    name: 'Lint',
+    when: ({ soils, storyFacts }) => any(soils, 'lint') || any(storyFacts, 'dryer-vent'),
+    monthsToLoaded: 4,
+    source: commonPractice,
+  },
+  dust: {
+    name: 'Building or road dust',
+    when: ({ storyFacts }) => any(storyFacts, 'building-dust'),
+    monthsToLoaded: 5,
+    source: commonPractice,
+  },
+  grease: { name: 'Kitchen grease', when: ({ soils }) => any(soils, 'grease'), monthsToLoaded: 6, source: commonPractice },
+  fluff: {
+    name: 'Seed fluff',
+    when: ({ role, soils, storyFacts }) => role === 'condenser' && (any(soils, 'seed-fluff') || any(storyFacts, 'trees')),
+    monthsToLoaded: 6,
+    source: commonPractice,
+  },
+  grass: {
+    name: 'Grass and pets',
+    when: ({ role, soils, storyFacts }) =>
+      role === 'condenser' && (any(soils, 'grass', 'pet-hair', 'pet-urine') || any(storyFacts, 'mowing', 'dogs')),
+    monthsToLoaded: 8,
+    source: commonPractice,
+  },
+  indoor: { name: 'Indoor coil', when: ({ role }) => role === 'evaporator', monthsToLoaded: 14, source: commonPractice },
+  plain: { name: 'Nothing out of the usual', when: () => true, monthsToLoaded: 10, source: commonPractice },
+};
+
+/**
+ * What dirties a coil fastest.
+ * @param facts of the coil and what stands around it
+ * @returns its class
+ * @example exposureOf({ role: 'condenser', configuration: 'split-cool', soils: [], storyFacts: ['dryer-vent'] }) // 'lint'
+ */
+export const exposureOf = (facts: ExposureFacts): Exposure => EXPOSURES.find((id) => EXPOSURE_TABLE[id].when(facts)) ?? 'plain';
+
+/** How much of each month a system that only cools runs and gathers dirt, January first, in the north. Common practice, no source. */
+const COOLING_SHARES = [0.1, 0.1, 0.15, 0.4, 0.8, 1, 1, 1, 0.8, 0.4, 0.15, 0.1] as const;
+/** The same where it heats too: only the weeks between are quiet. */
+const HEAT_PUMP_SHARES = [1, 1, 0.7, 0.5, 0.8, 1, 1, 1, 0.8, 0.5, 0.7, 1] as const;
+const HALF_YEAR = 6;
+
+/**
+ * The share of a month that a system runs and gathers dirt.
+ * @param month 1 to 12
+ * @param configuration of the system
+ * @param season of its place
+ * @returns 0 to 1
+ * @example runShare(7, 'split-cool', 'north') // 1
+ */
+export function runShare(month: number, configuration: Configuration, season: SeasonId): number {
+  if (season === 'tropics') return 1;
+  const heats = configuration.endsWith('heat-pump') || CONFIGURATION_TABLE[configuration].ductless;
+  const shares = heats ? HEAT_PUMP_SHARES : COOLING_SHARES;
+  return shares[(month - 1 + (season === 'south' ? HALF_YEAR : 0)) % 12] ?? 1;
+}
+
+const DAY_MS = 86_400_000;
+const MONTH_DAYS = 365.25 / 12;
+
+/** Where and what a system is, as far as its running goes. */
+export interface RunsWhere {
+  configuration: Configuration;
+  /** Degrees, north above 0. */
+  latitudeDeg: number;
+}
+
+/**
+ * Months of running between two days.
+ * @param from ISO day
+ * @param to ISO day
+ * @param where the system is and what it is
+ * @returns months; 0 where `to` is not later
+ * @throws CoreError latitude out of −90 to 90
+ * @example Math.round(runMonths('2026-01-01', '2027-01-01', { configuration: 'split-cool', latitudeDeg: 42 })) // 6
+ */
+export function runMonths(from: string, to: string, { configuration, latitudeDeg }: RunsWhere): number {
+  const season = seasonAt(latitudeDeg);
+  let months = 0;
+  for (let at = Date.parse(from); at < Date.parse(to); at += DAY_MS)
+    months += runShare(new Date(at).getUTCMonth() + 1, configuration, season) / MONTH_DAYS;
+  return months;
+}
+
+/** Longest that is looked ahead, days. */
+const HORIZON_DAYS = 3653;
+
+/**
+ * The day by which a system has run so many months.
+ * @param from ISO day
+ * @param months of running
+ * @param where the system is and what it is
+ * @returns ISO day; null where that is more than ten years away
+ * @throws CoreError latitude out of −90 to 90
+ * @example dayAfterRunning('2026-06-01', 1, { configuration: 'split-cool', latitudeDeg: 42 }) // '2026-07-02'
+ */
+export function dayAfterRunning(from: string, months: number, { configuration, latitudeDeg }: RunsWhere): string | null {
+  const season = seasonAt(latitudeDeg);
+  let at = Date.parse(from);
+  let run = 0;
+  for (let day = 0; day <= HORIZON_DAYS; day += 1) {
+    if (run >= months) return new Date(at).toISOString().slice(0, 10);
+    run += runShare(new Date(at).getUTCMonth() + 1, configuration, season) / MONTH_DAYS;
+    at += DAY_MS;
+  }
+  return null;
+}

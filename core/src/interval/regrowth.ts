@@ -1,0 +1,167 @@
+// Its types stand beside this file; every program that reads this one needs them.
+// eslint-disable-next-line @typescript-eslint/triple-slash-reference
+/// <reference path="./jstat.d.ts" />
+import jstat from 'jstat';
+import { GRADE_TABLE } from '../survey';
+import { EXPOSURE_TABLE, type Exposure } from './exposure';
+
+/** How a coil grew dirty between being left on one visit and found on the next. */
+export interface GrowthStretch {
+  /** ISO days. */
+  from: string;
+  to: string;
+  /** Worst grade as left and as found, or what the light through it comes to as one. */
+  left: number;
+  found: number;
+}
+
+/** The same with the months that the system ran meanwhile. */
+export interface RunStretch {
+  months: number;
+  grown: number;
+}
+
+/** From here on a coil is loaded: the grade that costs enough to be washed. */
+export const LOADED = 2;
+
+/**
+ * What is believed of how fast a coil grows dirty, grades a month of running: normal in the rate given the spread of one visit, inverse gamma in
+ * that spread, so that every visit updates it in closed form.
+ * Source: conjugate linear regression through the origin, e.g. Bishop, Pattern Recognition and Machine Learning (2006), section 3.3, from memory.
+ */
+export interface GrowthBelief {
+  /** Grades a month, most likely. */
+  perMonth: number;
+  /** What the rate weighs, months²: a prior's own months squared, and those of each visit. */
+  weight: number;
+  /** Of the spread of what one visit reads, grades. */
+  shape: number;
+  scale: number;
+  /** Stretches that taught it. */
+  visits: number;
+}
+
+/** As much as a prior weighs against what a coil itself says: two visits of its own usual length. */
+const PRIOR_VISITS = 2;
+/** What a grade given by eye is off by, grades, at both ends together: rounding, and another eye. Common practice, no source. */
+const EYE_SPREAD = 0.7;
+const PRIOR_SHAPE = 3;
+
+/**
+ * What is believed before a coil has taught anything: what coils of its exposure do.
+ * @param exposure its class
+ * @returns the belief
+ * @example priorGrowth('plain').perMonth // 0.2
+ */
+export function priorGrowth(exposure: Exposure): GrowthBelief {
+  const months = EXPOSURE_TABLE[exposure].monthsToLoaded;
+  return {
+    perMonth: LOADED / months,
+    weight: PRIOR_VISITS * months ** 2,
+    shape: PRIOR_SHAPE,
+    scale: (PRIOR_SHAPE - 1) * EYE_SPREAD ** 2,
+    visits: 0,
+  };
+}
+
+/**
+ * A belief after one more stretch.
+ * @param belief before it
+ * @param stretch months of running, and grades that it grew; a coil found cleaner than it was left grew less than nothing, by the eye's own spread
+ * @returns the belief after it
+ * @example learnGrowth({ perMonth: 0.2, weight: 200, shape: 3, scale: 0.98, visits: 0 }, { months: 10, grown: 2 }).perMonth // 0.2
+ */
+export function learnGrowth(belief: GrowthBelief, { months, grown }: RunStretch): GrowthBelief {
+  const weight = belief.weight + months ** 2;
+  const perMonth = (belief.weight * belief.perMonth + months * grown) / weight;
+  return {
+    perMonth,
+    weight,
+    shape: belief.shape + 0.5,
+    scale: belief.scale + 0.5 * (grown ** 2 + belief.weight * belief.perMonth ** 2 - weight * perMonth ** 2),
+    visits: belief.visits + 1,
+  };
+}
+
+/** Half the width of a band around the most likely, in units of `spread`. */
+const half = (share: number, { shape }: GrowthBelief): number => jstat.studentt.inv(0.5 + share / 2, 2 * shape);
+
+/** Where something lies with so much certainty. */
+export interface Band {
+  low: number;
+  high: number;
+}
+
+/**
+ * What a coil will be found at after so many months of running.
+ * @param belief of its growth
+ * @param left worst grade as it was left
+ * @param months of running since
+ * @param share of cases that the band is to hold, 0 to 1
+ * @param seen whether the band is of what an eye will say, or of the dirt itself
+ * @returns the band, grades, not below 0
+ * @example growthBand(priorGrowth('plain'), 0, 0, 0.9, false) // { low: 0, high: 0 }
+ */
+export function growthBand(belief: GrowthBelief, left: number, months: number, share: number, seen: boolean): Band {
+  const spread = Math.sqrt((belief.scale / belief.shape) * ((seen ? 1 : 0) + months ** 2 / belief.weight));
+  const middle = left + belief.perMonth * months;
+  const by = half(share, belief) * spread;
+  return { low: Math.max(0, middle - by), high: Math.max(0, middle + by) };
+}
+
+/**
+ * Months of running until a coil is loaded, with so much certainty.
+ * @param belief of its growth
+ * @param left worst grade as it was left
+ * @param share of cases that the band is to hold, 0 to 1
+ * @returns months: the most likely, the earliest and the latest of the band; Infinity where it may never be
+ * @example monthsToLoaded(priorGrowth('plain'), 0, 0.5).likely // 10
+ */
+export function monthsToLoaded(belief: GrowthBelief, left: number, share: number): { likely: number; early: number; late: number } {
+  const wanted = Math.max(0, LOADED - left);
+  const by = half(share, belief) * Math.sqrt(belief.scale / belief.shape / belief.weight);
+  const at = (rate: number): number => (wanted === 0 ? 0 : rate > 0 ? wanted / rate : Infinity);
+  return { likely: at(belief.perMonth), early: at(belief.perMonth + by), late: at(belief.perMonth - by) };
+}
+
+/** A visit as far as it tells how a coil grew. */
+export interface GrowthVisit {
+  /** ISO day. */
+  day: string;
+  coils: readonly {
+    coilId: string;
+    worstBefore: number | null;
+    worstAfter: number | null;
+    light: { before: number | null; after: number | null };
+  }[];
+}
+
+/** Open share of a clear coil, %, and of a packed one: light in between tells between grades. Ends of the grade scale (`survey/grade`). */
+const PACKED = 4;
+const OPEN_CLEAR_PCT = GRADE_TABLE[0]?.lightPct[0] ?? 100;
+const OPEN_PACKED_PCT = GRADE_TABLE[PACKED]?.lightPct[1] ?? 0;
+const gradeOfOpen = (pct: number): number =>
+  Math.min(PACKED, Math.max(0, ((OPEN_CLEAR_PCT - pct) / (OPEN_CLEAR_PCT - OPEN_PACKED_PCT)) * PACKED));
+
+/**
+ * How each coil of a system grew dirty between its visits: by the light through it where both ends were measured, else by eye.
+ * @param visits closed ones, oldest first
+ * @returns stretches by coil, oldest first
+ * @example growthStretches([]) // {}
+ */
+export function growthStretches(visits: readonly GrowthVisit[]): Record<string, GrowthStretch[]> {
+  const stretches: Record<string, GrowthStretch[]> = {};
+  const left = new Map<string, { day: string; grade: number | null; open: number | null }>();
+  for (const { day, coils } of visits)
+    for (const { coilId, worstBefore, worstAfter, light } of coils) {
+      const was = left.get(coilId);
+      if (was && was.day < day) {
+        if (was.open !== null && light.before !== null)
+          (stretches[coilId] ??= []).push({ from: was.day, to: day, left: gradeOfOpen(was.open), found: gradeOfOpen(light.before) });
+        else if (was.grade !== null && worstBefore !== null)
+          (stretches[coilId] ??= []).push({ from: was.day, to: day, left: was.grade, found: worstBefore });
+      }
+      if (worstAfter !== null || light.after !== null) left.set(coilId, { day, grade: worstAfter, open: light.after });
+    }
+  return stretches;
+}

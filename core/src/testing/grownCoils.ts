@@ -1,0 +1,45 @@
+import { growthBand, learnGrowth, priorGrowth } from '../interval/regrowth';
+
+/** A number from 0 to 1, always the same for the same seed (linear congruential, Numerical Recipes' constants, from memory). */
+function uniforms(seed: number): () => number {
+  let state = seed;
+  return () => {
+    state = (state * 1_664_525 + 1_013_904_223) % 2 ** 32;
+    return (state + 0.5) / 2 ** 32;
+  };
+}
+
+/**
+ * How often the bands of growth hold what they say, over coils drawn from what is believed before any visit, each after none to five visits.
+ * @param coils how many
+ * @param seed of the draw
+ * @returns shares of the coils that the band of half and the band of nine in ten held
+ * @example coverage(1, 1).half <= 1 // true
+ */
+export function coverage(coils: number, seed: number): { half: number; most: number } {
+  const uniform = uniforms(seed);
+  const normal = () => Math.sqrt(-2 * Math.log(uniform())) * Math.cos(2 * Math.PI * uniform());
+  const prior = priorGrowth('plain');
+  const held = { half: 0, most: 0 };
+  for (let n = 0; n < coils; n += 1) {
+    // Spread of one visit: an inverse gamma of whole shape, so a sum of exponentials.
+    const gamma = -(Math.log(uniform()) + Math.log(uniform()) + Math.log(uniform()));
+    const variance = prior.scale / gamma;
+    const rate = prior.perMonth + normal() * Math.sqrt(variance / prior.weight);
+    const grow = (months: number) => rate * months + normal() * Math.sqrt(variance);
+    let belief = prior;
+    for (let visit = 0; visit < n % 6; visit += 1) {
+      const months = 3 + 6 * uniform();
+      belief = learnGrowth(belief, { months, grown: grow(months) });
+    }
+    const months = 30;
+    const found = 2 + grow(months);
+    const inside = (share: number) => {
+      const { low, high } = growthBand(belief, 2, months, share, true);
+      return found >= low && found <= high;
+    };
+    if (inside(0.5)) held.half += 1;
+    if (inside(0.9)) held.most += 1;
+  }
+  return { half: held.half / coils, most: held.most / coils };
+}
