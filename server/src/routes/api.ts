@@ -187,7 +187,7 @@ export function apiRouter({ store, now, changes, probes, cards, script, shops }:
     return answers.send(
       ctx,
       `due ${JSON.stringify([until, unplanned, after])}`,
-      () => dueRecord(db, { until, unplanned, after }),
+      () => dueRecord(store, { until, unplanned, after }),
       () => ['closings', 'places', 'plans'],
     );
   });
