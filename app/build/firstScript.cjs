@@ -143,7 +143,9 @@ function partFirstScript(dist) {
 
   writeFileSync(join(folder, rest), restText);
   writeFileSync(join(folder, firstName), firstText);
-  writeFileSync(page, html.replaceAll(shared, firstName));
+  // What the first screen itself is made of is fetched beside the shared script, not after it.
+  const ahead = chunks.map((name) => `<link rel="preload" as="script" href="${FOLDER}${name}">`).join('');
+  writeFileSync(page, html.replaceAll(shared, firstName).replace('</head>', `${ahead}</head>`));
   if (firstName !== shared) rmSync(join(folder, shared));
   return { first: firstText.length, rest: restText.length };
 }

@@ -1,4 +1,4 @@
-import { mkdirSync, mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { runInContext, createContext } from 'node:vm';
@@ -9,9 +9,13 @@ const at = (name: string) => `/${FOLDER}/${name}`;
 const define = (id: number, uses: number[], body = '') =>
   `__d(function(g,r,i,a,m,e,d){${uses.map((_, n) => `r(d[${n}]);`).join('')}${body}},${id},${JSON.stringify(uses)});\n`;
 
+const made: string[] = [];
+afterAll(() => made.forEach((dist) => rmSync(dist, { recursive: true, force: true })));
+
 /** A build in the shape that the bundler gives: a frame, Today (1), Plan (2) and what they share: 10 and 11 for Today, 20 for Plan alone. */
 function build(): string {
   const dist = mkdtempSync(join(tmpdir(), 'elm-mist-build-'));
+  made.push(dist);
   mkdirSync(join(dist, FOLDER), { recursive: true });
   const put = (name: string, text: string) => writeFileSync(join(dist, FOLDER, name), text);
   const routes = { 0: 100, 1: 3, 2: 1, 3: 2, paths: { 3: at('_layout-3.js'), 1: at('index-1.js'), 2: at('plan-2.js') } };
@@ -25,7 +29,7 @@ function build(): string {
   put('plan-2.js', define(2, [10, 20]));
   writeFileSync(
     join(dist, 'index.html'),
-    ['__common-b.js', 'entry-a.js'].map((name) => `<script src="${at(name)}" defer></script>`).join(''),
+    `<head></head>${['__common-b.js', 'entry-a.js'].map((name) => `<script src="${at(name)}" defer></script>`).join('')}`,
   );
   return dist;
 }
@@ -42,6 +46,9 @@ test('the first script keeps what frame and Today use, through whatever they use
   const page = readFileSync(join(dist, 'index.html'), 'utf8');
   expect(page).not.toContain('__common-b.js');
   expect(page).toContain(files.find((name) => name.startsWith('__common-')));
+  // Its own scripts are fetched beside the shared one, and no other screen's.
+  for (const name of ['_layout-3.js', 'index-1.js']) expect(page).toContain(`<link rel="preload" as="script" href="${at(name)}">`);
+  expect(page).not.toContain('plan-2.js');
 });
 
 test('a screen that uses the rest runs after it, fetched once; Today and the frame do not wait for it; what failed is asked for again', async () => {

@@ -575,6 +575,7 @@ export {
   ownerCardsFor,
   ownersCard,
   qrSvg,
+  quoteSheet,
   PAPERS,
   REPORT_FONTS,
   REPORT_SECTION_NAMES,
@@ -613,7 +614,8 @@ export {
   type RecordFound,
   type SystemRecordFile,
 } from './record';
-export { nextDue, type CoilDueDate, type GrowthVisit, type NextDue } from './interval';
+export { nextDue, type CoilDueDate, type GrowthVisit, type NextDue, type Upkeep } from './interval';
 export { longDay } from './clock';
 export { alongLife, lifeFan, LIFE_LANE_NAMES, LIFE_LANES, lifeLine, lifeSpan, type LifeFan, type LifeLane, type LifeMark } from './beads';
-export { findingPlace } from './run';
+export { findingPlace, OLDER_RECORDS } from './run';
+export { upkeepOf } from './beads';

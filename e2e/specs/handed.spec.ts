@@ -42,6 +42,21 @@ test('the record of a system: a PDF that carries its file and holds against the 
   site,
   server,
 }, info) => {
+  // Names of any alphabet, and long ones, stand in every document.
+  const asked = `${server.url}/api/places/fennick`;
+  const place = ((await (await fetch(asked)).json()) as { place: Record<string, unknown> }).place;
+  const names = { customerName: 'שרה בת לוי', name: `Łucja Ångström-Ñandú ${'of the long terrace '.repeat(3)}`.trim().slice(0, 60) };
+  const put = await fetch(asked, {
+    method: 'PUT',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({ ...place, ...names }),
+  });
+  expect(put.status).toBe(200);
+  await site.goto(`${server.url}/systems/${SYSTEM}`);
+  await site.getByTestId('to-label').click();
+  const label = await readPdf(await makeReport(site));
+  expect(label.notEmbedded).toEqual([]);
+  expect(label.pages[0]?.replace(/\s+/g, ' ')).toContain('Łucja Ångström-Ñandú');
   await site.goto(`${server.url}/systems/${SYSTEM}`);
   await site.getByTestId('to-record').click();
   await expect(site.getByTestId('record-told')).toContainText('Washes on record');
@@ -49,6 +64,13 @@ test('the record of a system: a PDF that carries its file and holds against the 
   const pdf = await readPdf(bytes);
   expect(pdf.notEmbedded).toEqual([]);
   expect(pdf.pages.join('\n')).toContain('last hash');
+  expect(pdf.pages[0]).toContain('Łucja Ångström-Ñandú');
+  const hebrew = (text: string) =>
+    [...text]
+      .filter((sign) => /[\u0590-\u05ff]/.test(sign))
+      .sort()
+      .join('');
+  expect(hebrew(pdf.pages[0] ?? '')).toBe(hebrew(names.customerName));
   const file = info.outputPath('record.pdf');
   writeFileSync(file, bytes);
   const held = verify(file, server.data);

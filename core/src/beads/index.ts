@@ -20,6 +20,7 @@ export { costFacts, costOfVisit, type CostFacts, type CostOfVisit } from './visi
 export { visitRead, type VisitRead } from './visitRead';
 export { airPoints, type AirPoint } from './airPoints';
 export { coilDues } from './coilDues';
+export { upkeepOf } from './upkeepOf';
 export { regrowthOf, TREND_TABLE, trendsOf, type Trend, type TrendFigures } from './trends';
 export { lifeFan, type LifeFan } from './lifeFan';
 export { alongLife, LIFE_LANE_NAMES, LIFE_LANES, lifeLine, lifeSpan, type LifeLane, type LifeMark } from './lifeLine';

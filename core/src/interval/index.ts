@@ -1,4 +1,5 @@
 export { runMonths, type RunsWhere } from './exposure';
 export { dueOf, learnedOf, type CoilDueDate } from './dueOf';
 export { growthBand, growthStretches, LOADED, type GrowthVisit } from './regrowth';
+export { upkeepDues, type Upkeep } from './upkeep';
 export { nextDue, type NextDue } from './nextDue';

@@ -3,7 +3,7 @@ import type { CoilRole, Configuration, Construction } from '../equipment';
 import { pouredWaterParts } from '../mix';
 import { QUANTITIES, QUANTITY_IDS, readingSet, type QuantityId, type ReadingWay, type ReadingWhen } from '../readings';
 import { sectionRuns } from '../report';
-import { foldVisit, standingOf, wholeFinding, type VisitEvent, type VisitStanding, type VisitState } from '../run';
+import { foldVisit, OLDER_RECORDS, standingOf, wholeFinding, type VisitEvent, type VisitStanding, type VisitState } from '../run';
 import { worstOf } from '../survey';
 import { chainOf, sealOf, type ChainLink } from './chain';
 
@@ -11,9 +11,6 @@ import { chainOf, sealOf, type ChainLink } from './chain';
 export const RECORD_FORMAT = 'elm-mist system record';
 /** Counted up when its shape changes. */
 export const RECORD_VERSION = 1;
-
-/** Said of what this program did not see itself. */
-export const OLDER_RECORDS = 'by the shop’s older records';
 
 /** What was done to one coil on one visit. */
 export interface RecordedWash {

@@ -6,6 +6,7 @@ export { MOST_OWNER_CARDS, OWNER_CARD_TABLE, ownerCardsFor, ownersCard } from '.
 export { OWNER_CARDS, type OwnerCardId } from './ownerCardIds';
 export { OWNER_DRAWINGS } from './ownerDrawings';
 export { bottleLabels } from './bottleLabels';
+export { quoteSheet } from './quoteSheet';
 export { qrSvg } from './qr';
 export { firstPageText } from './firstPageText';
 export { calendarFile, type CalendarDay } from './calendar';

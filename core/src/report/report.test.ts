@@ -1,5 +1,5 @@
 import { judgementOf } from '../beads';
-import { foldVisit, findingsHere, type VisitEvent } from '../run';
+import { foldVisit, findingsHere, type Quote, type VisitEvent } from '../run';
 import { fullRun, fullRunCoils, fullRunPlans, scribe } from '../testing/fullRun';
 import { FINDING_KINDS } from '../survey';
 import {
@@ -10,6 +10,7 @@ import {
   OWNER_CARDS,
   ownerCardsFor,
   ownersCard,
+  quoteSheet,
   REPORT_SECTION_NAMES,
   REPORT_SECTIONS,
   reportSheet,
@@ -40,6 +41,7 @@ function reported(events: readonly VisitEvent[], over: Partial<ReportInput> = {}
     nameOfCleaner: (id) => id,
     dues: [],
     nextDue: '2027-06-11',
+    upkeep: [],
     corrections: [],
     ...over,
   });
@@ -203,4 +205,55 @@ test('a correction is a version beside the old one: what it tells otherwise stan
   const table = told.slice(at).find((block) => block.is === 'table');
   expect(table?.head).toEqual(['Where', 'Version 1', 'Version 2']);
   expect(table?.rows).toEqual([[REPORT_SECTION_NAMES.coils, data.note === '' ? '' : 'not there', 'Looked at once more']]);
+});
+
+test('a printed quote has every way with its sum and a line to sign; answered, it has the answer in place of the line', () => {
+  const line = (net: string) => ({ id: net, words: `Work at ${net}`, quantity: '1', net, taxPct: '0', tax: '0', findingId: null });
+  const option = (id: string, net: string) => ({
+    id,
+    name: `Way ${id}`,
+    leaves: `what ${id} leaves`,
+    lines: [line(net)],
+    net,
+    tax: '0.00',
+    total: net,
+  });
+  const quote: Quote = {
+    quoteId: 'q',
+    number: '2026-06-11/1',
+    currency: 'USD',
+    options: [option('a', '84.50'), option('b', '165.00')],
+    validUntil: '2026-07-11',
+    note: '',
+    at: '2026-06-11T15:00:00.000Z',
+    by: 'Wren Cotter',
+    answer: null,
+  };
+  const frame = {
+    shop: { name: 'Cotter & Vane Coil Care', address: '' },
+    place: { name: 'Fennick terrace', address: '7 Lantern Row', customerName: 'Odile Fennick' },
+    system: { name: 'Heat pump', model: '' },
+    zone: 'America/Chicago',
+  };
+  const open = words(quoteSheet({ quote, ...frame }));
+  for (const told of ['$84.50', '$165.00', 'what a leaves', '11 July 2026', 'Name, day and signature']) expect(open).toContain(told);
+  const value = { quoteId: 'q', optionId: 'b', name: 'Odile Fennick', how: 'told' as const, strokes: [], words: '' };
+  const answer = { value, at: '2026-06-12T15:00:00.000Z', by: 'Wren Cotter', eventId: 'e' };
+  const accepted = words(quoteSheet({ quote: { ...quote, answer }, ...frame }));
+  expect(accepted).toContain('Way b, $165.00: accepted by Odile Fennick');
+  expect(accepted).not.toContain('Name, day and signature');
+});
+
+test('a visit out of older records says what they say, and where it is from', () => {
+  const { happen, events } = scribe('v');
+  happen('visit.started', {});
+  happen('past.noted', { coils: [{ coilId: fullRunCoils[0].id, before: 4, after: 1, cleanerName: 'Old foam', inside: true }], note: '' });
+  happen('visit.closed', { nextDue: '2024-06-11', why: '', note: '' });
+  const told = words(reported(events));
+  for (const sentence of [
+    '4, packed, by the shop’s older records',
+    'washed with Old foam, by the shop’s older records',
+    'left at 1, hazed',
+  ])
+    expect(told).toContain(sentence);
 });

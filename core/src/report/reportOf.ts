@@ -1,7 +1,7 @@
-import { coilDues, judgementOf } from '../beads';
+import { coilDues, judgementOf, upkeepOf } from '../beads';
 import { dayIn } from '../clock';
 import type { Configuration, Refrigerant } from '../equipment';
-import type { GrowthVisit } from '../interval';
+import type { GrowthVisit, Upkeep } from '../interval';
 import type { CoilBuild } from '../method';
 import { currencyDigits, visitPrice, type PriceBook } from '../price';
 import { findingsHere, foldVisit, type FindingLife, type VisitEvent, type VisitState } from '../run';
@@ -40,6 +40,7 @@ export interface MadeReport {
   report: Report;
   dues: { coilId: string; date: string }[];
   nextDue: string;
+  upkeep: Upkeep[];
 }
 
 function told(sources: ReportSources, state: VisitState, events: readonly VisitEvent[], corrections: ReportBlock[]): MadeReport {
@@ -57,6 +58,7 @@ function told(sources: ReportSources, state: VisitState, events: readonly VisitE
     ? state.closed.value.coils.map((row) => ({ coilId: row.coilId, date: row.nextDue }))
     : reckoned.coils.map(({ coilId, due }) => ({ coilId, date: due.date }));
   const nextDue = state.closed?.value.nextDue ?? reckoned.first.date;
+  const upkeep = upkeepOf(state, coils, system.configuration, closedOn);
   const jobs = coils.flatMap((coil) => {
     const plan = state.plans[coil.id]?.value;
     return plan ? [{ coil, plan }] : [];
@@ -78,9 +80,10 @@ function told(sources: ReportSources, state: VisitState, events: readonly VisitE
     nameOfCleaner,
     dues,
     nextDue,
+    upkeep,
     corrections,
   };
-  return { report: visitReport(input), dues, nextDue };
+  return { report: visitReport(input), dues, nextDue, upkeep };
 }
 
 /** Headings that differ between versions by their nature: who closed it, and when. */

@@ -3,6 +3,7 @@ import { costFacts, stillOn, washedWith, type Judgement } from '../beads';
 import { clockIn, dayIn, dayLater, longDay, stampIn } from '../clock';
 import { coilName, POWER_SOURCE_NAMES } from '../equipment';
 import { FAULTS } from '../diagnosis';
+import type { Upkeep } from '../interval';
 import type { CoilBuild } from '../method';
 import { formatMoney, type Priced } from '../price';
 import {
@@ -12,6 +13,7 @@ import {
   beadsDone,
   closingGate,
   FINDING_STANDING_NAMES,
+  OLDER_RECORDS,
   findingPlace,
   GATE_TABLE,
   isOpenFinding,
@@ -49,6 +51,8 @@ export interface ReportInput {
   dues: { coilId: string; date: string }[];
   /** The soonest of them. */
   nextDue: string;
+  /** When filter, drain, wheel and a salt rinse are due. */
+  upkeep: readonly Upkeep[];
   /** What a later version tells otherwise, already told; empty where there is one version. Printed whatever the shop leaves out. */
   corrections: readonly ReportBlock[];
 }
@@ -59,14 +63,19 @@ const gradeWords = (grade: number | null): string =>
 /** What a lay person reads in a minute: found, done, result, advice, next. */
 function firstPage(input: ReportInput): ReportBlock[] {
   const { state, coils, judgement, findings, ways, zone } = input;
+  const pastOf = (coilId: string) => state.past?.value.coils.find((row) => row.coilId === coilId);
   const found = coils.map((coil) => {
     const survey = state.surveys[coil.id]?.value;
+    const past = pastOf(coil.id);
+    if (past) return `${coilName(coil)}: ${gradeWords(past.before)}, ${OLDER_RECORDS}.`;
     return `${coilName(coil)}: ${survey ? `worst face ${gradeWords(worstOf(survey.grades))}` : 'not looked at'}.`;
   });
   const asFound = state.story?.value.asFound;
   const claim = state.story?.value.lastService ?? '';
   const done = coils.map((coil) => {
     const aside = state.skipped[coil.id]?.value;
+    const past = pastOf(coil.id);
+    if (past) return `${coilName(coil)}: washed with ${past.cleanerName || 'what is not said'}, ${OLDER_RECORDS}.`;
     const washed = washedWith(state, coil.id, input.nameOfCleaner);
     return `${coilName(coil)}: ${aside ? `left out, ${aside}` : washed === null ? 'nothing planned' : washed === 'not washed' ? 'not washed' : `washed with ${washed}`}. ${stillOn(state, coil.id)}`.trim();
   });
@@ -75,6 +84,8 @@ function firstPage(input: ReportInput): ReportBlock[] {
       done.push(`${wholeFinding(life).name}: put right.`);
   const result = coils.flatMap((coil) => {
     const before = worstOf(state.surveys[coil.id]?.value.grades ?? {});
+    const past = pastOf(coil.id);
+    if (past && past.after !== null) return [`${coilName(coil)}: left at ${gradeWords(past.after)}.`];
     const check = state.checks[coil.id]?.value;
     const light = state.light[coil.id]?.value;
     const [was, is] = [light?.before?.openPct ?? null, light?.after?.openPct ?? null];
@@ -96,6 +107,7 @@ function firstPage(input: ReportInput): ReportBlock[] {
           return [coil ? coilName(coil) : coilId, longDay(date)];
         })
       : []),
+    ...input.upkeep.map(({ name, date }): [string, string] => [name, longDay(date)]),
     ...open.map((life): [string, string] => {
       const whole = wholeFinding(life);
       return [whole.name, `${URGENCY_NAMES[whole.urgency]}: ${FINDING_STANDING_NAMES[life.standing].toLowerCase()}`];

@@ -1,3 +1,4 @@
+export { OLDER_RECORDS } from './pastNoted';
 export { findingPlace } from './findingPlace';
 export {
   leftOver,

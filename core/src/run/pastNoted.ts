@@ -1,3 +1,6 @@
+/** Said of what this program did not see itself. */
+export const OLDER_RECORDS = 'by the shop’s older records';
+
 /** What a shop's older records say of one coil on one day. */
 export interface PastWash {
   coilId: string;

@@ -5,6 +5,7 @@ import {
   gradeFacts,
   leftOver,
   coilDues,
+  upkeepOf,
   POWER_SOURCE_NAMES,
   stillOn,
   washedWith,
@@ -186,7 +187,7 @@ export function CloseBead() {
       <ReadingsCard />
       <UsedPart />
       <DonePrice />
-      <DuePart dues={dues} minutes={minutes} />
+      <DuePart dues={dues} upkeep={upkeepOf(state, allCoils, system.configuration, closedOn)} minutes={minutes} />
       {advice.length > 0 ? (
         <Part title={<Heading>Tell the owner</Heading>}>
           {advice.map((text) => (

@@ -1,14 +1,18 @@
-import { LEAST_REASON } from '@elm-mist/core';
+import { coilName, LEAST_REASON, OLDER_RECORDS } from '@elm-mist/core';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { useVisit, wallClock } from '@/data';
-import { Body, Companion, Field, Heading, Part, Small, space } from '@/ui';
+import { Banner, Body, Companion, Field, Heading, Part, Small, space } from '@/ui';
 
 const when = (at: string): string => wallClock(at, 'd MMM, h:mm a').toLowerCase();
 
 /** Every closing of the visit and how it was opened again; and the way to open it again, with the reason, which stands on the report. */
 export function ClosingsPart() {
-  const { state, record } = useVisit();
+  const { state, record, allCoils } = useVisit();
+  const nameOf = (coilId: string) => {
+    const coil = allCoils.find((row) => row.id === coilId);
+    return coil ? coilName(coil) : coilId;
+  };
   const [asked, setAsked] = useState(false);
   const [reason, setReason] = useState('');
   const [error, setError] = useState<string | undefined>();
@@ -26,6 +30,14 @@ export function ClosingsPart() {
   };
   return (
     <Part first title={<Heading>Closed</Heading>} testID="closings">
+      {state.past ? (
+        <Banner tone="info">{`This visit stands here ${OLDER_RECORDS}: it says what they say, and nothing more.`}</Banner>
+      ) : null}
+      {(state.past?.value.coils ?? []).map((row) => (
+        <Body key={row.coilId}>
+          {`${nameOf(row.coilId)}: ${row.before === null ? 'not graded' : `found at ${row.before}`}${row.after === null ? '' : `, left at ${row.after}`}${row.cleanerName ? `, with ${row.cleanerName}` : ''}.`}
+        </Body>
+      ))}
       {state.closings.map((closing) => (
         <View key={closing.at} style={{ gap: 2 }}>
           <Body>{`${when(closing.at)}, by ${closing.by}.`}</Body>

@@ -1,4 +1,4 @@
-import { coilName, dayLater, type CoilBuild, type CoilDueDate, type NextDue } from '@elm-mist/core';
+import { coilName, dayLater, type CoilBuild, type CoilDueDate, type NextDue, type Upkeep } from '@elm-mist/core';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { dayOf, sharedNow, useVisit } from '@/data';
@@ -8,9 +8,12 @@ import { longDay } from '../shared/words';
 /** When each coil is due again and why; a day may be set by hand with a word why, and goes back to what is reckoned. */
 export function DuePart({
   dues,
+  upkeep,
   minutes,
 }: {
   dues: { coils: { coilId: string; due: CoilDueDate }[]; first: NextDue };
+  /** When filter, drain, wheel and a salt rinse are due. */
+  upkeep: readonly Upkeep[];
   /** Time on site. */
   minutes: number;
 }) {
@@ -30,6 +33,13 @@ export function DuePart({
         const told = closed?.coils?.find((row) => row.coilId === coil.id)?.nextDue;
         return due ? <CoilDueRow key={coil.id} coil={coil} due={due} told={told ?? null} /> : null;
       })}
+      {upkeep.map(({ id, name, date, rule }) => (
+        <Row key={id} label={name}>
+          <Why because={{ id: `upkeep.${id}`, title: name, result: { label: name, text: date }, inputs: [], rules: [rule], changes: [] }}>
+            <Strong>{longDay(date)}</Strong>
+          </Why>
+        </Row>
+      ))}
       {minutes > 0 ? <Row label="Time on site" value={`${minutes} min`} /> : null}
     </Part>
   );

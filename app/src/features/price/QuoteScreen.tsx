@@ -1,8 +1,11 @@
-import { ANSWER_WAY_NAMES, isPromised, wholeFinding, type Quote } from '@elm-mist/core';
+import { ANSWER_WAY_NAMES, isPromised, quoteSheet, wholeFinding, type Quote } from '@elm-mist/core';
+import { useQuery } from '@tanstack/react-query';
 import { router, useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
-import { dayOf, sharedNow, useVisit, wallClock } from '@/data';
+import { View } from 'react-native';
+import { dayOf, reportWaysQuery, sharedNow, shopZone, useShop, useVisit, wallClock } from '@/data';
 import { Banner, Body, Companion, Heading, LinkRow, Part, Small, ThumbBar } from '@/ui';
+import { usePaper } from '../report/usePaper';
 import { SignatureMark } from '../shared/Signature';
 import { shortDay } from '../shared/words';
 import { VisitScreen } from '../visit/VisitScreen';
@@ -69,6 +72,27 @@ export function QuoteScreen() {
   );
 }
 
+/** The quote as a sheet to be signed, made on this device and saved at once. */
+function PrintQuote({ quote }: { quote: Quote }) {
+  const { detail } = useVisit();
+  const shop = useShop();
+  const paper = useQuery(reportWaysQuery).data?.paper ?? 'letter';
+  const job = usePaper(`Quote ${quote.number} ${detail.place.name}`, false);
+  const { place, system } = detail;
+  const report = quoteSheet({ quote, shop: { name: shop.name, address: shop.address ?? '' }, place, system, zone: shopZone() });
+  return (
+    <>
+      {job.trouble ? <Banner tone="stop">{job.trouble}</Banner> : null}
+      <Companion
+        title={job.size === null ? 'Make a sheet to print' : 'Save the sheet'}
+        onPress={job.size === null ? () => void job.make({ of: 'report', report, paper }) : job.save}
+        busy={job.share !== null}
+        testID={job.size === null ? 'quote-sheet' : 'quote-sheet-save'}
+      />
+    </>
+  );
+}
+
 function OneQuote({ quote }: { quote: Quote }) {
   const { answer } = quote;
   const taken = quote.options.find((option) => option.id === answer?.value.optionId);
@@ -89,6 +113,9 @@ function OneQuote({ quote }: { quote: Quote }) {
       ))}
       {quote.note ? <Body>{quote.note}</Body> : null}
       {answer && answer.value.strokes.length > 0 ? <SignatureMark strokes={answer.value.strokes} name={answer.value.name} /> : null}
+      <View style={{ alignItems: 'flex-start' }}>
+        <PrintQuote key={answer?.eventId ?? 'open'} quote={quote} />
+      </View>
     </Part>
   );
 }

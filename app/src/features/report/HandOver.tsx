@@ -1,4 +1,13 @@
-import { calendarFile, coilName, firstPageText, isPromised, wholeFinding, type CalendarDay, type Report } from '@elm-mist/core';
+import {
+  calendarFile,
+  coilName,
+  firstPageText,
+  isPromised,
+  wholeFinding,
+  type CalendarDay,
+  type Report,
+  type Upkeep,
+} from '@elm-mist/core';
 import { useState } from 'react';
 import { router } from 'expo-router';
 import { Linking, View } from 'react-native';
@@ -8,7 +17,7 @@ import { saveFile } from '@/device/saveFile';
 import { Companion, Heading, Part, Small, space } from '@/ui';
 
 /** Days of this visit that belong in a calendar: when it is due again, what is promised, when parts come. */
-function useDays(dues: readonly { coilId: string; date: string }[], nextDue: string): CalendarDay[] {
+function useDays(dues: readonly { coilId: string; date: string }[], nextDue: string, upkeep: readonly Upkeep[]): CalendarDay[] {
   const { detail, state, allCoils, findings } = useVisit();
   const { place, system, visit } = detail;
   const where = `${place.name}, ${place.address}`;
@@ -24,6 +33,14 @@ function useDays(dues: readonly { coilId: string; date: string }[], nextDue: str
   const apart = new Set(dues.map((row) => row.date)).size > 1;
   const pause = state.pauses.at(-1);
   return [
+    ...upkeep.map(({ id, name, date, rule }): CalendarDay => ({
+      id: `${id}-${system.id}`,
+      day: date,
+      title: `${place.name}: ${name.toLowerCase()} due`,
+      words: rule.because,
+      where,
+      version,
+    })),
     ...(apart
       ? dues.map(({ coilId, date }) => {
           const coil = allCoils.find((row) => row.id === coilId);
@@ -65,15 +82,17 @@ export function HandOver({
   report,
   dues,
   nextDue,
+  upkeep,
 }: {
   report: Report;
   dues: readonly { coilId: string; date: string }[];
   nextDue: string;
+  upkeep: readonly Upkeep[];
 }) {
   const shop = useShop();
   const { detail, state } = useVisit();
   const visitId = detail.visit.id;
-  const days = useDays(dues, nextDue);
+  const days = useDays(dues, nextDue, upkeep);
   const [told, setTold] = useState('');
   const save = () => {
     saveFile(new Blob([calendarFile(shop.name, days, sharedNow())], { type: 'text/calendar' }), `${report.title}.ics`);

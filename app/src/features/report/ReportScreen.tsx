@@ -10,7 +10,7 @@ import { useReport } from './useReport';
 /** What is handed over, as it will stand on paper, and the paper itself. */
 export function ReportScreen() {
   const { detail } = useVisit();
-  const { report, paper, dues, nextDue } = useReport();
+  const { report, paper, dues, nextDue, upkeep } = useReport();
   const job = usePaper(`${detail.visit.day} ${report.title}`);
   return (
     <VisitScreen
@@ -32,7 +32,7 @@ export function ReportScreen() {
           <ReportPiece key={i} block={block} />
         ))}
       </Part>
-      <HandOver report={report} dues={dues} nextDue={nextDue} />
+      <HandOver report={report} dues={dues} nextDue={nextDue} upkeep={upkeep} />
       <LinkRow
         title="What is printed"
         under="Paper, sections, guarantee: chosen once for the shop"

@@ -38,19 +38,23 @@ export interface PaperJobState {
   forget: () => void;
 }
 
-/** Makes a PDF on this device, in a worker that is got ready as soon as the screen is there. @param name of the file, without its ending */
-export function usePaper(name: string): PaperJobState {
+/**
+ * Makes a PDF on this device, in a worker.
+ * @param name of the file, without its ending
+ * @param ahead whether the worker is got ready as soon as the screen is there: its script is a megabyte
+ */
+export function usePaper(name: string, ahead = true): PaperJobState {
   const [share, setShare] = useState<number | null>(null);
   const [trouble, setTrouble] = useState('');
   const [made, setMade] = useState<Blob | null>(null);
   const press = useRef<Press | null>(null);
   useEffect(() => {
-    press.current = readyPress();
+    if (ahead) press.current = readyPress();
     return () => {
       press.current?.close();
       press.current = null;
     };
-  }, []);
+  }, [ahead]);
   const make = async (work: PaperWork) => {
     setTrouble('');
     setShare(0);

@@ -1,0 +1,36 @@
+import type { CoilRole, Configuration } from '../equipment';
+import { upkeepDues, type Upkeep } from '../interval';
+import type { VisitState } from '../run';
+
+/**
+ * When filter, drain, blower wheel and a salt rinse of a system are due, by what a visit found.
+ * @param state of the visit
+ * @param coils of the visit
+ * @param configuration how the system is put together
+ * @param closedOn ISO day of the closing
+ * @returns clocks, soonest first; none where nobody looked at anything
+ * @example upkeepOf(foldVisit('v', 'split-cool', []), [], 'split-cool', '2026-06-11') // []
+ */
+export function upkeepOf(
+  state: VisitState,
+  coils: readonly { id: string; role: CoilRole }[],
+  configuration: Configuration,
+  closedOn: string,
+): Upkeep[] {
+  const looked = coils.flatMap(({ id, role }) => {
+    const survey = state.surveys[id]?.value;
+    return survey ? [{ role, survey }] : [];
+  });
+  if (looked.length === 0) return [];
+  const indoor = looked.filter(({ role }) => role === 'evaporator');
+  const worst = <T extends string>(order: readonly T[], read: (row: (typeof indoor)[number]) => T): T | 'unknown' =>
+    order.find((word) => indoor.some((row) => read(row) === word)) ?? 'unknown';
+  return upkeepDues(closedOn, {
+    configuration,
+    indoor: indoor.length > 0,
+    soils: looked.flatMap(({ survey }) => survey.soils),
+    storyFacts: state.story?.value.facts ?? [],
+    drain: worst(['blocked', 'slow', 'clear'], (row) => row.survey.answers.primaryDrain),
+    wheel: worst(['caked', 'dusty', 'clean'], (row) => row.survey.answers.wheel),
+  });
+}

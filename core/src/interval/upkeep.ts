@@ -1,0 +1,109 @@
+import { addDays } from 'date-fns/addDays';
+import { addMonths } from 'date-fns/addMonths';
+import { format } from 'date-fns/format';
+import { parseISO } from 'date-fns/parseISO';
+import { commonPractice, type RuleRef } from '../because';
+import type { Configuration } from '../equipment';
+import type { Soil, StoryFact } from '../survey';
+
+/** What else of a system comes due, each by a clock of its own. */
+export const UPKEEP_IDS = ['salt-rinse', 'filter', 'drain', 'wheel'] as const;
+/** One of `UPKEEP_IDS`. */
+export type UpkeepId = (typeof UPKEEP_IDS)[number];
+
+/** The same in words. */
+export const UPKEEP_NAMES: Record<UpkeepId, string> = {
+  'salt-rinse': 'Salt rinsed off',
+  filter: 'Filter',
+  drain: 'Drain cleared',
+  wheel: 'Blower wheel looked at',
+};
+
+/** What the clocks go by. */
+export interface UpkeepFacts {
+  configuration: Configuration;
+  /** Whether the visit had an indoor coil or head in hand. */
+  indoor: boolean;
+  soils: readonly Soil[];
+  storyFacts: readonly StoryFact[];
+  /** How drain and wheel were found; unknown where nobody looked. */
+  drain: string;
+  wheel: string;
+}
+
+interface UpkeepRule {
+  of: UpkeepId;
+  id: string;
+  when: (facts: UpkeepFacts) => boolean;
+  every: { months: number } | { days: number };
+  because: string;
+}
+
+const heats = (configuration: Configuration): boolean => configuration.endsWith('heat-pump') || configuration === 'ductless-split';
+
+/** The first that fits holds. Common practice, no source; the filter's maker and the shop's word go before it. */
+const RULES: readonly UpkeepRule[] = [
+  {
+    of: 'salt-rinse',
+    id: 'upkeep.salt',
+    when: ({ soils }) => soils.includes('salt'),
+    every: { months: 1 },
+    because: 'Salt: a rinse with plain water every month.',
+  },
+  {
+    of: 'filter',
+    id: 'upkeep.filter-heavy',
+    when: ({ storyFacts, soils }) => storyFacts.includes('dogs') || storyFacts.includes('building-dust') || soils.includes('grease'),
+    every: { days: 15 },
+    because: 'Hair, dust or grease in the house: every fifteen days.',
+  },
+  { of: 'filter', id: 'upkeep.filter', when: () => true, every: { days: 30 }, because: 'A filter is looked at every month.' },
+  {
+    of: 'drain',
+    id: 'upkeep.drain-slow',
+    when: ({ indoor, drain }) => indoor && (drain === 'slow' || drain === 'blocked'),
+    every: { months: 6 },
+    because: 'The drain was slow or blocked: again in half a year.',
+  },
+  { of: 'drain', id: 'upkeep.drain', when: ({ indoor }) => indoor, every: { months: 12 }, because: 'A drain is cleared every year.' },
+  {
+    of: 'wheel',
+    id: 'upkeep.wheel-heats',
+    when: ({ indoor, configuration, wheel }) => indoor && (heats(configuration) || wheel === 'caked'),
+    every: { months: 12 },
+    because: 'It runs summer and winter, or was caked: every year.',
+  },
+  {
+    of: 'wheel',
+    id: 'upkeep.wheel',
+    when: ({ indoor }) => indoor,
+    every: { months: 24 },
+    because: 'A blower wheel is looked at every two years.',
+  },
+];
+
+/** One clock of a system. */
+export interface Upkeep {
+  id: UpkeepId;
+  name: string;
+  /** ISO day. */
+  date: string;
+  rule: RuleRef;
+}
+
+/**
+ * When filter, drain, blower wheel and a salt rinse are due, each by its own clock.
+ * @param closedOn ISO day of the visit
+ * @param facts of the system and what was found
+ * @returns clocks that the system has, soonest first
+ * @example upkeepDues('2026-06-11', { configuration: 'split-cool', indoor: false, soils: [], storyFacts: [], drain: 'unknown', wheel: 'unknown' }).map((row) => row.date) // ['2026-07-11']
+ */
+export function upkeepDues(closedOn: string, facts: UpkeepFacts): Upkeep[] {
+  const day = parseISO(closedOn);
+  return UPKEEP_IDS.flatMap((id): Upkeep[] => {
+    const rule = RULES.find((row) => row.of === id && row.when(facts));
+    if (!rule) return [];
+    const date = format('months' in rule.every ? addMonths(day, rule.every.months) : addDays(day, rule.every.days), 'yyyy-MM-dd');
+    return [{ id, name: UPKEEP_NAMES[id], date, rule: { id: rule.id, because: rule.because, source: commonPractice } }];
+  }).sort((a, b) => (a.date < b.date ? -1 : a.date > b.date ? 1 : 0));
+}
