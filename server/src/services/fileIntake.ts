@@ -1,6 +1,6 @@
 import { Readable } from 'node:stream';
 import { IMPORT_LIMIT, IMPORT_ROWS, type ImportLine, type ImportProblem } from '@elm-mist/contract';
-import type { CellProblem } from '@elm-mist/core';
+import { guessMatching, matchedRow, type CellProblem, type Matching, type Table } from '@elm-mist/core';
 import Papa from 'papaparse';
 import { othersTurn } from '../http/othersTurn';
 import { Problem } from '../http/problem';
@@ -15,6 +15,30 @@ export interface Sink {
   headings: (names: readonly string[]) => string[];
   /** Checks one row and holds it ready. @returns its problems, none when it is good */
   take: (row: Row, number: number) => CellProblem[];
+}
+
+/**
+ * A sink for a table whose columns may have been matched on the screen.
+ * @param names other headings that such files have, for what was not matched
+ * @param take a row by the table's own columns
+ */
+export function matchedSink<T>(
+  table: Table<T>,
+  names: Readonly<Record<string, readonly string[]>>,
+  matching: Matching | null,
+  take: (cells: Row) => CellProblem[],
+): Sink {
+  let match: Matching = matching ?? {};
+  return {
+    headings: (headings) => {
+      match = matching ?? guessMatching(table, headings, names);
+      const there = new Set(headings.map((name) => name.trim().toLowerCase()));
+      return table
+        .filter((column) => column.needed && !there.has((match[column.name] ?? '').trim().toLowerCase()))
+        .map((column) => column.name);
+    },
+    take: (row) => take(matchedRow(table, row, match)),
+  };
 }
 
 /** Problems that are shown; the rest is counted. */

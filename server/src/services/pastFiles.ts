@@ -3,9 +3,7 @@ import type { ImportLine, CoilRecord } from '@elm-mist/contract';
 import {
   coilName,
   foldVisit,
-  guessMatching,
   instantIn,
-  matchedRow,
   nextDue,
   PAST_NAMES,
   PAST_TABLE,
@@ -23,7 +21,7 @@ import type { Db, Store } from '../store/open';
 import * as p from '../store/places';
 import * as t from '../store/schema';
 import * as v from '../store/visits';
-import { Intake, readCsv, type Outcome, type Sink } from './fileIntake';
+import { Intake, matchedSink, readCsv, type Outcome } from './fileIntake';
 import { READ_VERSION } from './reads';
 import { shopOf, todayOf } from './shop';
 import { surroundings } from './visitFrame';
@@ -103,30 +101,20 @@ export async function importPast(
   const today = todayOf(store.db, now);
   const visits = new Map<string, PastVisit>();
   const coilFor = coilFinder(store.db);
-  let match: Matching = matching ?? {};
-  const sink: Sink = {
-    headings: (names) => {
-      match = matching ?? guessMatching(PAST_TABLE, names, PAST_NAMES);
-      const there = new Set(names.map((name) => name.trim().toLowerCase()));
-      return PAST_TABLE.filter((column) => column.needed && !there.has((match[column.name] ?? '').trim().toLowerCase())).map(
-        (column) => column.name,
-      );
-    },
-    take: (cells) => {
-      const read = readPastRow(matchedRow(PAST_TABLE, cells, match), today);
-      if ('problems' in read) return read.problems;
-      const found = coilFor(read.value);
-      if ('problems' in found) return found.problems;
-      const { coil } = found;
-      const key = `${coil.systemId} ${read.value.day}`;
-      const visit = visits.get(key) ?? { systemId: coil.systemId, day: read.value.day, rows: [] };
-      if (visit.rows.some((row) => row.coil.id === coil.id))
-        return problem('day', `${coilName(coil)} has two rows for ${read.value.day}.`).problems;
-      visit.rows.push({ row: read.value, coil });
-      visits.set(key, visit);
-      return [];
-    },
-  };
+  const sink = matchedSink(PAST_TABLE, PAST_NAMES, matching, (cells) => {
+    const read = readPastRow(cells, today);
+    if ('problems' in read) return read.problems;
+    const found = coilFor(read.value);
+    if ('problems' in found) return found.problems;
+    const { coil } = found;
+    const key = `${coil.systemId} ${read.value.day}`;
+    const visit = visits.get(key) ?? { systemId: coil.systemId, day: read.value.day, rows: [] };
+    if (visit.rows.some((row) => row.coil.id === coil.id))
+      return problem('day', `${coilName(coil)} has two rows for ${read.value.day}.`).problems;
+    visit.rows.push({ row: read.value, coil });
+    visits.set(key, visit);
+    return [];
+  });
   const intake = new Intake(sink, tell);
   await readCsv(stream, intake);
   const count: Record<Outcome, number> = { added: 0, changed: 0, same: 0 };

@@ -1,22 +1,13 @@
 import type { Readable } from 'node:stream';
 import { randomUUID } from 'node:crypto';
 import type { ImportLine } from '@elm-mist/contract';
-import {
-  capacityFromModel,
-  guessMatching,
-  matchedRow,
-  PLACE_NAMES,
-  PLACE_TABLE,
-  readPlaceRow,
-  type Matching,
-  type PlaceRow,
-} from '@elm-mist/core';
+import { capacityFromModel, PLACE_NAMES, PLACE_TABLE, readPlaceRow, type Matching, type PlaceRow } from '@elm-mist/core';
 import { othersTurn } from '../http/othersTurn';
 import { refused } from '../http/problem';
 import type { Db, Store } from '../store/open';
 import { indexPlaces } from '../store/places';
 import * as t from '../store/schema';
-import { Intake, readCsv, type Outcome, type Sink } from './fileIntake';
+import { Intake, matchedSink, readCsv, type Outcome } from './fileIntake';
 import { shopOf } from './shop';
 
 export interface PlaceImport {
@@ -88,22 +79,12 @@ export async function importPlaces(
   tell: (line: ImportLine) => void,
 ): Promise<ImportLine> {
   const ready: PlaceRow[] = [];
-  let match: Matching = matching ?? {};
-  const sink: Sink = {
-    headings: (names) => {
-      match = matching ?? guessMatching(PLACE_TABLE, names, PLACE_NAMES);
-      const there = new Set(names.map((name) => name.trim().toLowerCase()));
-      return PLACE_TABLE.filter((column) => column.needed && !there.has((match[column.name] ?? '').trim().toLowerCase())).map(
-        (column) => column.name,
-      );
-    },
-    take: (row) => {
-      const read = readPlaceRow(matchedRow(PLACE_TABLE, row, match));
-      if ('problems' in read) return read.problems;
-      ready.push(read.value);
-      return [];
-    },
-  };
+  const sink = matchedSink(PLACE_TABLE, PLACE_NAMES, matching, (cells) => {
+    const read = readPlaceRow(cells);
+    if ('problems' in read) return read.problems;
+    ready.push(read.value);
+    return [];
+  });
   const intake = new Intake(sink, tell);
   await readCsv(stream, intake);
   const count: Record<Outcome, number> = { added: 0, changed: 0, same: 0 };

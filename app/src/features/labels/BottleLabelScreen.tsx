@@ -54,15 +54,7 @@ export function BottleLabelScreen() {
         </Part>
       )}
       <Part>
-        <LabelStockPart
-          setting={{
-            ...setting,
-            set: (...to) => {
-              setting.set(...to);
-              job.forget();
-            },
-          }}
-        />
+        <LabelStockPart setting={setting} changed={job.forget} />
       </Part>
     </VisitScreen>
   );

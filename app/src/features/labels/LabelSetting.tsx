@@ -33,9 +33,13 @@ export function useLabelSetting(): LabelSetting {
   };
 }
 
-/** The choice itself. */
-export function LabelStockPart({ setting }: { setting: LabelSetting }) {
-  const { stock, first, set } = setting;
+/** The choice itself. @param changed what was made of the labels before no longer fits */
+export function LabelStockPart({ setting, changed }: { setting: LabelSetting; changed: () => void }) {
+  const { stock, first } = setting;
+  const set: LabelSetting['set'] = (...to) => {
+    setting.set(...to);
+    changed();
+  };
   const { columns, rows, paper } = LABEL_STOCK_TABLE[stock];
   const all = columns * rows;
   return (

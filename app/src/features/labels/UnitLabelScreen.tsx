@@ -66,15 +66,7 @@ export function UnitLabelScreen() {
         </Small>
       </Part>
       <Part>
-        <LabelStockPart
-          setting={{
-            ...setting,
-            set: (...to) => {
-              setting.set(...to);
-              job.forget();
-            },
-          }}
-        />
+        <LabelStockPart setting={setting} changed={job.forget} />
       </Part>
     </Screen>
   );
