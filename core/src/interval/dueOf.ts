@@ -2,6 +2,7 @@ import { addMonths } from 'date-fns/addMonths';
 import { format } from 'date-fns/format';
 import { parseISO } from 'date-fns/parseISO';
 import { commonPractice } from '../because';
+import { longDay } from '../clock';
 import type { CoilRole } from '../equipment';
 import type { StoryFact } from '../survey';
 import { dayAfterRunning, EXPOSURE_TABLE, exposureOf, runMonths, runShare, type Exposure } from './exposure';
@@ -104,7 +105,7 @@ export function dueOf(input: DueInput): CoilDueDate {
       rules: [
         {
           id: 'next.learned',
-          because: `This coil has grown ${belief.perMonth.toFixed(2)} grades a month of running: loaded ${likely ?? 'not within ten years'} with even odds${early ? `, nine times in ten after ${early}` : ''}${late ? ` and before ${late}` : ''}.`,
+          because: `This coil has grown ${belief.perMonth.toFixed(2)} grades a month of running: loaded ${likely ? `by ${longDay(likely)} with even odds` : 'not within ten years'}${early ? `, nine times in ten after ${longDay(early)}` : ''}${late ? ` and before ${longDay(late)}` : ''}.`,
           source: { kind: 'arithmetic', name: 'its own visits, on top of what coils of its exposure do' },
         },
         ...(wanted === earliest && likely !== wanted

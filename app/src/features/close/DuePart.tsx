@@ -1,9 +1,8 @@
-import { coilName, dayLater, type CoilBuild, type CoilDueDate, type NextDue, type Upkeep } from '@elm-mist/core';
+import { coilName, dayLater, longDay, type CoilBuild, type CoilDueDate, type NextDue, type Upkeep } from '@elm-mist/core';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { dayOf, sharedNow, useVisit } from '@/data';
 import { Companion, Field, Heading, Part, Row, Small, space, Strong, Why } from '@/ui';
-import { longDay } from '../shared/words';
 
 /** When each coil is due again and why; a day may be set by hand with a word why, and goes back to what is reckoned. */
 export function DuePart({

@@ -33,7 +33,7 @@ export function BottleLabelScreen() {
       }
     >
       <PaperTold job={job} />
-      <AddressNote />
+      <AddressNote code={false} />
       {made.length === 0 ? (
         <Empty title="Nothing mixed yet">What is mixed on this visit gets a label with its ratio, date and hazards.</Empty>
       ) : (

@@ -56,7 +56,7 @@ export function UnitLabelScreen() {
       }
     >
       <PaperTold job={job} />
-      <AddressNote />
+      <AddressNote code />
       <Part first title={<Heading>As it is printed</Heading>}>
         <StickyPreview label={label} />
         <Body>{`The square opens ${label.code}`}</Body>
