@@ -22,9 +22,7 @@ export function DuePart({
   return (
     <Part title={<Heading>When next</Heading>} testID="when-next">
       <Row label="Next due">
-        <Why because={first.because}>
-          <Strong>{longDay(closed?.nextDue ?? first.date)}</Strong>
-        </Why>
+        <Told day={closed?.nextDue ?? null} due={first} />
       </Row>
       <Small ink="inkSoft">{closed?.why ?? first.because.rules[0]?.because ?? ''}</Small>
       {allCoils.map((coil) => {
@@ -44,6 +42,17 @@ export function DuePart({
   );
 }
 
+/** A due day with its reasons; what was told at a closing and would be reckoned otherwise today has none but the word beside it. */
+function Told({ day, due }: { day: string | null; due: NextDue }) {
+  return day !== null && day !== due.date ? (
+    <Strong>{longDay(day)}</Strong>
+  ) : (
+    <Why because={due.because}>
+      <Strong>{longDay(due.date)}</Strong>
+    </Why>
+  );
+}
+
 function CoilDueRow({ coil, due, told }: { coil: CoilBuild & { name?: string }; due: CoilDueDate; told: string | null }) {
   const { state, record } = useVisit();
   const [asked, setAsked] = useState(false);
@@ -57,9 +66,7 @@ function CoilDueRow({ coil, due, told }: { coil: CoilBuild & { name?: string }; 
     <View style={{ gap: space.xs }} testID={`due-${coil.id}`}>
       <Row label={coilName(coil)}>
         <View style={{ flexDirection: 'row', alignItems: 'center', gap: space.s }}>
-          <Why because={due.because}>
-            <Strong>{longDay(told ?? due.date)}</Strong>
-          </Why>
+          <Told day={told} due={due} />
           {state.closed || asked ? null : <Companion title="Set it" onPress={() => setAsked(true)} testID={`due-set-${coil.id}`} />}
         </View>
       </Row>
