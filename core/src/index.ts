@@ -618,4 +618,56 @@ export { nextDue, type CoilDueDate, type GrowthVisit, type NextDue, type Upkeep 
 export { longDay } from './clock';
 export { alongLife, lifeFan, LIFE_LANE_NAMES, LIFE_LANES, lifeLine, lifeSpan, type LifeFan, type LifeLane, type LifeMark } from './beads';
 export { findingPlace, OLDER_RECORDS } from './run';
-export { upkeepOf } from './beads';
+export { payDays, upkeepOf, type PayDay } from './beads';
+export {
+  dayAsChosen,
+  driveMin,
+  learnedFactor,
+  MOST_CREWS,
+  MOST_STOPS,
+  planDay,
+  runsLate,
+  USUAL_ROADS,
+  whyLeft,
+  type Crew,
+  type CrewRoute,
+  type DayPlan,
+  type DayProblem,
+  type Gap,
+  type LateStop,
+  type PlacedStop,
+  type Roads,
+  type Stop,
+  type WhyLeft,
+} from './route';
+export { dayToPlan, movedVisits, truckList, type DayToPlan, type MovedVisit, type TruckList } from './beads';
+export {
+  MESSAGE_KINDS,
+  MESSAGE_TABLE,
+  MESSAGE_WORDS,
+  messageTrouble,
+  ownerMessage,
+  usualWords,
+  type MessageKind,
+  type MessageWord,
+  type OwnerWords,
+} from './messages';
+export {
+  ENERGY_MODEL_NAMES,
+  guessMeter,
+  METER_UNITS,
+  meterDays,
+  meterTable,
+  predicted,
+  savedBy,
+  type AskedWash,
+  type EnergyFit,
+  type EnergyPoint,
+  type MeterDays,
+  type MeterMatching,
+  type MeterRead,
+  type MeterUnit,
+  type WashSaving,
+  type YearDay,
+} from './savings';
+export { normals, uniforms } from './random';

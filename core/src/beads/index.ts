@@ -26,3 +26,6 @@ export { lifeFan, type LifeFan } from './lifeFan';
 export { alongLife, LIFE_LANE_NAMES, LIFE_LANES, lifeLine, lifeSpan, type LifeLane, type LifeMark } from './lifeLine';
 export { judgementOf, settingOf, type Judgement, type SideJudgement } from './judgement';
 export { kitMachine } from './kitMachine';
+export { payDays, type PayDay } from './payDays';
+export { dayToPlan, movedVisits, type DayToPlan, type MovedVisit } from './dayStops';
+export { truckList, type TruckList } from './truckList';

@@ -5,7 +5,7 @@ import { commonPractice } from '../because';
 import { longDay } from '../clock';
 import type { CoilRole } from '../equipment';
 import type { StoryFact } from '../survey';
-import { dayAfterRunning, EXPOSURE_TABLE, exposureOf, runMonths, runShare, type Exposure } from './exposure';
+import { dayAfterRunning, EXPOSURE_TABLE, exposureOf, LEAST_RUNNING, runMonths, runShare, type Exposure } from './exposure';
 import { nextDue, type NextDue, type NextDueInput } from './nextDue';
 import { learnGrowth, monthsToLoaded, priorGrowth, type GrowthBelief, type GrowthStretch } from './regrowth';
 import { intoSeason, seasonAt } from './season';
@@ -33,14 +33,14 @@ export interface Learned {
 /** When a coil is due, with what it taught where it has. */
 export interface CoilDueDate extends NextDue {
   learned: Learned;
+  /** Days between which it is kept, whatever it taught and whatever it costs. */
+  between: { earliest: string; latest: string };
 }
 
 /** Never later than so many months, whatever it taught: an indoor coil is wet and breathed through. Common practice, no source. */
 const MOST_MONTHS: Record<CoilRole, number> = { condenser: 24, evaporator: 18 };
 /** Never sooner than half of what the rule says, so that one bad look does not send a crew every month. Common practice, no source. */
 const LEAST_OF_RULE = 0.5;
-/** A wash in a month that it hardly runs in buys nothing. Common practice, no source. */
-const LEAST_RUNNING = 0.3;
 const BAND = 0.9;
 
 const plus = (day: string, months: number): string => {
@@ -80,9 +80,10 @@ export function dueOf(input: DueInput): CoilDueDate {
   const rule = nextDue(input);
   const learned = learnedOf(input);
   const { belief, likely, early, late, exposure } = learned;
-  if (belief.visits === 0) return { ...rule, learned };
   const earliest = plus(input.closedOn, rule.months * LEAST_OF_RULE);
   const latest = plus(input.closedOn, Math.max(rule.months, MOST_MONTHS[input.role]));
+  const between = { earliest, latest };
+  if (belief.visits === 0) return { ...rule, learned, between };
   const wanted = likely === null || likely > latest ? latest : likely < earliest ? earliest : likely;
   const season = seasonAt(input.latitudeDeg);
   // What is due within half a year is due by its dirt, as long as it runs then; a longer wait ends in useful weeks.
@@ -94,6 +95,7 @@ export function dueOf(input: DueInput): CoilDueDate {
     date,
     months: rule.months,
     learned,
+    between,
     because: {
       ...rule.because,
       result: { label: 'Next due', text: date },

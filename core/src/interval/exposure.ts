@@ -72,6 +72,9 @@ const COOLING_SHARES = [0.1, 0.1, 0.15, 0.4, 0.8, 1, 1, 1, 0.8, 0.4, 0.15, 0.1] 
 const HEAT_PUMP_SHARES = [1, 1, 0.7, 0.5, 0.8, 1, 1, 1, 0.8, 0.5, 0.7, 1] as const;
 const HALF_YEAR = 6;
 
+/** Below this a unit as good as stands still: a wash buys nothing then. Common practice, no source. */
+export const LEAST_RUNNING = 0.3;
+
 /**
  * The share of a month that a system runs and gathers dirt.
  * @param month 1 to 12

@@ -3,3 +3,5 @@ export { dueOf, learnedOf, type CoilDueDate } from './dueOf';
 export { growthBand, growthStretches, LOADED, type GrowthVisit } from './regrowth';
 export { upkeepDues, type Upkeep } from './upkeep';
 export { nextDue, type NextDue } from './nextDue';
+export { DIRT_SHARE, whenItPays, type WhenItPays } from './whenItPays';
+export { intoSeason, seasonAt } from './season';

@@ -1,13 +1,5 @@
+import { normals, uniforms } from '../random';
 import { growthBand, learnGrowth, priorGrowth } from '../interval/regrowth';
-
-/** A number from 0 to 1, always the same for the same seed (linear congruential, Numerical Recipes' constants, from memory). */
-function uniforms(seed: number): () => number {
-  let state = seed;
-  return () => {
-    state = (state * 1_664_525 + 1_013_904_223) % 2 ** 32;
-    return (state + 0.5) / 2 ** 32;
-  };
-}
 
 /**
  * How often the bands of growth hold what they say, over coils drawn from what is believed before any visit, each after none to five visits.
@@ -18,7 +10,7 @@ function uniforms(seed: number): () => number {
  */
 export function coverage(coils: number, seed: number): { half: number; most: number } {
   const uniform = uniforms(seed);
-  const normal = () => Math.sqrt(-2 * Math.log(uniform())) * Math.cos(2 * Math.PI * uniform());
+  const normal = normals(uniform);
   const prior = priorGrowth('plain');
   const held = { half: 0, most: 0 };
   for (let n = 0; n < coils; n += 1) {

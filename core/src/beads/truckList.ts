@@ -1,0 +1,89 @@
+import type { StockItem } from '../mix';
+import type { Need } from './day';
+
+/** What one cleaner comes to on a day. */
+export interface TruckCleaner {
+  cleanerId: string;
+  name: string;
+  /** Of concentrate, or of what is used as it is, L. */
+  litres: number;
+  /** Whole cans; null for what is poured. */
+  cans: number | null;
+  /** On the shelf that day, L; what is past its last good day is not counted. */
+  onShelfL: number;
+  /** Missing, L; 0 where there is enough. */
+  shortL: number;
+}
+
+/** Mix of one strength that several coils of the day take: made in one go in the morning. */
+export interface TruckBatch {
+  cleanerId: string;
+  name: string;
+  waterParts: number;
+  concentrateL: number;
+  waterL: number;
+  solutionL: number;
+  coils: number;
+}
+
+/** What goes on the truck for a day. */
+export interface TruckList {
+  cleaners: TruckCleaner[];
+  batches: TruckBatch[];
+  /** Clean water for mixing, L. */
+  mixWaterL: number;
+  /** Parts that were promised, each once with how many. */
+  parts: { name: string; times: number }[];
+  /** Coils that nothing is known of. */
+  unknown: number;
+}
+
+const EASE = 1e-9;
+
+/**
+ * What goes on the truck: cleaners against the shelf, mixes worth making in one go, water to mix with, parts that were promised.
+ * @param visits of the day or of one crew, with what each coil takes
+ * @param stock of the shelf
+ * @param day ISO day
+ * @returns the list; empty parts where nothing is wanted
+ * @example truckList([], [], '2026-06-11').cleaners // []
+ */
+export function truckList(
+  visits: readonly { needs: readonly Need[]; promised: readonly { parts: readonly string[] }[] }[],
+  stock: readonly Pick<StockItem, 'cleanerId' | 'leftL' | 'expires'>[],
+  day: string,
+): TruckList {
+  const needs = visits.flatMap((row) => row.needs);
+  const cleaners = new Map<string, TruckCleaner>();
+  const batches = new Map<string, TruckBatch>();
+  for (const { cleanerId, cleanerName, concentrateL, solutionL, cans, waterParts } of needs) {
+    if (cleanerId === null || cleanerName === null) continue;
+    const litres = concentrateL ?? solutionL ?? 0;
+    if (litres <= 0 && cans === null) continue;
+    const onShelfL = stock
+      .filter((item) => item.cleanerId === cleanerId && (item.expires === null || item.expires >= day))
+      .reduce((sum, item) => sum + item.leftL, 0);
+    const row = cleaners.get(cleanerId) ?? { cleanerId, name: cleanerName, litres: 0, cans: null, onShelfL, shortL: 0 };
+    row.litres += litres;
+    if (cans !== null) row.cans = (row.cans ?? 0) + cans;
+    row.shortL = row.litres > row.onShelfL + EASE ? row.litres - row.onShelfL : 0;
+    cleaners.set(cleanerId, row);
+    if (cans !== null || waterParts === null || waterParts <= 0 || solutionL === null || concentrateL === null) continue;
+    const key = `${cleanerId} ${waterParts}`;
+    const batch = batches.get(key) ?? { cleanerId, name: cleanerName, waterParts, concentrateL: 0, waterL: 0, solutionL: 0, coils: 0 };
+    batch.concentrateL += concentrateL;
+    batch.waterL += solutionL - concentrateL;
+    batch.solutionL += solutionL;
+    batch.coils += 1;
+    batches.set(key, batch);
+  }
+  const parts = new Map<string, number>();
+  for (const part of visits.flatMap((row) => row.promised).flatMap((one) => one.parts)) parts.set(part, (parts.get(part) ?? 0) + 1);
+  return {
+    cleaners: [...cleaners.values()],
+    batches: [...batches.values()].filter((batch) => batch.coils > 1),
+    mixWaterL: [...batches.values()].reduce((sum, batch) => sum + batch.waterL, 0),
+    parts: [...parts].map(([name, times]) => ({ name, times })),
+    unknown: needs.filter((need) => need.basis === 'nothing known').length,
+  };
+}

@@ -1,0 +1,1 @@
+export { normals, uniforms } from './uniforms';

@@ -1,0 +1,7 @@
+export { type Crew, type CrewRoute, type DayPlan, type DayProblem, type HourWord, type PlacedStop, type Roads, type Stop } from './day';
+export { driveMin, learnedFactor, USUAL_ROADS, type Gap } from './distance';
+export { MOST_CREWS, MOST_STOPS } from './timedDay';
+export { dayAsChosen } from './asChosen';
+export { planDay } from './planDay';
+export { whyLeft, type WhyLeft } from './whyLeft';
+export { runsLate, type LateStop } from './runsLate';
