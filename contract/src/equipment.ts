@@ -102,6 +102,8 @@ export const customerInputSchema = object({
   was: changedFrom(),
   name: words('The customer’s name', 80),
   phone: optionalWords('The phone number', 40),
+  /** Wants no reminders and no messages; left out, as before. */
+  quiet: flag().optional(),
 });
 
 export const placeInputSchema = object({

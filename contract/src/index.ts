@@ -8,3 +8,5 @@ export * from './visits';
 export * from './records';
 export * from './priceBook';
 export * from './reportWays';
+export * from './ownerWords';
+export * from './meter';

@@ -20,7 +20,9 @@ import type {
   LabelGap,
   LabelLine,
   Learned,
+  Licence,
   Refrigerant,
+  Roads,
   SiteConditions,
   StockItem,
   VisitEvent,
@@ -40,6 +42,8 @@ export interface PlaceRecord {
   customerId: string;
   customerName: string;
   phone: string;
+  /** The owner wants no messages; absent in answers that were kept before it was asked. */
+  quiet?: boolean;
   latitudeDeg: number;
   longitudeDeg: number;
   altitudeM: number;
@@ -53,6 +57,8 @@ export interface CustomerRecord {
   id: string;
   name: string;
   phone: string;
+  /** Wants no reminders and no messages. */
+  quiet: boolean;
   /** Places of theirs, put away ones too. */
   places: number;
 }
@@ -157,6 +163,11 @@ export interface VisitRecord {
   day: string;
   startMinute: number;
   durationMin: number;
+  /** When the owner lets somebody in, minutes of the day; none for any time. */
+  windowFrom?: number | null;
+  windowTo?: number | null;
+  /** Crew of the day that goes there; none for nobody in particular. */
+  crewId?: string | null;
   purpose: string;
   coilIds: string[];
   standing: VisitStanding;
@@ -203,6 +214,30 @@ export interface Promised {
   findingId: string;
   name: string;
   parts: string[];
+  /** Licence that doing it wants; absent in answers that were kept before it was told. */
+  licence?: Licence | null;
+}
+
+/** People in one truck on one day. */
+export interface DayCrew {
+  /** Of the crew list: the first of them. */
+  id: string;
+  /** Of the crew list, that one too. */
+  memberIds: string[];
+  /** When they leave and are to be back, minutes of the day. */
+  from: number;
+  to: number;
+}
+
+/** Who works on a day, and how far its roads are. */
+export interface DayCrewsRecord {
+  day: string;
+  crews: DayCrew[];
+  /** Said for this day, for a day before it, or for none yet. */
+  said: 'this day' | 'a day before' | 'never';
+  roads: Roads;
+  /** What the shop's own days show; null where too few tell. */
+  learnedFactor: number | null;
 }
 
 /** The answer for one day. */
@@ -358,11 +393,13 @@ export interface DueRow {
   address: string;
   customerName: string;
   phone: string;
+  /** The owner wants no reminders; absent in answers that were kept before it was asked. */
+  quiet?: boolean;
   /** ISO day. */
   due: string;
   lastVisit: string;
   /** The next visit that is planned for it; null where none is. */
-  planned: { visitId: string; day: string } | null;
+  planned: { visitId: string; day: string; startMinute: number } | null;
 }
 
 /** What is due up to a day, soonest first. */

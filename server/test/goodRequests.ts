@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { DEFAULT_HOUSE_RULES, emptyBook, usualWays } from '@elm-mist/core';
+import { DEFAULT_HOUSE_RULES, emptyBook, usualWays, usualWords } from '@elm-mist/core';
 
 /** A request that is taken, for each route that writes, against the demo shop of the tests' day. */
 export interface GoodRequest {
@@ -78,6 +78,11 @@ export function goodRequests(): GoodRequest[] {
   });
   const visitId = 'demo-visit-15';
   return [
+    json('PUT', '/days/:day/crews', '/days/2026-06-11/crews', {
+      crews: [{ id: 'wren-cotter', memberIds: ['wren-cotter'], from: 480, to: 1050 }],
+      roads: { factor: 1.4, kmh: 45 },
+    }),
+    json('PUT', '/days/:day/order', '/days/2026-06-11/order', { rows: [] }),
     json('POST', '/places', '/places', place),
     json('POST', '/systems', '/systems', system),
     json('PUT', '/coils/:id', '/coils/fennick-hp-out', coil),
@@ -94,6 +99,14 @@ export function goodRequests(): GoodRequest[] {
       rows: [{ id: 'labour', way: 'minutes', amount: '95.00', taxPct: '5.5' }],
       parts: [{ name: 'Contactor', amount: '38.50', taxPct: '5.5' }],
     }),
+    json('PUT', '/places/:id/meter', '/places/alder/meter', {
+      file: 'meter.csv',
+      step: 'days',
+      rows: [{ day: '2026-06-01', days: 1, kWh: 20 }],
+      notes: [],
+      changes: '',
+    }),
+    json('PUT', '/owner-words', '/owner-words', { ...usualWords(), due: 'Due by {day}. {shop}' }),
     json('PUT', '/report-ways', '/report-ways', { ...usualWays(), paper: 'a4' }),
     json('PUT', '/shop', '/shop', shop),
     json('PUT', '/shop/open', '/shop/open', { which: 'demo' }),

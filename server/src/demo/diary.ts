@@ -17,6 +17,8 @@ export interface DiaryVisit {
   daysBack: number;
   startMinute: number;
   durationMin: number;
+  /** When the owner lets somebody in, minutes of the day; left out for any time. */
+  hours?: [from: number, to: number];
   purpose: string;
   by: 0 | 1;
   stage: 'planned' | 'started' | 'looked' | 'closed';
@@ -193,6 +195,7 @@ export const DEMO_DIARY: DiaryVisit[] = [
     daysBack: 0,
     startMinute: 840,
     durationMin: 210,
+    hours: [840, 960],
     purpose: 'Half-yearly wash',
     by: 0,
     stage: 'planned',
@@ -204,6 +207,7 @@ export const DEMO_DIARY: DiaryVisit[] = [
     daysBack: -1,
     startMinute: 1085,
     durationMin: 120,
+    hours: [1080, 1140],
     purpose: 'Yearly wash, after hours',
     by: 0,
     stage: 'planned',

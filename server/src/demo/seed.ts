@@ -199,10 +199,24 @@ function insertAll(db: Db, today: string): number {
     const id = `demo-visit-${number + 1}`;
     const events = eventsOf(id, day, diary, number + 1);
     const configuration = DEMO_SYSTEMS.find((row) => row.id === diary.systemId)?.configuration ?? 'split-cool';
-    const { coils, systemId, startMinute, durationMin, purpose } = diary;
+    const { coils, systemId, startMinute, durationMin, purpose, hours } = diary;
     const state = foldVisit(id, configuration, events);
     const standing = standingOf(state);
-    const visit = { id, systemId, day, startMinute, durationMin, purpose, standing, nextDue: state.closed?.value.nextDue ?? null };
+    const [windowFrom, windowTo] = hours ?? [null, null];
+    const crewId = DEMO_SHOP.crew[diary.by]?.id ?? null;
+    const visit = {
+      id,
+      systemId,
+      day,
+      startMinute,
+      durationMin,
+      windowFrom,
+      windowTo,
+      crewId,
+      purpose,
+      standing,
+      nextDue: state.closed?.value.nextDue ?? null,
+    };
     db.insert(t.visit).values(visit).run();
     db.insert(t.visitCoil)
       .values(coils.map((coil, position) => ({ visitId: id, coilId: `${systemId}-${coil.side}`, position })))

@@ -77,6 +77,15 @@ export const DEMO_SHOP: StoredShop = {
 };
 
 const inches = (n: number) => n * METRES_PER_INCH;
+/** Where each place lies from the shop, degrees north and east: a small town and the lake beyond it. */
+const FROM_SHOP: Record<string, [north: number, east: number]> = {
+  fennick: [0.012, -0.018],
+  quillon: [-0.004, 0.006],
+  'marl-lane': [-0.047, -0.06],
+  harrow: [0.02, 0.035],
+  goosewater: [0.083, 0.021],
+  alder: [0.009, 0.014],
+};
 const town = (street: string) => `${street}, Saltlick Bend`;
 const place = (id: string, name: string, customerName: string, address: string, note: string): PlaceRecord => ({
   id,
@@ -86,8 +95,8 @@ const place = (id: string, name: string, customerName: string, address: string, 
   note,
   customerId: `customer-${id}`,
   phone: '',
-  latitudeDeg: 42.2,
-  longitudeDeg: -100.6,
+  latitudeDeg: 42.2 + (FROM_SHOP[id]?.[0] ?? 0),
+  longitudeDeg: -100.6 + (FROM_SHOP[id]?.[1] ?? 0),
   altitudeM: 780,
   positionFrom: 'typed',
   archived: false,

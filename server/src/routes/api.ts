@@ -1,8 +1,11 @@
 import Router from '@koa/router';
-import { KIT_WRONG_IDS, type PriceBook, type ReportWays } from '@elm-mist/core';
+import { KIT_WRONG_IDS, type OwnerWords, type PriceBook, type ReportWays } from '@elm-mist/core';
 import rawBody from 'raw-body';
 import {
+  dayCrewsSchema,
+  dayOrderSchema,
   houseRulesSchema,
+  ownerWordsSchema,
   parseEvents,
   parseInput,
   PHOTO_LIMIT,
@@ -21,6 +24,7 @@ import { notFound, refused } from '../http/problem';
 import type { Probes } from '../http/probes';
 import type { Cards } from '../services/cards';
 import { dayRecord } from '../services/day';
+import { dayCrewsRecord, sayCrews } from '../services/dayCrews';
 import { dueRecord } from '../services/due';
 import { appendEvents } from '../services/events';
 import { overlaid } from '../services/meanwhile';
@@ -28,7 +32,7 @@ import { openRecord } from '../services/open';
 import { keepPhoto, readPhoto } from '../services/photos';
 import { probeKit } from '../services/probeKit';
 import { changeShop, shopOf, zoneOf } from '../services/shop';
-import { addVisit, changeVisit, moveVisit, systemDetail, visitDetail } from '../services/visits';
+import { addVisit, changeVisit, moveVisit, orderDay, systemDetail, visitDetail } from '../services/visits';
 import type { Store } from '../store/open';
 import * as s from '../store/settings';
 import * as v from '../store/visits';
@@ -151,6 +155,24 @@ export function apiRouter({ store, now, changes, probes, cards, script, shops }:
     });
   });
 
+  router.get('/owner-words', (ctx) =>
+    answers.send(
+      ctx,
+      'owner-words',
+      () => s.readOwnerWords(db),
+      () => ['shop'],
+    ),
+  );
+  router.put('/owner-words', (ctx) => {
+    const { was, ...wanted } = parseInput(ownerWordsSchema, body(ctx));
+    ctx.body = store.write((tx, touches) => {
+      const words = overlaid<OwnerWords>(s.readOwnerWords(tx), wanted, was);
+      s.writeOwnerWords(tx, words);
+      touches.push('shop');
+      return words;
+    });
+  });
+
   router.get('/days/:day', (ctx) => {
     const day = askedDay('day', ctx.params['day']);
     return answers.send(
@@ -169,6 +191,24 @@ export function apiRouter({ store, now, changes, probes, cards, script, shops }:
         'plans',
       ],
     );
+  });
+
+  router.get('/days/:day/crews', (ctx) => {
+    const day = askedDay('day', ctx.params['day']);
+    return answers.send(
+      ctx,
+      `crews ${day}`,
+      () => dayCrewsRecord(db, day),
+      () => ['shop', 'closings', 'places'],
+    );
+  });
+  router.put('/days/:day/crews', (ctx) => {
+    ctx.body = sayCrews(store, askedDay('day', ctx.params['day']), parseInput(dayCrewsSchema, body(ctx)));
+  });
+  router.put('/days/:day/order', (ctx) => {
+    const visits = orderDay(store, askedDay('day', ctx.params['day']), parseInput(dayOrderSchema, body(ctx)));
+    visits.forEach(tellMoved);
+    ctx.body = visits;
   });
 
   router.get('/open', (ctx) =>

@@ -4,6 +4,7 @@ import {
   coilInputSchema,
   customerInputSchema,
   mergeSchema,
+  meterInputSchema,
   parseInput,
   placeInputSchema,
   systemInputSchema,
@@ -11,6 +12,7 @@ import {
 import type { Answers } from '../http/answers';
 import { streamed } from '../http/streamed';
 import { PAST_TABLE, PLACE_TABLE } from '@elm-mist/core';
+import { keepMeter, meterAnswer } from '../services/meter';
 import { importPast } from '../services/pastFiles';
 import { importPlaces, readMatching, type PlaceImport } from '../services/placeFiles';
 import {
@@ -62,6 +64,18 @@ export function placeRoutes(router: Router, store: Store, now: () => Date, answe
       () => placeDetail(db, id),
       () => ['places', 'closings'],
     );
+  });
+  router.get('/places/:id/meter', (ctx) => {
+    const id = idOf(ctx);
+    return answers.send(
+      ctx,
+      `meter ${id}`,
+      () => meterAnswer(store, id),
+      () => ['places', 'closings', 'weather', 'shop'],
+    );
+  });
+  router.put('/places/:id/meter', (ctx) => {
+    ctx.body = keepMeter(store, idOf(ctx), parseInput(meterInputSchema, body(ctx)), at());
   });
   router.post('/places', (ctx) => created(ctx, addPlace(store, parseInput(placeInputSchema, body(ctx)), at())));
   router.put('/places/:id', (ctx) => {

@@ -46,11 +46,11 @@ const sliceEnd = (db: Db, from: string): string | null =>
 async function allDues(db: Db): Promise<Due[]> {
   const planned = new Map(
     db
-      .all<{ systemId: string; id: string; day: string }>(
-        sql`select system_id as systemId, id, day, min(day || printf('%05d', start_minute)) as soonest
+      .all<{ systemId: string; id: string; day: string; startMinute: number }>(
+        sql`select system_id as systemId, id, day, start_minute as startMinute, min(day || printf('%05d', start_minute)) as soonest
             from visit where standing in ('planned', 'under way', 'suspended') group by system_id`,
       )
-      .map((row) => [row.systemId, { visitId: row.id, day: row.day }]),
+      .map((row) => [row.systemId, { visitId: row.id, day: row.day, startMinute: row.startMinute }]),
   );
   const dues: Due[] = [];
   for (let from = '', end = sliceEnd(db, from); end !== null; from = end, end = sliceEnd(db, from)) {
@@ -111,6 +111,7 @@ function named(db: Db, page: readonly Due[]): DueRow[] {
         address: t.place.address,
         customerName: t.customer.name,
         phone: t.customer.phone,
+        quiet: t.customer.quiet,
       })
       .from(t.system)
       .innerJoin(t.place, eq(t.system.placeId, t.place.id))

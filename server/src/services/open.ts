@@ -1,5 +1,6 @@
 import { OPEN_PER_PAGE, type OpenRecord, type TodayVisit } from '@elm-mist/contract';
 import {
+  FINDING_TABLE,
   isOpenFinding,
   isPromised,
   pauseOf,
@@ -89,10 +90,11 @@ export function promisedOf(db: Db, frames: readonly VisitFrame[]): (frame: Visit
     const pause = own.find((row) => row.kind === 'pause' && row.id === visit.id);
     return {
       promised: lives.map((life) => {
-        const { name, parts } = wholeFinding(life);
+        const { what, name, parts } = wholeFinding(life);
         return {
           findingId: life.findingId,
           name,
+          licence: FINDING_TABLE[what].licence,
           parts: parts.map((part) => (part.quantity > 1 ? `${part.quantity} × ${part.name.toLowerCase()}` : part.name.toLowerCase())),
         };
       }),

@@ -190,6 +190,9 @@ export function mergePlace(store: Store, id: string, intoId: string): PlaceSumma
     const into = p.findPlace(db, intoId);
     if (!into) throw refused('intoId', `There is no place "${intoId}".`, 'unknown');
     db.update(t.system).set({ placeId: intoId }).where(eq(t.system.placeId, id)).run();
+    // A meter goes along where the other entry has none.
+    if (!db.select().from(t.meter).where(eq(t.meter.placeId, intoId)).get())
+      db.update(t.meter).set({ placeId: intoId }).where(eq(t.meter.placeId, id)).run();
     const note = [into.note, place.note].filter(Boolean).join('\n').slice(0, 2000);
     db.update(t.place).set({ note }).where(eq(t.place.id, intoId)).run();
     db.update(t.place).set({ archived: true }).where(eq(t.place.id, id)).run();
@@ -211,12 +214,12 @@ export function customerDetail(db: Db, id: string): CustomerDetail {
 export function changeCustomer(store: Store, id: string, { was, ...wanted }: CustomerInput): CustomerDetail {
   return store.write((db, touches) => {
     const { customer, places } = customerDetail(db, id);
-    const { name, phone } = overlaid(
-      { name: customer.name, phone: customer.phone },
-      wanted,
-      was as Partial<Pick<CustomerRecord, 'name' | 'phone'>> | undefined,
+    const { name, phone, quiet } = overlaid(
+      { name: customer.name, phone: customer.phone, quiet: customer.quiet },
+      { ...wanted, quiet: wanted.quiet ?? customer.quiet },
+      was as Partial<Pick<CustomerRecord, 'name' | 'phone' | 'quiet'>> | undefined,
     );
-    db.update(t.customer).set({ name, phone }).where(eq(t.customer.id, id)).run();
+    db.update(t.customer).set({ name, phone, quiet }).where(eq(t.customer.id, id)).run();
     p.indexPlaces(
       db,
       places.map((place) => place.id),
@@ -236,6 +239,8 @@ export function mergeCustomer(store: Store, id: string, intoId: string): Custome
     if (!into) throw refused('intoId', `There is no customer "${intoId}".`, 'unknown');
     const moved = db.select({ id: t.place.id }).from(t.place).where(eq(t.place.customerId, id)).all();
     db.update(t.place).set({ customerId: intoId }).where(eq(t.place.customerId, id)).run();
+    // Who wanted no messages under either name gets none.
+    if (from.quiet && !into.quiet) db.update(t.customer).set({ quiet: true }).where(eq(t.customer.id, intoId)).run();
     if (into.phone === '' && from.phone !== '')
       db.update(t.customer)
         .set({ phone: from.phone })
@@ -247,6 +252,6 @@ export function mergeCustomer(store: Store, id: string, intoId: string): Custome
     );
     touches.push('places');
     const places = db.select({ id: t.place.id }).from(t.place).where(eq(t.place.customerId, intoId)).all().length;
-    return { ...into, phone: into.phone || from.phone, places };
+    return { ...into, phone: into.phone || from.phone, quiet: into.quiet || from.quiet, places };
   });
 }

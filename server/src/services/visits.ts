@@ -1,4 +1,13 @@
-import type { PastVisit, SystemDetail, VisitChange, VisitDetail, VisitInput, VisitRecord, VisitSlot } from '@elm-mist/contract';
+import type {
+  DayOrderInput,
+  PastVisit,
+  SystemDetail,
+  VisitChange,
+  VisitDetail,
+  VisitInput,
+  VisitRecord,
+  VisitSlot,
+} from '@elm-mist/contract';
 import { earlierKnown, systemFindings } from '@elm-mist/core';
 import { eq } from 'drizzle-orm';
 import { notFound, Problem, refused } from '../http/problem';
@@ -8,6 +17,7 @@ import * as t from '../store/schema';
 import * as v from '../store/visits';
 import { knownBefore, pastOf, type Past } from './known';
 import { once } from './made';
+import { crewsOn } from './dayCrews';
 import { visitFrame } from './visitFrame';
 import { weatherOf } from './weather';
 
@@ -55,8 +65,8 @@ export function addVisit(store: Store, input: VisitInput, at: string): VisitReco
         if (!system) throw refused('systemId', `There is no system "${input.systemId}".`, 'unknown');
         if (system.archived) throw refused('systemId', 'This system is put away: bring it back first.');
         const coilIds = coilsFor(db, input.systemId, input.coilIds);
-        const { systemId, day, startMinute, durationMin, purpose } = input;
-        db.insert(t.visit).values({ id, systemId, day, startMinute, durationMin, purpose }).run();
+        const { systemId, day, startMinute, durationMin, windowFrom = null, windowTo = null, purpose } = input;
+        db.insert(t.visit).values({ id, systemId, day, startMinute, durationMin, windowFrom, windowTo, purpose }).run();
         setCoils(db, id, coilIds);
         touches.push(`visit:${id}`, `system:${systemId}`, `day:${day}`, 'plans');
         return readVisit(db, id);
@@ -71,6 +81,35 @@ function readVisit(db: Db, id: string): VisitRecord {
   return visit;
 }
 
+/**
+ * Gives the visits of a day the order that was chosen: when each begins, and who goes. All of them, or none.
+ * @throws Problem 422 for a visit of another day, one that is begun or closed, or a crew that is not on that day
+ */
+export function orderDay(store: Store, day: string, { rows }: DayOrderInput): VisitRecord[] {
+  return store.write((db, touches) => {
+    const crews = new Set(crewsOn(db, day).crews.map((crew) => crew.id));
+    const seen = new Set<string>();
+    rows.forEach(({ visitId, crewId }, i) => {
+      const visit = v.findVisit(db, visitId);
+      const says = (field: string, words: string) => refused(`rows[${i}].${field}`, words);
+      if (!visit) throw says('visitId', `There is no visit "${visitId}".`);
+      if (seen.has(visitId)) throw says('visitId', 'A visit can be put in once.');
+      if (visit.day !== day) throw says('visitId', `That visit is on ${visit.day} by now: look at the day again.`);
+      if (visit.standing !== 'planned' && visit.standing !== 'suspended')
+        throw says('visitId', 'Work on that visit has begun, or it is closed: look at the day again.');
+      if (!crews.has(crewId)) throw says('crewId', 'That crew is not on this day.');
+      seen.add(visitId);
+    });
+    for (const { visitId, startMinute, crewId } of rows) {
+      db.update(t.visit).set({ startMinute, crewId }).where(eq(t.visit.id, visitId)).run();
+      const visit = readVisit(db, visitId);
+      touches.push(`visit:${visitId}`, `system:${visit.systemId}`);
+    }
+    touches.push(`day:${day}`, 'plans');
+    return rows.map(({ visitId }) => readVisit(db, visitId));
+  });
+}
+
 /** A visit that may still be moved and changed. @throws Problem 404 · 422 for a closed or cancelled one */
 function changeable(db: Db, id: string): VisitRecord {
   const visit = readVisit(db, id);
@@ -79,14 +118,20 @@ function changeable(db: Db, id: string): VisitRecord {
   return visit;
 }
 
+/** Crews are those of a day: on another one nobody in particular goes. */
+const offItsCrew = (visit: VisitRecord, day: string): { crewId?: null } => (day === visit.day ? {} : { crewId: null });
+
 /** Moves a visit that has not been closed to another day or hour. @throws Problem 404, or 422 for a closed or cancelled one */
 export function moveVisit(store: Store, id: string, slot: VisitSlot): VisitRecord {
   return store.write((db, touches) => {
     const visit = changeable(db, id);
     const { day, startMinute, durationMin } = slot;
-    db.update(t.visit).set({ day, startMinute, durationMin }).where(eq(t.visit.id, id)).run();
+    db.update(t.visit)
+      .set({ day, startMinute, durationMin, ...offItsCrew(visit, day) })
+      .where(eq(t.visit.id, id))
+      .run();
     touches.push(`visit:${id}`, `system:${visit.systemId}`, `day:${visit.day}`, `day:${day}`, 'plans');
-    return { ...visit, day, startMinute, durationMin };
+    return readVisit(db, id);
   });
 }
 
@@ -103,8 +148,11 @@ export function changeVisit(store: Store, id: string, change: VisitChange): Visi
     );
     if (visit.coilIds.some((coilId) => touched.has(coilId) && !coilIds.includes(coilId)))
       throw refused('coilIds', 'Something was entered for that coil already: leave it out in Look, with the reason.');
-    const { day, startMinute, durationMin, purpose } = change;
-    db.update(t.visit).set({ day, startMinute, durationMin, purpose }).where(eq(t.visit.id, id)).run();
+    const { day, startMinute, durationMin, windowFrom, windowTo, purpose } = change;
+    db.update(t.visit)
+      .set({ day, startMinute, durationMin, windowFrom, windowTo, purpose, ...offItsCrew(visit, day) })
+      .where(eq(t.visit.id, id))
+      .run();
     setCoils(db, id, coilIds);
     touches.push(`visit:${id}`, `system:${visit.systemId}`, `day:${visit.day}`, `day:${day}`, 'plans');
     return readVisit(db, id);

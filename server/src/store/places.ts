@@ -19,7 +19,7 @@ export const coilToRow = (coil: CoilRecord): CoilRow => {
 
 const placesWhere = (db: Db, where: SQL | undefined) =>
   db
-    .select({ ...getTableColumns(t.place), customerName: t.customer.name, phone: t.customer.phone })
+    .select({ ...getTableColumns(t.place), customerName: t.customer.name, phone: t.customer.phone, quiet: t.customer.quiet })
     .from(t.place)
     .innerJoin(t.customer, eq(t.place.customerId, t.customer.id))
     .where(where);

@@ -24,6 +24,8 @@ import type {
 import type {
   ApplicatorRecord,
   CoilRecord,
+  DayCrew,
+  MeterRecord,
   PlaceRecord,
   PositionSource,
   ShopRecord,
@@ -48,6 +50,8 @@ export const customer = sqliteTable('customer', {
   id: text('id').primaryKey(),
   name: text('name').notNull(),
   phone: text('phone').notNull().default(''),
+  /** Wants no reminders and no messages. */
+  quiet: integer('quiet', { mode: 'boolean' }).notNull().default(false),
 });
 
 const archived = () => integer('archived', { mode: 'boolean' }).notNull().default(false);
@@ -220,6 +224,11 @@ export const visit = sqliteTable(
     day: text('day').notNull(),
     startMinute: integer('start_minute').notNull(),
     durationMin: integer('duration_min').notNull(),
+    /** When the owner lets somebody in, minutes of the day; null for any time. */
+    windowFrom: integer('window_from'),
+    windowTo: integer('window_to'),
+    /** Crew of the day that goes there: the id of its first member; null for nobody in particular. */
+    crewId: text('crew_id'),
     purpose: text('purpose').notNull().default(''),
     /** What the fold of the events says; kept beside them so that lists need no fold. Written with every event. */
     standing: text('standing').$type<VisitStanding>().notNull().default('planned'),
@@ -234,6 +243,20 @@ export const visit = sqliteTable(
     index('visit_standing').on(table.standing, table.day, table.startMinute),
   ],
 );
+
+/** A place's electricity meter, whole: brought in anew it takes the place of what was there. */
+export const meter = sqliteTable('meter', {
+  placeId: text('place_id')
+    .primaryKey()
+    .references(() => place.id),
+  record: text('record', { mode: 'json' }).$type<MeterRecord>().notNull(),
+});
+
+/** Who was put on a day. A day that is not here goes by the last one before it. */
+export const dayCrew = sqliteTable('day_crew', {
+  day: text('day').primaryKey(),
+  crews: text('crews', { mode: 'json' }).$type<DayCrew[]>().notNull(),
+});
 
 export const visitCoil = sqliteTable(
   'visit_coil',

@@ -1,4 +1,13 @@
-import { DEFAULT_HOUSE_RULES, emptyBook, usualWays, type HouseRules, type PriceBook, type ReportWays } from '@elm-mist/core';
+import {
+  DEFAULT_HOUSE_RULES,
+  emptyBook,
+  usualWays,
+  usualWords,
+  type HouseRules,
+  type OwnerWords,
+  type PriceBook,
+  type ReportWays,
+} from '@elm-mist/core';
 import { eq } from 'drizzle-orm';
 import type { Db } from './open';
 import * as t from './schema';
@@ -36,6 +45,14 @@ export function readReportWays(db: Db): ReportWays {
 }
 
 export const writeReportWays = (db: Db, ways: ReportWays): void => writeMeta(db, REPORT_WAYS, JSON.stringify(ways));
+
+const OWNER_WORDS = 'owner-words';
+export function readOwnerWords(db: Db): OwnerWords {
+  const kept = readMeta(db, OWNER_WORDS);
+  return { ...usualWords(), ...(kept ? (JSON.parse(kept) as Partial<OwnerWords>) : {}) };
+}
+
+export const writeOwnerWords = (db: Db, words: OwnerWords): void => writeMeta(db, OWNER_WORDS, JSON.stringify(words));
 
 export const readMeta = (db: Db, key: string): string | undefined => db.select().from(t.meta).where(eq(t.meta.key, key)).get()?.value;
 export function writeMeta(db: Db, key: string, value: string): void {

@@ -11,6 +11,9 @@ const VISIT_COLUMNS = {
   day: t.visit.day,
   startMinute: t.visit.startMinute,
   durationMin: t.visit.durationMin,
+  windowFrom: t.visit.windowFrom,
+  windowTo: t.visit.windowTo,
+  crewId: t.visit.crewId,
   purpose: t.visit.purpose,
   standing: t.visit.standing,
 };

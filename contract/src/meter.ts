@@ -1,0 +1,44 @@
+import type { MeterDays, YearDay } from '@elm-mist/core';
+import { array, object, type InferType } from 'yup';
+import { figure, isoDay, oneOf, optionalWords, words } from './fields';
+import type { WeatherSource } from './records';
+
+/** Most rows of a meter that are kept: ten years of days. */
+export const METER_ROWS = 3660;
+
+/** A meter's days or bills, as they were read out of a file. */
+export const meterInputSchema = object({
+  file: words('The file’s name', 120),
+  step: oneOf('How it is told', ['hours', 'days', 'bills'] as const),
+  rows: array(
+    object({
+      day: isoDay('The day'),
+      days: figure('Days', 1, 100).integer('Days are counted whole.'),
+      kWh: figure('Energy', 0, 1e6, 'kWh'),
+    }),
+  )
+    .required('The rows are missing.')
+    .min(1, 'The meter has no rows.')
+    .max(METER_ROWS, `${METER_ROWS} rows at most.`),
+  notes: array(words('A note', 300)).default([]).max(20, 'Twenty notes at most.'),
+  /** What else changed in the house, in the owner's words; empty for nothing. */
+  changes: optionalWords('What else changed', 600),
+});
+export type MeterInput = InferType<typeof meterInputSchema>;
+
+/** A meter as it is kept. */
+export interface MeterRecord extends Omit<MeterInput, 'rows'> {
+  rows: MeterDays[];
+  at: string;
+}
+
+/** A place's meter with the air of its days, and the washes it may be asked about. */
+export interface MeterAnswer {
+  meter: MeterRecord | null;
+  /** Mean air of each day from the first row to the last, and of a year to hold them to. */
+  air: YearDay[];
+  /** Where that air is from; several where days differ. */
+  airFrom: WeatherSource[];
+  /** Closed visits in which something was washed, newest first. */
+  washes: { day: string; next: string | null; systemName: string }[];
+}

@@ -1,0 +1,1 @@
+ALTER TABLE `customer` ADD `quiet` integer DEFAULT false NOT NULL;

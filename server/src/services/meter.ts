@@ -1,0 +1,64 @@
+import type { MeterAnswer, MeterInput, WeatherSource } from '@elm-mist/contract';
+import { dayLater } from '@elm-mist/core';
+import { eq, sql } from 'drizzle-orm';
+import { othersTurn } from '../http/othersTurn';
+import { notFound } from '../http/problem';
+import type { Db, Store } from '../store/open';
+import * as p from '../store/places';
+import * as t from '../store/schema';
+import { weatherOf } from './weather';
+
+/** Days whose air is looked up between others' turns. */
+const SLICE = 40;
+const YEAR_DAYS = 365;
+
+const kept = (db: Db, placeId: string) => db.select().from(t.meter).where(eq(t.meter.placeId, placeId)).get()?.record ?? null;
+
+/** Days on which systems of a place were washed, newest first; two systems on one day are one wash. */
+function washesOf(db: Db, placeId: string): MeterAnswer['washes'] {
+  const rows = db.all<{ day: string; systemName: string }>(sql`
+    select v.day as day, group_concat(s.name, ' and ') as systemName
+    from system s join visit v indexed by visit_system on v.system_id = s.id
+    where s.place_id = ${placeId} and v.standing = 'closed'
+    group by v.day order by v.day desc`);
+  return rows.map((row, i) => ({ ...row, next: rows[i - 1]?.day ?? null }));
+}
+
+/**
+ * A place's meter, the air of its days, and the washes it may be asked about.
+ * @throws Problem 404
+ */
+export async function meterAnswer(store: Store, placeId: string): Promise<MeterAnswer> {
+  const { db } = store;
+  if (!p.findPlace(db, placeId)) throw notFound('place', placeId);
+  const meter = kept(db, placeId);
+  const washes = washesOf(db, placeId);
+  const last = meter?.rows.at(-1);
+  if (!meter || !last) return { meter, air: [], airFrom: [], washes };
+  const end = dayLater(last.day, last.days);
+  const air: MeterAnswer['air'] = [];
+  const from = new Set<WeatherSource>();
+  const yearAgo = dayLater(end, -YEAR_DAYS);
+  const first = meter.rows[0]?.day ?? yearAgo;
+  for (let day = first < yearAgo ? first : yearAgo; day < end; day = dayLater(day, 1)) {
+    const { hours, source } = weatherOf(db, day);
+    if (hours.length > 0) {
+      air.push({ day, meanC: hours.reduce((sum, hour) => sum + hour.dryBulbC, 0) / hours.length });
+      from.add(source);
+    }
+    if (air.length % SLICE === 0) await othersTurn();
+  }
+  return { meter, air, airFrom: [...from], washes };
+}
+
+/** Keeps a place's meter in the place of the one that was there. @throws Problem 404 */
+export function keepMeter(store: Store, placeId: string, input: MeterInput, at: string): { rows: number } {
+  return store.write((db, touches) => {
+    if (!p.findPlace(db, placeId)) throw notFound('place', placeId);
+    const rows = [...input.rows].sort((a, b) => (a.day < b.day ? -1 : a.day > b.day ? 1 : 0));
+    const record = { ...input, rows, at };
+    db.insert(t.meter).values({ placeId, record }).onConflictDoUpdate({ target: t.meter.placeId, set: { record } }).run();
+    touches.push('places');
+    return { rows: rows.length };
+  });
+}
