@@ -1,6 +1,6 @@
 import type { Query } from '@tanstack/react-query';
 import { withStore } from '@/device/store';
-import { KEPT_MS, queryClient } from './client';
+import { FRESH_MS, KEPT_MS, queryClient } from './client';
 
 /** Counted up whenever the shape of what is read changes: an older copy is let go rather than misread. */
 const SHAPE = '4';
@@ -36,7 +36,9 @@ export function openAnswers(): Promise<void> {
       for (let cursor = await transaction.store.openCursor(); cursor; cursor = await cursor.continue()) {
         const { key, data, at, shape } = cursor.value;
         if (shape !== SHAPE || at < oldest) void cursor.delete();
-        else if (queryClient.getQueryData(key) === undefined) queryClient.setQueryData(key, data, { updatedAt: at });
+        // What was written down last may be older than what was shown last: a page that opens asks once more.
+        else if (queryClient.getQueryData(key) === undefined)
+          queryClient.setQueryData(key, data, { updatedAt: Math.min(at, Date.now() - FRESH_MS) });
       }
       await transaction.done;
     });

@@ -7,12 +7,15 @@ import { AwayError } from './api';
  */
 export const KEPT_MS = 20 * 86_400_000;
 
+/** What was read so lately is not asked for again, ms. */
+export const FRESH_MS = 5_000;
+
 /** What was read stays on the device for weeks, so that the day's work opens with no signal. */
 export const queryClient = new QueryClient({
   defaultOptions: {
     queries: {
       networkMode: 'always',
-      staleTime: 5_000,
+      staleTime: FRESH_MS,
       gcTime: KEPT_MS,
       retry: (failures, error) => error instanceof AwayError && failures < 2,
       retryDelay: 800,

@@ -5,10 +5,16 @@ import type {
   CustomerDetail,
   CustomerInput,
   CustomerRecord,
+  DayCrewsInput,
+  DayCrewsRecord,
+  DayOrderInput,
   DayRecord,
   DueRecord,
   HouseRulesRecord,
+  MeterAnswer,
+  MeterInput,
   OpenRecord,
+  OwnerWordsInput,
   PlaceInput,
   PlacePage,
   PlaceRecord,
@@ -30,7 +36,7 @@ import type {
   VisitDetail,
   VisitRecord,
 } from '@elm-mist/contract';
-import { DEFAULT_HOUSE_RULES, type SystemRecordFile } from '@elm-mist/core';
+import { DEFAULT_HOUSE_RULES, type OwnerWords, type SystemRecordFile } from '@elm-mist/core';
 import { infiniteQueryOptions, queryOptions, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { request } from './api';
 
@@ -56,6 +62,9 @@ export const dayQuery = (day: string) =>
     queryKey: keys.day(day),
     queryFn: () => request<DayRecord>('GET', `/days/${day}`),
   });
+/** Who works on a day, and how far its roads are. */
+export const dayCrewsQuery = (day: string) =>
+  queryOptions({ queryKey: ['crews', day], queryFn: () => request<DayCrewsRecord>('GET', `/days/${day}/crews`) });
 /** Places by name, a page at a time. @param words part of a name, street, customer, phone or model */
 export const placesQuery = (words: string, archived = false) =>
   infiniteQueryOptions({
@@ -152,6 +161,18 @@ export const reportWaysQuery = queryOptions({
 });
 
 /** The shop's rules, or the defaults until they are known. */
+/** A place's meter, the air of its days and its washes. */
+export const meterQuery = (placeId: string) =>
+  queryOptions({
+    queryKey: ['meter', placeId],
+    queryFn: () => request<MeterAnswer>('GET', `/places/${encodeURIComponent(placeId)}/meter`),
+  });
+/** What the shop writes to owners. */
+export const ownerWordsQuery = queryOptions({
+  queryKey: ['owner-words'],
+  queryFn: () => request<OwnerWords>('GET', '/owner-words'),
+  staleTime: 60_000,
+});
 export const useHouseRules = () => useQuery(houseRulesQuery).data ?? DEFAULT_HOUSE_RULES;
 
 /** A write that makes what was read before stale. */
@@ -184,6 +205,10 @@ export const useChangeVisit = () =>
   useWrite(({ id, change }: { id: string; change: VisitChange }) =>
     request<VisitRecord>('PUT', `/visits/${encodeURIComponent(id)}`, change),
   );
+export const useSaveCrews = () =>
+  useWrite(({ day, said }: { day: string; said: DayCrewsInput }) => request<DayCrewsRecord>('PUT', `/days/${day}/crews`, said));
+export const useSaveOrder = () =>
+  useWrite(({ day, order }: { day: string; order: DayOrderInput }) => request<VisitRecord[]>('PUT', `/days/${day}/order`, order));
 export const useSaveShop = () => useWrite((shop: ShopInput) => request<ShopRecord>('PUT', '/shop', shop));
 export const useOpenShop = () => useWrite((which: 'demo' | 'own') => request<unknown>('PUT', '/shop/open', { which }));
 export const useChangeCoil = () =>
@@ -192,4 +217,9 @@ export const useCountStock = () =>
   useWrite(({ id, count }: { id: string; count: StockCount }) => request<StockRecord>('PUT', `/stock/${id}`, count));
 export const useSavePriceBook = () => useWrite((book: PriceBookInput) => request<PriceBookRecord>('PUT', '/price-book', book));
 export const useSaveReportWays = () => useWrite((ways: ReportWaysInput) => request<ReportWaysRecord>('PUT', '/report-ways', ways));
+export const useKeepMeter = () =>
+  useWrite(({ placeId, meter }: { placeId: string; meter: MeterInput }) =>
+    request<{ rows: number }>('PUT', `/places/${encodeURIComponent(placeId)}/meter`, meter),
+  );
+export const useSaveOwnerWords = () => useWrite((words: OwnerWordsInput) => request<OwnerWords>('PUT', '/owner-words', words));
 export const useSaveHouseRules = () => useWrite((rules: HouseRulesRecord) => request<HouseRulesRecord>('PUT', '/house-rules', rules));

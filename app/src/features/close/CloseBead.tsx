@@ -14,6 +14,7 @@ import {
   coilName,
 } from '@elm-mist/core';
 import { router } from 'expo-router';
+import { useMemo } from 'react';
 import { View } from 'react-native';
 import { dayOf, useDraft, useVisit, wallClock, sharedNow } from '@/data';
 import {
@@ -46,6 +47,7 @@ import { DuePart } from './DuePart';
 import { GatePart } from './GatePart';
 import { NotesPart } from './NotesPart';
 import { SignPart } from './SignPart';
+import { usePayDays } from './usePayDays';
 import { UsedPart } from './UsedPart';
 
 const worst = (grades: FaceGrades | undefined): string => {
@@ -57,12 +59,11 @@ export function CloseBead() {
   const { state, allCoils, detail, done, record, undo, own, shelf } = useVisit();
   const { visit, system } = detail;
   const closedOn = dayOf(state.closed ? state.closed.at : sharedNow());
-  const dues = coilDues(
-    state,
-    allCoils,
-    { configuration: system.configuration, latitudeDeg: detail.place.latitudeDeg },
-    closedOn,
-    detail.known.graded ?? [],
+  const { latitudeDeg } = detail.place;
+  const { graded } = detail.known;
+  const dues = useMemo(
+    () => coilDues(state, allCoils, { configuration: system.configuration, latitudeDeg }, closedOn, graded ?? []),
+    [state, allCoils, system.configuration, latitudeDeg, closedOn, graded],
   );
   const due = dues.first;
   const [draft, keep, drop] = useDraft(`close.${visit.id}`, () => ({ note: '' }));
@@ -70,6 +71,7 @@ export function CloseBead() {
   const minutes = state.startedAt
     ? Math.floor(((state.closed ? Date.parse(state.closed.at) : sharedNow()) - Date.parse(state.startedAt)) / 60_000)
     : 0;
+  const pays = usePayDays(dues.coils, closedOn, minutes);
   const notBack = leftOver(state);
   const last = own('close');
   const claim = state.story?.value.lastService ?? '';
@@ -187,7 +189,7 @@ export function CloseBead() {
       <ReadingsCard />
       <UsedPart />
       <DonePrice />
-      <DuePart dues={dues} upkeep={upkeepOf(state, allCoils, system.configuration, closedOn)} minutes={minutes} />
+      <DuePart dues={dues} upkeep={upkeepOf(state, allCoils, system.configuration, closedOn)} pays={pays} minutes={minutes} />
       {advice.length > 0 ? (
         <Part title={<Heading>Tell the owner</Heading>}>
           {advice.map((text) => (

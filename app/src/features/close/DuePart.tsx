@@ -1,22 +1,35 @@
-import { coilName, dayLater, longDay, type CoilBuild, type CoilDueDate, type NextDue, type Upkeep } from '@elm-mist/core';
+import {
+  coilName,
+  dayLater,
+  formatMoney,
+  longDay,
+  type CoilBuild,
+  type CoilDueDate,
+  type NextDue,
+  type PayDay,
+  type Upkeep,
+} from '@elm-mist/core';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { dayOf, sharedNow, useVisit } from '@/data';
-import { Companion, Field, Heading, Part, Row, Small, space, Strong, Why } from '@/ui';
+import { dayOf, sharedNow, shopCurrency, useVisit } from '@/data';
+import { Companion, Field, Heading, LinkRow, Part, Row, Small, space, Strong, Why } from '@/ui';
 
 /** When each coil is due again and why; a day may be set by hand with a word why, and goes back to what is reckoned. */
 export function DuePart({
   dues,
   upkeep,
+  pays,
   minutes,
 }: {
   dues: { coils: { coilId: string; due: CoilDueDate }[]; first: NextDue };
   /** When filter, drain, wheel and a salt rinse are due. */
   upkeep: readonly Upkeep[];
+  /** When each coil's next wash costs least; none where prices are not known. */
+  pays: readonly PayDay[];
   /** Time on site. */
   minutes: number;
 }) {
-  const { state, allCoils } = useVisit();
+  const { state, allCoils, house } = useVisit();
   const { first } = dues;
   const closed = state.closed?.value;
   return (
@@ -28,8 +41,12 @@ export function DuePart({
       {allCoils.map((coil) => {
         const due = dues.coils.find((row) => row.coilId === coil.id)?.due;
         const told = closed?.coils?.find((row) => row.coilId === coil.id)?.nextDue;
-        return due ? <CoilDueRow key={coil.id} coil={coil} due={due} told={told ?? null} /> : null;
+        const pay = pays.find((row) => row.coilId === coil.id);
+        return due ? <CoilDueRow key={coil.id} coil={coil} due={due} pay={pay ?? null} told={told ?? null} /> : null;
       })}
+      {house.energyPricePerKwh === 0 && !closed && dues.coils.length > 0 ? (
+        <LinkRow title="When a wash costs least" under="Is told once the shop’s numbers hold a price of energy" href="/more" />
+      ) : null}
       {upkeep.map(({ id, name, date, rule }) => (
         <Row key={id} label={name}>
           <Why because={{ id: `upkeep.${id}`, title: name, result: { label: name, text: date }, inputs: [], rules: [rule], changes: [] }}>
@@ -53,7 +70,17 @@ function Told({ day, due }: { day: string | null; due: NextDue }) {
   );
 }
 
-function CoilDueRow({ coil, due, told }: { coil: CoilBuild & { name?: string }; due: CoilDueDate; told: string | null }) {
+function CoilDueRow({
+  coil,
+  due,
+  pay,
+  told,
+}: {
+  coil: CoilBuild & { name?: string };
+  due: CoilDueDate;
+  pay: PayDay | null;
+  told: string | null;
+}) {
   const { state, record } = useVisit();
   const [asked, setAsked] = useState(false);
   const [day, setDay] = useState(due.date);
@@ -84,6 +111,9 @@ function CoilDueRow({ coil, due, told }: { coil: CoilBuild & { name?: string }; 
           )}
         </View>
       ) : null}
+      {pay && !state.closed ? (
+        <PayRow pay={pay} due={due.date} take={(date, why) => record({ kind: 'due.set', data: { coilId: coil.id, date, why } })} />
+      ) : null}
       {asked ? (
         <View style={{ gap: space.s }}>
           <Field
@@ -100,6 +130,34 @@ function CoilDueRow({ coil, due, told }: { coil: CoilBuild & { name?: string }; 
           </View>
         </View>
       ) : null}
+    </View>
+  );
+}
+
+/** When the next wash costs least, washes and energy together; a press takes that day. */
+function PayRow({ pay, due, take }: { pay: PayDay; due: string; take: (day: string, why: string) => void }) {
+  const { day, pays } = pay;
+  const flat =
+    pays.from !== null && pays.to !== null ? ` Any week from ${longDay(pays.from)} to ${longDay(pays.to)} costs within 3 %.` : '';
+  return (
+    <View style={{ gap: space.xs }} testID={`pays-${pay.coilId}`}>
+      <Row label="Costs least">
+        <View style={{ flexDirection: 'row', alignItems: 'center', gap: space.s }}>
+          <Why because={pay.because}>
+            <Strong>{day === null ? 'not by energy alone' : longDay(day)}</Strong>
+          </Why>
+          {day !== null && day !== due ? (
+            <Companion
+              title="Take it"
+              onPress={() => take(day, 'Washes and energy together cost least then.')}
+              testID={`pays-take-${pay.coilId}`}
+            />
+          ) : null}
+        </View>
+      </Row>
+      <Small ink="inkSoft">
+        {`Unwashed, a year of its dirt costs ${formatMoney(pays.dirtAYear.toFixed(2), shopCurrency())} of energy.${flat}`}
+      </Small>
     </View>
   );
 }

@@ -1,10 +1,11 @@
 import type { DueRow } from '@elm-mist/contract';
-import { dayLater } from '@elm-mist/core';
+import { dayLater, longDay } from '@elm-mist/core';
 import { useInfiniteQuery } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import { View } from 'react-native';
-import { dueQuery, today } from '@/data';
-import { Companion, Empty, Heading, LinkRow, OneOf, Part, Screen, ScreenHead, Small, Tick, Trouble, Waiting } from '@/ui';
+import { clockTime, dueQuery, today } from '@/data';
+import { OwnerMessage } from '../shared/OwnerMessage';
+import { Companion, Empty, Heading, LinkRow, OneOf, Part, Screen, ScreenHead, Small, space, Tick, Trouble, Waiting } from '@/ui';
 import { shortDay } from '../shared/words';
 
 /** How far ahead is looked, days. */
@@ -56,18 +57,19 @@ export function DueScreen() {
             {byMonth(rows, now).map(([month, own]) => (
               <Part key={month} title={<Heading>{month}</Heading>} testID={month === 'Overdue' ? 'due-overdue' : undefined}>
                 {own.map((row) => (
-                  <LinkRow
-                    key={row.systemId}
-                    title={`${row.placeName}, ${row.systemName.toLowerCase()}`}
-                    under={`Due ${shortDay(row.due)} · washed ${shortDay(row.lastVisit)} · ${[row.customerName, row.phone, row.address].filter(Boolean).join(', ')}`}
-                    right={row.planned ? `planned ${shortDay(row.planned.day)}` : 'plan it'}
-                    href={
-                      row.planned
-                        ? `/visits/${row.planned.visitId}`
-                        : `/systems/${row.systemId}/new-visit?day=${row.due < now ? now : row.due}`
-                    }
-                    testID={`due-${row.systemId}`}
-                  />
+                  <DueEntry key={row.systemId} row={row}>
+                    <LinkRow
+                      title={`${row.placeName}, ${row.systemName.toLowerCase()}`}
+                      under={`Due ${shortDay(row.due)} · washed ${shortDay(row.lastVisit)} · ${[row.customerName, row.phone, row.address].filter(Boolean).join(', ')}`}
+                      right={row.planned ? `planned ${shortDay(row.planned.day)}` : 'plan it'}
+                      href={
+                        row.planned
+                          ? `/visits/${row.planned.visitId}`
+                          : `/systems/${row.systemId}/new-visit?day=${row.due < now ? now : row.due}`
+                      }
+                      testID={`due-${row.systemId}`}
+                    />
+                  </DueEntry>
                 ))}
               </Part>
             ))}
@@ -85,5 +87,32 @@ export function DueScreen() {
         <Waiting what="what is due" lines={8} />
       )}
     </Screen>
+  );
+}
+
+/** One system that is due, with a word to its owner: that it is due, or when somebody comes. */
+function DueEntry({ row, children }: { row: DueRow; children: ReactNode }) {
+  const [open, setOpen] = useState(false);
+  const { planned } = row;
+  const facts = { owner: row.customerName, place: row.placeName, system: row.systemName.toLowerCase() };
+  return (
+    <View style={{ gap: space.xs }}>
+      {children}
+      {open ? (
+        <OwnerMessage
+          kind={planned ? 'coming' : 'due'}
+          facts={
+            planned ? { ...facts, day: longDay(planned.day), time: clockTime(planned.startMinute) } : { ...facts, day: longDay(row.due) }
+          }
+          phone={row.phone}
+          quiet={row.quiet ?? false}
+          testID={`due-message-${row.systemId}`}
+        />
+      ) : (
+        <View style={{ alignItems: 'flex-start' }}>
+          <Companion title="A word to the owner" onPress={() => setOpen(true)} testID={`due-word-${row.systemId}`} />
+        </View>
+      )}
+    </View>
   );
 }

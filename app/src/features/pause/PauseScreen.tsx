@@ -93,8 +93,8 @@ function Leave() {
     drop();
     // It stands on the day that the parts are due; without signal it is moved by hand later.
     if (due) {
-      const { startMinute, durationMin, purpose, coilIds } = detail.visit;
-      move.mutate({ id: detail.visit.id, change: { day: due, startMinute, durationMin, purpose, coilIds } });
+      const { startMinute, durationMin, windowFrom = null, windowTo = null, purpose, coilIds } = detail.visit;
+      move.mutate({ id: detail.visit.id, change: { day: due, startMinute, durationMin, windowFrom, windowTo, purpose, coilIds } });
     }
   };
   return (

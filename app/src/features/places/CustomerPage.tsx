@@ -4,7 +4,7 @@ import { yupResolver } from '@hookform/resolvers/yup';
 import { useQuery } from '@tanstack/react-query';
 import { router, useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
-import { useForm } from 'react-hook-form';
+import { Controller, useForm } from 'react-hook-form';
 import { View } from 'react-native';
 import { customerQuery, customersQuery, RefusedError, useChangeCustomer, useMerge } from '@/data';
 import {
@@ -22,6 +22,7 @@ import {
   Small,
   space,
   ThumbBar,
+  Tick,
   Waiting,
 } from '@/ui';
 import { NotOpened } from '../shared/NotOpened';
@@ -51,10 +52,10 @@ function CustomerForm({ detail: { customer, places } }: { detail: CustomerDetail
   const change = useChangeCustomer();
   const [trouble, setTrouble] = useState('');
   const [saved, setSaved] = useState(false);
-  const [was, setWas] = useState({ name: customer.name, phone: customer.phone });
+  const [was, setWas] = useState({ name: customer.name, phone: customer.phone, quiet: customer.quiet });
   const [meanwhile, setMeanwhile] = useState<ChangedMeanwhile['fields'] | null>(null);
   const { control, handleSubmit, setError, setValue } = useForm({
-    resolver: yupResolver(customerInputSchema.pick(['name', 'phone'])),
+    resolver: yupResolver(customerInputSchema.pick(['name', 'phone', 'quiet'])),
     defaultValues: was,
   });
   const send = handleSubmit(async (values) => {
@@ -62,9 +63,10 @@ function CustomerForm({ detail: { customer, places } }: { detail: CustomerDetail
     setSaved(false);
     try {
       const { customer: now } = await change.mutateAsync({ id: customer.id, customer: { ...values, was } });
-      setWas({ name: now.name, phone: now.phone });
+      setWas({ name: now.name, phone: now.phone, quiet: now.quiet });
       setValue('name', now.name);
       setValue('phone', now.phone);
+      setValue('quiet', now.quiet);
       setSaved(true);
     } catch (error) {
       if (error instanceof RefusedError && error.meanwhile) setMeanwhile(error.meanwhile.fields);
@@ -73,7 +75,10 @@ function CustomerForm({ detail: { customer, places } }: { detail: CustomerDetail
   });
   const settle = (mine: boolean) => {
     const now = Object.fromEntries(
-      Object.entries(meanwhile ?? {}).map(([field, row]) => [field, typeof row.now === 'string' ? row.now : '']),
+      Object.entries(meanwhile ?? {}).map(([field, row]) => [
+        field,
+        typeof row.now === 'boolean' || typeof row.now === 'string' ? row.now : '',
+      ]),
     ) as Partial<typeof was>;
     setWas({ ...was, ...now });
     if (!mine) for (const [field, value] of Object.entries(now)) setValue(field as keyof typeof was, value);
@@ -95,13 +100,20 @@ function CustomerForm({ detail: { customer, places } }: { detail: CustomerDetail
       {meanwhile ? (
         <Meanwhile
           fields={meanwhile}
-          names={{ name: 'Customer', phone: 'Phone' }}
+          names={{ name: 'Customer', phone: 'Phone', quiet: 'No messages' }}
           onTheirs={() => settle(false)}
           onMine={() => settle(true)}
         />
       ) : null}
       <FormField control={control} name="name" label="Customer" />
       <FormField control={control} name="phone" label="Phone" keyboard="phone-pad" />
+      <Controller
+        control={control}
+        name="quiet"
+        render={({ field }) => (
+          <Tick label="Wants no reminders and no messages" value={field.value ?? false} onChange={field.onChange} testID="customer-quiet" />
+        )}
+      />
       <Part title={<Heading>Places</Heading>}>
         {places.map((place) => (
           <LinkRow

@@ -8,7 +8,7 @@ import { systemQuery, today, useAddVisit, useHouseRules } from '@/data';
 import { Act, AnyOf, Banner, Companion, Label, Part, Screen, ScreenHead, ThumbBar, Waiting } from '@/ui';
 import { FormField } from '../shared/formField';
 import { placeErrors } from '../shared/formTrouble';
-import { SLOT_FIELDS, SlotFields, slotOf, slotShape } from './slotFields';
+import { HOURS_FIELDS, HoursField, hoursShape, ownersHours, SlotFields, slotOf, slotShape } from './slotFields';
 import { coilName } from '@elm-mist/core';
 
 export function NewVisit() {
@@ -21,6 +21,7 @@ export function NewVisit() {
   const [trouble, setTrouble] = useState('');
   const schema = object({
     ...slotShape(units),
+    hours: hoursShape,
     purpose: string().defined().max(200, 'The purpose may have 200 characters at most.'),
     coils: array(string().defined()).defined().min(1, 'Choose at least one coil.'),
   });
@@ -30,6 +31,7 @@ export function NewVisit() {
       day: from,
       start: '9:00 am',
       minutes: '90',
+      hours: '',
       purpose: '',
       coils: data?.coils.flatMap((coil) => (coil.archived ? [] : [coil.id])) ?? [],
     },
@@ -39,6 +41,7 @@ export function NewVisit() {
             day: from,
             start: '9:00 am',
             minutes: '90',
+            hours: '',
             purpose: '',
             coils: data.coils.flatMap((coil) => (coil.archived ? [] : [coil.id])),
           },
@@ -59,12 +62,13 @@ export function NewVisit() {
       const visit = await add.mutateAsync({
         systemId,
         ...slotOf(values),
+        ...ownersHours(values.hours),
         purpose: values.purpose,
         coilIds: values.coils,
       });
       router.replace(visit.day === today() ? `/visits/${visit.id}` : `/systems/${systemId}`);
     } catch (error) {
-      setTrouble(placeErrors(error, setError, { ...SLOT_FIELDS, purpose: 'purpose', coilIds: 'coils' }));
+      setTrouble(placeErrors(error, setError, { ...HOURS_FIELDS, purpose: 'purpose', coilIds: 'coils' }));
     }
   });
   return (
@@ -79,6 +83,7 @@ export function NewVisit() {
     >
       {trouble ? <Banner tone="stop">{trouble}</Banner> : null}
       <SlotFields control={control} />
+      <HoursField control={control} />
       <FormField control={control} name="purpose" label="Purpose" help="What the customer says, or the yearly wash" />
       <Part first title={<Label>Coils</Label>}>
         <Controller

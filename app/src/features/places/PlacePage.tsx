@@ -78,6 +78,12 @@ export function PlacePage() {
         <SunToday latitudeDeg={place.latitudeDeg} longitudeDeg={place.longitudeDeg} />
       </Part>
       <Part title={<Heading>Owner and words</Heading>}>
+        <LinkRow
+          title="Did it pay"
+          under="What a wash saved, by the electricity meter"
+          href={`/places/${place.id}/savings`}
+          testID="place-savings"
+        />
         <LinkRow title={place.customerName} under="Customer" href={`/customers/${place.customerId}`} testID="place-customer" />
         {place.phone ? <Row label="Phone" value={place.phone} /> : null}
         {place.note ? <Body>{place.note}</Body> : null}

@@ -1,7 +1,8 @@
-import type { CoilRecord } from '@elm-mist/contract';
+import type { CoilRecord, VisitRecord } from '@elm-mist/contract';
 import { CONFIGURATION_TABLE, CONSTRUCTION_TABLE, type VisitStanding } from '@elm-mist/core';
 import { format } from 'date-fns/format';
 import { parseISO } from 'date-fns/parseISO';
+import { clockTime } from '@/data';
 
 const SHAPE_NAMES: Record<CoilRecord['geometry']['shape'], string> = {
   wrap: 'wrap-round',
@@ -34,3 +35,7 @@ export const STANDING_WORDS: Record<VisitStanding, string> = {
   closed: 'Closed',
   cancelled: 'Cancelled',
 };
+
+/** When the owner lets somebody in; empty for any time. */
+export const hoursLine = ({ windowFrom, windowTo }: Pick<VisitRecord, 'windowFrom' | 'windowTo'>): string =>
+  typeof windowFrom === 'number' && typeof windowTo === 'number' ? `owner’s hours ${clockTime(windowFrom)} to ${clockTime(windowTo)}` : '';

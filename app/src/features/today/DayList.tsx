@@ -40,8 +40,9 @@ import {
   Waiting,
 } from '@/ui';
 import { FitLine } from './FitLine';
+import { LateLine } from './LateLine';
 import { ribbonOf } from './ribbonOf';
-import { longDay, shortDay, STANDING_WORDS } from '../shared/words';
+import { hoursLine, longDay, shortDay, STANDING_WORDS } from '../shared/words';
 
 /** What to expect and carry, in a line for each coil. */
 export function needLine(need: TodayVisit['needs'][number], system: UnitSystem): string {
@@ -113,6 +114,8 @@ function VisitEntry({
 }) {
   const tokens = useTokens();
   const system = house.units;
+  const { crew } = useShop();
+  const goes = [crew?.find((member) => member.id === row.visit.crewId)?.name ?? '', hoursLine(row.visit)].filter(Boolean).join(' · ');
   const ribbon = useMemo(
     () => (row.visit.standing === 'closed' || row.visit.standing === 'cancelled' ? null : ribbonOf(row, weather, house)),
     [row, weather, house],
@@ -137,6 +140,7 @@ function VisitEntry({
         <Heading style={{ flexShrink: 1 }}>{row.place.name}</Heading>
         <Figure>{`${clockTime(row.visit.startMinute)} · ${formatDuration(row.visit.durationMin * 60)}`}</Figure>
       </View>
+      {goes ? <Small ink="inkSoft">{goes}</Small> : null}
       <Body ink="inkSoft">{`${row.system.name}${row.visit.purpose ? `, ${row.visit.purpose.toLowerCase()}` : ''} · ${row.place.address}`}</Body>
       {ribbon ? (
         <View style={{ gap: space.xs }} testID={`ribbon-${row.visit.id}`}>
@@ -243,6 +247,7 @@ export function DayList() {
             : `Packed: ${packing.packed} of ${packing.of}.${answer.isError ? ' The others open once the server is in reach.' : ''}`}
         </Small>
       ) : null}
+      {day === today() && left > 0 ? <LateLine day={day} /> : null}
       {visits ? (
         visits.length > 0 ? (
           <View style={{ marginTop: -space.l }}>
@@ -275,6 +280,12 @@ export function DayList() {
       ) : (
         <Waiting what="the day’s visits" lines={6} />
       )}
+      <LinkRow
+        title="Plan the day"
+        under="The best order, who goes where, what goes on the truck"
+        href={`/plan?day=${day}`}
+        testID="to-plan"
+      />
       <LinkRow title="Due" under="What is due again, soonest first" href="/due" testID="to-due" />
       <LinkRow title="Open in the shop" under="Findings, quotes that wait, visits left for parts" href="/open" testID="to-open" />
     </Screen>

@@ -8,12 +8,24 @@ import { View } from 'react-native';
 import { array, object, string } from 'yup';
 import { systemQuery, useChangeVisit, useVisit } from '@/data';
 import { Act, AnyOf, Banner, Companion, Field, Label, Part, Small, space, ThumbBar } from '@/ui';
-import { SLOT_FIELDS, SlotFields, slotOf, slotShape, typedSlot, type SlotValues } from '../places/slotFields';
+import {
+  HOURS_FIELDS,
+  HoursField,
+  hoursShape,
+  ownersHours,
+  SlotFields,
+  slotOf,
+  slotShape,
+  typedHours,
+  typedSlot,
+  type SlotValues,
+} from '../places/slotFields';
 import { FormField } from '../shared/formField';
 import { placeErrors } from '../shared/formTrouble';
 import { VisitScreen } from './VisitScreen';
 
 interface Values extends SlotValues {
+  hours: string;
   purpose: string;
   coils: string[];
 }
@@ -30,11 +42,12 @@ export function MoveVisit() {
     resolver: yupResolver(
       object({
         ...slotShape(house.units),
+        hours: hoursShape,
         purpose: string().defined().max(200, 'The purpose may have 200 characters at most.'),
         coils: array(string().defined()).defined().min(1, 'Choose at least one coil.'),
       }),
     ),
-    defaultValues: { ...typedSlot(visit), purpose: visit.purpose, coils: visit.coilIds },
+    defaultValues: { ...typedSlot(visit), hours: typedHours(visit), purpose: visit.purpose, coils: visit.coilIds },
   });
   const fixed = state.closed !== null || state.cancelled !== null;
   const keep = handleSubmit(async (values) => {
@@ -42,11 +55,16 @@ export function MoveVisit() {
     try {
       const moved = await change.mutateAsync({
         id: visit.id,
-        change: { ...slotOf(values), purpose: values.purpose.trim(), coilIds: values.coils },
+        change: {
+          ...slotOf(values),
+          ...(ownersHours(values.hours) ?? { windowFrom: null, windowTo: null }),
+          purpose: values.purpose.trim(),
+          coilIds: values.coils,
+        },
       });
       router.replace(`/?day=${moved.day}`);
     } catch (error) {
-      setTrouble(placeErrors(error, setError, { ...SLOT_FIELDS, purpose: 'purpose', coilIds: 'coils' }));
+      setTrouble(placeErrors(error, setError, { ...HOURS_FIELDS, purpose: 'purpose', coilIds: 'coils' }));
     }
   });
   return (
@@ -65,6 +83,7 @@ export function MoveVisit() {
       {trouble ? <Banner tone="stop">{trouble}</Banner> : null}
       {state.cancelled ? <Cancelled /> : null}
       <SlotFields control={control} />
+      <HoursField control={control} />
       <FormField
         control={control}
         name="purpose"

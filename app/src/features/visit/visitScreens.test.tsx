@@ -36,13 +36,14 @@ test('a visit is moved with its time as it is typed; no hour is named beside its
   type('slot-day', '2026-06-12');
   type('slot-start', '2:15 pm');
   type('slot-minutes', '150');
+  type('slot-hours', '2 pm');
   await keep();
-  expect(puts).toEqual([
-    [
-      `/api/visits/${VISIT}`,
-      { day: '2026-06-12', startMinute: 855, durationMin: 150, purpose: 'Yearly wash', coilIds: ['coil-1', 'coil-2'] },
-    ],
-  ]);
+  // Hours that cannot be read go nowhere.
+  expect(puts).toEqual([]);
+  type('slot-hours', '2:00 pm to 4 pm');
+  await keep();
+  const slot = { day: '2026-06-12', startMinute: 855, durationMin: 150, windowFrom: 840, windowTo: 960 };
+  expect(puts).toEqual([[`/api/visits/${VISIT}`, { ...slot, purpose: 'Yearly wash', coilIds: ['coil-1', 'coil-2'] }]]);
   expect(went).toEqual(['/?day=2026-06-12']);
 });
 

@@ -1,0 +1,5 @@
+import { SavingsScreen } from '@/features/savings/SavingsScreen';
+
+export default function SavingsRoute() {
+  return <SavingsScreen />;
+}

@@ -1,0 +1,5 @@
+import { DayPlanScreen } from '@/features/dayplan/DayPlanScreen';
+
+export default function PlanRoute() {
+  return <DayPlanScreen />;
+}

@@ -1,0 +1,5 @@
+import { OwnerWordsScreen } from '@/features/shop/OwnerWordsScreen';
+
+export default function WordsRoute() {
+  return <OwnerWordsScreen />;
+}

@@ -1,0 +1,29 @@
+import { payDays, type CoilDueDate, type PayDay } from '@elm-mist/core';
+import { useMemo } from 'react';
+import { useVisit } from '@/data';
+import { useDonePrice, usePriceBook } from '../price/useVisitPrice';
+import { useJudgement } from '../readings/useJudgement';
+
+/** When the next wash of each coil costs least: by what the visit comes to, else by the shop's hour and the time on site. */
+export function usePayDays(dues: readonly { coilId: string; due: CoilDueDate }[], closedOn: string, minutes: number): PayDay[] {
+  const { state, allCoils, detail, house } = useVisit();
+  const { system, place } = detail;
+  const book = usePriceBook();
+  const done = useDonePrice(book);
+  const judged = useJudgement();
+  const priced = Number(done?.total ?? 0);
+  const visitCost = priced > 0 ? priced : (house.hourlyRate * minutes) / 60;
+  const { energyPricePerKwh: pricePerKwh } = house;
+  return useMemo(
+    () =>
+      payDays(state, allCoils, dues, judged, {
+        configuration: system.configuration,
+        latitudeDeg: place.latitudeDeg,
+        btuh: system.btuh,
+        closedOn,
+        pricePerKwh,
+        visitCost,
+      }),
+    [state, allCoils, dues, judged, system, place, closedOn, pricePerKwh, visitCost],
+  );
+}

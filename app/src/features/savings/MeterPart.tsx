@@ -1,0 +1,201 @@
+import type { MeterRecord } from '@elm-mist/contract';
+import {
+  CoreError,
+  guessMeter,
+  METER_UNITS,
+  meterDays,
+  meterTable,
+  type MeterMatching,
+  type MeterRead,
+  type MeterUnit,
+} from '@elm-mist/core';
+import { useState } from 'react';
+import { View } from 'react-native';
+import { RefusedError, shopZone, useKeepMeter } from '@/data';
+import { Act, Banner, Body, Companion, Field, FilePick, Heading, Label, OneOf, Part, Row, Small, space, Tick } from '@/ui';
+import { shortDay } from '../shared/words';
+
+interface Table {
+  name: string;
+  headings: string[];
+  rows: Record<string, string>[];
+}
+
+/** Ten years of hours. */
+const MOST_ROWS = 90_000;
+const NONE = '—';
+const STEP_WORDS = { hours: 'hours, gathered into days', days: 'days', bills: 'bills' } as const;
+
+/** Reads a table on the device, a part at a time. @returns null for a file that is no table @throws Error for one that is too long */
+async function readTable(file: File): Promise<Table | null> {
+  const { default: Papa } = await import('papaparse');
+  const rows: Record<string, string>[] = [];
+  let headings: string[] = [];
+  return new Promise((done, failed) =>
+    Papa.parse<Record<string, string>>(file, {
+      header: true,
+      skipEmptyLines: 'greedy',
+      chunkSize: 262_144,
+      chunk: ({ data, meta }, parser) => {
+        headings = (meta.fields ?? []).filter((name) => name.trim() !== '');
+        rows.push(...data);
+        if (rows.length > MOST_ROWS) {
+          parser.abort();
+          failed(new Error(`The file has more than ${MOST_ROWS.toLocaleString('en-US')} rows: ten years of hours are enough.`));
+        }
+      },
+      complete: () => done(headings.length < 2 || rows.length === 0 ? null : { name: file.name, headings, rows }),
+      error: failed,
+    }),
+  );
+}
+
+/** A meter's file: chosen, its columns matched, what it came to, kept. */
+export function MeterPart({ placeId, meter }: { placeId: string; meter: MeterRecord | null }) {
+  const [table, setTable] = useState<Table | null>(null);
+  const [matching, setMatching] = useState<MeterMatching>(guessMeter([]));
+  const [trouble, setTrouble] = useState('');
+  const [read, setRead] = useState<MeterRead | null>(null);
+  const [changes, setChanges] = useState(meter?.changes ?? '');
+  const save = useKeepMeter();
+  const open = async (file: File) => {
+    setTrouble('');
+    setRead(null);
+    try {
+      const found = await readTable(file);
+      if (!found) return setTrouble('That is no table: its first line has to name the columns, and rows have to follow.');
+      setMatching(guessMeter(found.headings));
+      setTable(found);
+    } catch (error) {
+      setTrouble(error instanceof Error ? error.message : 'The file could not be read.');
+    }
+  };
+  const change = (next: Partial<MeterMatching>) => {
+    setMatching({ ...matching, ...next });
+    setRead(null);
+  };
+  const reckon = () => {
+    if (!table) return;
+    setTrouble('');
+    try {
+      const { spans, notes } = meterTable(table.rows, matching, shopZone());
+      const made = meterDays(spans, shopZone());
+      setRead({ ...made, notes: [...notes, ...made.notes] });
+    } catch (error) {
+      if (!(error instanceof CoreError)) throw error;
+      setTrouble(error.message);
+    }
+  };
+  const keep = async (from: { file: string } & MeterRead) => {
+    setTrouble('');
+    const { file, rows, step, notes } = from;
+    try {
+      await save.mutateAsync({
+        placeId,
+        meter: {
+          file: file.slice(0, 120),
+          rows,
+          step,
+          notes: notes.slice(0, 20).map((note) => note.slice(0, 300)),
+          changes: changes.trim(),
+        },
+      });
+      setTable(null);
+      setRead(null);
+    } catch (error) {
+      setTrouble(
+        error instanceof RefusedError ? Object.values(error.fields).join(' ') : 'The server is away. The file is still chosen here.',
+      );
+    }
+  };
+  const column = (key: 'from' | 'to' | 'use', name: string) => (
+    <View style={{ gap: space.xs }}>
+      <Label>{name}</Label>
+      <OneOf
+        label={name}
+        options={[...(key === 'to' ? [NONE] : []), ...(table?.headings ?? [])].map((heading) => ({ value: heading, label: heading }))}
+        value={matching[key] ?? NONE}
+        onChange={(heading) => change({ [key]: heading === NONE ? null : heading })}
+      />
+      {matching[key] ? <Small ink="inkSoft">{`First row: ${table?.rows[0]?.[matching[key] ?? ''] || 'empty'}`}</Small> : null}
+    </View>
+  );
+  const first = read?.rows[0];
+  const last = read?.rows.at(-1);
+  return (
+    <Part title={<Heading>The meter</Heading>} testID="meter-part">
+      {trouble ? <Banner tone="stop">{trouble}</Banner> : null}
+      {meter && !table ? (
+        <View>
+          <Row
+            label={meter.file}
+            value={`${meter.rows.length} ${meter.step === 'bills' ? 'bills' : 'days'}, ${shortDay(meter.rows[0]?.day ?? '')} to ${shortDay(meter.rows.at(-1)?.day ?? '')}`}
+          />
+          {meter.notes.map((note) => (
+            <Small key={note} ink="inkSoft">
+              {note}
+            </Small>
+          ))}
+        </View>
+      ) : null}
+      {!meter && !table ? (
+        <Body>
+          A file of hours, days or bills, as the owner can have it from whoever sells the power: a table with a time and the energy used.
+          The year before the wash and the time after it.
+        </Body>
+      ) : null}
+      <FilePick
+        title={table || meter ? 'Another file' : 'A meter’s file'}
+        label="A meter’s table"
+        accept=".csv,text/csv,text/plain"
+        onPick={(file) => void open(file)}
+        testID="meter-file"
+      />
+      {table ? (
+        <>
+          {column('from', 'Time, or when it begins')}
+          {column('to', 'When it ends')}
+          {column('use', 'Energy')}
+          <OneOf
+            label="Unit"
+            options={(Object.keys(METER_UNITS) as MeterUnit[]).map((unit) => ({ value: unit, label: unit }))}
+            value={matching.unit}
+            onChange={(unit) => change({ unit })}
+          />
+          <Tick label="It is a register that counts up" value={matching.register} onChange={(register) => change({ register })} />
+          {read && first && last ? (
+            <View testID="meter-read">
+              <Row label="Read as" value={STEP_WORDS[read.step]} />
+              <Row label="From and to" value={`${shortDay(first.day)} to ${shortDay(last.day)}`} />
+              <Row label="In all" value={`${Math.round(read.rows.reduce((sum, row) => sum + row.kWh, 0)).toLocaleString('en-US')} kWh`} />
+              {read.notes.map((note) => (
+                <Small key={note}>{note}</Small>
+              ))}
+            </View>
+          ) : null}
+        </>
+      ) : null}
+      {table || meter ? (
+        <Field
+          label="What else changed in the house"
+          value={changes}
+          onChange={setChanges}
+          multiline
+          help="More or fewer people, another set-point, new equipment; empty for nothing. A saving is told with it."
+          testID="meter-changes"
+        />
+      ) : null}
+      {table ? (
+        read ? (
+          <Act title="Keep this meter" onPress={() => void keep({ ...read, file: table.name })} busy={save.isPending} testID="meter-keep" />
+        ) : (
+          <Act title="Read it" onPress={reckon} testID="meter-reckon" />
+        )
+      ) : meter && changes.trim() !== meter.changes ? (
+        <View style={{ alignItems: 'flex-start' }}>
+          <Companion title="Keep what changed" onPress={() => void keep(meter)} busy={save.isPending} />
+        </View>
+      ) : null}
+    </Part>
+  );
+}
