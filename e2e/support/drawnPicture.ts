@@ -1,4 +1,4 @@
-import type { Page } from '@playwright/test';
+import { expect, type Page } from '@playwright/test';
 import { drawLight, DRAWN, type Drawing } from '../../core/src/testing/drawnLight';
 
 /** A drawn picture as a file of the kind that needs no packing (BMP: a head of 54 bytes, then blue, green, red, from the lowest row up). */
@@ -26,17 +26,31 @@ export function drawnPicture(drawing: Partial<Drawing>): { file: { name: string;
   return { file: { name: 'light.bmp', mimeType: 'image/bmp', buffer }, openPct };
 }
 
-/** Drags the four corners of the picture as found to where the coil was drawn. */
+/** Drags the four corners of the picture as found to where the coil was drawn, and looks that each of them lies there. */
 export async function markCorners(page: Page): Promise<void> {
+  const picture = page.getByTestId('light-as-found');
+  // Its box has its height only when the picture has come.
+  await expect.poll(() => picture.locator('img').evaluate((img: HTMLImageElement) => img.complete && img.naturalHeight > 0)).toBe(true);
   for (const [i, name] of ['upper-left', 'upper-right', 'lower-right', 'lower-left'].entries()) {
-    const at = page.getByTestId(`handle-${name}-corner`).first();
-    await at.scrollIntoViewIfNeeded();
-    const [from, box] = [await at.boundingBox(), await page.getByTestId('light-as-found').boundingBox()];
     const spot = DRAWN.corners[i];
-    if (!from || !box || !spot) throw new Error(`the ${name} corner is not on the screen`);
-    await page.mouse.move(from.x + from.width / 2, from.y + from.height / 2);
-    await page.mouse.down();
-    await page.mouse.move(box.x + spot.x * box.width, box.y + spot.y * box.height, { steps: 4 });
-    await page.mouse.up();
+    if (!spot) throw new Error(`no corner is drawn for ${name}`);
+    const at = page.getByTestId(`handle-${name}-corner`).first();
+    /** Where the handle is, where it belongs, and how far that is, px. */
+    const measured = async () => {
+      const [is, box] = [await at.boundingBox(), await picture.boundingBox()];
+      if (!is || !box) throw new Error(`the ${name} corner is not on the screen`);
+      const from = { x: is.x + is.width / 2, y: is.y + is.height / 2 };
+      const to = { x: box.x + spot.x * box.width, y: box.y + spot.y * box.height };
+      return { from, to, off: Math.hypot(from.x - to.x, from.y - to.y) };
+    };
+    await expect(async () => {
+      await at.scrollIntoViewIfNeeded();
+      const { from, to } = await measured();
+      await page.mouse.move(from.x, from.y);
+      await page.mouse.down();
+      await page.mouse.move(to.x, to.y, { steps: 4 });
+      await page.mouse.up();
+      expect((await measured()).off).toBeLessThan(1.5);
+    }).toPass({ timeout: 15_000 });
   }
 }
