@@ -4,6 +4,7 @@ import type { Page } from '@playwright/test';
 import { drawnPicture, markCorners } from './support/drawnPicture';
 import { makeReport, printed } from './support/paper';
 import { expect, test } from './support/fixtures';
+import { madeMeter } from './support/madeMeter';
 import { Technician } from './support/technician';
 
 const FOLDER =
@@ -20,6 +21,19 @@ test('pictures', async ({ site, server }) => {
   const tech = new Technician(site);
   await expect(site.getByTestId('packed')).toHaveText(/^Packed: 4 of 4/);
   await shoot(site, 'today');
+  await site.goto(`${server.url}/plan?day=2026-06-11`);
+  await expect(site.getByTestId('order-cost')).toContainText('Nothing better exists');
+  await shoot(site, 'day-plan');
+  const meter = { file: 'house.csv', step: 'days', rows: madeMeter(2.4, 1.9, '2024-06-24', 715, 3), notes: [], changes: '' };
+  await fetch(`${server.url}/api/places/fennick/meter`, {
+    method: 'PUT',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify(meter),
+  });
+  await site.goto(`${server.url}/places/fennick/savings`);
+  await site.getByText('24 Jun 2025', { exact: true }).click();
+  await expect(site.getByTestId('energy-chart')).toBeVisible();
+  await shoot(site, 'savings');
   await site.goto(`${server.url}/systems/fennick-hp`);
   await expect(site.getByRole('heading', { name: 'History' })).toBeVisible();
   await shoot(site, 'system');
@@ -49,7 +63,6 @@ test('pictures', async ({ site, server }) => {
   await expect(site.getByTestId('because')).toBeVisible();
   await tech.press('Close');
   await site.getByTestId('second-opinion').scrollIntoViewIfNeeded();
-  await shoot(site, 'second-opinion');
   await site.getByTestId('to-run-sheet').click();
   await expect(site.getByText(/^(Proven|The shortest found)/)).toBeVisible();
   await shoot(site, 'run-sheet');
@@ -93,7 +106,6 @@ test('pictures', async ({ site, server }) => {
     await site.getByTestId('part-screws').fill(screws);
     await site.getByTestId('part-off').click();
   }
-  await shoot(site, 'takedown');
   await site.getByRole('button', { name: 'Back to Wash' }).click();
   await tech.bead('wash');
   await site.setViewportSize({ width: 1280, height: 800 });

@@ -23,7 +23,7 @@ test('the day is packed: with the network cut, every visit opens that was never 
   await written(site);
   await server.stop('SIGKILL');
   await site.reload();
-  await expect(site.getByText('Quillon bakery flat')).toBeVisible();
+  await expect(site.getByRole('heading', { name: 'Quillon bakery flat' })).toBeVisible();
   const tech = new Technician(site);
   for (const [id, name] of [
     ['demo-visit-13', 'Marl Lane ranch'],
@@ -137,10 +137,10 @@ test('opening a picture by its address leaves the program as it is', async ({ si
   await ready(site);
   await site.goto(`${server.url}/api/photos/none`);
   await site.goto(server.url);
-  await expect(site.getByText('Fennick terrace')).toBeVisible();
+  await expect(site.getByRole('heading', { name: 'Fennick terrace' })).toBeVisible();
   await server.stop('SIGKILL');
   await site.reload();
-  await expect(site.getByText('Fennick terrace')).toBeVisible();
+  await expect(site.getByRole('heading', { name: 'Fennick terrace' })).toBeVisible();
 });
 
 test('an own server of before: its folder opens, its visits with it', async ({ browser }) => {
@@ -150,7 +150,7 @@ test('an own server of before: its folder opens, its visits with it', async ({ b
   const page = await browser.newPage({ viewport: { width: 390, height: 844 }, timezoneId: 'America/Chicago' });
   await page.clock.install({ time: new Date('2026-06-11T14:30:00-05:00') });
   await page.goto(server.url);
-  await expect(page.getByText('Fennick terrace')).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Fennick terrace' })).toBeVisible();
   await page.goto(`${server.url}/visits/demo-visit-14/wash`);
   await expect(page.getByTestId('bead-wash')).toBeVisible();
   await page.goto(`${server.url}/systems/fennick-hp`);

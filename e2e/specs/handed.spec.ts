@@ -147,6 +147,11 @@ test('what is due stands in one list, and a press plans the visit for the day it
   await expect(row).toBeHidden();
   await site.getByTestId('due-unplanned').click();
   await expect(row).toContainText('planned 12 Jun 2026');
+  // A word to the owner: when somebody comes, or that it is due.
+  await site.getByTestId('due-word-harrow-roof').click();
+  await expect(site.getByTestId('due-message-harrow-roof')).toContainText('12 June 2026 at about 6:05 pm');
+  await site.getByTestId('due-word-goosewater-cottage').click();
+  await expect(site.getByTestId('due-message-goosewater-cottage')).toContainText('Hello Emrys Tallow');
   const free = site.getByTestId('due-goosewater-cottage');
   await expect(free).toContainText('plan it');
   await free.click();

@@ -28,6 +28,13 @@ test.describe('kept on the device', () => {
     // The shell has to be on the device before the signal goes.
     await site.waitForFunction(() => navigator.serviceWorker.controller !== null || navigator.serviceWorker.ready.then(() => true));
 
+    // What was entered before has to be there, or it is kept on the device with what follows.
+    await expect
+      .poll(async () => {
+        const { events: there } = (await (await fetch(`${server.url}/api/visits/demo-visit-14`)).json()) as { events: { kind: string }[] };
+        return there.filter((event) => event.kind === 'coil.wetted').length;
+      })
+      .toBe(1);
     await server.stop('SIGKILL');
     await act.click();
     await expect(site.getByText(/^No server\. 1 entry is kept on this device/)).toBeVisible();
@@ -49,7 +56,7 @@ test.describe('kept on the device', () => {
     await expect(site.getByRole('img', { name: /^Section 2, Hedge: soaking$/ })).toBeVisible();
     // The day is still there too, though it was not on the screen when the signal went.
     await site.getByRole('link', { name: 'Leave the visit, back to the day' }).click();
-    await expect(site.getByText('Quillon bakery flat')).toBeVisible();
+    await expect(site.getByRole('heading', { name: 'Quillon bakery flat' })).toBeVisible();
     await tech.openVisit('demo-visit-14');
 
     await server.start();
@@ -103,7 +110,7 @@ test('every other screen is within reach, in both lights, by keyboard too', asyn
   await site.getByRole('radio', { name: 'Attic' }).click();
   await expectAccessible(site, 'More, attic');
   await site.goto(server.url);
-  await expect(site.getByText('Fennick terrace')).toBeVisible();
+  await expect(site.getByRole('heading', { name: 'Fennick terrace' })).toBeVisible();
   await expectAccessible(site, 'Today, attic');
   await site.getByTestId('visit-demo-visit-14').focus();
   await site.keyboard.press('Enter');
