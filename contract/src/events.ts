@@ -43,6 +43,7 @@ import {
   SUN_EXPOSURES,
   SURROUNDINGS,
   SYMPTOMS,
+  UPKEEP_IDS,
   URGENCIES,
   WATER_WAYS,
   WIRE_COLOURS,
@@ -473,6 +474,11 @@ const DATA_SCHEMAS: Record<EventKind, Schema<AnyObject | null | undefined>> = {
   'stock.used': object({ cleanerId: recordId('The cleaner'), litres: figure('Used', 0, 500, 'L') }),
   'note.added': object({ text: words('The note', 2000) }),
   'due.set': object({ ...coilOnly, date: maybeDay('The day').nullable().defined(), why: optionalWords('The reason', 300) }),
+  'upkeep.set': object({
+    upkeep: oneOf('What is due', UPKEEP_IDS),
+    date: maybeDay('The day').nullable().defined(),
+    why: optionalWords('The reason', 300),
+  }),
   'past.noted': object({
     coils: array(
       object({
@@ -493,6 +499,16 @@ const DATA_SCHEMAS: Record<EventKind, Schema<AnyObject | null | undefined>> = {
     note: optionalWords('The note', 2000),
     coils: array(object({ ...coilOnly, nextDue: isoDay('Next due'), why: optionalWords('The reason', 300) }))
       .max(10, '10 coils at most.')
+      .optional(),
+    upkeep: array(
+      object({
+        id: oneOf('What is due', UPKEEP_IDS),
+        nextDue: isoDay('Next due'),
+        why: optionalWords('The reason', 600),
+        ruleId: words('The rule', 60),
+      }),
+    )
+      .max(UPKEEP_IDS.length, `${UPKEEP_IDS.length} at most.`)
       .optional(),
   }),
   'visit.cancelled': object({

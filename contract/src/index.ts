@@ -1,3 +1,4 @@
+export * from './due';
 export * from './validate';
 export * from './equipment';
 export * from './shop';

@@ -1,4 +1,5 @@
 import type {
+  Agreement,
   Applicator,
   Bead,
   Chemistry,
@@ -32,6 +33,7 @@ import type {
   GrowthVisit,
   StoryFact,
 } from '@elm-mist/core';
+import type { DueClockRow } from './due';
 import type { PositionSource } from './equipment';
 
 /** What the server answers with. All sizes SI; days are ISO dates in the shop's own calendar. */
@@ -281,6 +283,12 @@ export interface SystemDetail {
   findings: FindingLife[];
   /** What stands around it, as told last. Left out by answers of before. */
   storyFacts?: StoryFact[];
+  /** What is due at it, soonest first; left out by answers of before. */
+  clocks?: DueClockRow[];
+  /** What was agreed with its owner; left out by answers of before. */
+  agreement?: Agreement | null;
+  /** How long a visit to it usually takes, minutes; left out by answers of before. */
+  usualMin?: number;
 }
 
 /** Where something stands in the shop. */
@@ -339,6 +347,8 @@ export interface VisitDetail {
   place: PlaceRecord;
   system: SystemRecord;
   coils: CoilRecord[];
+  /** What was agreed with its owner; left out by answers of before. */
+  agreement?: Agreement | null;
   events: VisitEvent[];
   known: KnownBefore;
   /** Of the visit's day. */
@@ -383,34 +393,3 @@ export interface ProbeBacklog {
   /** Minutes that the compressor has run; null where it does not run. */
   runMinutes: number | null;
 }
-
-/** A system and when it is due, as the list of what is due has it. */
-export interface DueRow {
-  systemId: string;
-  systemName: string;
-  placeId: string;
-  placeName: string;
-  address: string;
-  customerName: string;
-  phone: string;
-  /** The owner wants no reminders; absent in answers that were kept before it was asked. */
-  quiet?: boolean;
-  /** ISO day. */
-  due: string;
-  lastVisit: string;
-  /** The next visit that is planned for it; null where none is. */
-  planned: { visitId: string; day: string; startMinute: number } | null;
-}
-
-/** What is due up to a day, soonest first. */
-export interface DueRecord {
-  rows: DueRow[];
-  /** How many there are in all, and how many of them nothing is planned for. */
-  total: number;
-  unplanned: number;
-  /** Where the next page begins; null on the last one. */
-  next: string | null;
-}
-
-/** Most rows of one page of it. */
-export const DUE_PER_PAGE = 60;

@@ -183,6 +183,7 @@ export {
   type RunOffCure,
   type StockItem,
   type StockWarning,
+  onShelf,
 } from './mix';
 export {
   CLEANER_LIMITS,
@@ -546,6 +547,7 @@ export {
 export { psychroChart, type ChartPoint } from './psychro';
 export {
   currencyDigits,
+  AGREED,
   emptyBook,
   formatMoney,
   PRICE_IDS,
@@ -614,27 +616,44 @@ export {
   type RecordFound,
   type SystemRecordFile,
 } from './record';
-export { nextDue, type CoilDueDate, type GrowthVisit, type NextDue, type Upkeep } from './interval';
+export {
+  nextDue,
+  UPKEEP_IDS,
+  UPKEEP_NAMES,
+  upkeepAfter,
+  type CoilDueDate,
+  type GrowthVisit,
+  type NextDue,
+  type Upkeep,
+  type UpkeepId,
+} from './interval';
+export { agreedBook, agreementWords, coveredBy, MOST_VISITS_A_YEAR, type Agreement } from './agreement';
 export { longDay } from './clock';
 export { alongLife, lifeFan, LIFE_LANE_NAMES, LIFE_LANES, lifeLine, lifeSpan, type LifeFan, type LifeLane, type LifeMark } from './beads';
 export { findingPlace, OLDER_RECORDS } from './run';
-export { payDays, upkeepOf, type PayDay } from './beads';
+export { DUE_KIND_NAMES, DUE_KINDS, payDays, systemClocks, upkeepOf, type DueClock, type DueKind, type PayDay } from './beads';
 export {
   dayAsChosen,
   driveMin,
   learnedFactor,
+  neighbourhoodOf,
+  neighbourhoodWords,
   MOST_CREWS,
   MOST_STOPS,
   planDay,
   runsLate,
+  spreadDays,
   USUAL_ROADS,
   whyLeft,
   type Crew,
   type CrewRoute,
   type DayPlan,
   type DayProblem,
+  type DueStop,
   type Gap,
   type LateStop,
+  type Neighbourhood,
+  type OpenDay,
   type PlacedStop,
   type Roads,
   type Stop,

@@ -2,7 +2,7 @@ import { execFile } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { DueRecord, ImportLine, PlacePage, SystemDetail } from '@elm-mist/contract';
+import type { ImportLine, PlacePage, SystemDetail } from '@elm-mist/contract';
 import { chainOf, LOG_COLUMNS, sealOf, unitCode, type SystemRecordFile, type VisitEvent } from '@elm-mist/core';
 import { unzipSync } from 'fflate';
 import Database from 'libsql';
@@ -206,42 +206,6 @@ describe('older records', () => {
       data: { coils: [], note: '' },
     };
     expect((await server.call('POST', '/visits/demo-visit-15/events', { events: [entry] })).status).toBe(422);
-  });
-});
-
-describe('what is due', () => {
-  const due = async (asked: string) => (await server.call<DueRecord>('GET', `/due?${asked}`)).body;
-  test('the list has every system with its last closing, soonest first, and a visit planned for it stands beside it', async () => {
-    const all = await due('until=2030-01-01');
-    const days = all.rows.map((row) => row.due);
-    expect(days).toEqual([...days].sort());
-    expect(all.rows).toHaveLength(all.total);
-    for (const row of all.rows) {
-      const { body } = await server.call<SystemDetail>('GET', `/systems/${row.systemId}`);
-      const last = body.history.find((visit) => visit.standing === 'closed');
-      expect([row.due, row.lastVisit]).toEqual([last?.nextDue, last?.day]);
-      const soonest = [
-        ...body.upcoming.map((visit) => visit.day),
-        ...body.history.filter((visit) => visit.standing === 'under way').map((visit) => visit.day),
-      ].sort()[0];
-      expect(row.planned?.day).toBe(soonest);
-    }
-    const open = await due('until=2030-01-01&planned=no');
-    expect(open.rows.map((row) => row.systemId)).toEqual(all.rows.filter((row) => row.planned === null).map((row) => row.systemId));
-    expect(open.unplanned).toBe(open.rows.length);
-    const some = await due(`until=${days[1]}`);
-    expect(some.total).toBe(days.filter((day) => day <= (days[1] ?? '')).length);
-    const row = open.rows[0];
-    const made = await server.call('POST', '/visits', { systemId: row?.systemId, day: '2026-07-01', startMinute: 540, durationMin: 90 });
-    expect(made.status).toBe(201);
-    const after = await due('until=2030-01-01&planned=no');
-    expect(after.rows.map((each) => each.systemId)).not.toContain(row?.systemId);
-    expect(after.total).toBe(all.total);
-  });
-
-  test('without a day, or with a mark of nobody’s, it is refused by name', async () => {
-    expect((await server.call('GET', '/due')).body.error.fields).toHaveProperty('until');
-    expect((await server.call('GET', '/due?until=2030-01-01&after=here')).body.error.fields).toHaveProperty('after');
   });
 });
 

@@ -1,5 +1,7 @@
 import type {
+  AgreementInput,
   CleanerDetail,
+  ClockSetInput,
   CoilInput,
   CoilRecord,
   CustomerDetail,
@@ -9,7 +11,10 @@ import type {
   DayCrewsRecord,
   DayOrderInput,
   DayRecord,
+  DueCoils,
+  DueOrder,
   DueRecord,
+  FeedRecord,
   HouseRulesRecord,
   MeterAnswer,
   MeterInput,
@@ -35,9 +40,11 @@ import type {
   VisitChange,
   VisitDetail,
   VisitRecord,
+  VisitSlot,
+  WeekRecord,
 } from '@elm-mist/contract';
-import { DEFAULT_HOUSE_RULES, type OwnerWords, type SystemRecordFile } from '@elm-mist/core';
-import { infiniteQueryOptions, queryOptions, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { DEFAULT_HOUSE_RULES, type DueKind, type OwnerWords, type SystemRecordFile } from '@elm-mist/core';
+import { infiniteQueryOptions, keepPreviousData, queryOptions, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { request } from './api';
 
 export const keys = {
@@ -116,19 +123,49 @@ export const openQuery = queryOptions({
   queryFn: () => request<OpenRecord>('GET', '/open'),
   refetchOnMount: 'always',
 });
+/** What is asked of the list of what is due. */
+export interface DueAsked {
+  /** ISO day, counted. */
+  until: string;
+  kinds: readonly DueKind[];
+  coils: DueCoils;
+  shelf: boolean;
+  words: string;
+  order: DueOrder;
+  unplanned: boolean;
+}
 /** What is due up to a day, a page at a time. */
-export const dueQuery = (until: string, unplanned: boolean) =>
+export const dueQuery = ({ until, kinds, coils, shelf, words, order, unplanned }: DueAsked) =>
   infiniteQueryOptions({
-    queryKey: ['due', until, unplanned],
+    queryKey: ['due', until, kinds.join(), coils, shelf, words, order, unplanned],
     queryFn: ({ pageParam }) =>
       request<DueRecord>(
         'GET',
-        `/due?${new URLSearchParams({ until, ...(unplanned ? { planned: 'no' } : {}), ...(pageParam ? { after: pageParam } : {}) }).toString()}`,
+        `/due?${new URLSearchParams({
+          until,
+          kinds: kinds.join(),
+          coils,
+          order,
+          ...(words.trim() ? { q: words.trim() } : {}),
+          ...(shelf ? { shelf: 'yes' } : {}),
+          ...(unplanned ? { planned: 'no' } : {}),
+          ...(pageParam ? { after: pageParam } : {}),
+        }).toString()}`,
       ),
     initialPageParam: '',
     getNextPageParam: (page) => page.next ?? undefined,
+    placeholderData: keepPreviousData,
     refetchOnMount: 'always',
   });
+/** Seven days from one on. */
+export const weekQuery = (from: string) =>
+  queryOptions({ queryKey: ['week', from], queryFn: () => request<WeekRecord>('GET', `/weeks/${from}`), refetchOnMount: 'always' });
+/** Where a calendar program finds the shop's visits. */
+export const feedQuery = queryOptions({
+  queryKey: ['feed'],
+  queryFn: () => request<FeedRecord>('GET', '/feed'),
+  refetchOnMount: 'always',
+});
 export const costsQuery = (from: string, to: string) =>
   queryOptions({ queryKey: keys.costs(from, to), queryFn: () => request<VisitCostRecord[]>('GET', `/costs?from=${from}&to=${to}`) });
 export const houseRulesQuery = queryOptions({
@@ -220,6 +257,20 @@ export const useSaveReportWays = () => useWrite((ways: ReportWaysInput) => reque
 export const useKeepMeter = () =>
   useWrite(({ placeId, meter }: { placeId: string; meter: MeterInput }) =>
     request<{ rows: number }>('PUT', `/places/${encodeURIComponent(placeId)}/meter`, meter),
+  );
+/** Moves a visit to another day or hour. */
+export const useMoveSlot = () =>
+  useWrite(({ id, slot }: { id: string; slot: VisitSlot }) => request<VisitRecord>('PUT', `/visits/${encodeURIComponent(id)}/slot`, slot));
+export const useMoveFeed = () => useWrite((wanted: boolean) => request<FeedRecord>('PUT', '/feed', { wanted }));
+/** Sets a clock of a system between visits. */
+export const useSetClock = () =>
+  useWrite(({ systemId, ...clock }: ClockSetInput & { systemId: string }) =>
+    request<unknown>('PUT', `/systems/${encodeURIComponent(systemId)}/clock`, clock),
+  );
+/** Says what was agreed with the owner of a system. */
+export const useSetAgreement = () =>
+  useWrite(({ systemId, agreement }: AgreementInput & { systemId: string }) =>
+    request<AgreementInput>('PUT', `/systems/${encodeURIComponent(systemId)}/agreement`, { agreement }),
   );
 export const useSaveOwnerWords = () => useWrite((words: OwnerWordsInput) => request<OwnerWords>('PUT', '/owner-words', words));
 export const useSaveHouseRules = () => useWrite((rules: HouseRulesRecord) => request<HouseRulesRecord>('PUT', '/house-rules', rules));

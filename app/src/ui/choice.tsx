@@ -99,6 +99,7 @@ export function AnyOf<T extends string>({
               flexDirection: 'row',
               alignItems: 'center',
               gap: space.xs,
+              maxWidth: '100%',
               minHeight: target.usual,
               paddingHorizontal: space.m,
               borderWidth: chosen ? line.heavy : line.thin,
@@ -108,7 +109,9 @@ export function AnyOf<T extends string>({
             }}
           >
             {chosen ? <Sign name="check" size={18} ink="elm" /> : null}
-            <Strong>{option.label}</Strong>
+            <View style={{ flexShrink: 1 }}>
+              <Strong>{option.label}</Strong>
+            </View>
           </Pressable>
         );
       })}

@@ -20,6 +20,7 @@ export { costFacts, costOfVisit, type CostFacts, type CostOfVisit } from './visi
 export { visitRead, type VisitRead } from './visitRead';
 export { airPoints, type AirPoint } from './airPoints';
 export { coilDues } from './coilDues';
+export { DUE_KIND_NAMES, DUE_KINDS, systemClocks, type DueClock, type DueKind } from './dueClocks';
 export { upkeepOf } from './upkeepOf';
 export { regrowthOf, TREND_TABLE, trendsOf, type Trend, type TrendFigures } from './trends';
 export { lifeFan, type LifeFan } from './lifeFan';

@@ -23,6 +23,8 @@ export interface PayDay {
   /** ISO day; null where no wash pays by its energy alone. */
   day: string | null;
   pays: WhenItPays;
+  /** How wide the bottom is, in words; empty where there is none. */
+  flat: string;
   because: Because;
 }
 
@@ -86,8 +88,17 @@ export function payDays(
     const useful = pays.day === null ? null : intoSeason(pays.day, seasonAt(latitudeDeg));
     const within = useful !== null && pays.from !== null && pays.to !== null && useful >= pays.from && useful <= pays.to;
     const day = pays.day === null ? null : clipped(within && useful !== null ? useful : pays.day, due.between);
-    return [{ coilId, day, pays, because: payBecause(pays, day, coil.role, due) }];
+    return [{ coilId, day, pays, flat: flatWords(pays, day), because: payBecause(pays, day, coil.role, due) }];
   });
+}
+
+/** How wide the bottom is; where rule and hygiene keep the day out of it, on which side. */
+function flatWords({ from, to }: WhenItPays, day: string | null): string {
+  if (day === null || from === null || to === null) return '';
+  if (day >= from && day <= to) return `Any week from ${longDay(from)} to ${longDay(to)} costs within 3 %.`;
+  return day > to
+    ? `By energy alone it would be sooner, by ${longDay(to)}: the rule keeps it.`
+    : `By energy alone it could wait until ${longDay(from)}: rule and hygiene do not.`;
 }
 
 function payBecause(pays: WhenItPays, day: string | null, role: CoilRole, { between }: CoilDueDate): Because {

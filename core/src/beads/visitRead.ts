@@ -15,6 +15,7 @@ import {
 } from '../run';
 import { takenTimes, type Taken } from '../runsheet';
 import { worstOf, type CoilSurvey, type FaceGrades, type SiteConditions, type Soil, type VisitStory } from '../survey';
+import { closingClocks, type DueClock } from './dueClocks';
 import { settingOf, type JudgedSystem } from './judgement';
 import { trendFigures, type TrendFigures } from './trends';
 import { costFacts, type CostFacts } from './visitCost';
@@ -43,6 +44,8 @@ export interface VisitRead {
   /** What the readings of both sides came to. */
   figures: Record<ReadingWhen, TrendFigures>;
   nextDue: string | null;
+  /** What its closing told of every clock of the system; none while it is not closed. */
+  clocks: DueClock[];
   note: string;
   /** Findings noted, and what became of them and of those of other visits. */
   findings: (Finding & { findingId: string; at: string; by: string })[];
@@ -112,6 +115,10 @@ export function visitRead(state: VisitState, events: readonly VisitEvent[], coil
     })),
     figures: { before: trendFigures(state, 'before', setting), after: trendFigures(state, 'after', setting) },
     nextDue: state.closed?.value.nextDue ?? null,
+    clocks: closingClocks(
+      state,
+      coils.map((coil) => coil.id),
+    ),
     note: state.past?.value.note ?? state.closed?.value.note ?? '',
     findings: state.findings.map((finding) => ({ ...finding.value, findingId: finding.eventId, at: finding.at, by: finding.by })),
     findingSteps: [...state.findingSteps],

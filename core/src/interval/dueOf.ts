@@ -68,6 +68,13 @@ export function learnedOf(input: DueInput): Learned {
   return { exposure, belief, likely: day(likely), early: day(early), late: day(late) };
 }
 
+/** By when it will be loaded, with its band. */
+function loadedWords({ likely, early, late }: Learned, closedOn: string): string {
+  if (likely === null) return 'loaded not within ten years';
+  if (likely <= closedOn) return 'loaded already, as it is left';
+  return `loaded by ${longDay(likely)} with even odds${early ? `, nine times in ten after ${longDay(early)}` : ''}${late ? ` and before ${longDay(late)}` : ''}`;
+}
+
 /**
  * When a coil is due again: by the rule until it has taught something, then by the day it is loaded with even odds, kept between half of what the
  * rule says and what hygiene allows, and moved into the weeks when a wash is of use where the rule waits for them.
@@ -79,7 +86,7 @@ export function learnedOf(input: DueInput): Learned {
 export function dueOf(input: DueInput): CoilDueDate {
   const rule = nextDue(input);
   const learned = learnedOf(input);
-  const { belief, likely, early, late, exposure } = learned;
+  const { belief, likely, exposure } = learned;
   const earliest = plus(input.closedOn, rule.months * LEAST_OF_RULE);
   const latest = plus(input.closedOn, Math.max(rule.months, MOST_MONTHS[input.role]));
   const between = { earliest, latest };
@@ -107,7 +114,7 @@ export function dueOf(input: DueInput): CoilDueDate {
       rules: [
         {
           id: 'next.learned',
-          because: `This coil has grown ${belief.perMonth.toFixed(2)} grades a month of running: loaded ${likely ? `by ${longDay(likely)} with even odds` : 'not within ten years'}${early ? `, nine times in ten after ${longDay(early)}` : ''}${late ? ` and before ${longDay(late)}` : ''}.`,
+          because: `This coil has grown ${belief.perMonth.toFixed(2)} grades a month of running: ${loadedWords(learned, input.closedOn)}.`,
           source: { kind: 'arithmetic', name: 'its own visits, on top of what coils of its exposure do' },
         },
         ...(wanted === earliest && likely !== wanted

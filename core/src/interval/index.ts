@@ -1,7 +1,7 @@
 export { runMonths, type RunsWhere } from './exposure';
 export { dueOf, learnedOf, type CoilDueDate } from './dueOf';
 export { growthBand, growthStretches, LOADED, type GrowthVisit } from './regrowth';
-export { upkeepDues, type Upkeep } from './upkeep';
+export { UPKEEP_IDS, UPKEEP_NAMES, upkeepAfter, upkeepDues, type Upkeep, type UpkeepId } from './upkeep';
 export { nextDue, type NextDue } from './nextDue';
 export { DIRT_SHARE, whenItPays, type WhenItPays } from './whenItPays';
 export { intoSeason, seasonAt } from './season';

@@ -89,6 +89,23 @@ export interface Upkeep {
   /** ISO day. */
   date: string;
   rule: RuleRef;
+  /** Rule that it runs by, whatever was set by hand. */
+  ruleId: string;
+}
+
+const afterRule = ({ every }: UpkeepRule, day: string): string =>
+  format('months' in every ? addMonths(parseISO(day), every.months) : addDays(parseISO(day), every.days), 'yyyy-MM-dd');
+
+/**
+ * When a clock is due again once it was done, by the rule that it runs by.
+ * @param ruleId of the rule, as a closing told it
+ * @param doneOn ISO day
+ * @returns ISO day; null for a rule that is not known
+ * @example upkeepAfter('upkeep.filter', '2026-06-11') // '2026-07-11'
+ */
+export function upkeepAfter(ruleId: string, doneOn: string): string | null {
+  const rule = RULES.find((row) => row.id === ruleId);
+  return rule ? afterRule(rule, doneOn) : null;
 }
 
 /**
@@ -99,11 +116,10 @@ export interface Upkeep {
  * @example upkeepDues('2026-06-11', { configuration: 'split-cool', indoor: false, soils: [], storyFacts: [], drain: 'unknown', wheel: 'unknown' }).map((row) => row.date) // ['2026-07-11']
  */
 export function upkeepDues(closedOn: string, facts: UpkeepFacts): Upkeep[] {
-  const day = parseISO(closedOn);
   return UPKEEP_IDS.flatMap((id): Upkeep[] => {
     const rule = RULES.find((row) => row.of === id && row.when(facts));
     if (!rule) return [];
-    const date = format('months' in rule.every ? addMonths(day, rule.every.months) : addDays(day, rule.every.days), 'yyyy-MM-dd');
-    return [{ id, name: UPKEEP_NAMES[id], date, rule: { id: rule.id, because: rule.because, source: commonPractice } }];
+    const because = { id: rule.id, because: rule.because, source: commonPractice };
+    return [{ id, name: UPKEEP_NAMES[id], date: afterRule(rule, closedOn), rule: because, ruleId: rule.id }];
   }).sort((a, b) => (a.date < b.date ? -1 : a.date > b.date ? 1 : 0));
 }

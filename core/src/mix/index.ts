@@ -14,6 +14,7 @@ export {
   type StrengthStep,
 } from './label';
 export { COUNTS_AGAINST, parseRatio, strengthReadings, type CountsAgainst, type RatioReading } from './parseRatio';
+export { onShelf } from './onShelf';
 export { concentrateFraction, endRatio, mixFor } from './dilution';
 export { cansFor, FURTHER_PASS_SHARE, learnedCanYield, solutionVolume, type CanUse } from './solutionVolume';
 export { formatMeasured, measureOf, usualMeasure, waterMeasure, type Measure, type MeasureId } from './measures';

@@ -50,6 +50,8 @@ export interface PriceRow {
   amount: Money;
   /** Percent. */
   taxPct: string;
+  /** Included in an agreement with the owner: it costs nothing more. */
+  agreed?: boolean;
 }
 
 /** The price of a part, by the name that findings give it. */
@@ -58,6 +60,9 @@ export interface PartPrice {
   amount: Money;
   taxPct: string;
 }
+
+/** How a line came about that an agreement includes. */
+export const AGREED = 'by agreement';
 
 /** What a shop charges. */
 export interface PriceBook {

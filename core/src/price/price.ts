@@ -1,6 +1,6 @@
 import { wholeFinding, type Finding, type QuoteLine } from '../run';
 import { FINDING_TABLE } from '../survey';
-import { PRICE_NAMES, type PriceBook } from './book';
+import { AGREED, PRICE_NAMES, type PriceBook } from './book';
 import { lessMoney, lineMoney, sumMoney, type Money } from './money';
 import type { WorkItem } from './work';
 
@@ -84,7 +84,7 @@ export const workLines = (items: readonly WorkItem[], book: PriceBook, digits: n
       const price = { amount: lineMoney(row.amount, hours(item.minutes), '0', digits).net, taxPct: row.taxPct };
       return line(from, price, item.quantity, digits, `${Math.round(item.minutes)} min at ${row.amount} an hour`);
     }
-    return line(from, row, item.quantity, digits, '');
+    return line(from, row, item.quantity, digits, row?.agreed ? AGREED : '');
   });
 
 /**

@@ -11,6 +11,8 @@ export interface CalendarDay {
   where: string;
   /** Counts up with every change. */
   version: number;
+  /** From when to when within the day, UTC ms; left out, it is the whole day. */
+  hours?: { fromMs: number; toMs: number };
 }
 
 const DAY_S = 86_400;
@@ -18,8 +20,8 @@ const DAY_S = 86_400;
 const REMIND_DAYS = 7;
 
 /**
- * Days that are due or promised as a calendar file (iCalendar, RFC 5545): whole days, each told a week before; an entry that moved keeps its UID and
- * counts its SEQUENCE up.
+ * Days that are due or promised as a calendar file (iCalendar, RFC 5545): whole days, each told a week before, and visits
+ * with their hours; an entry that moved keeps its UID and counts its SEQUENCE up.
  * @param shop whose calendar it is
  * @param days what is due
  * @param stampedMs when it is made, UTC ms
@@ -32,20 +34,20 @@ export function calendarFile(shop: string, days: readonly CalendarDay[], stamped
     prodId: { company: 'Elm Mist', product: 'Elm Mist', language: 'EN' },
     method: ICalCalendarMethod.PUBLISH,
   });
-  for (const { id, day, title, words, where, version } of days) {
-    const start = new Date(`${day}T00:00:00Z`);
+  for (const { id, day, title, words, where, version, hours } of days) {
+    const midnightMs = Date.parse(`${day}T00:00:00Z`);
     calendar.createEvent({
       id: `${id}@elm-mist.local`,
-      start,
-      end: new Date(start.getTime() + DAY_S * 1000),
-      allDay: true,
+      start: new Date(hours?.fromMs ?? midnightMs),
+      end: new Date(hours?.toMs ?? midnightMs + DAY_S * 1000),
+      allDay: !hours,
       timezone: null,
       stamp: new Date(stampedMs),
       sequence: version,
       summary: title,
       description: words,
       location: where,
-      alarms: [{ type: ICalAlarmType.display, trigger: REMIND_DAYS * DAY_S, description: title }],
+      alarms: hours ? [] : [{ type: ICalAlarmType.display, trigger: REMIND_DAYS * DAY_S, description: title }],
     });
   }
   return calendar.toString();

@@ -38,6 +38,7 @@ function reported(events: readonly VisitEvent[], over: Partial<ReportInput> = {}
     judgement: judgementOf(state, fullRunCoils, SYSTEM),
     findings: findingsHere([], state),
     price: null,
+    agreed: null,
     nameOfCleaner: (id) => id,
     dues: [],
     nextDue: '2027-06-11',
@@ -179,6 +180,8 @@ test('a correction is a version beside the old one: what it tells otherwise stan
     currency: 'USD',
     ways: { ...usualWays(), without: [...REPORT_SECTIONS] },
     book: null,
+    agreement: null,
+    day: '2026-06-11',
     nameOfCleaner: (id: string) => id,
     nowMs: 0,
   };

@@ -1,3 +1,4 @@
+import { agreedBook, coveredBy, type Agreement } from '../agreement';
 import { coilDues, judgementOf, upkeepOf } from '../beads';
 import { dayIn } from '../clock';
 import type { Configuration, Refrigerant } from '../equipment';
@@ -30,6 +31,10 @@ export interface ReportSources {
   ways: ReportWays;
   /** Null where it is not known yet. */
   book: PriceBook | null;
+  /** What was agreed with the owner; null for nothing. */
+  agreement: Agreement | null;
+  /** ISO day of the visit. */
+  day: string;
   nameOfCleaner: (cleanerId: string) => string;
   /** UTC ms: dues of a visit that is not closed count from today. */
   nowMs: number;
@@ -63,6 +68,8 @@ function told(sources: ReportSources, state: VisitState, events: readonly VisitE
     const plan = state.plans[coil.id]?.value;
     return plan ? [{ coil, plan }] : [];
   });
+  const visited = sources.graded.map((visit) => visit.day);
+  const covered = coveredBy(sources.agreement, visited, sources.day);
   const input: ReportInput = {
     state,
     events,
@@ -76,7 +83,8 @@ function told(sources: ReportSources, state: VisitState, events: readonly VisitE
     ways,
     judgement: judgementOf(state, coils, { refrigerant: system.refrigerant, btuh: system.btuh, altitudeM: place.altitudeM }),
     findings,
-    price: book ? visitPrice({ state, coils, jobs, findings }, book, currencyDigits(currency)) : null,
+    agreed: covered && { visit: covered.visit, of: covered.of },
+    price: book ? visitPrice({ state, coils, jobs, findings }, agreedBook(book, covered?.includes ?? []), currencyDigits(currency)) : null,
     nameOfCleaner,
     dues,
     nextDue,

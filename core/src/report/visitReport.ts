@@ -5,7 +5,7 @@ import { coilName, POWER_SOURCE_NAMES } from '../equipment';
 import { FAULTS } from '../diagnosis';
 import type { Upkeep } from '../interval';
 import type { CoilBuild } from '../method';
-import { formatMoney, type Priced } from '../price';
+import { AGREED, formatMoney, type Priced } from '../price';
 import {
   ANSWER_WAY_NAMES,
   BEAD_NAMES,
@@ -44,6 +44,8 @@ export interface ReportInput {
   ways: ReportWays;
   judgement: Judgement;
   findings: readonly FindingLife[];
+  /** Which visit of its year this is by an agreement; null where it is of none. */
+  agreed: { visit: number; of: number } | null;
   /** What the visit comes to; null where nothing is priced. */
   price: Priced | null;
   nameOfCleaner: (cleanerId: string) => string;
@@ -244,7 +246,11 @@ const SECTIONS: Record<ReportSection, (input: ReportInput) => ReportBlock[]> = {
             ['Noted', `${stampIn(zone, life.at)}, ${life.by}`],
             ...life.steps.map((step): [string, string] => [
               FINDING_STANDING_NAMES[step.value.step],
-              [step.value.words, step.value.day ? `for ${longDay(step.value.day)}` : '', `${stampIn(zone, step.at)}, ${step.by}`]
+              [
+                step.value.words,
+                step.value.day ? `${step.value.step === 'declined' ? 'ask again' : 'for'} ${longDay(step.value.day)}` : '',
+                `${stampIn(zone, step.at)}, ${step.by}`,
+              ]
                 .filter(Boolean)
                 .join('. '),
             ]),
@@ -253,7 +259,7 @@ const SECTIONS: Record<ReportSection, (input: ReportInput) => ReportBlock[]> = {
         },
       ];
     }),
-  price: ({ price, currency, state, zone }) => {
+  price: ({ price, agreed, currency, state, zone }) => {
     const show = (amount: string) => formatMoney(amount, currency, 'en-US');
     const answers = state.quotes.flatMap((quote): ReportBlock[] => {
       const { answer } = quote;
@@ -273,13 +279,18 @@ const SECTIONS: Record<ReportSection, (input: ReportInput) => ReportBlock[]> = {
               head: ['', 'How many', 'Price'],
               figures: [1, 2],
               rows: [
-                ...price.lines.map((line) => [line.words, line.quantity, line.net === null ? 'no price' : show(line.net)]),
+                ...price.lines.map((line) => [
+                  line.words,
+                  line.quantity,
+                  line.net === null ? 'no price' : line.how === AGREED ? AGREED : show(line.net),
+                ]),
                 ...(Number(price.tax) === 0 ? [] : [['Tax', '', show(price.tax)]]),
                 ['To pay', '', show(price.total)],
               ],
             },
           ]
         : []),
+      ...(price && agreed ? [{ is: 'text' as const, text: `Visit ${agreed.visit} of ${agreed.of} in its year, by agreement.` }] : []),
       ...answers,
     ];
   },

@@ -208,7 +208,7 @@ const CHECKS: { [K in EventKind]?: Check<K> } = {
   },
   'finding.step': (state, event, frame) => {
     const life = findingsHere(frame.earlier?.() ?? [], state).find((row) => row.findingId === event.data.findingId);
-    checkFindingStep(event.data, life, (licence) => frame.holds?.(event.by, licence) ?? false);
+    checkFindingStep(event.data, life, (licence) => frame.holds?.(event.by, licence) ?? false, event.at.slice(0, 10));
   },
   'finding.closed': (state, event, frame) => {
     const life = findingsHere(frame.earlier?.() ?? [], state).find((row) => row.findingId === event.data.findingId);
@@ -235,14 +235,8 @@ const CHECKS: { [K in EventKind]?: Check<K> } = {
     if (!pause) refuse('kind', 'The visit is not waiting for anything.');
     else checkResuming(state, pause, event.data);
   },
-  'due.set': (_state, event) => {
-    const { date, why } = event.data;
-    if (date === null) return;
-    const days = (Date.parse(`${date}T00:00:00Z`) - Date.parse(`${event.at.slice(0, 10)}T00:00:00Z`)) / DAY_MS;
-    if (!(days > 0)) refuse('data.date', 'A due day lies after today.');
-    if (days > MOST_DUE_DAYS) refuse('data.date', 'A due day is five years away at most.');
-    if (why.trim().length < LEAST_REASON) refuse('data.why', `Say why, in ${LEAST_REASON} characters at least.`);
-  },
+  'due.set': (_state, event) => checkDueDay(event.at, event.data),
+  'upkeep.set': (_state, event) => checkDueDay(event.at, event.data),
   'past.noted': () => refuse('kind', 'Older records come in as a file, not as an entry.'),
   'visit.closed': (state, event, frame) => {
     event.data.coils?.forEach(({ coilId }, i) => {
@@ -330,6 +324,15 @@ const CHECKS: { [K in EventKind]?: Check<K> } = {
 /** A due day is no further off, days. Common practice, no source. */
 const MOST_DUE_DAYS = 5 * 366;
 const DAY_MS = 86_400_000;
+
+/** A day set by hand lies after today and says why; no day goes back to what is reckoned. */
+function checkDueDay(at: string, { date, why }: { date: string | null; why: string }): void {
+  if (date === null) return;
+  const days = (Date.parse(`${date}T00:00:00Z`) - Date.parse(`${at.slice(0, 10)}T00:00:00Z`)) / DAY_MS;
+  if (!(days > 0)) refuse('data.date', 'A due day lies after today.');
+  if (days > MOST_DUE_DAYS) refuse('data.date', 'A due day is five years away at most.');
+  if (why.trim().length < LEAST_REASON) refuse('data.why', `Say why, in ${LEAST_REASON} characters at least.`);
+}
 
 /** What may still be added to a closed visit: nothing that was found or done. */
 const AFTER_CLOSING: readonly EventKind[] = [

@@ -1,3 +1,4 @@
+import { UPKEEP_NAMES } from '../interval/upkeep';
 import { POWER_SOURCE_NAMES } from '../equipment';
 import type { EventKind, VisitEvent } from './events';
 import { FINDING_STANDING_NAMES } from './findingLife';
@@ -72,6 +73,8 @@ const WORDS: { [K in EventKind]: Teller<K> } = {
   'note.added': () => 'a note',
   'stock.used': () => 'an amount used',
   'due.set': ({ data }) => (data.date === null ? 'a due day as reckoned' : 'a due day set by hand'),
+  'upkeep.set': ({ data }) =>
+    `${UPKEEP_NAMES[data.upkeep].toLowerCase()}: ${data.date === null ? 'a due day as reckoned' : 'a due day set by hand'}`,
   'close.checked': ({ data }) => (data.ok ? 'a tick at closing' : 'a reason at closing'),
   'visit.signed': ({ data }) => (data.who === 'customer' ? 'a signature' : 'nobody in'),
   'visit.suspended': () => 'the pause',

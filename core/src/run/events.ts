@@ -1,6 +1,7 @@
 import type { LightNoted } from '../light';
 import type { RunsTold } from '../verdict/sizing';
 import type { CoilRole, PowerSource, Refrigerant } from '../equipment';
+import type { UpkeepId } from '../interval/upkeep';
 import type { CoilPlan, HouseRules } from '../method';
 import type { HeldReadings } from '../readings';
 import type { CoilSurvey, FaceGrades, EfficiencyEra, MeteringDevice, SiteConditions, VisitStory } from '../survey';
@@ -70,6 +71,14 @@ export interface CoilDue {
   why: string;
 }
 
+/** When filter, drain, wheel or salt is due again, ISO day, why, and the rule that it runs by. */
+export interface UpkeepDue {
+  id: UpkeepId;
+  nextDue: string;
+  why: string;
+  ruleId: string;
+}
+
 /** What each kind of event carries. Every row is added, never changed; a later row corrects an earlier one. */
 export interface EventDataByKind {
   'visit.started': Record<string, never>;
@@ -131,10 +140,12 @@ export interface EventDataByKind {
   'stock.used': { cleanerId: string; litres: number };
   /** Out of the shop's older records: such a visit has no other entries of work. */
   'past.noted': PastNoted;
-  /** `coils` says when each coil is due again, where that was told apart. */
-  'visit.closed': { nextDue: string; why: string; note: string; coils?: CoilDue[] };
+  /** `coils` says when each coil is due again, where that was told apart; `upkeep` the same of what else has a clock. */
+  'visit.closed': { nextDue: string; why: string; note: string; coils?: CoilDue[]; upkeep?: UpkeepDue[] };
   /** When a coil is due, set by hand with why; null goes back to what is reckoned. */
   'due.set': { coilId: string; date: string | null; why: string };
+  /** The same of filter, drain, wheel or salt. */
+  'upkeep.set': { upkeep: UpkeepId; date: string | null; why: string };
   'close.checked': CloseCheck;
   'visit.signed': SignOff;
   /** Left to wait for parts, safe. */
@@ -201,6 +212,7 @@ export const EVENT_KINDS = [
   'visit.resumed',
   'past.noted',
   'due.set',
+  'upkeep.set',
   'visit.closed',
   'visit.cancelled',
   'visit.reopened',

@@ -49,7 +49,7 @@ export interface FindingStepMade {
   words: string;
   /** What was read afterwards, with its unit; left out where nothing was. */
   after?: string;
-  /** The day it is promised for, ISO; only where it is scheduled. */
+  /** ISO: the day it is promised for where it is scheduled; where it is declined, the day to ask again. */
   day?: string;
 }
 
@@ -187,15 +187,17 @@ export function whyNotStep(life: Finding & Pick<FindingLife, 'standing'>, step: 
 const LEAST_WORDS = 2;
 
 /**
- * Refuses a step that may not be taken.
- * @throws CoreError unknown `data.findingId` · not-allowed `data.step` · missing `data.words` | `data.day`
+ * Refuses a step that may not be taken. `today` is the ISO day of the entry, UTC.
+ * @throws CoreError unknown `data.findingId` · not-allowed `data.step` · missing `data.words` | `data.day` · not-allowed `data.day`
  */
-export function checkFindingStep(data: FindingStepMade, life: FindingLife | undefined, holds: LicenceHeld): void {
+export function checkFindingStep(data: FindingStepMade, life: FindingLife | undefined, holds: LicenceHeld, today: string): void {
   if (!life) throw new CoreError('unknown', 'data.findingId', 'This system has no such finding.');
   const why = whyNotStep(life, data.step, holds);
   if (why) throw new CoreError('not-allowed', 'data.step', why);
   if (data.step === 'declined' && data.words.trim().length < LEAST_WORDS)
     throw new CoreError('missing', 'data.words', 'Note what the customer said: it stands on the report.');
+  if (data.step === 'declined' && data.day !== undefined && data.day <= today)
+    throw new CoreError('not-allowed', 'data.day', 'The day to ask again lies after today.');
   if (data.step === 'scheduled' && !/^\d{4}-\d{2}-\d{2}$/.test(data.day ?? ''))
     throw new CoreError('missing', 'data.day', 'Say for which day it is promised, such as 2026-06-18.');
 }

@@ -1,3 +1,4 @@
+import type { UpkeepId } from '../interval/upkeep';
 import type { LightNoted } from '../light';
 import type { RunsTold } from '../verdict/sizing';
 import { CoreError } from '../errors';
@@ -112,6 +113,8 @@ export interface VisitState {
   used: Record<string, Stamped<number>>;
   /** Days that coils are due by hand, with why. */
   dueSet: Record<string, Stamped<{ date: string; why: string }>>;
+  /** The same of filter, drain, wheel and salt. */
+  upkeepSet: Partial<Record<UpkeepId, Stamped<{ date: string; why: string }>>>;
   /** What the shop's older records say, where the visit came out of them. */
   past: Stamped<PastNoted> | null;
   closed: Stamped<EventDataByKind['visit.closed']> | null;
@@ -165,6 +168,7 @@ const emptyState = (visitId: string): VisitState => ({
   notes: [],
   used: {},
   dueSet: {},
+  upkeepSet: {},
   past: null,
   closed: null,
   cancelled: null,
@@ -469,6 +473,11 @@ const REDUCERS: Reducers = {
     const { coilId, date, why } = event.data;
     if (date === null) delete state.dueSet[coilId];
     else state.dueSet[coilId] = stamp(event, { date, why });
+  },
+  'upkeep.set': (state, event) => {
+    const { upkeep, date, why } = event.data;
+    if (date === null) delete state.upkeepSet[upkeep];
+    else state.upkeepSet[upkeep] = stamp(event, { date, why });
   },
   'past.noted': (state, event) => {
     state.past = stamp(event, event.data);

@@ -63,6 +63,7 @@ export const PAGE_OF: Record<EventKind, Page | null> = {
   'note.added': 'close',
   'stock.used': 'close',
   'due.set': 'close',
+  'upkeep.set': 'close',
   'close.checked': 'close',
   'visit.signed': 'close',
   'visit.suspended': null,

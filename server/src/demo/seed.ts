@@ -14,6 +14,7 @@ import {
   pressureAtAltitudeKPa,
   sourceOf,
   standingOf,
+  upkeepOf,
   visitRead,
   type CoilPlan,
   type EventDataByKind,
@@ -27,6 +28,7 @@ import type { Db, Store } from '../store/open';
 import { anyPlace, coilToRow, indexAllPlaces } from '../store/places';
 import { readMeta, writeHouseRules, writeMeta, writePriceBook, writeReportWays, writeShop } from '../store/settings';
 import { writeRead } from '../store/visits';
+import { settleClocks } from '../services/clocks';
 import { settleOpen } from '../services/open';
 import { READ_VERSION } from '../services/reads';
 import { DEMO_SEEDED } from '../services/shop';
@@ -35,7 +37,7 @@ import { settleStock, writeMove } from '../services/stock';
 import * as t from '../store/schema';
 import { DEMO_DIARY, type DiaryVisit } from './diary';
 import { DEMO_APPLICATORS, DEMO_CLEANERS, DEMO_STOCK } from './shelf';
-import { DEMO_BOOK, DEMO_WAYS, DEMO_COILS, DEMO_PLACES, DEMO_RULES, DEMO_SHOP, DEMO_SYSTEMS } from './shop';
+import { DEMO_AGREEMENTS, DEMO_BOOK, DEMO_WAYS, DEMO_COILS, DEMO_PLACES, DEMO_RULES, DEMO_SHOP, DEMO_SYSTEMS } from './shop';
 
 const { zone } = DEMO_SHOP;
 
@@ -144,9 +146,12 @@ function eventsOf(visitId: string, day: string, diary: DiaryVisit, number: numbe
     add(2, 'coil.checked', { coilId: coil.id, gradesAfter: gradesOf(coil, entry.after), note: '' });
   }
   if (diary.drop) add(15, 'reading.taken', { when: 'after', returnC: 25, supplyC: 25 - diary.drop[1], outdoorC: dryBulbC });
+  const state = foldVisit(visitId, system.configuration, events);
+  const ownCoils = work.map((row) => row.coil);
+  const upkeep = upkeepOf(state, ownCoils, system.configuration, day);
   const { coils: dues, first } = coilDues(
-    foldVisit(visitId, system.configuration, events),
-    work.map((row) => row.coil),
+    state,
+    ownCoils,
     { configuration: system.configuration, latitudeDeg: place.latitudeDeg },
     day,
     [],
@@ -160,6 +165,7 @@ function eventsOf(visitId: string, day: string, diary: DiaryVisit, number: numbe
     why: first.because.rules[0]?.because ?? '',
     note: diary.note ?? '',
     coils: dues.map(({ coilId, due }) => ({ coilId, nextDue: due.date, why: due.because.rules[0]?.because ?? '' })),
+    upkeep: upkeep.map(({ id, date, rule, ruleId }) => ({ id, nextDue: date, why: rule.because, ruleId })),
   });
   return events;
 }
@@ -193,6 +199,12 @@ function insertAll(db: Db, today: string): number {
       by: DEMO_SHOP.crew[1]?.name ?? '',
       at,
     });
+  }
+  for (const { systemId, sinceDaysBack, ...record } of DEMO_AGREEMENTS) {
+    const since = dayLater(today, -sinceDaysBack);
+    db.insert(t.agreement)
+      .values({ systemId, record: { ...record, since, renews: dayLater(since, 365) } })
+      .run();
   }
   DEMO_DIARY.forEach((diary, number) => {
     const day = dayLater(today, -diary.daysBack);
@@ -230,6 +242,7 @@ function insertAll(db: Db, today: string): number {
       writeRead(db, id, READ_VERSION, visitRead(state, events, around.coils, { ...around.system, altitudeM: around.place.altitudeM }));
     if (state.closed) db.update(t.visit).set({ closedAs: around }).where(eq(t.visit.id, id)).run();
     if (diary.finding) settleOpen(db, systemId);
+    if (state.closed) settleClocks(db, systemId);
     // The shelf was counted this morning: what was used before is not on it any more.
     if (day === today && state.closed) settleStock(db, id, state, state.closed.by, state.closed.at);
   });

@@ -4,6 +4,7 @@ import {
   METRES_PER_INCH,
   USUAL_ROW_DEPTH_M,
   usualWays,
+  type Agreement,
   type CoilFace,
   type HouseRules,
   type PriceBook,
@@ -408,4 +409,16 @@ export const DEMO_COILS: CoilRecord[] = [
     ],
   }),
   indoor('alder-ground', 'wall-head', 31, 6),
+];
+
+/** What was agreed with owners; days count from the demo's own. */
+export const DEMO_AGREEMENTS: (Omit<Agreement, 'since' | 'renews'> & { systemId: string; sinceDaysBack: number })[] = [
+  {
+    systemId: 'alder-ground',
+    sinceDaysBack: 130,
+    visitsAYear: 2,
+    includes: ['call-out', 'head', 'exterior', 'guards-off', 'drain'],
+    price: '260.00',
+    note: 'Key with the studio upstairs.',
+  },
 ];

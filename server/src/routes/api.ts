@@ -25,7 +25,6 @@ import type { Probes } from '../http/probes';
 import type { Cards } from '../services/cards';
 import { dayRecord } from '../services/day';
 import { dayCrewsRecord, sayCrews } from '../services/dayCrews';
-import { dueRecord } from '../services/due';
 import { appendEvents } from '../services/events';
 import { overlaid } from '../services/meanwhile';
 import { openRecord } from '../services/open';
@@ -36,7 +35,8 @@ import { addVisit, changeVisit, moveVisit, orderDay, systemDetail, visitDetail }
 import type { Store } from '../store/open';
 import * as s from '../store/settings';
 import * as v from '../store/visits';
-import { askedOneOf, askedDay, askedNumber, askedWord, body, created, idOf } from './asked';
+import { askedOneOf, askedDay, askedNumber, body, created, idOf } from './asked';
+import { dueRoutes } from './due';
 import { outRoutes } from './out';
 import { placeRoutes } from './places';
 import { shelfRoutes } from './shelf';
@@ -220,18 +220,6 @@ export function apiRouter({ store, now, changes, probes, cards, script, shops }:
     ),
   );
 
-  router.get('/due', (ctx) => {
-    const until = askedDay('until', ctx.query['until']);
-    const unplanned = ctx.query['planned'] === 'no';
-    const after = askedWord(ctx.query, 'after', 200);
-    return answers.send(
-      ctx,
-      `due ${JSON.stringify([until, unplanned, after])}`,
-      () => dueRecord(store, { until, unplanned, after }),
-      () => ['closings', 'places', 'plans'],
-    );
-  });
-
   router.get('/systems/:id', (ctx) => {
     const id = idOf(ctx);
     return answers.send(
@@ -302,6 +290,7 @@ export function apiRouter({ store, now, changes, probes, cards, script, shops }:
     ctx.body = photo.bytes;
   });
 
+  dueRoutes(router, store, now, answers);
   placeRoutes(router, store, now, answers);
   shelfRoutes(router, store, now, answers);
   weatherRoutes(router, store);

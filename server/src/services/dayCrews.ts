@@ -7,7 +7,7 @@ import * as t from '../store/schema';
 import { readMeta, storedShop, writeMeta } from '../store/settings';
 
 const ROADS = 'roads';
-const roadsOf = (db: Db): Roads => {
+export const roadsOf = (db: Db): Roads => {
   const kept = readMeta(db, ROADS);
   return kept ? (JSON.parse(kept) as Roads) : USUAL_ROADS;
 };

@@ -1,50 +1,184 @@
-import { DUE_PER_PAGE, type DueRecord, type DueRow } from '@elm-mist/contract';
-import { eq, inArray, sql } from 'drizzle-orm';
-import { othersTurn } from '../http/othersTurn';
+import { DUE_PER_PAGE, type DueClockRow, type DueCoils, type DueOrder, type DueRecord, type DueRow } from '@elm-mist/contract';
+import { coilName, DUE_KIND_NAMES, dayIn, neighbourhoodOf, onShelf, wholeFinding, type DueKind, type FindingLife } from '@elm-mist/core';
+import { and, asc, eq, gt, inArray, isNull, lte, or, sql } from 'drizzle-orm';
 import { refused } from '../http/problem';
-import type { Db, Store } from '../store/open';
+import type { Store } from '../store/open';
+import { asMatch, lastClosed } from '../store/places';
 import * as t from '../store/schema';
+import { cleaners } from '../store/shelf';
+import { shopOf } from './shop';
+import { USUAL_MIN, usualMinutes } from './usualMinutes';
 
 /** What is asked of the list. */
 export interface DueAsked {
   /** ISO day, counted. */
   until: string;
+  /** Which clocks. */
+  kinds: readonly DueKind[];
+  coils: DueCoils;
+  /** Only coils that something on the shelf may go on. */
+  shelf: boolean;
+  /** Part of a place, street, owner, phone, system or model. */
+  words: string;
+  order: DueOrder;
   /** Only what nothing is planned for. */
   unplanned: boolean;
   /** Where the page begins, as the page before told; empty for the first. */
   after: string;
 }
 
-/** A system, when its last closing says that it is due, and the next visit that is planned for it. */
-interface Due {
-  systemId: string;
-  due: string;
-  lastVisit: string;
-  planned: DueRow['planned'];
+const COILS = {
+  all: undefined,
+  condenser: eq(t.coil.role, 'condenser'),
+  evaporator: eq(t.coil.role, 'evaporator'),
+  microchannel: eq(t.coil.construction, 'microchannel'),
+} as const;
+
+/** Clocks in time with what stands around them, soonest first. */
+function clocksInTime({ db }: Store, { until, kinds, coils, words }: DueAsked) {
+  const match = asMatch(words);
+  if (words.trim() !== '' && match === '') return [];
+  const ofCoil = COILS[coils];
+  return db
+    .select({
+      clock: {
+        kind: t.dueClock.kind,
+        of: t.dueClock.of,
+        due: t.dueClock.due,
+        why: t.dueClock.why,
+        ruleId: t.dueClock.ruleId,
+        at: t.dueClock.at,
+      },
+      coil: {
+        name: t.coil.name,
+        role: t.coil.role,
+        construction: t.coil.construction,
+        makerWaterOnly: t.coil.makerWaterOnly,
+      },
+      finding: t.openItem.row,
+      systemId: t.system.id,
+      systemName: t.system.name,
+      placeId: t.place.id,
+      placeName: t.place.name,
+      address: t.place.address,
+      latitudeDeg: t.place.latitudeDeg,
+      longitudeDeg: t.place.longitudeDeg,
+      customerName: t.customer.name,
+      phone: t.customer.phone,
+      quiet: t.customer.quiet,
+    })
+    .from(t.dueClock)
+    .innerJoin(t.system, and(eq(t.system.id, t.dueClock.systemId), eq(t.system.archived, false)))
+    .innerJoin(t.place, and(eq(t.place.id, t.system.placeId), eq(t.place.archived, false)))
+    .innerJoin(t.customer, eq(t.customer.id, t.place.customerId))
+    .leftJoin(t.coil, and(eq(t.dueClock.kind, 'coil'), eq(t.coil.id, t.dueClock.of), eq(t.coil.archived, false)))
+    .leftJoin(t.openItem, and(eq(t.dueClock.kind, 'ask-again'), eq(t.openItem.id, t.dueClock.of)))
+    .where(
+      and(
+        inArray(t.dueClock.kind, [...kinds]),
+        lte(t.dueClock.due, until),
+        or(sql`${t.dueClock.kind} <> 'coil'`, ofCoil ? and(sql`${t.coil.id} is not null`, ofCoil) : sql`${t.coil.id} is not null`),
+        match === '' ? undefined : sql`${t.place.id} in (select place_id from place_search where place_search match ${match})`,
+      ),
+    )
+    .orderBy(asc(t.dueClock.due), asc(t.dueClock.systemId), asc(t.dueClock.kind), asc(t.dueClock.of))
+    .all();
 }
 
-/** Systems looked up at a time, with room for other requests between. */
-const SLICE = 400;
+type InTime = ReturnType<typeof clocksInTime>[number];
 
-/** When systems are due by their last closing. The index is named: by standing alone each look would read the whole log. */
-const toldOf = (db: Db, from: string) =>
-  db.all<{ systemId: string; told: string | null }>(sql`
-    select s.id as systemId,
-           (select x.next_due || ' ' || x.day from visit x indexed by visit_system
-            where x.system_id = s.id and x.standing = 'closed' order by x.day desc, x.start_minute desc limit 1) as told
-    from (select id, place_id from system where id > ${from} and archived = 0 order by id limit ${SLICE}) s
-    join place p on p.id = s.place_id and p.archived = 0
-    order by s.id`);
+const named = ({ clock, coil, finding }: InTime): DueClockRow => ({
+  ...clock,
+  name: coil ? coilName(coil) : finding ? wholeFinding(finding as FindingLife).name : DUE_KIND_NAMES[clock.kind],
+});
 
-/** The last system of a slice, whether or not it is due; null after the last one. */
-const sliceEnd = (db: Db, from: string): string | null =>
-  db.get<{ id: string | null }>(
-    sql`select max(id) as id from (select id from system where id > ${from} and archived = 0 order by id limit ${SLICE})`,
-  )?.id ?? null;
+/** By what rows stand one after the other; each row's own is unlike any other's. */
+const KEYS: Record<DueOrder, (row: DueRow) => string> = {
+  soonest: ({ due, systemId }) => `${due} ${systemId}`,
+  owner: ({ customerName, due, systemId }) => `${customerName.toLowerCase()} ${due} ${systemId}`,
+  near: ({ where, due, systemId }) => `${where ? String(where.fromKm).padStart(3, '0') : '~'} ${where?.towards ?? ''} ${due} ${systemId}`,
+};
 
-/** Every system that is not put away and has a closing, soonest due first. */
-async function allDues(db: Db): Promise<Due[]> {
-  const planned = new Map(
+/**
+ * What is due up to a day, in the order asked for, a page at a time.
+ * @param nowMs UTC ms: what is past its date by then is not on the shelf
+ * @throws Problem 422 `after`
+ */
+export function dueRecord(store: Store, asked: DueAsked, nowMs: number): DueRecord {
+  const { db } = store;
+  const { unplanned, after, order, shelf } = asked;
+  const shop = shopOf(db);
+  const { latitudeDeg: shopNorthDeg, longitudeDeg: shopEastDeg } = shop;
+  const stocked = shelf ? stockedCleaners(store, dayIn(shop.zone, nowMs)) : [];
+  const planned = plannedVisits(store);
+  const rows = new Map<string, DueRow>();
+  for (const row of clocksInTime(store, asked)) {
+    if (shelf && row.coil && !onShelf(row.coil, stocked)) continue;
+    const known = rows.get(row.systemId);
+    if (known) {
+      known.clocks.push(named(row));
+      continue;
+    }
+    const { clock: _clock, coil: _coil, finding: _finding, ...name } = row;
+    const { latitudeDeg, longitudeDeg } = row;
+    rows.set(row.systemId, {
+      ...name,
+      due: row.clock.due,
+      lastVisit: null,
+      usualMin: USUAL_MIN,
+      planned: planned.get(row.systemId) ?? null,
+      clocks: [named(row)],
+      where:
+        shopNorthDeg === null || shopEastDeg === null
+          ? null
+          : neighbourhoodOf({ latitudeDeg: shopNorthDeg, longitudeDeg: shopEastDeg }, { latitudeDeg, longitudeDeg }),
+    });
+  }
+  const inTime = [...rows.values()];
+  const open = inTime.filter((row) => row.planned === null);
+  const key = KEYS[order];
+  const keyed = (unplanned ? open : inTime).map((row) => ({ row, key: key(row) })).sort((a, b) => (a.key < b.key ? -1 : 1));
+  if (after !== '' && !/ \d{4}-\d{2}-\d{2} \S+$/.test(` ${after}`))
+    throw refused('after', 'after must be what a page before gave.', 'unreadable');
+  const from = keyed.filter((entry) => entry.key > after);
+  const page = from.slice(0, DUE_PER_PAGE);
+  const last = page.at(-1);
+  const washed = lastClosed(
+    db,
+    page.map(({ row }) => row.systemId),
+  );
+  const usual = usualMinutes(
+    db,
+    page.map(({ row }) => row.systemId),
+  );
+  return {
+    rows: page.map(({ row }) => ({
+      ...row,
+      lastVisit: washed.get(row.systemId) ?? null,
+      usualMin: usual.get(row.systemId) ?? USUAL_MIN,
+    })),
+    total: inTime.length,
+    unplanned: open.length,
+    next: from.length > DUE_PER_PAGE && last ? last.key : null,
+  };
+}
+
+/** Cleaners of which something is left that is still good. */
+function stockedCleaners({ db }: Store, today: string) {
+  const there = new Set(
+    db
+      .select({ id: t.stockItem.cleanerId })
+      .from(t.stockItem)
+      .where(and(gt(t.stockItem.leftL, 0), or(isNull(t.stockItem.expires), sql`${t.stockItem.expires} >= ${today}`)))
+      .all()
+      .map((row) => row.id),
+  );
+  return cleaners(db).filter((cleaner) => there.has(cleaner.id));
+}
+
+/** The next visit of each system that is planned, or waits to be gone on with. */
+const plannedVisits = ({ db }: Store) =>
+  new Map(
     db
       .all<{ systemId: string; id: string; day: string; startMinute: number }>(
         sql`select system_id as systemId, id, day, start_minute as startMinute, min(day || printf('%05d', start_minute)) as soonest
@@ -52,81 +186,3 @@ async function allDues(db: Db): Promise<Due[]> {
       )
       .map((row) => [row.systemId, { visitId: row.id, day: row.day, startMinute: row.startMinute }]),
   );
-  const dues: Due[] = [];
-  for (let from = '', end = sliceEnd(db, from); end !== null; from = end, end = sliceEnd(db, from)) {
-    for (const { systemId, told } of toldOf(db, from)) {
-      const [due = '', lastVisit = ''] = (told ?? '').split(' ');
-      if (due !== '') dues.push({ systemId, due, lastVisit, planned: planned.get(systemId) ?? null });
-    }
-    await othersTurn();
-  }
-  return dues.sort((a, b) => (a.due === b.due ? (a.systemId < b.systemId ? -1 : 1) : a.due < b.due ? -1 : 1));
-}
-
-/** Kept until something it rests on is written to. */
-const kept = new WeakMap<Store, { stamp: string; dues: Due[] }>();
-async function duesOf(store: Store): Promise<Due[]> {
-  const stamp = store.versions.stamp(['closings', 'places', 'plans']);
-  const known = kept.get(store);
-  if (known?.stamp === stamp) return known.dues;
-  const dues = await allDues(store.db);
-  // What was written while it was made may not be in it: then it is made anew next time.
-  kept.set(store, { stamp, dues });
-  return dues;
-}
-
-const MARK = /^(\d{4}-\d{2}-\d{2}) (.+)$/;
-
-/**
- * What is due up to a day, soonest first, a page at a time.
- * @throws Problem 422 `after`
- */
-export async function dueRecord(store: Store, { until, unplanned, after }: DueAsked): Promise<DueRecord> {
-  const { db } = store;
-  const mark = MARK.exec(after);
-  if (after !== '' && !mark) throw refused('after', 'after must be what a page before gave.', 'unreadable');
-  const [day, id] = [mark?.[1] ?? '', mark?.[2] ?? ''];
-  const inTime = (await duesOf(store)).filter((row) => row.due <= until);
-  const open = inTime.filter((row) => row.planned === null);
-  const from = (unplanned ? open : inTime).filter((row) => row.due > day || (row.due === day && row.systemId > id));
-  const page = from.slice(0, DUE_PER_PAGE);
-  const last = page.at(-1);
-  return {
-    rows: named(db, page),
-    total: inTime.length,
-    unplanned: open.length,
-    next: from.length > DUE_PER_PAGE && last ? `${last.due} ${last.systemId}` : null,
-  };
-}
-
-/** The same with what its system, place and owner are called. */
-function named(db: Db, page: readonly Due[]): DueRow[] {
-  const names = new Map(
-    db
-      .select({
-        systemId: t.system.id,
-        systemName: t.system.name,
-        placeId: t.place.id,
-        placeName: t.place.name,
-        address: t.place.address,
-        customerName: t.customer.name,
-        phone: t.customer.phone,
-        quiet: t.customer.quiet,
-      })
-      .from(t.system)
-      .innerJoin(t.place, eq(t.system.placeId, t.place.id))
-      .innerJoin(t.customer, eq(t.place.customerId, t.customer.id))
-      .where(
-        inArray(
-          t.system.id,
-          page.map((row) => row.systemId),
-        ),
-      )
-      .all()
-      .map((row) => [row.systemId, row]),
-  );
-  return page.flatMap((row) => {
-    const name = names.get(row.systemId);
-    return name ? [{ ...row, ...name }] : [];
-  });
-}

@@ -23,6 +23,7 @@ import type { Scope } from '../store/versions';
 import * as t from '../store/schema';
 import { cleaners } from '../store/shelf';
 import * as v from '../store/visits';
+import { settleClocks } from './clocks';
 import { pastOf } from './known';
 import { openPart, settleOpen } from './open';
 import { READ_VERSION } from './reads';
@@ -148,9 +149,13 @@ export async function appendEvents(store: Store, visitId: string, events: readon
           settleOpen(db, visit.systemId);
           touches.push('open');
         }
+        // Clocks follow closings, and what became of findings.
+        if (openTold !== live.openTold || [standing, visit.standing].includes('closed')) {
+          settleClocks(db, visit.systemId);
+          touches.push('closings');
+        }
         live.openTold = openTold;
         touches.push(`visit:${visitId}`, `system:${visit.systemId}`, `day:${visit.day}`);
-        if ([standing, visit.standing].includes('closed')) touches.push('closings');
       }
       return { accepted: events.map((event) => event.id), added: fresh.length };
     } catch (error) {

@@ -3,17 +3,18 @@ import { indexAllPlaces } from '../store/places';
 import * as t from '../store/schema';
 import { readMeta, writeMeta } from '../store/settings';
 import * as v from '../store/visits';
+import { settleClocks } from './clocks';
 import { settleOpen } from './open';
 import { drawRead, READ_VERSION } from './reads';
 
-/** Marks a folder whose list of what is open was drawn from rows of this shape. */
+/** Marks a folder whose lists of what is open and what is due were drawn from rows of this shape. */
 const OPEN_DRAWN = 'open-drawn';
 
 /** Rows made in one slice, so that nobody else's request waits long. */
 const SLICE = 5;
 
 /**
- * Makes the rows that are missing, a few at a time, with room for requests between, and with them the list of what is open.
+ * Makes the rows that are missing, a few at a time, with room for requests between, and with them the lists of what is open and what is due.
  * @param all makes every row anew, and the index of places with them
  * @returns how many were made
  */
@@ -39,8 +40,11 @@ export async function makeReads(store: Store, all = false): Promise<number> {
   const systems = store.db.select({ id: t.system.id }).from(t.system).all();
   for (let from = 0; from < systems.length; from += SLICE) {
     store.write((db, touches) => {
-      for (const { id } of systems.slice(from, from + SLICE)) settleOpen(db, id);
-      touches.push('open');
+      for (const { id } of systems.slice(from, from + SLICE)) {
+        settleOpen(db, id);
+        settleClocks(db, id);
+      }
+      touches.push('open', 'closings');
     });
     await new Promise((done) => setImmediate(done));
   }

@@ -22,6 +22,7 @@ import * as p from '../store/places';
 import * as t from '../store/schema';
 import * as v from '../store/visits';
 import { Intake, matchedSink, readCsv, type Outcome } from './fileIntake';
+import { settleClocks } from './clocks';
 import { READ_VERSION } from './reads';
 import { shopOf, todayOf } from './shop';
 import { surroundings } from './visitFrame';
@@ -191,5 +192,6 @@ function writePast(db: Db, { systemId, day, rows }: PastVisit, receivedAt: strin
   v.addEvents(db, events, receivedAt);
   const state = foldVisit(id, configuration, events);
   v.writeRead(db, id, READ_VERSION, visitRead(state, events, around.coils, { ...around.system, altitudeM: around.place.altitudeM }));
+  settleClocks(db, systemId);
   return 'added';
 }

@@ -27,7 +27,7 @@ const PATIENCE_MS = 60_000;
 /** The report of a visit as the phones tell it, and the shop's paper. @throws Problem 404 */
 export function reportFor(store: Store, visitId: string, nowMs: number): { report: Report; paper: Paper; title: string } {
   const { db } = store;
-  const { visit, place, system, coils } = visitFrame(db, visitId);
+  const { visit, place, system, coils, agreement = null } = visitFrame(db, visitId);
   const shop = shopOf(db);
   const ways = s.readReportWays(db);
   const known = knownBefore(store, visit);
@@ -46,6 +46,8 @@ export function reportFor(store: Store, visitId: string, nowMs: number): { repor
     currency: shop.currency,
     ways,
     book: s.readPriceBook(db),
+    agreement,
+    day: visit.day,
     nameOfCleaner: (id) => names.get(id) ?? '',
     nowMs,
   });

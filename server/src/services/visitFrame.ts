@@ -1,7 +1,9 @@
+import type { Agreement } from '@elm-mist/core';
 import type { CoilRecord, PlaceRecord, SystemRecord, VisitRecord } from '@elm-mist/contract';
 import { notFound } from '../http/problem';
 import { keptFor } from '../store/kept';
 import type { Db, Store } from '../store/open';
+import { agreementOf } from '../store/clocks';
 import * as p from '../store/places';
 import * as v from '../store/visits';
 
@@ -12,6 +14,7 @@ export interface VisitFrame {
   place: PlaceRecord;
   /** In the visit's order. */
   coils: CoilRecord[];
+  agreement?: Agreement | null;
 }
 
 /**
@@ -33,7 +36,7 @@ export function surroundings(db: Db, visit: VisitRecord): Omit<VisitFrame, 'visi
   if (!system || !place) throw notFound('system', visit.systemId);
   const all = new Map(p.coilsOf(db, system.id).map((coil) => [coil.id, coil]));
   const coils = visit.coilIds.flatMap((id) => all.get(id) ?? []);
-  return { system, place, coils };
+  return { system, place, coils, agreement: agreementOf(db, system.id) };
 }
 
 /** The same kept in memory until the visit, its system or its place is written to. @throws Problem 404 */

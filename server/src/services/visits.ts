@@ -12,12 +12,15 @@ import { earlierKnown, systemFindings } from '@elm-mist/core';
 import { eq } from 'drizzle-orm';
 import { notFound, Problem, refused } from '../http/problem';
 import type { Db, Store } from '../store/open';
+import { agreementOf, clocksOf } from '../store/clocks';
 import * as p from '../store/places';
 import * as t from '../store/schema';
 import * as v from '../store/visits';
 import { knownBefore, pastOf, type Past } from './known';
+import { namedClocks } from './clocks';
 import { once } from './made';
 import { crewsOn } from './dayCrews';
+import { USUAL_MIN, usualMinutes } from './usualMinutes';
 import { visitFrame } from './visitFrame';
 import { weatherOf } from './weather';
 
@@ -176,10 +179,12 @@ export function systemDetail(db: Db, systemId: string): SystemDetail {
   const place = system && p.findPlace(db, system.placeId);
   if (!system || !place) throw notFound('system', systemId);
   const past = pastOf(db, systemId);
+  const coils = p.coilsOf(db, systemId);
+  const findings = systemFindings(past);
   return {
     system,
     place,
-    coils: p.coilsOf(db, systemId),
+    coils,
     history: past
       .filter(({ visit }) => visit.standing !== 'planned')
       .reverse()
@@ -188,7 +193,10 @@ export function systemDetail(db: Db, systemId: string): SystemDetail {
       .visitsOfSystem(db, systemId)
       .filter((visit) => visit.standing === 'planned')
       .reverse(),
-    findings: systemFindings(past),
+    findings,
+    clocks: namedClocks(clocksOf(db, systemId), { coils, findings }),
+    agreement: agreementOf(db, systemId),
+    usualMin: usualMinutes(db, [systemId]).get(systemId) ?? USUAL_MIN,
     storyFacts: earlierKnown(past).story?.facts ?? [],
   };
 }

@@ -1,6 +1,7 @@
 import type { CoilRecord, CustomerRecord, PlaceRecord, PlaceSummary, SystemRecord } from '@elm-mist/contract';
 import type { CoilGeometry } from '@elm-mist/core';
 import { and, asc, count, eq, getTableColumns, inArray, sql, type SQL } from 'drizzle-orm';
+import { coilsDue } from './clocks';
 import type { Db } from './open';
 import { prepared } from './prepared';
 import * as t from './schema';
@@ -32,7 +33,7 @@ export const findPlace = (db: Db, id: string): PlaceRecord | undefined =>
 export const anyPlace = (db: Db): boolean => db.select({ id: t.place.id }).from(t.place).limit(1).get() !== undefined;
 
 /** Words of a search as FTS5 has them: every word begins some word of the place. Whatever else was typed is no query language. */
-const asMatch = (words: string): string =>
+export const asMatch = (words: string): string =>
   (words.normalize('NFKC').match(/[\p{L}\p{N}]+/gu) ?? [])
     .slice(0, 12)
     .map((word) => `"${word}"*`)
@@ -74,19 +75,23 @@ export function systemsAt(db: Db, placeIds: readonly string[]): PlaceSummary['sy
     db,
     systems.map((system) => system.id),
   );
-  return systems.map((system) => ({ ...system, ...(last.get(system.id) ?? { lastVisit: null, nextDue: null }) }));
+  const due = coilsDue(
+    db,
+    systems.map((system) => system.id),
+  );
+  return systems.map((system) => ({ ...system, lastVisit: last.get(system.id) ?? null, nextDue: due.get(system.id) ?? null }));
 }
 
-function lastClosed(db: Db, systemIds: readonly string[]): Map<string, { lastVisit: string; nextDue: string | null }> {
+/** Days of the last closed visits of systems. */
+export function lastClosed(db: Db, systemIds: readonly string[]): Map<string, string> {
   if (systemIds.length === 0) return new Map();
   const rows = db
-    .select({ systemId: t.visit.systemId, lastVisit: t.visit.day, nextDue: t.visit.nextDue, standing: t.visit.standing })
+    .select({ systemId: t.visit.systemId, day: sql<string>`max(${t.visit.day})` })
     .from(t.visit)
-    .where(inArray(t.visit.systemId, [...systemIds]))
-    .orderBy(asc(t.visit.day), asc(t.visit.startMinute))
-    .all()
-    .filter((row) => row.standing === 'closed');
-  return new Map(rows.map(({ systemId, lastVisit, nextDue }) => [systemId, { lastVisit, nextDue }]));
+    .where(and(inArray(t.visit.systemId, [...systemIds]), eq(t.visit.standing, 'closed')))
+    .groupBy(t.visit.systemId)
+    .all();
+  return new Map(rows.map(({ systemId, day }) => [systemId, day]));
 }
 
 export const findSystem = (db: Db, id: string): SystemRecord | undefined =>

@@ -1,4 +1,5 @@
 import type {
+  Agreement,
   Chemistry,
   CleanerForm,
   CoilFace,
@@ -9,6 +10,7 @@ import type {
   CountsAgainst,
   Construction,
   DialPosition,
+  DueKind,
   EventKind,
   Guard,
   HourAir,
@@ -40,6 +42,8 @@ export interface ClosedAs {
   place: PlaceRecord;
   system: SystemRecord;
   coils: CoilRecord[];
+  /** Absent in visits that were closed before there were any. */
+  agreement?: Agreement | null;
 }
 
 /** The shop as it is stored; whether it is the demo is known from the file itself. */
@@ -251,6 +255,38 @@ export const meter = sqliteTable('meter', {
     .references(() => place.id),
   record: text('record', { mode: 'json' }).$type<MeterRecord>().notNull(),
 });
+
+/** What was agreed with the owner of a system. */
+export const agreement = sqliteTable('agreement', {
+  systemId: text('system_id')
+    .primaryKey()
+    .references(() => system.id),
+  record: text('record', { mode: 'json' }).$type<Agreement>().notNull(),
+});
+
+const clockOf = () => ({
+  systemId: text('system_id')
+    .notNull()
+    .references(() => system.id),
+  kind: text('kind').$type<DueKind>().notNull(),
+  /** Which coil or finding; empty where a system has one of its kind. */
+  of: text('of').notNull().default(''),
+  due: text('due').notNull(),
+  why: text('why').notNull().default(''),
+  ruleId: text('rule_id'),
+  at: text('at').notNull().default(''),
+});
+
+/** What is due, each by its own clock: drawn from closings, findings, agreements and what was set by hand, and written with them. */
+export const dueClock = sqliteTable('due_clock', clockOf(), (table) => [
+  primaryKey({ columns: [table.systemId, table.kind, table.of] }),
+  index('due_clock_kind').on(table.kind, table.due),
+]);
+
+/** Clocks that were set by hand between visits. */
+export const clockSet = sqliteTable('clock_set', { ...clockOf(), by: text('by').notNull() }, (table) => [
+  primaryKey({ columns: [table.systemId, table.kind, table.of] }),
+]);
 
 /** Who was put on a day. A day that is not here goes by the last one before it. */
 export const dayCrew = sqliteTable('day_crew', {

@@ -65,6 +65,10 @@ export function CloseBead() {
     () => coilDues(state, allCoils, { configuration: system.configuration, latitudeDeg }, closedOn, graded ?? []),
     [state, allCoils, system.configuration, latitudeDeg, closedOn, graded],
   );
+  const upkeep = useMemo(
+    () => upkeepOf(state, allCoils, system.configuration, closedOn),
+    [state, allCoils, system.configuration, closedOn],
+  );
   const due = dues.first;
   const [draft, keep, drop] = useDraft(`close.${visit.id}`, () => ({ note: '' }));
   const open = BEADS.filter((bead) => bead !== 'close' && !done[bead]);
@@ -89,6 +93,9 @@ export function CloseBead() {
           ? {
               coils: dues.coils.map((row) => ({ coilId: row.coilId, nextDue: row.due.date, why: row.due.because.rules[0]?.because ?? '' })),
             }
+          : {}),
+        ...(upkeep.length > 0
+          ? { upkeep: upkeep.map(({ id, date, rule, ruleId }) => ({ id, nextDue: date, why: rule.because, ruleId })) }
           : {}),
       },
     });
@@ -189,7 +196,7 @@ export function CloseBead() {
       <ReadingsCard />
       <UsedPart />
       <DonePrice />
-      <DuePart dues={dues} upkeep={upkeepOf(state, allCoils, system.configuration, closedOn)} pays={pays} minutes={minutes} />
+      <DuePart dues={dues} upkeep={upkeep} pays={pays} minutes={minutes} />
       {advice.length > 0 ? (
         <Part title={<Heading>Tell the owner</Heading>}>
           {advice.map((text) => (

@@ -12,7 +12,8 @@ import {
 import { useState } from 'react';
 import { View } from 'react-native';
 import { dayOf, sharedNow, shopCurrency, useVisit } from '@/data';
-import { Companion, Field, Heading, LinkRow, Part, Row, Small, space, Strong, Why } from '@/ui';
+import { Companion, Heading, LinkRow, Part, Row, Small, space, Strong, Why } from '@/ui';
+import { SetDay } from '../shared/SetDay';
 
 /** When each coil is due again and why; a day may be set by hand with a word why, and goes back to what is reckoned. */
 export function DuePart({
@@ -47,12 +48,8 @@ export function DuePart({
       {house.energyPricePerKwh === 0 && !closed && dues.coils.length > 0 ? (
         <LinkRow title="When a wash costs least" under="Is told once the shop’s numbers hold a price of energy" href="/more" />
       ) : null}
-      {upkeep.map(({ id, name, date, rule }) => (
-        <Row key={id} label={name}>
-          <Why because={{ id: `upkeep.${id}`, title: name, result: { label: name, text: date }, inputs: [], rules: [rule], changes: [] }}>
-            <Strong>{longDay(date)}</Strong>
-          </Why>
-        </Row>
+      {upkeep.map((row) => (
+        <UpkeepRow key={row.id} row={row} />
       ))}
       {minutes > 0 ? <Row label="Time on site" value={`${minutes} min`} /> : null}
     </Part>
@@ -83,12 +80,7 @@ function CoilDueRow({
 }) {
   const { state, record } = useVisit();
   const [asked, setAsked] = useState(false);
-  const [day, setDay] = useState(due.date);
-  const [why, setWhy] = useState('');
   const set = state.dueSet[coil.id];
-  const keep = () => {
-    if (record({ kind: 'due.set', data: { coilId: coil.id, date: day.trim(), why: why.trim() } })) setAsked(false);
-  };
   return (
     <View style={{ gap: space.xs }} testID={`due-${coil.id}`}>
       <Row label={coilName(coil)}>
@@ -115,20 +107,50 @@ function CoilDueRow({
         <PayRow pay={pay} due={due.date} take={(date, why) => record({ kind: 'due.set', data: { coilId: coil.id, date, why } })} />
       ) : null}
       {asked ? (
-        <View style={{ gap: space.s }}>
-          <Field
-            label="Due on"
-            value={day}
-            onChange={setDay}
-            help={`A day like ${dayLater(dayOf(sharedNow()), 365)}`}
-            testID={`due-day-${coil.id}`}
-          />
-          <Field label="Why" value={why} onChange={setWhy} testID={`due-why-${coil.id}`} />
-          <View style={{ flexDirection: 'row', gap: space.s }}>
-            <Companion title="Leave it" onPress={() => setAsked(false)} />
-            <Companion title="Set the day" onPress={keep} grow testID={`due-keep-${coil.id}`} />
-          </View>
+        <SetDay
+          day={due.date}
+          example={dayLater(dayOf(sharedNow()), 365)}
+          keep={(date, why) => record({ kind: 'due.set', data: { coilId: coil.id, date, why } })}
+          leave={() => setAsked(false)}
+          testID={coil.id}
+        />
+      ) : null}
+    </View>
+  );
+}
+
+/** When filter, drain, wheel or salt is due; set by hand like a coil. */
+function UpkeepRow({ row: { id, name, date, rule } }: { row: Upkeep }) {
+  const { state, record } = useVisit();
+  const [asked, setAsked] = useState(false);
+  const set = state.upkeepSet[id];
+  return (
+    <View style={{ gap: space.xs }} testID={`upkeep-${id}`}>
+      <Row label={name}>
+        <View style={{ flexDirection: 'row', alignItems: 'center', gap: space.s }}>
+          <Why because={{ id: `upkeep.${id}`, title: name, result: { label: name, text: date }, inputs: [], rules: [rule], changes: [] }}>
+            <Strong>{longDay(date)}</Strong>
+          </Why>
+          {state.closed || asked ? null : set ? (
+            <Companion
+              title="As reckoned"
+              onPress={() => record({ kind: 'upkeep.set', data: { upkeep: id, date: null, why: '' } })}
+              testID={`due-back-${id}`}
+            />
+          ) : (
+            <Companion title="Set it" onPress={() => setAsked(true)} testID={`due-set-${id}`} />
+          )}
         </View>
+      </Row>
+      {set ? <Small ink="inkSoft">{`Set by ${set.by}: ${set.value.why}`}</Small> : null}
+      {asked ? (
+        <SetDay
+          day={date}
+          example={dayLater(dayOf(sharedNow()), 365)}
+          keep={(day, why) => record({ kind: 'upkeep.set', data: { upkeep: id, date: day, why } })}
+          leave={() => setAsked(false)}
+          testID={id}
+        />
       ) : null}
     </View>
   );
@@ -136,9 +158,7 @@ function CoilDueRow({
 
 /** When the next wash costs least, washes and energy together; a press takes that day. */
 function PayRow({ pay, due, take }: { pay: PayDay; due: string; take: (day: string, why: string) => void }) {
-  const { day, pays } = pay;
-  const flat =
-    pays.from !== null && pays.to !== null ? ` Any week from ${longDay(pays.from)} to ${longDay(pays.to)} costs within 3 %.` : '';
+  const { day, pays, flat } = pay;
   return (
     <View style={{ gap: space.xs }} testID={`pays-${pay.coilId}`}>
       <Row label="Costs least">
@@ -156,7 +176,7 @@ function PayRow({ pay, due, take }: { pay: PayDay; due: string; take: (day: stri
         </View>
       </Row>
       <Small ink="inkSoft">
-        {`Unwashed, a year of its dirt costs ${formatMoney(pays.dirtAYear.toFixed(2), shopCurrency())} of energy.${flat}`}
+        {`Unwashed, a year of its dirt costs ${formatMoney(pays.dirtAYear.toFixed(2), shopCurrency())} of energy. ${flat}`}
       </Small>
     </View>
   );

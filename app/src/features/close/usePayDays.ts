@@ -1,14 +1,15 @@
 import { payDays, type CoilDueDate, type PayDay } from '@elm-mist/core';
 import { useMemo } from 'react';
 import { useVisit } from '@/data';
-import { useDonePrice, usePriceBook } from '../price/useVisitPrice';
+import { useDonePrice, useShopBook } from '../price/useVisitPrice';
 import { useJudgement } from '../readings/useJudgement';
 
 /** When the next wash of each coil costs least: by what the visit comes to, else by the shop's hour and the time on site. */
 export function usePayDays(dues: readonly { coilId: string; due: CoilDueDate }[], closedOn: string, minutes: number): PayDay[] {
   const { state, allCoils, detail, house } = useVisit();
   const { system, place } = detail;
-  const book = usePriceBook();
+  // What a wash costs by the price book, whoever it is charged to.
+  const book = useShopBook();
   const done = useDonePrice(book);
   const judged = useJudgement();
   const priced = Number(done?.total ?? 0);

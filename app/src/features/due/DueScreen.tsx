@@ -1,75 +1,77 @@
-import type { DueRow } from '@elm-mist/contract';
-import { dayLater, longDay } from '@elm-mist/core';
+import { dayLater } from '@elm-mist/core';
 import { useInfiniteQuery } from '@tanstack/react-query';
-import { useState, type ReactNode } from 'react';
+import { useDeferredValue, useState } from 'react';
 import { View } from 'react-native';
-import { clockTime, dueQuery, today } from '@/data';
-import { OwnerMessage } from '../shared/OwnerMessage';
+import { dueQuery, today, useDraft, useHouseRules } from '@/data';
 import { Companion, Empty, Heading, LinkRow, OneOf, Part, Screen, ScreenHead, Small, space, Tick, Trouble, Waiting } from '@/ui';
 import { shortDay } from '../shared/words';
+import { DueEntry } from './DueEntry';
+import { AHEADS, grouped, kindsAsked, narrowedBy, USUAL_FILTER } from './dueFilter';
+import { FilterPart } from './FilterPart';
 
-/** How far ahead is looked, days. */
-const AHEADS = [
-  { value: 0, label: 'Due now' },
-  { value: 30, label: '30 days' },
-  { value: 90, label: '90 days' },
-  { value: 365, label: 'A year' },
-] as const;
-
-/** Rows under the month that they are due in; what is past is due now. */
-function byMonth(rows: readonly DueRow[], now: string): [string, DueRow[]][] {
-  const months = new Map<string, DueRow[]>();
-  for (const row of rows) {
-    const month = row.due < now ? 'Overdue' : shortDay(row.due).replace(/^\d+ /, '');
-    months.set(month, [...(months.get(month) ?? []), row]);
-  }
-  return [...months];
-}
-
-/** What is due in the shop, soonest first; a press plans the visit. */
+/** What is due in the shop, each system with its own clocks; a press plans the visit. */
 export function DueScreen() {
-  const [ahead, look] = useState<number>(90);
-  const [unplanned, setUnplanned] = useState(true);
+  const { units } = useHouseRules();
+  // As it was left: who calls owners by neighbourhood does so tomorrow too.
+  const [filter, change] = useDraft('due-filter', () => USUAL_FILTER);
+  const [words, setWords] = useState('');
+  const [open, setOpen] = useState(false);
+  const asked = useDeferredValue(words);
   const now = today();
-  const answer = useInfiniteQuery(dueQuery(dayLater(now, ahead), unplanned));
+  const { ahead, coils, shelf, order, unplanned } = filter;
+  const until = dayLater(now, ahead);
+  const answer = useInfiniteQuery(dueQuery({ until, kinds: kindsAsked(filter), coils, shelf, words: asked, order, unplanned }));
   const pages = answer.data?.pages ?? [];
   const rows = pages.flatMap((page) => page.rows);
   const first = pages[0];
+  const narrowed = narrowedBy(filter, words);
   return (
     <Screen
       testID="due-list"
       head={
         <ScreenHead
           title="Due"
-          under={first ? `${first.total} by ${shortDay(dayLater(now, ahead))}, ${first.unplanned} not planned yet` : 'What is due again'}
+          under={first ? `${first.total} by ${shortDay(until)}, ${first.unplanned} not planned yet` : 'What is due again'}
         />
       }
     >
-      <OneOf label="How far ahead" options={AHEADS} value={ahead} onChange={look} testID="due-ahead" />
-      <Tick label="Only what nothing is planned for" value={unplanned} onChange={setUnplanned} testID="due-unplanned" />
+      <OneOf
+        label="How far ahead"
+        options={AHEADS}
+        value={ahead}
+        onChange={(days) => change({ ...filter, ahead: days })}
+        testID="due-ahead"
+      />
+      <Tick
+        label="Only what nothing is planned for"
+        value={unplanned}
+        onChange={(only) => change({ ...filter, unplanned: only })}
+        testID="due-unplanned"
+      />
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: space.s }}>
+        <Companion
+          title={open ? 'Put the filter away' : narrowed === 0 ? 'Narrow it, or put it in order' : `Narrowed by ${narrowed}`}
+          onPress={() => setOpen(!open)}
+          testID="due-narrow"
+        />
+      </View>
+      {open ? <FilterPart filter={filter} change={change} words={words} setWords={setWords} /> : null}
+      <LinkRow title="Make a week of it" under="Put on days by hand, or by the nearest ones together" href="/week" testID="due-week" />
       {first ? (
         rows.length === 0 ? (
           <Empty title="Nothing due">
-            {first.total > 0 ? 'Everything that is due is planned.' : 'What is closed says when it is due again; then it stands here.'}
+            {narrowed > 0
+              ? 'Nothing of what is asked for: ask for more.'
+              : first.total > 0
+                ? 'Everything that is due is planned.'
+                : 'What is closed says when it is due again; then it stands here.'}
           </Empty>
         ) : (
           <>
-            {byMonth(rows, now).map(([month, own]) => (
-              <Part key={month} title={<Heading>{month}</Heading>} testID={month === 'Overdue' ? 'due-overdue' : undefined}>
+            {grouped(rows, order, now, units).map(([group, own]) => (
+              <Part key={group} title={<Heading>{group}</Heading>} testID={group === 'Overdue' ? 'due-overdue' : undefined}>
                 {own.map((row) => (
-                  <DueEntry key={row.systemId} row={row}>
-                    <LinkRow
-                      title={`${row.placeName}, ${row.systemName.toLowerCase()}`}
-                      under={`Due ${shortDay(row.due)} · washed ${shortDay(row.lastVisit)} · ${[row.customerName, row.phone, row.address].filter(Boolean).join(', ')}`}
-                      right={row.planned ? `planned ${shortDay(row.planned.day)}` : 'plan it'}
-                      href={
-                        row.planned
-                          ? `/visits/${row.planned.visitId}`
-                          : `/systems/${row.systemId}/new-visit?day=${row.due < now ? now : row.due}`
-                      }
-                      testID={`due-${row.systemId}`}
-                    />
-                  </DueEntry>
+                  <DueEntry key={row.systemId} row={row} now={now} />
                 ))}
               </Part>
             ))}
@@ -78,7 +80,7 @@ export function DueScreen() {
                 <Companion title="More" onPress={() => void answer.fetchNextPage()} busy={answer.isFetchingNextPage} testID="due-more" />
               </View>
             ) : null}
-            <Small ink="inkSoft">Dates are those of the last closing: by the rule, by what a coil taught, or as set by hand.</Small>
+            <Small ink="inkSoft">Dates are those of the last closing, or as set by hand since.</Small>
           </>
         )
       ) : answer.isError ? (
@@ -87,32 +89,5 @@ export function DueScreen() {
         <Waiting what="what is due" lines={8} />
       )}
     </Screen>
-  );
-}
-
-/** One system that is due, with a word to its owner: that it is due, or when somebody comes. */
-function DueEntry({ row, children }: { row: DueRow; children: ReactNode }) {
-  const [open, setOpen] = useState(false);
-  const { planned } = row;
-  const facts = { owner: row.customerName, place: row.placeName, system: row.systemName.toLowerCase() };
-  return (
-    <View style={{ gap: space.xs }}>
-      {children}
-      {open ? (
-        <OwnerMessage
-          kind={planned ? 'coming' : 'due'}
-          facts={
-            planned ? { ...facts, day: longDay(planned.day), time: clockTime(planned.startMinute) } : { ...facts, day: longDay(row.due) }
-          }
-          phone={row.phone}
-          quiet={row.quiet ?? false}
-          testID={`due-message-${row.systemId}`}
-        />
-      ) : (
-        <View style={{ alignItems: 'flex-start' }}>
-          <Companion title="A word to the owner" onPress={() => setOpen(true)} testID={`due-word-${row.systemId}`} />
-        </View>
-      )}
-    </View>
   );
 }

@@ -1,4 +1,4 @@
-import { FINDING_TABLE, findingSteps, findingWords, isOpenFinding, type FindingStep } from '@elm-mist/core';
+import { dayLater, FINDING_TABLE, findingSteps, findingWords, isOpenFinding, type FindingStep } from '@elm-mist/core';
 import { router, useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
@@ -17,13 +17,13 @@ const ACT_WORDS: Record<FindingStep, string> = {
   done: 'It is done',
 };
 /** What is asked beside a step. */
-const ASKS: Record<FindingStep, { words: string; reading: boolean; day: boolean }> = {
-  offered: { words: 'What was said', reading: false, day: false },
-  accepted: { words: 'Their word', reading: false, day: false },
-  declined: { words: 'Their word, as they said it', reading: false, day: false },
-  scheduled: { words: 'What was agreed', reading: false, day: true },
-  fixed: { words: 'What was done', reading: true, day: false },
-  done: { words: 'What was done', reading: true, day: false },
+const ASKS: Record<FindingStep, { words: string; reading: boolean; day: string }> = {
+  offered: { words: 'What was said', reading: false, day: '' },
+  accepted: { words: 'Their word', reading: false, day: '' },
+  declined: { words: 'Their word, as they said it', reading: false, day: 'Ask again on' },
+  scheduled: { words: 'What was agreed', reading: false, day: 'Promised for' },
+  fixed: { words: 'What was done', reading: true, day: '' },
+  done: { words: 'What was done', reading: true, day: '' },
 };
 
 /** One finding inside a visit: what is known, what became of it, and what may be done about it next, by who holds the phone. */
@@ -48,6 +48,7 @@ export function FindingScreen() {
     setAsked(step);
     setWords('');
     setAfter('');
+    setDay(step === 'declined' ? '' : dayOf(sharedNow()));
   };
   const keep = () => {
     if (!asked) return;
@@ -59,7 +60,7 @@ export function FindingScreen() {
         step: asked,
         words: words.trim(),
         ...(ask.reading && after.trim() ? { after: after.trim() } : {}),
-        ...(ask.day ? { day } : {}),
+        ...(ask.day && day.trim() ? { day: day.trim() } : {}),
       },
     });
     if (ok) setAsked(null);
@@ -108,7 +109,17 @@ export function FindingScreen() {
             <Field label="What is read now" value={after} onChange={setAfter} help="With its unit, such as 40 µF" testID="finding-after" />
           ) : null}
           {ASKS[asked].day ? (
-            <Field label="Promised for" value={day} onChange={setDay} help="A day like 2026-06-18" testID="finding-day" />
+            <Field
+              label={ASKS[asked].day}
+              value={day}
+              onChange={setDay}
+              help={
+                asked === 'declined'
+                  ? `A day like ${dayLater(dayOf(sharedNow()), 180)}; empty for the next visit. It then stands in the list of what is due.`
+                  : 'A day like 2026-06-18'
+              }
+              testID="finding-day"
+            />
           ) : null}
         </Part>
       ) : steps.length > 0 || (isOpenFinding(life) && !closed) ? (

@@ -50,7 +50,11 @@ export function LifeRows({ life, coils }: { life: FindingLife; coils: readonly C
             <Step
               key={step.eventId}
               name={FINDING_STANDING_NAMES[step.value.step]}
-              text={[step.value.day ? `for ${shortDay(step.value.day)}` : '', step.value.words, step.value.after ?? '']
+              text={[
+                step.value.day ? `${step.value.step === 'declined' ? 'ask again' : 'for'} ${shortDay(step.value.day)}` : '',
+                step.value.words,
+                step.value.after ?? '',
+              ]
                 .filter(Boolean)
                 .join('. ')}
               at={step.at}

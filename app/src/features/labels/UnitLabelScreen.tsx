@@ -31,6 +31,7 @@ export function UnitLabelScreen() {
     );
   const { system, place, history } = answer.data;
   const last = history.find((visit) => visit.standing === 'closed');
+  const nextDue = answer.data.clocks?.find((clock) => clock.kind === 'coil')?.due;
   const products = [...new Set((last?.coils ?? []).map((coil) => coil.cleanerName).filter(Boolean))].join(', ');
   const label: StickyLabel = {
     code: shopAddress(`/systems/${system.id}`),
@@ -38,7 +39,7 @@ export function UnitLabelScreen() {
     lines: [
       last ? `Last wash ${shortDay(last.day)}` : 'No wash on record yet',
       ...(products ? [`With ${products}`] : []),
-      ...(last?.nextDue ? [`Next due ${shortDay(last.nextDue)}`] : []),
+      ...(nextDue ? [`Next due ${shortDay(nextDue)}`] : []),
       ...(shop.name ? [shop.name] : []),
     ],
     strong: unitCode(system.id),

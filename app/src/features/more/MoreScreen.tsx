@@ -169,6 +169,7 @@ export function MoreScreen() {
             <LinkRow title="Price book" under="What each kind of work and each part costs" href="/shop/prices" testID="more-prices" />
             <LinkRow title="Reports" under="Paper, sections, guarantee" href="/shop/report" testID="more-reports" />
             <LinkRow title="Messages" under="What owners are written, in your own words" href="/shop/words" testID="more-words" />
+            <LinkRow title="Calendar feed" under="Visits and what is due, in any calendar program" href="/shop/feed" testID="more-feed" />
             <LinkRow title="Due" under="What is due again, soonest first" href="/due" testID="more-due" />
             <LinkRow title="Open in the shop" under="Findings, quotes that wait, visits left for parts" href="/open" />
             <LinkRow title="Weather" under="Hourly air from a file" href="/shop/weather" testID="more-weather" />

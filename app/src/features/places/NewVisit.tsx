@@ -12,8 +12,8 @@ import { HOURS_FIELDS, HoursField, hoursShape, ownersHours, SlotFields, slotOf, 
 import { coilName } from '@elm-mist/core';
 
 export function NewVisit() {
-  const { systemId, day } = useLocalSearchParams<{ systemId: string; day?: string }>();
-  // From the list of what is due it comes with its day.
+  const { systemId, day, coils } = useLocalSearchParams<{ systemId: string; day?: string; coils?: string }>();
+  // From the list of what is due it comes with its day, and with the coils that are due.
   const from = day && /^\d{4}-\d{2}-\d{2}$/.test(day) ? day : today();
   const { data } = useQuery(systemQuery(systemId));
   const { units } = useHouseRules();
@@ -25,25 +25,29 @@ export function NewVisit() {
     purpose: string().defined().max(200, 'The purpose may have 200 characters at most.'),
     coils: array(string().defined()).defined().min(1, 'Choose at least one coil.'),
   });
+  const standingIds = data?.coils.flatMap((coil) => (coil.archived ? [] : [coil.id])) ?? [];
+  const dueIds = coils ? standingIds.filter((id) => coils.split(',').includes(id)) : [];
+  const wanted = dueIds.length > 0 ? dueIds : standingIds;
+  const usual = String(data?.usualMin ?? 90);
   const { control, handleSubmit, setError, formState } = useForm({
     resolver: yupResolver(schema),
     defaultValues: {
       day: from,
       start: '9:00 am',
-      minutes: '90',
+      minutes: usual,
       hours: '',
       purpose: '',
-      coils: data?.coils.flatMap((coil) => (coil.archived ? [] : [coil.id])) ?? [],
+      coils: wanted,
     },
     ...(data
       ? {
           values: {
             day: from,
             start: '9:00 am',
-            minutes: '90',
+            minutes: usual,
             hours: '',
             purpose: '',
-            coils: data.coils.flatMap((coil) => (coil.archived ? [] : [coil.id])),
+            coils: wanted,
           },
         }
       : {}),

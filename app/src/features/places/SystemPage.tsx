@@ -43,6 +43,7 @@ import {
   Why,
 } from '@/ui';
 import { findingLine } from '../findings/findingWords';
+import { DueClocks } from './DueClocks';
 import { LifeLine } from './LifeLine';
 import { TrendPart } from './TrendPart';
 import { NotOpened } from '../shared/NotOpened';
@@ -92,8 +93,9 @@ export function SystemPage() {
       onError: (error) => setTrouble(error instanceof RefusedError ? error.message : 'The server is away: nothing was changed.'),
       onSuccess: () => setTrouble(''),
     });
-  const last = history.find((visit) => visit.standing === 'closed');
   const closed = history.filter((visit) => visit.standing === 'closed').reverse();
+  const clocks = answer.data.clocks ?? [];
+  const nextDue = clocks.find((clock) => clock.kind === 'coil')?.due ?? null;
   const where = { configuration: system.configuration, latitudeDeg: place.latitudeDeg };
   const fans = standing.flatMap((coil) => lifeFan(coil, closed, where, answer.data.storyFacts ?? []) ?? []);
   return (
@@ -137,11 +139,12 @@ export function SystemPage() {
               system.madeYear ? `${system.madeYear}, ${Math.max(0, Number(today().slice(0, 4)) - system.madeYear)} years old` : 'not noted'
             }
           />
-          {last?.nextDue ? <Row label={last.nextDue < today() ? 'Overdue since' : 'Next due'} value={shortDay(last.nextDue)} /> : null}
+          {nextDue ? <Row label={nextDue < today() ? 'Overdue since' : 'Next due'} value={shortDay(nextDue)} /> : null}
         </View>
         {place.note ? <Body>{place.note}</Body> : null}
       </Part>
-      <LifeLine history={history} findings={findings} systemId={system.id} due={last?.nextDue ?? null} fans={fans} />
+      <LifeLine history={history} findings={findings} systemId={system.id} due={nextDue} fans={fans} />
+      {system.archived ? null : <DueClocks systemId={system.id} clocks={clocks} agreement={answer.data.agreement ?? null} />}
       <Part>
         <LinkRow title="Put the system right, or move it" href={`/systems/${system.id}/edit`} testID="system-edit" />
         <LinkRow
@@ -159,17 +162,17 @@ export function SystemPage() {
         <LinkRow title={place.name} under="Owner, position, other systems" href={`/places/${place.id}`} testID="to-place" />
       </Part>
       {standing.map((coil) => {
-        const seen = last?.coils.find((row) => row.coilId === coil.id);
+        const lastOf = history.find((visit) => visit.standing === 'closed' && visit.coils.some((row) => row.coilId === coil.id));
+        const seen = lastOf?.coils.find((row) => row.coilId === coil.id);
         return (
           <Part key={coil.id} title={<Heading>{coilName(coil)}</Heading>}>
             <Small ink="inkSoft">{`${coilLine(coil)} · ${coil.geometry.finsPerInch} fins per inch`}</Small>
             <GradeStrip faces={coil.geometry.faces} rows={coil.geometry.rows} grades={seen?.after ?? {}} cellHeight={48} />
             <Small ink="inkSoft">
-              {seen?.worstAfter === null || seen?.worstAfter === undefined || !last
+              {seen?.worstAfter === null || seen?.worstAfter === undefined || !lastOf
                 ? 'Not graded yet.'
-                : `As left on ${shortDay(last.day)}: worst ${seen.worstAfter} ${gradeFacts(seen.worstAfter as Grade).name}.`}
+                : `As left on ${shortDay(lastOf.day)}: worst ${seen.worstAfter} ${gradeFacts(seen.worstAfter as Grade).name}.`}
             </Small>
-            {seen?.nextDue ? <Row label={seen.nextDue < today() ? 'Overdue since' : 'Due again'} value={shortDay(seen.nextDue)} /> : null}
             <Row label="Face area">
               <Why because={areaBecause(coil.geometry)}>
                 <Strong>{formatQuantity({ kind: 'area', m2: faceArea(coil.geometry) }, units)}</Strong>

@@ -1,8 +1,8 @@
-import { formatMoney, type PriceBook } from '@elm-mist/core';
+import { AGREED, formatMoney, type PriceBook } from '@elm-mist/core';
 import { View } from 'react-native';
 import { shopCurrency } from '@/data';
 import { Heading, Label, LinkRow, Part, Row, Small, space, Strong } from '@/ui';
-import { useDonePrice, usePriceBook } from './useVisitPrice';
+import { useCovered, useDonePrice, usePriceBook } from './useVisitPrice';
 
 /** What the visit comes to by what was done, and how that differs from what was offered. */
 export function DonePrice() {
@@ -12,6 +12,7 @@ export function DonePrice() {
 
 function DoneWith({ book }: { book: PriceBook }) {
   const done = useDonePrice(book);
+  const covered = useCovered();
   if (!done) return null;
   const { accepted, changes } = done;
   const show = (amount: string) => formatMoney(amount, shopCurrency());
@@ -22,7 +23,7 @@ function DoneWith({ book }: { book: PriceBook }) {
           <Row
             key={line.id}
             label={`${Number(line.quantity) === 1 ? '' : `${line.quantity} × `}${line.words}`}
-            value={line.net === null ? 'no price' : show(line.net)}
+            value={line.net === null ? 'no price' : line.how === AGREED ? AGREED : show(line.net)}
           />
         ))}
         {Number(done.tax) === 0 ? null : <Row label="Tax" value={show(done.tax)} />}
@@ -30,6 +31,7 @@ function DoneWith({ book }: { book: PriceBook }) {
           <Strong>{show(done.total)}</Strong>
         </Row>
       </View>
+      {covered ? <Small>{`Visit ${covered.visit} of ${covered.of} in its year, by agreement.`}</Small> : null}
       {done.unpriced.length > 0 ? <LinkRow title="Not all of it has a price" under={done.unpriced.join('; ')} href="/shop/prices" /> : null}
       {changes.length > 0 ? (
         <View style={{ gap: space.xs }} testID="price-changes">

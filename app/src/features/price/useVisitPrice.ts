@@ -1,12 +1,45 @@
 import type { CoilRecord } from '@elm-mist/contract';
-import { currencyDigits, visitPrice, waysToOpen, type CoilPlan, type PriceBook, type VisitPrice, type WayToOpen } from '@elm-mist/core';
+import {
+  agreedBook,
+  coveredBy,
+  currencyDigits,
+  visitPrice,
+  waysToOpen,
+  type CoilPlan,
+  type PriceBook,
+  type PriceId,
+  type VisitPrice,
+  type WayToOpen,
+} from '@elm-mist/core';
 import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { priceBookQuery, shopCurrency, useVisit } from '@/data';
 import { draftPlan } from '../plan/draftPlans';
 
 /** The shop's price book; null until it is known. */
-export const usePriceBook = (): PriceBook | null => useQuery(priceBookQuery).data ?? null;
+export const useShopBook = (): PriceBook | null => useQuery(priceBookQuery).data ?? null;
+
+/** What an agreement with the owner includes in this visit; null where it is of none. */
+export function useCovered(): { includes: PriceId[]; visit: number; of: number } | null {
+  const { detail } = useVisit();
+  const { agreement, visit, known } = detail;
+  return useMemo(
+    () =>
+      coveredBy(
+        agreement ?? null,
+        (known.graded ?? []).map((row) => row.day),
+        visit.day,
+      ),
+    [agreement, known.graded, visit.day],
+  );
+}
+
+/** The price book as it holds for this visit: what an agreement includes costs nothing more. Null until it is known. */
+export function usePriceBook(): PriceBook | null {
+  const book = useShopBook();
+  const covered = useCovered();
+  return useMemo(() => book && agreedBook(book, covered?.includes ?? []), [book, covered]);
+}
 
 /** A coil with the plan it is priced by. */
 export interface PricedJob {

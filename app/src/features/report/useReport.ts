@@ -2,14 +2,14 @@ import { reportOf, usualWays, type MadeReport, type Paper } from '@elm-mist/core
 import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { reportWaysQuery, sharedNow, shopCurrency, shopZone, useShop, useVisit } from '@/data';
-import { usePriceBook } from '../price/useVisitPrice';
+import { useShopBook } from '../price/useVisitPrice';
 
 /** The visit's report as it is told now, and the shop's paper. */
 export function useReport(): MadeReport & { paper: Paper } {
   const visit = useVisit();
   const shop = useShop();
   const ways = useQuery(reportWaysQuery).data ?? usualWays();
-  const book = usePriceBook();
+  const book = useShopBook();
   const made = useMemo(() => {
     const { events, allCoils, detail, house, shelf } = visit;
     return reportOf({
@@ -26,6 +26,8 @@ export function useReport(): MadeReport & { paper: Paper } {
       currency: shopCurrency(),
       ways,
       book,
+      agreement: detail.agreement ?? null,
+      day: detail.visit.day,
       nameOfCleaner: (id) => shelf.find((row) => row.id === id)?.name ?? '',
       nowMs: sharedNow(),
     });

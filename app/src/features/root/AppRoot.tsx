@@ -18,13 +18,22 @@ const PLACES: readonly (Place & { under: readonly string[] })[] = [
 
 const LISTS: Record<string, ReactNode> = { today: <DayList />, places: <PlaceList />, shelf: <ShelfList /> };
 
+/** Pages that want the whole width: seven days stand side by side. */
+const WHOLE: readonly string[] = ['/week'];
+
 function Framed({ children }: { children: ReactNode }) {
   const path = usePathname();
   const { close } = useBecause();
   useEffect(close, [path, close]);
   const here = PLACES.find((place) => place.under.some((root) => path === root || path.startsWith(`${root}/`)))?.id ?? 'today';
   return (
-    <Frame places={PLACES} here={here} list={LISTS[here] ?? null} hidePlaces={path.startsWith('/visits/')} banner={<AwayBanner />}>
+    <Frame
+      places={PLACES}
+      here={here}
+      list={WHOLE.includes(path) ? null : (LISTS[here] ?? null)}
+      hidePlaces={path.startsWith('/visits/')}
+      banner={<AwayBanner />}
+    >
       {children}
     </Frame>
   );

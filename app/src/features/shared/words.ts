@@ -26,6 +26,7 @@ export const systemLine = (system: { configuration: keyof typeof CONFIGURATION_T
   `${CONFIGURATION_TABLE[system.configuration].name}${system.model ? ` · ${system.model}` : ''}`;
 
 export const longDay = (day: string): string => format(parseISO(day), 'EEEE d MMMM');
+export const dayName = (day: string): string => format(parseISO(day), 'EEE d MMM');
 export const shortDay = (day: string): string => format(parseISO(day), 'd MMM yyyy');
 
 export const STANDING_WORDS: Record<VisitStanding, string> = {

@@ -286,6 +286,7 @@ export function DayList() {
         href={`/plan?day=${day}`}
         testID="to-plan"
       />
+      <LinkRow title="The week" under="Its days side by side, and what is due to be put on them" href="/week" testID="to-week" />
       <LinkRow title="Due" under="What is due again, soonest first" href="/due" testID="to-due" />
       <LinkRow title="Open in the shop" under="Findings, quotes that wait, visits left for parts" href="/open" testID="to-open" />
     </Screen>

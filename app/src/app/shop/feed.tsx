@@ -1,0 +1,5 @@
+import { FeedScreen } from '@/features/shop/FeedScreen';
+
+export default function FeedRoute() {
+  return <FeedScreen />;
+}

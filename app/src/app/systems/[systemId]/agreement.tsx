@@ -1,0 +1,5 @@
+import { AgreementScreen } from '@/features/agreement/AgreementScreen';
+
+export default function AgreementRoute() {
+  return <AgreementScreen />;
+}

@@ -1,0 +1,5 @@
+import { WeekScreen } from '@/features/week/WeekScreen';
+
+export default function WeekRoute() {
+  return <WeekScreen />;
+}

@@ -1,0 +1,1 @@
+export { agreedBook, agreedDue, agreementWords, coveredBy, MOST_VISITS_A_YEAR, type Agreement } from './agreement';

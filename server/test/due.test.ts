@@ -1,0 +1,223 @@
+import { randomUUID } from 'node:crypto';
+import type { DueRecord, ErrorBody, FeedRecord, PlaceSummary, SystemDetail, VisitDetail, VisitRecord } from '@elm-mist/contract';
+import { dayIn, dayLater, DUE_KINDS, instantIn, longDay, type Agreement, type DueKind } from '@elm-mist/core';
+import ICAL from 'ical.js';
+import { DAY, RealServer } from './helpers';
+
+jest.setTimeout(120_000);
+
+const server = new RealServer();
+beforeAll(() => server.start());
+afterAll(() => server.remove());
+
+const FAR = 'until=2031-01-01';
+const HP = 'fennick-hp';
+/** The server goes by its own clock. */
+const [ZONE, NOW] = ['America/Chicago', Date.now()];
+const TODAY = dayIn(ZONE, NOW);
+const later = (days: number) => dayLater(TODAY, days);
+const due = async (asked: string) => (await server.call<DueRecord>('GET', `/due?${asked}`)).body;
+const system = async (id: string) => (await server.call<SystemDetail>('GET', `/systems/${id}`)).body;
+const setClock = (id: string, body: object) => server.call<ErrorBody>('PUT', `/systems/${id}/clock`, { by: 'Ives Vane', why: '', ...body });
+const agree = (id: string, agreement: Agreement | null) => server.call<ErrorBody>('PUT', `/systems/${id}/agreement`, { agreement });
+const clocksOf = async (id: string, kind: DueKind) => ((await system(id)).clocks ?? []).filter((clock) => clock.kind === kind);
+const entry = (visitId: string, kind: string, data: object, at = '2026-06-11T15:00:00.000Z') => ({
+  id: randomUUID(),
+  visitId,
+  at,
+  by: 'Wren Cotter',
+  kind,
+  data,
+});
+const append = (visitId: string, ...events: object[]) => server.call<ErrorBody>('POST', `/visits/${visitId}/events`, { events });
+
+test('each coil is due by its own last closing: a visit to one of them hides no other; a visit planned stands beside it', async () => {
+  const all = await due(FAR);
+  const days = all.rows.map((row) => row.due);
+  expect(days).toEqual([...days].sort());
+  expect(all.rows).toHaveLength(all.total);
+  for (const row of all.rows) {
+    const { history, upcoming, coils } = await system(row.systemId);
+    const closed = history.filter((visit) => visit.standing === 'closed');
+    expect(row.lastVisit).toBe(closed[0]?.day);
+    const last = coils.flatMap(
+      (coil) => closed.flatMap((visit) => visit.coils.find((seen) => seen.coilId === coil.id)?.nextDue ?? [])[0] ?? [],
+    );
+    expect(row.due).toBe([...last].sort()[0]);
+    expect(row.clocks.map((clock) => clock.due)).toEqual([...last].sort());
+    const soonest = [...upcoming, ...history.filter((visit) => visit.standing === 'under way')].map((visit) => visit.day).sort()[0];
+    expect(row.planned?.day).toBe(soonest);
+    const place = (await server.call<PlaceSummary>('GET', `/places/${row.placeId}`)).body;
+    expect(place.systems.find((known) => known.id === row.systemId)?.nextDue).toBe(row.due);
+  }
+  // Its outdoor coil alone was washed in winter: the indoor one is still due by the summer before.
+  const [indoor, outdoor] = (await due(FAR)).rows.find((row) => row.systemId === HP)?.clocks ?? [];
+  expect([indoor?.of, outdoor?.of]).toEqual(['fennick-hp-in', 'fennick-hp-out']);
+  const open = await due(`${FAR}&planned=no`);
+  expect(open.rows.map((row) => row.systemId)).toEqual(all.rows.filter((row) => row.planned === null).map((row) => row.systemId));
+  expect(open.unplanned).toBe(open.rows.length);
+  const some = await due(`until=${days[1]}`);
+  expect(some.total).toBe(days.filter((day) => day <= (days[1] ?? '')).length);
+  const row = open.rows[0];
+  expect(
+    (await server.call('POST', '/visits', { systemId: row?.systemId, day: '2026-07-01', startMinute: 540, durationMin: 90 })).status,
+  ).toBe(201);
+  const after = await due(`${FAR}&planned=no`);
+  expect(after.rows.map((each) => each.systemId)).not.toContain(row?.systemId);
+  expect(after.total).toBe(all.total);
+});
+
+test('it is narrowed by clock, coil, shelf and words, put in another order, and what cannot be asked is refused by name', async () => {
+  const kinds = await due(`${FAR}&kinds=filter,drain`);
+  expect(new Set(kinds.rows.flatMap((row) => row.clocks.map((clock) => clock.kind)))).toEqual(new Set(['filter', 'drain']));
+  const indoor = await due(`${FAR}&coils=evaporator`);
+  expect(indoor.rows.length).toBeGreaterThan(0);
+  for (const row of indoor.rows)
+    for (const clock of row.clocks)
+      expect((await system(row.systemId)).coils.find((coil) => coil.id === clock.of)?.role).toBe('evaporator');
+  expect((await due(`${FAR}&q=fennick`)).rows.map((row) => row.placeId)).toEqual(['fennick']);
+  expect((await due(`${FAR}&q=%23`)).total).toBe(0);
+  // All that may go on a plate fin coil is poured out: those that a maker does not keep to water leave the list.
+  const before = (await due(`${FAR}&shelf=yes`)).rows.map((row) => row.systemId);
+  expect(before).toContain(HP);
+  const owners = (await due(`${FAR}&order=owner`)).rows.map((row) => row.customerName.toLowerCase());
+  expect(owners).toEqual([...owners].sort());
+  const near = (await due(`${FAR}&order=near`)).rows.map((row) => row.where?.fromKm ?? 999);
+  expect(near).toEqual([...near].sort((a, b) => a - b));
+  for (const [asked, field] of [
+    ['', 'until'],
+    [`${FAR}&after=here`, 'after'],
+    [`${FAR}&kinds=roof`, 'kinds'],
+    [`${FAR}&coils=roof`, 'coils'],
+    [`${FAR}&order=roof`, 'order'],
+  ] as const)
+    expect(Object.keys((await server.call<ErrorBody>('GET', `/due?${asked}`)).body.error.fields ?? {})).toEqual([field]);
+});
+
+test('a clock set between visits goes before what a visit told, runs again by its rule when it was done, and gives way to the next closing', async () => {
+  const [filter] = await clocksOf(HP, 'filter');
+  expect(filter?.ruleId).toBe('upkeep.filter');
+  expect((await setClock(HP, { kind: 'filter', doneOn: TODAY })).status).toBe(200);
+  expect((await clocksOf(HP, 'filter'))[0]).toMatchObject({
+    due: later(30),
+    why: `Done on ${longDay(TODAY)}, told by Ives Vane.`,
+  });
+  // And from that day once more.
+  expect((await setClock(HP, { kind: 'filter', doneOn: later(-10) })).status).toBe(200);
+  expect((await clocksOf(HP, 'filter'))[0]?.due).toBe(later(20));
+  expect((await setClock(HP, { kind: 'coil', of: 'fennick-hp-in', due: later(80), why: 'They are away until then' })).status).toBe(200);
+  expect((await due(`${FAR}&q=fennick`)).rows[0]?.clocks.map((clock) => [clock.of, clock.due])).toContainEqual([
+    'fennick-hp-in',
+    later(80),
+  ]);
+  for (const [bad, field] of [
+    [{ kind: 'coil', of: 'fennick-hp-in', doneOn: TODAY }, 'doneOn'],
+    [{ kind: 'filter', doneOn: later(1) }, 'doneOn'],
+    [{ kind: 'filter' }, 'due'],
+    [{ kind: 'filter', due: TODAY, why: 'Today' }, 'due'],
+    [{ kind: 'filter', due: later(90) }, 'why'],
+    [{ kind: 'filter', due: later(90), doneOn: DAY, why: 'Both' }, 'due'],
+    [{ kind: 'salt-rinse', due: later(90), why: 'No salt here' }, 'kind'],
+    [{ kind: 'renewal', due: later(90), why: 'Later' }, 'kind'],
+  ] as const)
+    expect([bad, Object.keys((await setClock(HP, bad)).body.error.fields ?? {})]).toEqual([bad, [field]]);
+  expect((await setClock('nowhere', { kind: 'filter', doneOn: TODAY })).status).toBe(404);
+  const visit = (await server.call<VisitRecord>('POST', '/visits', { systemId: HP, day: TODAY, startMinute: 900, durationMin: 60 })).body;
+  const told = {
+    nextDue: later(400),
+    why: 'By the rule.',
+    note: '',
+    coils: [{ coilId: 'fennick-hp-in', nextDue: later(400), why: 'By the rule.' }],
+  };
+  const at = new Date().toISOString();
+  expect((await append(visit.id, entry(visit.id, 'visit.started', {}, at), entry(visit.id, 'visit.closed', told, at))).status).toBe(200);
+  expect((await clocksOf(HP, 'coil')).find((clock) => clock.of === 'fennick-hp-in')?.due).toBe(later(400));
+  // What that visit did not tell of runs on.
+  expect((await clocksOf(HP, 'filter'))[0]?.due).toBe(later(20));
+  // Opened again it tells nothing, and what was set stands.
+  expect((await append(visit.id, entry(visit.id, 'visit.reopened', { reason: 'Wrong day' }, new Date().toISOString()))).status).toBe(200);
+  expect((await clocksOf(HP, 'coil')).find((clock) => clock.of === 'fennick-hp-in')?.due).toBe(later(80));
+});
+
+test('what was declined is asked again on the day it said, once; accepted meanwhile it is not', async () => {
+  const visitId = 'demo-visit-13';
+  const noted = entry(visitId, 'finding.noted', { what: 'contactor', coilId: null, note: 'Pitted', action: 'Quote a contactor' });
+  const step = (name: string, more: object, minute: string) =>
+    entry(visitId, 'finding.step', { findingId: noted.id, step: name, words: '', ...more }, `2026-06-11T15:${minute}:00.000Z`);
+  expect(
+    (await append(visitId, noted, step('offered', {}, '01'), step('declined', { words: 'Not before the autumn', day: '2026-10-01' }, '02')))
+      .status,
+  ).toBe(200);
+  const [row] = (await due(`until=2026-10-01&kinds=ask-again`)).rows;
+  expect(row?.clocks).toMatchObject([
+    { kind: 'ask-again', of: noted.id, due: '2026-10-01', why: expect.stringContaining('Not before the autumn') },
+  ]);
+  expect((await due(`until=2026-09-30&kinds=ask-again`)).total).toBe(0);
+  expect((await append(visitId, step('offered', {}, '03'), step('accepted', { words: 'Go on then' }, '04'))).status).toBe(200);
+  expect((await due(`${FAR}&kinds=ask-again`)).total).toBe(0);
+});
+
+test('an agreement asks for its visits and its renewal, stands with the visit, and what cannot be agreed is refused by name', async () => {
+  const agreement: Agreement = {
+    since: '2026-03-01',
+    renews: '2027-03-01',
+    visitsAYear: 4,
+    includes: ['exterior'],
+    price: '310.00',
+    note: 'Key at the porch',
+  };
+  expect((await agree('harrow-roof', agreement)).status).toBe(200);
+  expect((await due(`${FAR}&kinds=agreed,renewal&q=harrow`)).rows[0]?.clocks.map((clock) => [clock.kind, clock.due])).toEqual([
+    ['agreed', '2026-05-01'],
+    ['renewal', '2027-03-01'],
+  ]);
+  expect((await server.call<VisitDetail>('GET', '/visits/demo-visit-16')).body.agreement).toEqual(agreement);
+  for (const [bad, field] of [
+    [{ renews: '2026-03-01' }, 'agreement.renews'],
+    [{ visitsAYear: 13 }, 'agreement.visitsAYear'],
+    [{ includes: ['exterior', 'exterior'] }, 'agreement.includes'],
+    [{ price: '-5' }, 'agreement.price'],
+    [{ since: '2026-02-30' }, 'agreement.since'],
+  ] as const)
+    expect(Object.keys((await agree('harrow-roof', { ...agreement, ...bad } as Agreement)).body.error.fields ?? {})).toContain(field);
+  expect((await agree('harrow-roof', null)).status).toBe(200);
+  expect((await due(`${FAR}&kinds=agreed,renewal&q=harrow`)).total).toBe(0);
+});
+
+test('a calendar program reads the planned visits with their hours and what is due, by an address that can be changed and closed', async () => {
+  const feed = async (path: string) => fetch(`http://localhost:${server.port}${path}`);
+  expect((await server.call<FeedRecord>('GET', '/feed')).body).toEqual({ path: null });
+  expect((await feed('/api/feed//visits.ics')).status).toBe(404);
+  const planned = { systemId: 'quillon-split', day: later(5), startMinute: 620, durationMin: 80, purpose: 'Half-yearly wash' };
+  const visit = (await server.call<VisitRecord>('POST', '/visits', planned)).body;
+  const first = (await server.call<FeedRecord>('PUT', '/feed', { wanted: true })).body.path ?? '';
+  const answer = await feed(first);
+  expect(answer.headers.get('content-type')).toContain('text/calendar');
+  const events = new ICAL.Component(ICAL.parse(await answer.text()) as never[])
+    .getAllSubcomponents('vevent')
+    .map((part) => new ICAL.Event(part));
+  const own = events.find((event) => event.uid === `visit-${visit.id}@elm-mist.local`);
+  const startMs = instantIn(ZONE, visit.day, visit.startMinute);
+  expect(own?.startDate.toJSDate().getTime()).toBe(startMs);
+  expect(own?.endDate.toJSDate().getTime()).toBe(startMs + visit.durationMin * 60_000);
+  expect(own?.description).toContain('Half-yearly wash');
+  // Closed visits are not in it; what is due with nothing planned is, as a whole day, what is planned for is not twice.
+  expect(events.map((event) => event.uid)).not.toContain('visit-demo-visit-12@elm-mist.local');
+  const open = (
+    await due(
+      `until=${later(180)}&planned=no&kinds=${DUE_KINDS.filter((kind) => ['coil', 'agreed', 'ask-again', 'renewal'].includes(kind)).join()}`,
+    )
+  ).rows;
+  expect(open.length).toBeGreaterThan(0);
+  expect(
+    events
+      .filter((event) => event.startDate.isDate)
+      .map((event) => event.uid)
+      .sort(),
+  ).toEqual(open.map((row) => `due-${row.systemId}@elm-mist.local`).sort());
+  const second = (await server.call<FeedRecord>('PUT', '/feed', { wanted: true })).body.path ?? '';
+  expect(second).not.toBe(first);
+  expect([(await feed(first)).status, (await feed(second)).status]).toEqual([404, 200]);
+  await server.call('PUT', '/feed', { wanted: false });
+  expect((await feed(second)).status).toBe(404);
+});
