@@ -62,6 +62,7 @@ export interface WeekVisit {
   placeName: string;
   startMinute: number;
   durationMin: number;
+  crewId: string | null;
   standing: VisitStanding;
   latitudeDeg: number;
   longitudeDeg: number;

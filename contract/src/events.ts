@@ -474,6 +474,16 @@ const DATA_SCHEMAS: Record<EventKind, Schema<AnyObject | null | undefined>> = {
   'stock.used': object({ cleanerId: recordId('The cleaner'), litres: figure('Used', 0, 500, 'L') }),
   'note.added': object({ text: words('The note', 2000) }),
   'due.set': object({ ...coilOnly, date: maybeDay('The day').nullable().defined(), why: optionalWords('The reason', 300) }),
+  'saving.told': object({
+    verdict: oneOf('What is shown', ['saved', 'more', 'not-shown'] as const),
+    kWh: figure('The saving', -1e6, 1e6, 'kWh'),
+    low: figure('The least', -1e6, 1e6, 'kWh'),
+    high: figure('The most', -1e6, 1e6, 'kWh'),
+    money: money('The amount').nullable().defined('The amount is missing.'),
+    file: words('The file’s name', 120),
+    simulated: flag().required('Whether the air was made up is missing.'),
+    changes: optionalWords('What else changed', 600),
+  }),
   'upkeep.set': object({
     upkeep: oneOf('What is due', UPKEEP_IDS),
     date: maybeDay('The day').nullable().defined(),

@@ -11,3 +11,4 @@ export * from './priceBook';
 export * from './reportWays';
 export * from './ownerWords';
 export * from './meter';
+export * from './tariff';

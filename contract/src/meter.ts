@@ -1,4 +1,4 @@
-import type { MeterDays, YearDay } from '@elm-mist/core';
+import type { GradeSaved, MeterDays, YearDay } from '@elm-mist/core';
 import { array, object, type InferType } from 'yup';
 import { figure, isoDay, oneOf, optionalWords, words } from './fields';
 import type { WeatherSource } from './records';
@@ -20,6 +20,11 @@ export const meterInputSchema = object({
     .required('The rows are missing.')
     .min(1, 'The meter has no rows.')
     .max(METER_ROWS, `${METER_ROWS} rows at most.`),
+  /** How a day's use is spread over its hours; null where hours were not told. */
+  shares: array(figure('A share of a day', 0, 1))
+    .length(48, 'Forty-eight shares: of a weekday and of a day of the weekend.')
+    .nullable()
+    .default(null),
   notes: array(words('A note', 300)).default([]).max(20, 'Twenty notes at most.'),
   /** What else changed in the house, in the owner's words; empty for nothing. */
   changes: optionalWords('What else changed', 600),
@@ -40,5 +45,22 @@ export interface MeterAnswer {
   /** Where that air is from; several where days differ. */
   airFrom: WeatherSource[];
   /** Closed visits in which something was washed, newest first. */
-  washes: { day: string; next: string | null; systemName: string }[];
+  washes: MeterWash[];
+}
+
+/** A wash as its place's meter is asked about it. */
+export interface MeterWash {
+  day: string;
+  next: string | null;
+  systemName: string;
+  /** Closed visits of that day. */
+  visitIds: string[];
+  /** What it was measured to save by watts, and the hours that the system runs in a year; null where nothing was measured. */
+  byWatts: { w: number; u: number; hours: number } | null;
+}
+
+/** What the shop's washes were measured to save. */
+export interface ShopSavedRecord {
+  grades: GradeSaved[];
+  dirt: { factor: number; washes: number };
 }

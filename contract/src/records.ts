@@ -331,6 +331,8 @@ export interface KnownBefore {
   taken: Record<string, Learned>;
   /** What a can covers, m² of face and row, by cleaner, where use has taught it. */
   canYieldM2: Record<string, number>;
+  /** What measured washes say of what dirt costs; left out by answers of before. */
+  dirt?: { factor: number; washes: number };
 }
 
 /** Where the air of a day is from: made up, a year put together from many, or read on that day. */

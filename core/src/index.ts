@@ -618,6 +618,7 @@ export {
 } from './record';
 export {
   nextDue,
+  runHours,
   UPKEEP_IDS,
   UPKEEP_NAMES,
   upkeepAfter,
@@ -630,7 +631,7 @@ export {
 export { agreedBook, agreementWords, coveredBy, MOST_VISITS_A_YEAR, type Agreement } from './agreement';
 export { longDay } from './clock';
 export { alongLife, lifeFan, LIFE_LANE_NAMES, LIFE_LANES, lifeLine, lifeSpan, type LifeFan, type LifeLane, type LifeMark } from './beads';
-export { findingPlace, OLDER_RECORDS } from './run';
+export { findingPlace, OLDER_RECORDS, type SavingTold } from './run';
 export { DUE_KIND_NAMES, DUE_KINDS, payDays, systemClocks, upkeepOf, type DueClock, type DueKind, type PayDay } from './beads';
 export {
   dayAsChosen,
@@ -672,21 +673,30 @@ export {
   type OwnerWords,
 } from './messages';
 export {
+  dirtFactor,
   ENERGY_MODEL_NAMES,
+  EspiReader,
   guessMeter,
   METER_UNITS,
   meterDays,
   meterTable,
   predicted,
   savedBy,
+  savedByGrade,
+  savedByWatts,
+  savingWorth,
   type AskedWash,
   type EnergyFit,
   type EnergyPoint,
+  type GradeSaved,
+  type MeasuredWash,
   type MeterDays,
   type MeterMatching,
   type MeterRead,
   type MeterUnit,
+  type SavingWorth,
   type WashSaving,
   type YearDay,
 } from './savings';
 export { normals, uniforms } from './random';
+export { checkTariff, marginalPrice, PRICED_DAYS, type HourShares, type PricedDays, type PricedHours, type Tariff } from './tariff';

@@ -123,6 +123,13 @@ export function goodRequests(): GoodRequest[] {
         note: '',
       },
     }),
+    json('PUT', '/tariff', '/tariff', {
+      tariff: {
+        kind: 'hours',
+        periods: [{ name: 'Peak', months: [6, 7, 8], days: 'weekdays', from: 16, to: 21, price: 0.42 }],
+        otherPrice: 0.14,
+      },
+    }),
     json('PUT', '/feed', '/feed', { wanted: true }),
     json('PUT', '/owner-words', '/owner-words', { ...usualWords(), due: 'Due by {day}. {shop}' }),
     json('PUT', '/report-ways', '/report-ways', { ...usualWays(), paper: 'a4' }),

@@ -31,11 +31,13 @@ import type {
   ShelfRecord,
   ShopInput,
   ShopRecord,
+  ShopSavedRecord,
   StockCount,
   StockRecord,
   SystemDetail,
   SystemInput,
   SystemRecord,
+  TariffInput,
   VisitCostRecord,
   VisitChange,
   VisitDetail,
@@ -160,6 +162,14 @@ export const dueQuery = ({ until, kinds, coils, shelf, words, order, unplanned }
 /** Seven days from one on. */
 export const weekQuery = (from: string) =>
   queryOptions({ queryKey: ['week', from], queryFn: () => request<WeekRecord>('GET', `/weeks/${from}`), refetchOnMount: 'always' });
+/** What energy costs. */
+export const tariffQuery = queryOptions({ queryKey: ['tariff'], queryFn: () => request<TariffInput>('GET', '/tariff'), staleTime: 60_000 });
+/** What the shop's washes were measured to save. */
+export const savedQuery = queryOptions({
+  queryKey: ['saved'],
+  queryFn: () => request<ShopSavedRecord>('GET', '/saved'),
+  refetchOnMount: 'always',
+});
 /** Where a calendar program finds the shop's visits. */
 export const feedQuery = queryOptions({
   queryKey: ['feed'],
@@ -261,6 +271,7 @@ export const useKeepMeter = () =>
 /** Moves a visit to another day or hour. */
 export const useMoveSlot = () =>
   useWrite(({ id, slot }: { id: string; slot: VisitSlot }) => request<VisitRecord>('PUT', `/visits/${encodeURIComponent(id)}/slot`, slot));
+export const useSaveTariff = () => useWrite((tariff: TariffInput) => request<TariffInput>('PUT', '/tariff', tariff));
 export const useMoveFeed = () => useWrite((wanted: boolean) => request<FeedRecord>('PUT', '/feed', { wanted }));
 /** Sets a clock of a system between visits. */
 export const useSetClock = () =>

@@ -81,6 +81,8 @@ export interface ShopLearned {
   taken: Record<string, Learned>;
   /** What a can covers, m² of face and row, by cleaner, only where enough visits taught it. */
   canYieldM2: Record<string, number>;
+  /** What measured washes say of what dirt costs; absent in answers of before. */
+  dirt?: { factor: number; washes: number };
 }
 
 /**

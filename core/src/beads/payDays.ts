@@ -15,6 +15,8 @@ export interface PayFacts extends RunsWhere {
   pricePerKwh: number;
   /** What the visit comes to, in the shop's money: all its coils. */
   visitCost: number;
+  /** What the shop's own measured washes say of published sizes; left out for nothing. */
+  shop?: { factor: number; washes: number } | undefined;
 }
 
 /** When a coil's next wash costs least, within what rule and hygiene allow. */
@@ -77,6 +79,7 @@ export function payDays(
     const left = worstOf(state.checks[coilId]?.value.gradesAfter ?? {}) ?? worstOf(state.surveys[coilId]?.value.grades ?? {}) ?? 0;
     const pays = whenItPays({
       ...facts,
+      shopFactor: facts.shop?.factor ?? 1,
       washedOn: closedOn,
       role: coil.role,
       left,
@@ -88,7 +91,7 @@ export function payDays(
     const useful = pays.day === null ? null : intoSeason(pays.day, seasonAt(latitudeDeg));
     const within = useful !== null && pays.from !== null && pays.to !== null && useful >= pays.from && useful <= pays.to;
     const day = pays.day === null ? null : clipped(within && useful !== null ? useful : pays.day, due.between);
-    return [{ coilId, day, pays, flat: flatWords(pays, day), because: payBecause(pays, day, coil.role, due) }];
+    return [{ coilId, day, pays, flat: flatWords(pays, day), because: payBecause(pays, day, coil.role, due, facts.shop ?? null) }];
   });
 }
 
@@ -101,7 +104,13 @@ function flatWords({ from, to }: WhenItPays, day: string | null): string {
     : `By energy alone it could wait until ${longDay(from)}: rule and hygiene do not.`;
 }
 
-function payBecause(pays: WhenItPays, day: string | null, role: CoilRole, { between }: CoilDueDate): Because {
+function payBecause(
+  pays: WhenItPays,
+  day: string | null,
+  role: CoilRole,
+  { between }: CoilDueDate,
+  shop: PayFacts['shop'] | null,
+): Because {
   const text = day ?? 'not by energy alone';
   return {
     id: 'pays',
@@ -133,6 +142,15 @@ function payBecause(pays: WhenItPays, day: string | null, role: CoilRole, { betw
             because: 'What a grade costs was not measured here: published sizes of the effect, put on the light test’s grades.',
             source: DIRT_SHARE[role].source,
           },
+      ...(!pays.measured && shop && shop.washes > 0
+        ? [
+            {
+              id: 'pays.shop',
+              because: `The shop’s own ${shop.washes} measured ${shop.washes === 1 ? 'wash' : 'washes'} put that at ${shop.factor.toFixed(2)} times the published size.`,
+              source: { kind: 'arithmetic' as const, name: 'readings of the shop’s own visits, published sizes counted as four' },
+            },
+          ]
+        : []),
       ...(day !== null && day !== pays.day && (day === between.earliest || day === between.latest)
         ? [
             {

@@ -1,4 +1,5 @@
 import type { CoilRole } from '../equipment';
+import type { SavedWatts } from './savedWatts';
 import { rinseWaterL } from '../method';
 import { strongerThanNeeded, visitCost, type MixUse, type VisitCost } from '../mix';
 import { coilRunOf, usedFromShelf, type VisitState } from '../run';
@@ -21,6 +22,8 @@ export interface CostFacts {
   minutes: number;
   /** What each coil got of each cleaner, all its batches and corrections together, with the strength asked for. */
   batches: { cleanerId: string; concentrateL: number; waterL: number; neededWaterParts: number }[];
+  /** What it was measured to save; null where nothing tells, absent in rows of before. */
+  saved?: SavedWatts | null;
 }
 
 /** What one visit took and cost the shop. */

@@ -16,6 +16,7 @@ import {
 import { takenTimes, type Taken } from '../runsheet';
 import { worstOf, type CoilSurvey, type FaceGrades, type SiteConditions, type Soil, type VisitStory } from '../survey';
 import { closingClocks, type DueClock } from './dueClocks';
+import { savedWatts } from './savedWatts';
 import { settingOf, type JudgedSystem } from './judgement';
 import { trendFigures, type TrendFigures } from './trends';
 import { costFacts, type CostFacts } from './visitCost';
@@ -146,6 +147,6 @@ export function visitRead(state: VisitState, events: readonly VisitEvent[], coil
       ? Object.fromEntries(Object.entries(usedFromShelf(state)).map(([id, litres]) => [id, { litres, m2: coveredM2(state, coils, id) }]))
       : {},
     site: state.site ? { value: state.site.value, at: state.site.at } : null,
-    cost: state.closed ? costFacts(state, coils) : NOTHING_YET,
+    cost: state.closed ? { ...costFacts(state, coils), saved: savedWatts(state, coils, system) } : NOTHING_YET,
   };
 }

@@ -13,6 +13,7 @@ const BASE: DirtInput = {
   pricePerKwh: 0.17,
   btuh: 36_000,
   watts: null,
+  shopFactor: 1,
   saved: null,
 };
 const days = (a: string, b: string) => (Date.parse(b) - Date.parse(a)) / 86_400_000;

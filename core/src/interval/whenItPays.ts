@@ -2,7 +2,7 @@ import type { Source } from '../because';
 import type { CoilRole } from '../equipment';
 import { requireInRange } from '../errors';
 import { cheapestRound, YEAR_WEEKS } from './cheapestRound';
-import { LEAST_RUNNING, runShare, type RunsWhere } from './exposure';
+import { LEAST_RUNNING, runMonths, runShare, type RunsWhere } from './exposure';
 import type { GrowthBelief } from './regrowth';
 import { seasonAt } from './season';
 
@@ -22,6 +22,8 @@ export interface DirtInput extends RunsWhere {
   btuh: number;
   /** What it was found to draw, W; null where nobody read it. */
   watts: number | null;
+  /** How much more or less than published a grade costs, by the shop's own measured washes; 1 without any. */
+  shopFactor: number;
   /** What a wash was measured to save for the same cooling, W, and the grades that it took off; null where it was not. */
   saved: { watts: number; grades: number } | null;
 }
@@ -48,6 +50,18 @@ const PACKED = 4;
 const HOURS_A_DAY = 4;
 /** Nominal cooling for a watt, Btu/h: a unit in use, neither new nor at its end. Common practice, no source. */
 const BTUH_A_WATT = 11;
+
+/**
+ * Hours a year that a system's compressor runs.
+ * @param where the system is, and what it is
+ * @returns hours
+ * @throws CoreError latitude out of −90 to 90
+ * @example Math.round(runHours({ configuration: 'split-cool', latitudeDeg: 42 })) // 733
+ */
+export function runHours(where: RunsWhere): number {
+  return runMonths('2026-01-01', '2027-01-01', where) * (365.25 / 12) * HOURS_A_DAY;
+}
+
 /** Years that are looked ahead. */
 const MOST_WEEKS = 156;
 /** Within so much of a year's cost any week is as good. */
@@ -90,7 +104,7 @@ function dirtSince(week: number, left: number, gradesAWeek: number, costAGradeWe
  * @param input of the coil, its unit and the prices
  * @returns the day and the days around it that cost within 3 % of a year's cost as much
  * @throws CoreError latitude out of −90 to 90, `wash`, `pricePerKwh` or `btuh` not above 0
- * @example whenItPays({ washedOn: '2026-06-11', configuration: 'split-cool', latitudeDeg: 42, role: 'condenser', left: 0, belief: { perMonth: 0.2, weight: 200, shape: 3, scale: 0.98, visits: 0 }, wash: 120, pricePerKwh: 0.17, btuh: 36000, watts: null, saved: null }).day // '2029-03-29'
+ * @example whenItPays({ washedOn: '2026-06-11', configuration: 'split-cool', latitudeDeg: 42, role: 'condenser', left: 0, belief: { perMonth: 0.2, weight: 200, shape: 3, scale: 0.98, visits: 0 }, wash: 120, pricePerKwh: 0.17, btuh: 36000, watts: null, shopFactor: 1, saved: null }).day // '2029-03-29'
  */
 export function whenItPays(input: DirtInput): WhenItPays {
   const { washedOn, role, left, belief, wash, pricePerKwh, configuration, latitudeDeg } = input;
@@ -99,7 +113,7 @@ export function whenItPays(input: DirtInput): WhenItPays {
   requireInRange('btuh', input.btuh, 1, 1e6, 'Btu/h');
   const season = seasonAt(latitudeDeg);
   const told = input.saved && input.saved.grades > 0 && input.saved.watts > 0 ? input.saved.watts / input.saved.grades : null;
-  const wattsAGrade = told ?? DIRT_SHARE[role].aGrade * (input.watts ?? input.btuh / BTUH_A_WATT);
+  const wattsAGrade = told ?? DIRT_SHARE[role].aGrade * input.shopFactor * (input.watts ?? input.btuh / BTUH_A_WATT);
   const shares = Array.from({ length: YEAR_WEEKS }, (_, w) =>
     runShare(Math.min(12, Math.floor((w * 12 + 6) / YEAR_WEEKS) + 1), configuration, season),
   );

@@ -7,6 +7,7 @@ import type { Upkeep } from '../interval';
 import type { CoilBuild } from '../method';
 import { AGREED, formatMoney, type Priced } from '../price';
 import {
+  savingSentences,
   ANSWER_WAY_NAMES,
   BEAD_NAMES,
   BEADS,
@@ -292,6 +293,15 @@ const SECTIONS: Record<ReportSection, (input: ReportInput) => ReportBlock[]> = {
         : []),
       ...(price && agreed ? [{ is: 'text' as const, text: `Visit ${agreed.visit} of ${agreed.of} in its year, by agreement.` }] : []),
       ...answers,
+    ];
+  },
+  saved: ({ state, currency, zone }) => {
+    const told = state.savingTold;
+    if (!told) return [];
+    const money = told.value.money === null ? '' : `${formatMoney(told.value.money, currency, 'en-US')} a year`;
+    return [
+      ...savingSentences(told.value, money).map((text): ReportBlock => ({ is: 'text', text })),
+      { is: 'text', text: `By ${told.value.file}, told ${stampIn(zone, told.at)}, ${told.by}. Statistics of ASHRAE Guideline 14.` },
     ];
   },
   safety: ({ state, coils, zone }) => {

@@ -4,7 +4,7 @@ export const PAPERS = ['letter', 'a4'] as const;
 export type Paper = (typeof PAPERS)[number];
 
 /** The pages behind the first one, in their order. */
-export const REPORT_SECTIONS = ['coils', 'sections', 'readings', 'photos', 'findings', 'price', 'safety', 'people'] as const;
+export const REPORT_SECTIONS = ['coils', 'sections', 'readings', 'photos', 'findings', 'price', 'saved', 'safety', 'people'] as const;
 /** One of `REPORT_SECTIONS`. */
 export type ReportSection = (typeof REPORT_SECTIONS)[number];
 
@@ -16,6 +16,7 @@ export const REPORT_SECTION_NAMES: Record<ReportSection, string> = {
   photos: 'Photos',
   findings: 'Findings and answers',
   price: 'What it comes to',
+  saved: 'What it saved, by the meter',
   safety: 'What was left out or left open',
   people: 'Who did what, and signatures',
 };

@@ -100,7 +100,7 @@ export function noPowerYet(state: VisitState, atMs: number): string | null {
 }
 
 /** Entries of a closed visit that an undo may still take back. */
-const UNDONE_AFTER_CLOSING: readonly EventKind[] = ['note.added', 'stock.used', 'finding.step'];
+const UNDONE_AFTER_CLOSING: readonly EventKind[] = ['note.added', 'stock.used', 'finding.step', 'saving.told'];
 /** Entries that an undo may take back while a visit waits for parts. */
 const UNDONE_WHILE_SUSPENDED: readonly EventKind[] = ['note.added', 'photo.added', 'finding.noted', 'finding.step', 'finding.closed'];
 
@@ -237,6 +237,13 @@ const CHECKS: { [K in EventKind]?: Check<K> } = {
   },
   'due.set': (_state, event) => checkDueDay(event.at, event.data),
   'upkeep.set': (_state, event) => checkDueDay(event.at, event.data),
+  'saving.told': (state, event) => {
+    if (!state.closed) refuse('kind', 'What a wash saved is told once its visit is closed.');
+    const { low, kWh, high, verdict } = event.data;
+    if (!(low <= kWh && kWh <= high)) refuse('data.kWh', 'A saving lies within its interval.');
+    if (verdict !== (low > 0 ? 'saved' : high < 0 ? 'more' : 'not-shown'))
+      refuse('data.verdict', 'What is shown has to be what the interval says.');
+  },
   'past.noted': () => refuse('kind', 'Older records come in as a file, not as an entry.'),
   'visit.closed': (state, event, frame) => {
     event.data.coils?.forEach(({ coilId }, i) => {
@@ -344,6 +351,8 @@ const AFTER_CLOSING: readonly EventKind[] = [
   'quote.made',
   'quote.answered',
   'finding.step',
+  // A meter tells months later.
+  'saving.told',
 ];
 
 /** While a visit waits for parts nothing is worked on; what is said and agreed goes on. */

@@ -73,6 +73,7 @@ const WORDS: { [K in EventKind]: Teller<K> } = {
   'note.added': () => 'a note',
   'stock.used': () => 'an amount used',
   'due.set': ({ data }) => (data.date === null ? 'a due day as reckoned' : 'a due day set by hand'),
+  'saving.told': () => 'what it saved, for the report',
   'upkeep.set': ({ data }) =>
     `${UPKEEP_NAMES[data.upkeep].toLowerCase()}: ${data.date === null ? 'a due day as reckoned' : 'a due day set by hand'}`,
   'close.checked': ({ data }) => (data.ok ? 'a tick at closing' : 'a reason at closing'),

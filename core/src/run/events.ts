@@ -13,6 +13,7 @@ import type { PastNoted } from './pastNoted';
 import type { QuoteAnswer, QuoteMade } from './quote';
 import type { RinseSign, Spot } from './rinseSigns';
 import type { Resumed, SuspendedFor } from './suspend';
+import type { SavingTold } from './savingTold';
 import type { PartOff, WireNoted } from './takedown';
 
 /** One set of air readings across the indoor coil. Null where not measured. */
@@ -146,6 +147,8 @@ export interface EventDataByKind {
   'due.set': { coilId: string; date: string | null; why: string };
   /** The same of filter, drain, wheel or salt. */
   'upkeep.set': { upkeep: UpkeepId; date: string | null; why: string };
+  /** What the wash was found to save since; told for the report when the owner wants it. A later one takes its place. */
+  'saving.told': SavingTold;
   'close.checked': CloseCheck;
   'visit.signed': SignOff;
   /** Left to wait for parts, safe. */
@@ -213,6 +216,7 @@ export const EVENT_KINDS = [
   'past.noted',
   'due.set',
   'upkeep.set',
+  'saving.told',
   'visit.closed',
   'visit.cancelled',
   'visit.reopened',

@@ -1,4 +1,5 @@
 import type { UpkeepId } from '../interval/upkeep';
+import type { SavingTold } from './savingTold';
 import type { LightNoted } from '../light';
 import type { RunsTold } from '../verdict/sizing';
 import { CoreError } from '../errors';
@@ -113,6 +114,8 @@ export interface VisitState {
   used: Record<string, Stamped<number>>;
   /** Days that coils are due by hand, with why. */
   dueSet: Record<string, Stamped<{ date: string; why: string }>>;
+  /** What it was found to save since; null where nobody told. */
+  savingTold: Stamped<SavingTold> | null;
   /** The same of filter, drain, wheel and salt. */
   upkeepSet: Partial<Record<UpkeepId, Stamped<{ date: string; why: string }>>>;
   /** What the shop's older records say, where the visit came out of them. */
@@ -169,6 +172,7 @@ const emptyState = (visitId: string): VisitState => ({
   used: {},
   dueSet: {},
   upkeepSet: {},
+  savingTold: null,
   past: null,
   closed: null,
   cancelled: null,
@@ -473,6 +477,9 @@ const REDUCERS: Reducers = {
     const { coilId, date, why } = event.data;
     if (date === null) delete state.dueSet[coilId];
     else state.dueSet[coilId] = stamp(event, { date, why });
+  },
+  'saving.told': (state, event) => {
+    state.savingTold = stamp(event, event.data);
   },
   'upkeep.set': (state, event) => {
     const { upkeep, date, why } = event.data;

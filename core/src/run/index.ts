@@ -107,3 +107,4 @@ export { condensateClock, HOLD_OFF_S, nextPowerStep, POWER_STEPS, POWER_TABLE, p
 export { RINSE_SIGN_NAMES, RINSE_SIGNS, SPOT_NAMES, SPOTS, type RinseSign, type Spot } from './rinseSigns';
 export { DRAIN_HELP, drainRateLMin, FLOAT_FAILED, panClock } from './drain';
 export { type Stamped } from './stamped';
+export { savingSentences, type SavingTold } from './savingTold';

@@ -64,6 +64,7 @@ export const PAGE_OF: Record<EventKind, Page | null> = {
   'stock.used': 'close',
   'due.set': 'close',
   'upkeep.set': 'close',
+  'saving.told': 'close',
   'close.checked': 'close',
   'visit.signed': 'close',
   'visit.suspended': null,

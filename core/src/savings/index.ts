@@ -1,3 +1,6 @@
+export { dirtFactor, savedByGrade, savedByWatts, type GradeSaved, type MeasuredWash } from './shopSaved';
+export { savingWorth, type SavingWorth } from './worth';
+export { EspiReader } from './espi';
 export { savedBy, type AskedWash, type WashSaving } from './aroundWash';
 export type { MeterDays, MeterRead } from './meter';
 export { meterDays } from './meterDays';

@@ -20,6 +20,8 @@ export interface MeterRead {
   rows: MeterDays[];
   /** How it was told. */
   step: 'hours' | 'days' | 'bills';
+  /** How a day's use is spread over its hours, 24 shares of a weekday and 24 of a day of the weekend; null where hours were not told. */
+  shares: number[] | null;
   /** Sentences: gaps, doubles, a meter that was changed, days that run backwards. */
   notes: string[];
 }

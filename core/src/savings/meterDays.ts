@@ -1,4 +1,4 @@
-import { dayIn, dayLater, instantIn } from '../clock';
+import { dayIn, dayLater, instantIn, wallMs } from '../clock';
 import { CoreError } from '../errors';
 import { MOST_BILL_DAYS, type MeterDays, type MeterRead, type MeterSpan } from './meter';
 
@@ -63,6 +63,21 @@ function gathered(spans: readonly MeterSpan[], zone: string): { rows: MeterDays[
   return { rows, gaps };
 }
 
+/** How a day's use is spread over its hours, weekdays and weekends apart; evenly where nothing was used. */
+function hourShares(spans: readonly MeterSpan[], zone: string): number[] {
+  const sums = new Array<number>(48).fill(0);
+  for (const { fromMs, kWh } of spans) {
+    const wall = new Date(wallMs(zone, fromMs));
+    const weekend = wall.getUTCDay() === 0 || wall.getUTCDay() === 6;
+    sums[(weekend ? 24 : 0) + wall.getUTCHours()]! += Math.max(0, kWh);
+  }
+  const whole = [0, 24].map((first) => sums.slice(first, first + 24).reduce((sum, each) => sum + each, 0));
+  return sums.map((sum, i) => {
+    const all = whole[i < 24 ? 0 : 1] ?? 0;
+    return all > 0 ? sum / all : 1 / 24;
+  });
+}
+
 /** Days between the first and the last that nothing is known of. */
 function missing(rows: readonly MeterDays[]): number {
   let [gone, next] = [0, rows[0]?.day ?? ''];
@@ -111,5 +126,5 @@ export function meterDays(spans: readonly MeterSpan[], zone: string): MeterRead 
   const used = rows.filter((row) => row.kWh >= 0);
   const gone = missing(used);
   if (gone > 0) notes.push(`Nothing is known of ${plural(gone, 'day')} in between.`);
-  return { rows: used, step, notes };
+  return { rows: used, step, shares: step === 'hours' ? hourShares(whole, zone) : null, notes };
 }

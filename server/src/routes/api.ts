@@ -13,6 +13,8 @@ import {
   reportWaysSchema,
   shopInputSchema,
   shopOpenSchema,
+  tariffInputSchema,
+  type TariffInput,
   visitChangeSchema,
   visitInputSchema,
   visitSlotSchema,
@@ -30,6 +32,7 @@ import { overlaid } from '../services/meanwhile';
 import { openRecord } from '../services/open';
 import { keepPhoto, readPhoto } from '../services/photos';
 import { probeKit } from '../services/probeKit';
+import { shopSaved } from '../services/shopSaved';
 import { changeShop, shopOf, zoneOf } from '../services/shop';
 import { addVisit, changeVisit, moveVisit, orderDay, systemDetail, visitDetail } from '../services/visits';
 import type { Store } from '../store/open';
@@ -172,6 +175,32 @@ export function apiRouter({ store, now, changes, probes, cards, script, shops }:
       return words;
     });
   });
+
+  router.get('/tariff', (ctx) =>
+    answers.send(
+      ctx,
+      'tariff',
+      () => ({ tariff: s.readTariff(db) }),
+      () => ['shop'],
+    ),
+  );
+  router.put('/tariff', (ctx) => {
+    const { tariff } = parseInput(tariffInputSchema, body(ctx)) as TariffInput;
+    store.write((tx, touches) => {
+      s.writeTariff(tx, tariff);
+      touches.push('shop');
+    });
+    ctx.body = { tariff };
+  });
+
+  router.get('/saved', (ctx) =>
+    answers.send(
+      ctx,
+      'saved',
+      () => shopSaved(db),
+      () => ['closings'],
+    ),
+  );
 
   router.get('/days/:day', (ctx) => {
     const day = askedDay('day', ctx.params['day']);

@@ -1,8 +1,9 @@
 import type { KnownBefore, VisitRecord } from '@elm-mist/contract';
-import { earlierKnown, isOpenFinding, shopLearned, systemFindings, type ReadVisit, type ShopLearned } from '@elm-mist/core';
+import { dirtFactor, earlierKnown, isOpenFinding, shopLearned, systemFindings, type ReadVisit, type ShopLearned } from '@elm-mist/core';
 import type { Store, Db } from '../store/open';
 import { cleaners } from '../store/shelf';
 import * as v from '../store/visits';
+import { measuredWashes } from './shopSaved';
 import { drawRead, keptReads, readsOf } from './reads';
 
 /** A begun visit of a system with what is kept of it. */
@@ -37,10 +38,13 @@ export function learnedOf(store: Store): ShopLearned {
   const kept = taught.get(store);
   if (kept?.stamp === stamp) return kept.learned;
   const reads = readsOf(store.db, v.lastClosedVisits(store.db, RUNS_LEARNED_FROM));
-  const learned = shopLearned(
-    reads,
-    cleaners(store.db).filter((cleaner) => cleaner.form === 'aerosol'),
-  );
+  const learned = {
+    ...shopLearned(
+      reads,
+      cleaners(store.db).filter((cleaner) => cleaner.form === 'aerosol'),
+    ),
+    dirt: dirtFactor(measuredWashes(store.db)),
+  };
   taught.set(store, { stamp, learned });
   return learned;
 }

@@ -1,5 +1,5 @@
-import type { MeterAnswer, MeterInput, WeatherSource } from '@elm-mist/contract';
-import { dayLater } from '@elm-mist/core';
+import type { MeterAnswer, MeterInput, MeterWash, PlaceRecord, WeatherSource } from '@elm-mist/contract';
+import { dayLater, runHours, type Configuration, type MeasuredWash } from '@elm-mist/core';
 import { eq, sql } from 'drizzle-orm';
 import { othersTurn } from '../http/othersTurn';
 import { notFound } from '../http/problem';
@@ -15,13 +15,28 @@ const YEAR_DAYS = 365;
 const kept = (db: Db, placeId: string) => db.select().from(t.meter).where(eq(t.meter.placeId, placeId)).get()?.record ?? null;
 
 /** Days on which systems of a place were washed, newest first; two systems on one day are one wash. */
-function washesOf(db: Db, placeId: string): MeterAnswer['washes'] {
-  const rows = db.all<{ day: string; systemName: string }>(sql`
-    select v.day as day, group_concat(s.name, ' and ') as systemName
-    from system s join visit v indexed by visit_system on v.system_id = s.id
-    where s.place_id = ${placeId} and v.standing = 'closed'
-    group by v.day order by v.day desc`);
-  return rows.map((row, i) => ({ ...row, next: rows[i - 1]?.day ?? null }));
+function washesOf(db: Db, place: PlaceRecord): MeterAnswer['washes'] {
+  const rows = db.all<{ id: string; day: string; systemName: string; configuration: Configuration; saved: string | null }>(sql`
+    select v.id as id, v.day as day, s.name as systemName, s.configuration as configuration, json_extract(r.cost, '$.saved') as saved
+    from system s join visit v indexed by visit_system on v.system_id = s.id left join visit_read r on r.visit_id = v.id
+    where s.place_id = ${place.id} and v.standing = 'closed'
+    order by v.day desc, s.name`);
+  const byDay = new Map<string, Omit<MeterWash, 'next'>>();
+  for (const { id, day, systemName, configuration, saved } of rows) {
+    const known = byDay.get(day);
+    const own = saved ? (JSON.parse(saved) as MeasuredWash) : null;
+    const { latitudeDeg } = place;
+    const byWatts = own && { w: own.w, u: own.u, hours: runHours({ configuration, latitudeDeg }) };
+    // Of two systems on one day each has its own watts: told only where one was washed.
+    byDay.set(
+      day,
+      known
+        ? { day, systemName: `${known.systemName} and ${systemName}`, visitIds: [...known.visitIds, id], byWatts: null }
+        : { day, systemName, visitIds: [id], byWatts },
+    );
+  }
+  const washes = [...byDay.values()];
+  return washes.map((wash, i) => ({ ...wash, next: washes[i - 1]?.day ?? null }));
 }
 
 /**
@@ -30,9 +45,10 @@ function washesOf(db: Db, placeId: string): MeterAnswer['washes'] {
  */
 export async function meterAnswer(store: Store, placeId: string): Promise<MeterAnswer> {
   const { db } = store;
-  if (!p.findPlace(db, placeId)) throw notFound('place', placeId);
+  const place = p.findPlace(db, placeId);
+  if (!place) throw notFound('place', placeId);
   const meter = kept(db, placeId);
-  const washes = washesOf(db, placeId);
+  const washes = washesOf(db, place);
   const last = meter?.rows.at(-1);
   if (!meter || !last) return { meter, air: [], airFrom: [], washes };
   const end = dayLater(last.day, last.days);

@@ -18,6 +18,7 @@ export function weekRecord(db: Db, from: string): WeekRecord {
       placeName: t.place.name,
       startMinute: t.visit.startMinute,
       durationMin: t.visit.durationMin,
+      crewId: t.visit.crewId,
       standing: t.visit.standing,
       latitudeDeg: t.place.latitudeDeg,
       longitudeDeg: t.place.longitudeDeg,

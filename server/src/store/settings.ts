@@ -5,6 +5,7 @@ import {
   usualWords,
   type HouseRules,
   type OwnerWords,
+  type Tariff,
   type PriceBook,
   type ReportWays,
 } from '@elm-mist/core';
@@ -53,6 +54,14 @@ export function readOwnerWords(db: Db): OwnerWords {
 }
 
 export const writeOwnerWords = (db: Db, words: OwnerWords): void => writeMeta(db, OWNER_WORDS, JSON.stringify(words));
+
+const TARIFF = 'tariff';
+export function readTariff(db: Db): Tariff | null {
+  const kept = readMeta(db, TARIFF);
+  return kept ? (JSON.parse(kept) as Tariff | null) : null;
+}
+
+export const writeTariff = (db: Db, tariff: Tariff | null): void => writeMeta(db, TARIFF, JSON.stringify(tariff));
 
 export const readMeta = (db: Db, key: string): string | undefined => db.select().from(t.meta).where(eq(t.meta.key, key)).get()?.value;
 export function writeMeta(db: Db, key: string, value: string): void {

@@ -13,6 +13,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { dayOf, sharedNow, shopCurrency, useVisit } from '@/data';
 import { Companion, Heading, LinkRow, Part, Row, Small, space, Strong, Why } from '@/ui';
+import { useEnergyPrice } from '../shared/energyPrice';
 import { SetDay } from '../shared/SetDay';
 
 /** When each coil is due again and why; a day may be set by hand with a word why, and goes back to what is reckoned. */
@@ -30,7 +31,8 @@ export function DuePart({
   /** Time on site. */
   minutes: number;
 }) {
-  const { state, allCoils, house } = useVisit();
+  const { state, allCoils } = useVisit();
+  const price = useEnergyPrice();
   const { first } = dues;
   const closed = state.closed?.value;
   return (
@@ -45,8 +47,8 @@ export function DuePart({
         const pay = pays.find((row) => row.coilId === coil.id);
         return due ? <CoilDueRow key={coil.id} coil={coil} due={due} pay={pay ?? null} told={told ?? null} /> : null;
       })}
-      {house.energyPricePerKwh === 0 && !closed && dues.coils.length > 0 ? (
-        <LinkRow title="When a wash costs least" under="Is told once the shop’s numbers hold a price of energy" href="/more" />
+      {price === 0 && !closed && dues.coils.length > 0 ? (
+        <LinkRow title="When a wash costs least" under="Is told once the shop has said what energy costs" href="/shop/tariff" />
       ) : null}
       {upkeep.map((row) => (
         <UpkeepRow key={row.id} row={row} />

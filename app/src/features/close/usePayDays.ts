@@ -2,6 +2,7 @@ import { payDays, type CoilDueDate, type PayDay } from '@elm-mist/core';
 import { useMemo } from 'react';
 import { useVisit } from '@/data';
 import { useDonePrice, useShopBook } from '../price/useVisitPrice';
+import { useEnergyPrice } from '../shared/energyPrice';
 import { useJudgement } from '../readings/useJudgement';
 
 /** When the next wash of each coil costs least: by what the visit comes to, else by the shop's hour and the time on site. */
@@ -14,7 +15,8 @@ export function usePayDays(dues: readonly { coilId: string; due: CoilDueDate }[]
   const judged = useJudgement();
   const priced = Number(done?.total ?? 0);
   const visitCost = priced > 0 ? priced : (house.hourlyRate * minutes) / 60;
-  const { energyPricePerKwh: pricePerKwh } = house;
+  const pricePerKwh = useEnergyPrice();
+  const shop = detail.known.dirt;
   return useMemo(
     () =>
       payDays(state, allCoils, dues, judged, {
@@ -24,7 +26,8 @@ export function usePayDays(dues: readonly { coilId: string; due: CoilDueDate }[]
         closedOn,
         pricePerKwh,
         visitCost,
+        shop,
       }),
-    [state, allCoils, dues, judged, system, place, closedOn, pricePerKwh, visitCost],
+    [state, allCoils, dues, judged, system, place, closedOn, pricePerKwh, visitCost, shop],
   );
 }

@@ -168,6 +168,13 @@ export function MoreScreen() {
             <LinkRow title="Crew" under={crew.join(', ') || 'Nobody named yet'} href="/shop/crew" testID="more-crew" />
             <LinkRow title="Price book" under="What each kind of work and each part costs" href="/shop/prices" testID="more-prices" />
             <LinkRow title="Reports" under="Paper, sections, guarantee" href="/shop/report" testID="more-reports" />
+            <LinkRow
+              title="Price of energy"
+              under="One price, tiers, or by the hour: what a saved kWh is worth"
+              href="/shop/tariff"
+              testID="more-tariff"
+            />
+            <LinkRow title="What washes saved here" under="By grade, as measured" href="/shop/saved" testID="more-saved" />
             <LinkRow title="Messages" under="What owners are written, in your own words" href="/shop/words" testID="more-words" />
             <LinkRow title="Calendar feed" under="Visits and what is due, in any calendar program" href="/shop/feed" testID="more-feed" />
             <LinkRow title="Due" under="What is due again, soonest first" href="/due" testID="more-due" />

@@ -15,41 +15,14 @@ import { useEffect, useState, type RefObject } from 'react';
 import { View } from 'react-native';
 import { useVisit } from '@/data';
 import { Banner, Companion, FilePick, Heading, Label, OneOf, Part, Row, Small, space } from '@/ui';
+import { readTable, type Table } from '../shared/readTable';
 import { ProbeList } from './ProbeList';
 import { probesIn, readingsOf } from './probes';
 
-type Table = { name: string; headings: string[]; rows: Record<string, string>[] };
 type Stage = { at: 'none' } | { at: 'matching'; table: Table } | { at: 'read'; table: Table; run: LoggerRun };
 
 const NOTHING = 'nothing';
 const TIME = 'time';
-/** A day of one row a second. */
-const MOST_ROWS = 90_000;
-
-/** Reads a table on the device, a part at a time. @returns null for a file that is no table @throws Error for one that is too long */
-async function readTable(file: File): Promise<Table | null> {
-  const { default: Papa } = await import('papaparse');
-  const rows: Record<string, string>[] = [];
-  return new Promise((done, failed) => {
-    let headings: string[] = [];
-    Papa.parse<Record<string, string>>(file, {
-      header: true,
-      skipEmptyLines: 'greedy',
-      chunkSize: 65_536,
-      chunk: ({ data, meta }, parser) => {
-        headings = (meta.fields ?? []).filter((name) => name.trim() !== '');
-        rows.push(...data);
-        if (rows.length > MOST_ROWS) {
-          parser.abort();
-          failed(new Error(`The file has more than ${MOST_ROWS.toLocaleString('en-US')} rows: cut it to the hour that matters.`));
-        }
-      },
-      complete: () => done(headings.length < 2 || rows.length === 0 ? null : { name: file.name, headings, rows }),
-      error: failed,
-    });
-  });
-}
-
 /** Readings out of a logger's file: its columns matched and their units asked, gaps shown, then held as a kit's are. */
 export function LoggerPart({
   may,
@@ -77,7 +50,7 @@ export function LoggerPart({
   const open = async (file: File) => {
     setTrouble('');
     try {
-      const table = await readTable(file);
+      const table = await readTable(file, 'cut it to the hour that matters.');
       if (!table) {
         setTrouble('That is no table: its first line has to name the columns, and rows have to follow.');
         return;

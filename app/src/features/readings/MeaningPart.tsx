@@ -15,6 +15,7 @@ import {
 import { View } from 'react-native';
 import { money, useVisit } from '@/data';
 import { Banner, Body, Companion, Heading, Part, Row, Small, space, Strong } from '@/ui';
+import { useEnergyPrice } from '../shared/energyPrice';
 import { useJudgement } from './useJudgement';
 import { EvidenceWords, candidateName } from './candidates';
 import { ComparedRow } from './ComparedRow';
@@ -69,8 +70,9 @@ export function MeaningPart({ take }: { take: (when: ReadingWhen) => void }) {
 /** What the wash was worth in the air of today, as far as the readings can say. */
 function WorthRows({ compared }: { compared: NonNullable<Judgement['compared']> }) {
   const { house } = useVisit();
-  const { units, energyPricePerKwh } = house;
-  const { cooling, watts, sameCoolingW, anHour } = worthOf(compared, energyPricePerKwh);
+  const { units } = house;
+  const price = useEnergyPrice();
+  const { cooling, watts, sameCoolingW, anHour } = worthOf(compared, price);
   const told = (figure: { value: number; u: number } | null, text: (value: { value: number; u: number }) => string) =>
     figure && Math.abs(figure.value) > 2 * figure.u ? text(figure) : figure ? `${text(figure)}: not more than the doubt` : '';
   const rows: [string, string][] = [
@@ -82,9 +84,7 @@ function WorthRows({ compared }: { compared: NonNullable<Judgement['compared']> 
   return (
     <View>
       {rows.map(([label, value]) => (value ? <Row key={label} label={label} value={value} /> : null))}
-      {sameCoolingW && energyPricePerKwh === 0 ? (
-        <Small ink="inkSoft">With a price of energy in the shop’s numbers it is told in money too.</Small>
-      ) : null}
+      {sameCoolingW && price === 0 ? <Small ink="inkSoft">With a price of energy, under More, it is told in money too.</Small> : null}
     </View>
   );
 }

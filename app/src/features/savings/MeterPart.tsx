@@ -9,46 +9,19 @@ import {
   type MeterRead,
   type MeterUnit,
 } from '@elm-mist/core';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { View } from 'react-native';
 import { RefusedError, shopZone, useKeepMeter } from '@/data';
 import { Act, Banner, Body, Companion, Field, FilePick, Heading, Label, OneOf, Part, Row, Small, space, Tick } from '@/ui';
+import { CalledOff, meterInWorker } from '@/workers/meterInWorker';
+import { readTable, type Table } from '../shared/readTable';
 import { shortDay } from '../shared/words';
 
-interface Table {
-  name: string;
-  headings: string[];
-  rows: Record<string, string>[];
-}
-
-/** Ten years of hours. */
-const MOST_ROWS = 90_000;
 const NONE = '—';
 const STEP_WORDS = { hours: 'hours, gathered into days', days: 'days', bills: 'bills' } as const;
 
-/** Reads a table on the device, a part at a time. @returns null for a file that is no table @throws Error for one that is too long */
-async function readTable(file: File): Promise<Table | null> {
-  const { default: Papa } = await import('papaparse');
-  const rows: Record<string, string>[] = [];
-  let headings: string[] = [];
-  return new Promise((done, failed) =>
-    Papa.parse<Record<string, string>>(file, {
-      header: true,
-      skipEmptyLines: 'greedy',
-      chunkSize: 262_144,
-      chunk: ({ data, meta }, parser) => {
-        headings = (meta.fields ?? []).filter((name) => name.trim() !== '');
-        rows.push(...data);
-        if (rows.length > MOST_ROWS) {
-          parser.abort();
-          failed(new Error(`The file has more than ${MOST_ROWS.toLocaleString('en-US')} rows: ten years of hours are enough.`));
-        }
-      },
-      complete: () => done(headings.length < 2 || rows.length === 0 ? null : { name: file.name, headings, rows }),
-      error: failed,
-    }),
-  );
-}
+/** A file of energy usage by the public schema, told from a table by how it begins. */
+const isXml = async (file: File): Promise<boolean> => (await file.slice(0, 200).text()).trimStart().startsWith('<');
 
 /** A meter's file: chosen, its columns matched, what it came to, kept. */
 export function MeterPart({ placeId, meter }: { placeId: string; meter: MeterRecord | null }) {
@@ -56,18 +29,41 @@ export function MeterPart({ placeId, meter }: { placeId: string; meter: MeterRec
   const [matching, setMatching] = useState<MeterMatching>(guessMeter([]));
   const [trouble, setTrouble] = useState('');
   const [read, setRead] = useState<MeterRead | null>(null);
+  // The name of a file that needs no matching, and how far its reading is, 0 to 1.
+  const [usage, setUsage] = useState('');
+  const [share, setShare] = useState<number | null>(null);
+  const off = useRef<AbortController | null>(null);
+  useEffect(() => () => off.current?.abort(), []);
   const [changes, setChanges] = useState(meter?.changes ?? '');
   const save = useKeepMeter();
   const open = async (file: File) => {
+    off.current?.abort();
     setTrouble('');
     setRead(null);
+    setTable(null);
+    setUsage('');
     try {
-      const found = await readTable(file);
+      if (await isXml(file)) return await openUsage(file);
+      const found = await readTable(file, 'ten years of hours are enough.');
       if (!found) return setTrouble('That is no table: its first line has to name the columns, and rows have to follow.');
       setMatching(guessMeter(found.headings));
       setTable(found);
     } catch (error) {
       setTrouble(error instanceof Error ? error.message : 'The file could not be read.');
+    }
+  };
+  const openUsage = async (file: File) => {
+    const calls = new AbortController();
+    off.current = calls;
+    setShare(0);
+    try {
+      const made = await meterInWorker(file, shopZone(), setShare, calls.signal);
+      setRead(made);
+      setUsage(file.name);
+    } catch (error) {
+      if (!(error instanceof CalledOff)) throw error;
+    } finally {
+      if (off.current === calls) setShare(null);
     }
   };
   const change = (next: Partial<MeterMatching>) => {
@@ -88,7 +84,7 @@ export function MeterPart({ placeId, meter }: { placeId: string; meter: MeterRec
   };
   const keep = async (from: { file: string } & MeterRead) => {
     setTrouble('');
-    const { file, rows, step, notes } = from;
+    const { file, rows, step, shares, notes } = from;
     try {
       await save.mutateAsync({
         placeId,
@@ -96,11 +92,13 @@ export function MeterPart({ placeId, meter }: { placeId: string; meter: MeterRec
           file: file.slice(0, 120),
           rows,
           step,
+          shares,
           notes: notes.slice(0, 20).map((note) => note.slice(0, 300)),
           changes: changes.trim(),
         },
       });
       setTable(null);
+      setUsage('');
       setRead(null);
     } catch (error) {
       setTrouble(
@@ -125,7 +123,7 @@ export function MeterPart({ placeId, meter }: { placeId: string; meter: MeterRec
   return (
     <Part title={<Heading>The meter</Heading>} testID="meter-part">
       {trouble ? <Banner tone="stop">{trouble}</Banner> : null}
-      {meter && !table ? (
+      {meter && !table && !usage ? (
         <View>
           <Row
             label={meter.file}
@@ -138,19 +136,25 @@ export function MeterPart({ placeId, meter }: { placeId: string; meter: MeterRec
           ))}
         </View>
       ) : null}
-      {!meter && !table ? (
+      {!meter && !table && !usage ? (
         <Body>
-          A file of hours, days or bills, as the owner can have it from whoever sells the power: a table with a time and the energy used.
-          The year before the wash and the time after it.
+          A file of hours, days or bills, as the owner can have it from whoever sells the power: a table (CSV) with a time and the energy
+          used, or energy usage as XML by the public schema. The year before the wash and the time after it.
         </Body>
       ) : null}
       <FilePick
-        title={table || meter ? 'Another file' : 'A meter’s file'}
+        title={table || usage || meter ? 'Another file' : 'A meter’s file'}
         label="A meter’s table"
-        accept=".csv,text/csv,text/plain"
+        accept=".csv,.xml,text/csv,text/plain,text/xml,application/xml"
         onPick={(file) => void open(file)}
         testID="meter-file"
       />
+      {share === null ? null : (
+        <View style={{ flexDirection: 'row', alignItems: 'center', gap: space.m }} testID="meter-reading">
+          <Small>{`Reading, ${Math.round(100 * share)} %`}</Small>
+          <Companion title="Call it off" onPress={() => off.current?.abort()} testID="meter-off" />
+        </View>
+      )}
       {table ? (
         <>
           {column('from', 'Time, or when it begins')}
@@ -163,19 +167,19 @@ export function MeterPart({ placeId, meter }: { placeId: string; meter: MeterRec
             onChange={(unit) => change({ unit })}
           />
           <Tick label="It is a register that counts up" value={matching.register} onChange={(register) => change({ register })} />
-          {read && first && last ? (
-            <View testID="meter-read">
-              <Row label="Read as" value={STEP_WORDS[read.step]} />
-              <Row label="From and to" value={`${shortDay(first.day)} to ${shortDay(last.day)}`} />
-              <Row label="In all" value={`${Math.round(read.rows.reduce((sum, row) => sum + row.kWh, 0)).toLocaleString('en-US')} kWh`} />
-              {read.notes.map((note) => (
-                <Small key={note}>{note}</Small>
-              ))}
-            </View>
-          ) : null}
         </>
       ) : null}
-      {table || meter ? (
+      {read && first && last ? (
+        <View testID="meter-read">
+          <Row label="Read as" value={STEP_WORDS[read.step]} />
+          <Row label="From and to" value={`${shortDay(first.day)} to ${shortDay(last.day)}`} />
+          <Row label="In all" value={`${Math.round(read.rows.reduce((sum, row) => sum + row.kWh, 0)).toLocaleString('en-US')} kWh`} />
+          {read.notes.map((note) => (
+            <Small key={note}>{note}</Small>
+          ))}
+        </View>
+      ) : null}
+      {table || usage || meter ? (
         <Field
           label="What else changed in the house"
           value={changes}
@@ -185,9 +189,14 @@ export function MeterPart({ placeId, meter }: { placeId: string; meter: MeterRec
           testID="meter-changes"
         />
       ) : null}
-      {table ? (
+      {table || usage ? (
         read ? (
-          <Act title="Keep this meter" onPress={() => void keep({ ...read, file: table.name })} busy={save.isPending} testID="meter-keep" />
+          <Act
+            title="Keep this meter"
+            onPress={() => void keep({ ...read, file: table?.name ?? usage })}
+            busy={save.isPending}
+            testID="meter-keep"
+          />
         ) : (
           <Act title="Read it" onPress={reckon} testID="meter-reckon" />
         )

@@ -1,16 +1,39 @@
 import type { MeterAnswer } from '@elm-mist/contract';
-import { ENERGY_MODEL_NAMES, type AskedWash, type WashSaving } from '@elm-mist/core';
+import { ENERGY_MODEL_NAMES, savingWorth, type AskedWash, type Tariff, type WashSaving } from '@elm-mist/core';
 import { useQuery } from '@tanstack/react-query';
 import { router, useLocalSearchParams } from 'expo-router';
-import { useMemo, useState } from 'react';
+import { lazy, Suspense, useMemo, useState } from 'react';
 import { meterQuery, money, placeQuery, useHouseRules } from '@/data';
-import { Banner, Body, Companion, Heading, OneOf, Part, Row, Screen, ScreenHead, Small, Strong, ThumbBar, Title, Waiting } from '@/ui';
+import {
+  Banner,
+  Body,
+  Companion,
+  Heading,
+  LinkRow,
+  OneOf,
+  Part,
+  Row,
+  Screen,
+  ScreenHead,
+  Small,
+  Strong,
+  ThumbBar,
+  Title,
+  Waiting,
+} from '@/ui';
 import { useSaving } from '@/workers/useSaving';
 import { NotOpened } from '../shared/NotOpened';
 import { shortDay } from '../shared/words';
+import { useTariff } from '../shared/energyPrice';
+import { IntoReport } from './IntoReport';
+import { ByWatts } from './ByWatts';
 import { EnergyChart } from './EnergyChart';
 import { MeterPart } from './MeterPart';
 
+const YearCharts = lazy(() => import('./YearCharts'));
+
+/** Both models are held to the last year of the air. */
+const YEAR_DAYS = 365;
 const AIR_WORDS = { simulated: 'simulated', typical: 'a typical year', read: 'as it was read' } as const;
 const kWh = (n: number): string => `${Math.round(n).toLocaleString('en-US')} kWh`;
 
@@ -32,6 +55,7 @@ export function SavingsScreen() {
       {answer.data ? (
         <>
           {answer.data.meter ? <Washes answer={answer.data} /> : null}
+          {answer.data.meter ? null : <ByWatts washes={answer.data.washes} />}
           <MeterPart key={answer.data.meter?.at ?? ''} placeId={placeId} meter={answer.data.meter} />
         </>
       ) : answer.isError ? (
@@ -76,15 +100,51 @@ function Washes({ answer: { meter, air, airFrom, washes } }: { answer: MeterAnsw
         ) : 'why' in told ? (
           <Banner tone="wait">{`It cannot be told. ${told.why}`}</Banner>
         ) : (
-          <Told saving={told.saving} changes={meter?.changes ?? ''} airFrom={airFrom} />
+          <Told
+            visitIds={chosen.visitIds}
+            file={meter?.file ?? ''}
+            saving={told.saving}
+            changes={meter?.changes ?? ''}
+            airFrom={airFrom}
+            air={air}
+            shares={meter?.shares ?? null}
+          />
         )}
       </Part>
     </>
   );
 }
 
-function Told({ saving, changes, airFrom }: { saving: WashSaving; changes: string; airFrom: MeterAnswer['airFrom'] }) {
-  const { units, energyPricePerKwh: price } = useHouseRules();
+/** How a saving became money. */
+const MONEY_WORDS: Record<Tariff['kind'], (byHours: boolean) => string> = {
+  flat: () => 'At one price for every kWh.',
+  tiers: () => 'Month by month, each kWh in the tier that it falls in.',
+  hours: (byHours) =>
+    byHours
+      ? 'Hour by hour: the saving spread over the hours as the house’s use is.'
+      : 'By the hour, with each day’s use spread evenly: this meter told no hours.',
+};
+
+function Told({
+  saving,
+  changes,
+  airFrom,
+  air,
+  shares,
+  visitIds,
+  file,
+}: {
+  visitIds: readonly string[];
+  file: string;
+  saving: WashSaving;
+  changes: string;
+  airFrom: MeterAnswer['airFrom'];
+  air: MeterAnswer['air'];
+  shares: readonly number[] | null;
+}) {
+  const { units } = useHouseRules();
+  const tariff = useTariff();
+  const worth = useMemo(() => savingWorth(saving, air.slice(-YEAR_DAYS), tariff, shares), [saving, air, tariff, shares]);
   const { saved, analytic, bootstrap, verdict, before, after, yearBefore, yearAfter, weak, tried } = saving;
   const [low, high] = [Math.min(analytic.low, bootstrap.low), Math.max(analytic.high, bootstrap.high)];
   const between = `between ${kWh(low)} and ${kWh(high)}`;
@@ -101,10 +161,11 @@ function Told({ saving, changes, airFrom }: { saving: WashSaving; changes: strin
           ? `Nine times in ten the truth lies ${between} a year: that includes nothing at all, so this meter does not show that the wash saved energy.`
           : `Nine times in ten the truth lies ${between} a year less than before, over the same year of weather.`}
       </Body>
-      {verdict === 'saved' && price > 0 ? (
-        <Row label="In money, a year" value={`${money(saved * price)} (${money(low * price)} to ${money(high * price)})`} />
+      {verdict === 'saved' && tariff ? (
+        <Row label="In money, a year" value={`${money(worth.money)} (${money(worth.low)} to ${money(worth.high)})`} />
       ) : null}
-      {price === 0 ? <Small ink="inkSoft">With a price of energy in the shop’s numbers it is told in money too.</Small> : null}
+      {verdict === 'saved' && tariff ? <Small ink="inkSoft">{MONEY_WORDS[tariff.kind](shares !== null)}</Small> : null}
+      {tariff ? null : <LinkRow title="In money" under="Say what energy costs, and it is told in money too" href="/shop/tariff" />}
       {changes ? (
         <Banner tone="info">{`Something else changed in the house meanwhile: ${changes}. What of the difference is the wash’s cannot be told apart.`}</Banner>
       ) : null}
@@ -119,6 +180,22 @@ function Told({ saving, changes, airFrom }: { saving: WashSaving; changes: strin
         </Banner>
       ))}
       <EnergyChart saving={saving} units={units} />
+      <Suspense fallback={<Waiting what="the year" lines={3} />}>
+        <YearCharts months={worth.months} />
+      </Suspense>
+      <IntoReport
+        visitIds={visitIds}
+        told={{
+          verdict,
+          kWh: saved,
+          low,
+          high,
+          money: tariff ? worth.money.toFixed(2) : null,
+          file,
+          simulated: airFrom.includes('simulated'),
+          changes,
+        }}
+      />
       <Row label="The year before it" value={kWh(yearBefore)} />
       <Row label="The same year after it" value={kWh(yearAfter)} />
       <Row label="Model" value={`${ENERGY_MODEL_NAMES[before.fit.model]}${before.fit.weekend === null ? '' : ', weekends apart'}`} />

@@ -34,7 +34,8 @@ export function DueTray({
             row={{
               id: row.systemId,
               is: 'due',
-              title: `${row.placeName}, ${row.systemName.toLowerCase()}`,
+              place: row.placeName,
+              what: row.systemName.toLowerCase(),
               minutes: row.usualMin,
               startMinute: null,
               wish: false,

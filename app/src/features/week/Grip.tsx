@@ -16,7 +16,7 @@ export function Grip({
   step: (what: Pick<OnDay, 'id' | 'is'>, by: -1 | 1) => void;
 }) {
   const tokens = useTokens();
-  const { id, is, title, minutes, startMinute, wish, fixed } = row;
+  const { id, is, place, what, minutes, startMinute, wish, fixed } = row;
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, isDragging } = useDraggable({
     id: `${is} ${id}`,
     data: { id, is },
@@ -42,8 +42,9 @@ export function Grip({
         }}
       >
         <View style={{ flex: 1, gap: 2, paddingVertical: space.xs, minWidth: 0 }}>
-          <Strong>{title}</Strong>
-          <Small ink="inkSoft">{`${at}${wish ? ', not kept yet' : ''}`}</Small>
+          <Strong>{place}</Strong>
+          <Small ink="inkSoft">{what}</Small>
+          <Small ink="inkSoft">{`${wish ? 'new: ' : ''}${at}`}</Small>
           {under ? <Small ink="inkSoft">{under}</Small> : null}
         </View>
         {fixed ? null : (
@@ -57,7 +58,7 @@ export function Grip({
               event.preventDefault();
               step({ id, is }, by);
             }}
-            aria-label={`Move ${title}`}
+            aria-label={`Move ${place}, ${what}`}
             data-testid={`grip-${id}`}
             style={{
               width: target.usual,

@@ -9,6 +9,7 @@ const visit = (id: string, over: Partial<WeekVisit> = {}): WeekVisit => ({
   placeName: id,
   startMinute: 540,
   durationMin: 60,
+  crewId: null,
   standing: 'planned',
   ...at,
   ...over,
@@ -47,6 +48,20 @@ test('a visit put on another day leaves its own, and follows what stands there; 
     rows: [{ id: 'one' }, { id: 'cottage', startMinute: 510 }],
   });
   expect(put(both, { id: 'one', is: 'visit' }, null).visits).toEqual({});
+});
+
+test('two crews work side by side: what is put on goes to the one that is there first', () => {
+  const two = [...crews, { id: 'b', memberIds: ['b'], from: 480, to: 990 }];
+  const busy = {
+    ...week,
+    days: [{ day: '2026-06-16', crews: two, visits: [visit('one', { crewId: 'a', startMinute: 450, durationMin: 200 })] }],
+  };
+  const both = { visits: {}, due: { x: '2026-06-16', y: '2026-06-16' } };
+  expect(drawnWeek(busy, [due('x'), due('y')], both)[0]?.rows.map((row) => [row.id, row.startMinute])).toEqual([
+    ['one', 450],
+    ['x', 480],
+    ['y', 570],
+  ]);
 });
 
 test('a week fills from tomorrow on, weekends left free, what was put by hand and what is planned left alone', () => {

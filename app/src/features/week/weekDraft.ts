@@ -13,7 +13,8 @@ export const NOTHING_PUT: WeekDraft = { due: {}, visits: {} };
 export interface OnDay {
   id: string;
   is: 'visit' | 'due';
-  title: string;
+  place: string;
+  what: string;
   minutes: number;
   startMinute: number;
   /** Where it is dragged to is a wish until the week is kept. */
@@ -37,73 +38,69 @@ const isFixed = ({ standing }: WeekVisit): boolean => standing !== 'planned' && 
 /** Work begins by eight where no crew is out. */
 const USUAL_START_MIN = 480;
 
-/** A week with what was put on its days drawn in; what was put on follows what stands there, with the way to it between. */
+type Drawn = Omit<OnDay, 'startMinute' | 'wish' | 'fixed'>;
+
+const ofVisit = ({ id, placeName, systemName, durationMin, latitudeDeg, longitudeDeg }: WeekVisit): Drawn => ({
+  id,
+  is: 'visit',
+  place: placeName,
+  what: systemName.toLowerCase(),
+  minutes: durationMin,
+  latitudeDeg,
+  longitudeDeg,
+});
+const ofDue = ({ systemId, placeName, systemName, usualMin, latitudeDeg, longitudeDeg }: DueRow): Drawn => ({
+  id: systemId,
+  is: 'due',
+  place: placeName,
+  what: systemName.toLowerCase(),
+  minutes: usualMin,
+  latitudeDeg,
+  longitudeDeg,
+});
+
+/** A crew through its day: when it is free again, and where it is by then. */
+interface Through {
+  id: string;
+  freeMin: number;
+  at: Drawn | null;
+}
+
+/** A week with what was put on its days drawn in: each goes to the crew that is there soonest, after what that crew has already. */
 export function drawnWeek(week: WeekRecord, dues: readonly DueRow[], draft: WeekDraft): DayAsDrawn[] {
   const all = week.days.flatMap(({ day, visits }) => visits.map((visit) => ({ from: day, visit })));
   return week.days.map(({ day, visits, crews }) => {
-    const stands = visits.filter((visit) => (draft.visits[visit.id] ?? day) === day);
-    const rows: OnDay[] = stands.map((visit) => ({
-      id: visit.id,
-      is: 'visit',
-      title: `${visit.placeName}, ${visit.systemName.toLowerCase()}`,
-      minutes: visit.durationMin,
-      startMinute: visit.startMinute,
-      wish: false,
-      fixed: isFixed(visit),
-      latitudeDeg: visit.latitudeDeg,
-      longitudeDeg: visit.longitudeDeg,
-    }));
-    const start = Math.min(...crews.map((crew) => crew.from), crews.length > 0 ? 1440 : USUAL_START_MIN);
-    const put: Omit<OnDay, 'startMinute'>[] = [
-      ...all.flatMap(({ from, visit }) =>
-        from !== day && draft.visits[visit.id] === day
-          ? [
-              {
-                id: visit.id,
-                is: 'visit' as const,
-                title: `${visit.placeName}, ${visit.systemName.toLowerCase()}`,
-                minutes: visit.durationMin,
-                wish: true,
-                fixed: false,
-                latitudeDeg: visit.latitudeDeg,
-                longitudeDeg: visit.longitudeDeg,
-              },
-            ]
-          : [],
-      ),
-      ...dues.flatMap((row) =>
-        draft.due[row.systemId] === day
-          ? [
-              {
-                id: row.systemId,
-                is: 'due' as const,
-                title: `${row.placeName}, ${row.systemName.toLowerCase()}`,
-                minutes: row.usualMin,
-                wish: true,
-                fixed: false,
-                latitudeDeg: row.latitudeDeg,
-                longitudeDeg: row.longitudeDeg,
-              },
-            ]
-          : [],
-      ),
-    ];
-    for (const row of put) {
-      const last = rows.at(-1);
-      const way = last ? driveMin(last, row, week.roads) : 0;
-      const free = last ? last.startMinute + last.minutes + way : start;
-      rows.push({ ...row, startMinute: Math.min(1439, Math.ceil(free / 5) * 5) });
-    }
-    const ways = rows.reduce((sum, row, i) => {
-      const before = rows[i - 1];
-      return before ? sum + driveMin(before, row, week.roads) : sum;
-    }, 0);
-    return {
-      day,
-      rows,
-      crewMin: crews.reduce((sum, crew) => sum + crew.to - crew.from, 0),
-      usedMin: Math.round(rows.reduce((sum, row) => sum + row.minutes, 0) + ways),
+    const through: Through[] =
+      crews.length > 0
+        ? crews.map((crew) => ({ id: crew.id, freeMin: crew.from, at: null }))
+        : [{ id: '', freeMin: USUAL_START_MIN, at: null }];
+    const way = (crew: Through, to: Drawn): number => (crew.at ? driveMin(crew.at, to, week.roads) : 0);
+    let usedMin = 0;
+    const take = (crew: Through, row: Drawn, startMinute: number) => {
+      usedMin += way(crew, row) + row.minutes;
+      crew.freeMin = startMinute + row.minutes;
+      crew.at = row;
     };
+    const soonest = (row: Drawn): Through =>
+      through.reduce((best, crew) => (crew.freeMin + way(crew, row) < best.freeMin + way(best, row) ? crew : best));
+    const rows: OnDay[] = [];
+    for (const visit of visits) {
+      if ((draft.visits[visit.id] ?? day) !== day) continue;
+      const row = ofVisit(visit);
+      const { startMinute } = visit;
+      take(through.find((crew) => crew.id === visit.crewId) ?? soonest(row), row, startMinute);
+      rows.push({ ...row, startMinute, wish: false, fixed: isFixed(visit) });
+    }
+    const moved = all.flatMap(({ from, visit }) => (from !== day && draft.visits[visit.id] === day ? [ofVisit(visit)] : []));
+    const added = dues.flatMap((row) => (draft.due[row.systemId] === day ? [ofDue(row)] : []));
+    for (const row of [...moved, ...added]) {
+      const crew = soonest(row);
+      const startMinute = Math.min(1439, Math.ceil((crew.freeMin + way(crew, row)) / 5) * 5);
+      take(crew, row, startMinute);
+      rows.push({ ...row, startMinute, wish: true, fixed: false });
+    }
+    const crewMin = crews.reduce((sum, crew) => sum + crew.to - crew.from, 0);
+    return { day, rows: rows.sort((a, b) => a.startMinute - b.startMinute), crewMin, usedMin: Math.round(usedMin) };
   });
 }
 

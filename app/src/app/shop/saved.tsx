@@ -1,0 +1,5 @@
+import { SavedScreen } from '@/features/shop/SavedScreen';
+
+export default function SavedRoute() {
+  return <SavedScreen />;
+}

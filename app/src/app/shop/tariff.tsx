@@ -1,0 +1,5 @@
+import { TariffScreen } from '@/features/shop/TariffScreen';
+
+export default function TariffRoute() {
+  return <TariffScreen />;
+}

@@ -1,0 +1,43 @@
+import type { CoilRole } from '../equipment';
+import { DIRT_SHARE } from '../interval';
+import type { VisitState } from '../run';
+import { worstOf } from '../survey';
+import { worthOf } from '../verdict';
+import { judgementOf, type JudgedSystem } from './judgement';
+
+/** What one wash was measured to save by watts, and what published sizes would have said of it. */
+export interface SavedWatts {
+  /** Less for the same cooling, W, and its standard uncertainty. */
+  w: number;
+  u: number;
+  /** What the unit drew after it, W. */
+  watts: number;
+  /** Worst grade found on what was washed. */
+  grade: number;
+  /** What was saved beside what the grades that came off would save by published sizes. */
+  ratio: number;
+}
+
+/**
+ * What a wash was measured to save, by watts at like conditions before and after it.
+ * @param state of the visit
+ * @param coils of the visit
+ * @param system as its record has it
+ * @returns the saving; null where readings or grades of both sides are missing, or nothing came off
+ * @throws CoreError altitude out of range
+ * @example savedWatts(foldVisit('v', 'split-cool', []), [], { refrigerant: 'R-410A', btuh: 36000, altitudeM: 0 }) // null
+ */
+export function savedWatts(state: VisitState, coils: readonly { id: string; role: CoilRole }[], system: JudgedSystem): SavedWatts | null {
+  const judged = judgementOf(state, coils, system);
+  const saved = judged.compared ? worthOf(judged.compared, 0).sameCoolingW : null;
+  const watts = judged.after.set.watts?.value ?? null;
+  if (!saved || watts === null || watts <= 0) return null;
+  let [expected, grade] = [0, 0];
+  for (const { id, role } of coils) {
+    const [found, left] = [worstOf(state.surveys[id]?.value.grades ?? {}), worstOf(state.checks[id]?.value.gradesAfter ?? {})];
+    if (found === null || left === null || left >= found) continue;
+    expected += DIRT_SHARE[role].aGrade * (found - left);
+    grade = Math.max(grade, found);
+  }
+  return expected > 0 ? { w: saved.value, u: saved.u, watts, grade, ratio: saved.value / watts / expected } : null;
+}

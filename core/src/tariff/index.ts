@@ -1,0 +1,11 @@
+export {
+  checkTariff,
+  costOf,
+  marginalPrice,
+  PRICED_DAYS,
+  type HourShares,
+  type PricedDays,
+  type PricedHours,
+  type Tariff,
+  type Tier,
+} from './tariff';
