@@ -52,6 +52,19 @@ test('a kit held before and after the wash: better on the right lines, and a low
       return visit.events.filter((row) => row.kind === 'finding.noted').map((row) => row.data.what);
     })
     .toContain('charge');
+  // Closed, it is what the shop’s washes were measured to save, and stands where there is no meter.
+  await site.goto(`${server.url}/visits/demo-visit-13/close`);
+  await site.getByTestId('close-visit').click();
+  await expect(site.getByTestId('to-history')).toBeVisible();
+  await expect
+    .poll(async () => ((await (await fetch(`${server.url}/api/saved`)).json()) as { dirt: { washes: number } }).dirt.washes)
+    .toBe(1);
+  await site.goto(`${server.url}/shop/saved`);
+  await expect(site.getByTestId('shop-saved')).toContainText(/Worst \d \w+, 1 wash/);
+  await expectAccessible(site, 'what washes saved');
+  const { place } = (await (await fetch(`${server.url}/api/visits/demo-visit-13`)).json()) as { place: { id: string } };
+  await site.goto(`${server.url}/places/${place.id}/savings`);
+  await expect(site.getByTestId('by-watts')).toContainText('hours of running a year');
 });
 
 test('a logger’s file: columns guessed and put right, a gap and two units named, held and marked as from a file', async ({

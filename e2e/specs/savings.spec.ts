@@ -1,6 +1,7 @@
 import type { Page } from '@playwright/test';
 import { expectAccessible } from '../support/axe';
 import { expect, test } from '../support/fixtures';
+import { drawnEspi } from '../../core/src/testing/drawnEspi';
 import { madeMeter } from '../support/madeMeter';
 
 const meterFile = (before: number, after: number, first: string, days: number): string =>
@@ -47,4 +48,50 @@ test('a meter gives a saving with its interval, another does not show one, and a
   // No table at all.
   await site.getByTestId('meter-file').setInputFiles({ name: 'x.csv', mimeType: 'text/csv', buffer: Buffer.from('nothing') });
   await expect(site.getByText('That is no table')).toBeVisible();
+});
+
+test('hours as XML, priced by the hour, are told in money and stand in the visit’s report', async ({ site, server }) => {
+  await site.goto(`${server.url}/shop/tariff`);
+  await site.getByRole('radio', { name: 'By the hour' }).click();
+  await site.getByTestId('period-price-0').fill('dear');
+  await site.getByTestId('tariff-other').fill('0.12');
+  await site.getByTestId('tariff-keep').click();
+  await expect(site.getByText('A price from 0 to 100.')).toBeVisible();
+  await site.getByTestId('period-price-0').fill('0.48');
+  await expectAccessible(site, 'price of energy');
+  await site.getByTestId('tariff-keep').click();
+  await expect(site.getByTestId('tariff')).toBeHidden();
+  const days = madeMeter(2.4, 1.2, '2024-06-24', 715);
+  // Half of a day's use from five to eight in the evening, by the shop's summer clock.
+  const shares = Array.from({ length: 24 }, (_, hour) => (hour >= 16 && hour < 20 ? 0.125 : 0.025));
+  const file = drawnEspi({
+    startMs: Date.parse('2024-06-24T05:00:00Z'),
+    intervalS: 3600,
+    values: days.flatMap(({ kWh }) => shares.map((share) => Math.round(kWh * share * 1000))),
+  });
+  await site.goto(`${server.url}/places/fennick/savings`);
+  await site.getByTestId('meter-file').setInputFiles({ name: 'usage.xml', mimeType: 'text/xml', buffer: Buffer.from(file) });
+  await expect(site.getByTestId('meter-read')).toContainText('hours, gathered into days');
+  await site.getByTestId('meter-keep').click();
+  await expect(site.getByText('usage.xml')).toBeVisible();
+  await site.getByText('24 Jun 2025', { exact: true }).click();
+  await expect(site.getByTestId('saving')).toContainText(/kWh a year less/);
+  await expect(site.getByTestId('saving')).toContainText('Hour by hour');
+  await expect(site.getByTestId('months-chart')).toBeVisible();
+  await expect(site.getByTestId('sum-chart')).toBeVisible();
+  await expectAccessible(site, 'a saving with its charts');
+  const [, kWh = ''] = /([\d,]+) kWh a year less/.exec(await site.getByTestId('saving').innerText()) ?? [];
+  const [, told = ''] = /In money, a year\s*\$([\d,.]+)/.exec(await site.getByTestId('saving').innerText()) ?? [];
+  // Between the price of the night and that of the peak, and dearer than the night: half of it falls in the evening of summer weekdays.
+  const each = Number(told.replace(',', '')) / Number(kWh.replace(',', ''));
+  expect(each).toBeGreaterThan(0.17);
+  expect(each).toBeLessThan(0.33);
+  await site.getByTestId('saving-tell').click();
+  await site.getByTestId('saving-report').click();
+  await expect(site.getByText('What it saved, by the meter')).toBeVisible();
+  await expect(site.getByText(/By the electricity meter the house uses [\d,]+ kWh a year less/)).toBeVisible();
+  // No energy in it at all.
+  await site.goto(`${server.url}/places/fennick/savings`);
+  await site.getByTestId('meter-file').setInputFiles({ name: 'x.xml', mimeType: 'text/xml', buffer: Buffer.from('<html></html>') });
+  await expect(site.getByText('That is no file of energy usage')).toBeVisible();
 });

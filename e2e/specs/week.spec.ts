@@ -56,9 +56,7 @@ test('a due list becomes a week: filled, moved by keys and by dragging, kept; wh
   await site.keyboard.press('ArrowRight');
   await site.getByTestId('week-keep').click();
   await expect(site.getByTestId('week-keep')).toBeHidden();
-  await expect
-    .poll(async () => (await get<{ visit: VisitRecord }>(`/visits/${visit.id}`)).visit.day)
-    .toBe('2026-06-19');
+  await expect.poll(async () => (await get<{ visit: VisitRecord }>(`/visits/${visit.id}`)).visit.day).toBe('2026-06-19');
   // And a day of it is put in its best order from there.
   await site.getByTestId('order-2026-06-15').click();
   await expect(site.getByTestId('day-plan')).toContainText('Monday 15 June');

@@ -203,3 +203,14 @@ test('a visit is left only when it is safe, takes no work while it waits, and as
   expect(run.state().parts.map((part) => part.backAt)).toEqual([null]);
   expect(() => enter(run, 'event.undone', { eventId: 'e0004' })).toThrow('before the pause');
 });
+
+test('what was declined may say when to ask again, on a day to come', () => {
+  const run = scribe('v');
+  const { id: noted } = run.happen('finding.noted', contactor);
+  enter(run, 'finding.step', step(noted, { step: 'offered' }));
+  expect(() => enter(run, 'finding.step', step(noted, { step: 'declined', words: 'Not now', day: '2026-06-11' }))).toThrow(
+    'lies after today',
+  );
+  enter(run, 'finding.step', step(noted, { step: 'declined', words: 'Not now', day: '2026-12-01' }));
+  expect(standing(run, noted)).toBe('declined');
+});

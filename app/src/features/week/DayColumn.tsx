@@ -39,11 +39,13 @@ export function DayColumn({
         <LinkBox href={`/plan?day=${day}`} style={{ minHeight: 44, justifyContent: 'center' }} testID={`order-${day}`}>
           <Strong>{dayName(day)}</Strong>
           <Small ink={full ? 'brick' : 'inkSoft'}>
-            {crewMin === 0
-              ? 'nobody is out'
-              : usedMin === 0
-                ? `${formatDuration(crewMin * 60)} free`
-                : `${formatDuration(usedMin * 60)} of ${formatDuration(crewMin * 60)}${full ? ', too much' : ''}`}
+            {over && usedMin === 0
+              ? 'over'
+              : crewMin === 0
+                ? 'nobody is out'
+                : usedMin === 0
+                  ? `${formatDuration(crewMin * 60)} free`
+                  : `${formatDuration(usedMin * 60)} of ${formatDuration(crewMin * 60)}${full ? ', too much' : ''}`}
           </Small>
         </LinkBox>
         <Load used={usedMin} of={crewMin} />
