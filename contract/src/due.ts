@@ -1,15 +1,5 @@
-import {
-  MOST_VISITS_A_YEAR,
-  PRICE_IDS,
-  type Agreement,
-  type DueClock,
-  type DueKind,
-  type Neighbourhood,
-  type Roads,
-  type VisitStanding,
-} from '@elm-mist/core';
+import { MOST_VISITS_A_YEAR, PRICE_IDS, type Agreement, type DueClock, type DueKind, type Neighbourhood } from '@elm-mist/core';
 import { array, object, type ObjectSchema } from 'yup';
-import type { DayCrew } from './records';
 import { figure, flag, isoDay, maybeDay, money, oneOf, optionalWords, words } from './fields';
 
 /** One clock of a system with what it is called. */
@@ -52,26 +42,6 @@ export interface DueRecord {
   unplanned: number;
   /** Where the next page begins; null on the last one. */
   next: string | null;
-}
-
-/** One visit in a week. */
-export interface WeekVisit {
-  id: string;
-  systemId: string;
-  systemName: string;
-  placeName: string;
-  startMinute: number;
-  durationMin: number;
-  crewId: string | null;
-  standing: VisitStanding;
-  latitudeDeg: number;
-  longitudeDeg: number;
-}
-
-/** Seven days with their visits, and how long crews are out on each. */
-export interface WeekRecord {
-  days: { day: string; visits: WeekVisit[]; crews: DayCrew[] }[];
-  roads: Roads;
 }
 
 /** Most rows of one page of it. */

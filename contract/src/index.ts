@@ -7,6 +7,7 @@ export * from './houseRules';
 export * from './events';
 export * from './visits';
 export * from './records';
+export * from './week';
 export * from './priceBook';
 export * from './reportWays';
 export * from './ownerWords';

@@ -12,7 +12,16 @@ const tiers = object({
   kind: oneOf('How it is priced', KINDS),
   tiers: array(object({ upToKwh: figure('Up to', 1, 1e6, 'kWh').nullable().defined('Up to is missing.'), price: price() }))
     .required('The tiers are missing.')
-    .max(MOST_PRICES, `${MOST_PRICES} tiers at most.`),
+    .max(MOST_PRICES, `${MOST_PRICES} tiers at most.`)
+    .test('climb', '', (value, context) => {
+      try {
+        if (value) checkTariff({ kind: 'tiers', tiers: value, usualMonthKwh: 1 });
+        return true;
+      } catch (error) {
+        if (!(error instanceof CoreError)) throw error;
+        return context.createError({ message: error.message });
+      }
+    }),
   usualMonthKwh: figure('A usual summer month', 1, 1e6, 'kWh'),
 });
 const hours = object({
@@ -30,6 +39,7 @@ const hours = object({
     }),
   )
     .required('The hours are missing.')
+    .min(1, 'Name the hours that have a price of their own, or choose one price.')
     .max(MOST_PRICES, `${MOST_PRICES} at most.`),
   otherPrice: price(),
 });
@@ -41,14 +51,6 @@ export const tariffInputSchema = object({
     const schema: Schema = kind === 'hours' ? hours : kind === 'tiers' ? tiers : flat;
     return value === null ? flat.nullable() : schema;
   }),
-}).test('can be', '', ({ tariff }, context) => {
-  try {
-    if (tariff) checkTariff(tariff as Tariff);
-    return true;
-  } catch (error) {
-    if (!(error instanceof CoreError)) throw error;
-    return context.createError({ path: `tariff.${error.field}`, message: error.message });
-  }
 });
 export interface TariffInput {
   tariff: Tariff | null;

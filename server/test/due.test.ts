@@ -1,6 +1,15 @@
 import { randomUUID } from 'node:crypto';
-import type { DueRecord, ErrorBody, FeedRecord, PlaceSummary, SystemDetail, VisitDetail, VisitRecord } from '@elm-mist/contract';
-import { dayIn, dayLater, DUE_KINDS, instantIn, longDay, type Agreement, type DueKind } from '@elm-mist/core';
+import type {
+  DueRecord,
+  ErrorBody,
+  FeedRecord,
+  PlaceSummary,
+  ShelfRecord,
+  SystemDetail,
+  VisitDetail,
+  VisitRecord,
+} from '@elm-mist/contract';
+import { dayIn, dayLater, DUE_KINDS, instantIn, longDay, onShelf, type Agreement, type DueKind } from '@elm-mist/core';
 import ICAL from 'ical.js';
 import { DAY, RealServer } from './helpers';
 
@@ -11,6 +20,7 @@ beforeAll(() => server.start());
 afterAll(() => server.remove());
 
 const FAR = 'until=2031-01-01';
+const COILS = `${FAR}&kinds=coil`;
 const HP = 'fennick-hp';
 /** The server goes by its own clock. */
 const [ZONE, NOW] = ['America/Chicago', Date.now()];
@@ -32,7 +42,7 @@ const entry = (visitId: string, kind: string, data: object, at = '2026-06-11T15:
 const append = (visitId: string, ...events: object[]) => server.call<ErrorBody>('POST', `/visits/${visitId}/events`, { events });
 
 test('each coil is due by its own last closing: a visit to one of them hides no other; a visit planned stands beside it', async () => {
-  const all = await due(FAR);
+  const all = await due(COILS);
   const days = all.rows.map((row) => row.due);
   expect(days).toEqual([...days].sort());
   expect(all.rows).toHaveLength(all.total);
@@ -51,18 +61,18 @@ test('each coil is due by its own last closing: a visit to one of them hides no 
     expect(place.systems.find((known) => known.id === row.systemId)?.nextDue).toBe(row.due);
   }
   // Its outdoor coil alone was washed in winter: the indoor one is still due by the summer before.
-  const [indoor, outdoor] = (await due(FAR)).rows.find((row) => row.systemId === HP)?.clocks ?? [];
+  const [indoor, outdoor] = (await due(COILS)).rows.find((row) => row.systemId === HP)?.clocks ?? [];
   expect([indoor?.of, outdoor?.of]).toEqual(['fennick-hp-in', 'fennick-hp-out']);
-  const open = await due(`${FAR}&planned=no`);
+  const open = await due(`${COILS}&planned=no`);
   expect(open.rows.map((row) => row.systemId)).toEqual(all.rows.filter((row) => row.planned === null).map((row) => row.systemId));
   expect(open.unplanned).toBe(open.rows.length);
-  const some = await due(`until=${days[1]}`);
+  const some = await due(`until=${days[1]}&kinds=coil`);
   expect(some.total).toBe(days.filter((day) => day <= (days[1] ?? '')).length);
   const row = open.rows[0];
   expect(
     (await server.call('POST', '/visits', { systemId: row?.systemId, day: '2026-07-01', startMinute: 540, durationMin: 90 })).status,
   ).toBe(201);
-  const after = await due(`${FAR}&planned=no`);
+  const after = await due(`${COILS}&planned=no`);
   expect(after.rows.map((each) => each.systemId)).not.toContain(row?.systemId);
   expect(after.total).toBe(all.total);
 });
@@ -70,16 +80,25 @@ test('each coil is due by its own last closing: a visit to one of them hides no 
 test('it is narrowed by clock, coil, shelf and words, put in another order, and what cannot be asked is refused by name', async () => {
   const kinds = await due(`${FAR}&kinds=filter,drain`);
   expect(new Set(kinds.rows.flatMap((row) => row.clocks.map((clock) => clock.kind)))).toEqual(new Set(['filter', 'drain']));
-  const indoor = await due(`${FAR}&coils=evaporator`);
+  const indoor = await due(`${COILS}&coils=evaporator`);
   expect(indoor.rows.length).toBeGreaterThan(0);
   for (const row of indoor.rows)
     for (const clock of row.clocks)
       expect((await system(row.systemId)).coils.find((coil) => coil.id === clock.of)?.role).toBe('evaporator');
   expect((await due(`${FAR}&q=fennick`)).rows.map((row) => row.placeId)).toEqual(['fennick']);
   expect((await due(`${FAR}&q=%23`)).total).toBe(0);
-  // All that may go on a plate fin coil is poured out: those that a maker does not keep to water leave the list.
-  const before = (await due(`${FAR}&shelf=yes`)).rows.map((row) => row.systemId);
-  expect(before).toContain(HP);
+  // What the shelf can do, coil by coil, by what is left of it.
+  const { cleaners, stock } = (await server.call<ShelfRecord>('GET', '/shelf')).body;
+  const there = (id: string) => stock.some((item) => item.cleanerId === id && item.leftL > 0 && (item.expires ?? '9999') >= TODAY);
+  const stocked = cleaners.filter((cleaner) => there(cleaner.id));
+  const all = (await due(COILS)).rows.flatMap((row) => row.clocks.map((clock) => [row.systemId, clock.of] as const));
+  const can: string[] = [];
+  for (const [systemId, of] of all) {
+    const coil = (await system(systemId)).coils.find((row) => row.id === of)!;
+    if (onShelf(coil, stocked)) can.push(of);
+  }
+  const told = (await due(`${COILS}&shelf=yes`)).rows.flatMap((row) => row.clocks.map((clock) => clock.of));
+  expect(told.sort()).toEqual(can.sort());
   const owners = (await due(`${FAR}&order=owner`)).rows.map((row) => row.customerName.toLowerCase());
   expect(owners).toEqual([...owners].sort());
   const near = (await due(`${FAR}&order=near`)).rows.map((row) => row.where?.fromKm ?? 999);

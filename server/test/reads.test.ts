@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { VisitDetail } from '@elm-mist/contract';
-import { costOfVisit, earlierKnown, systemFindings, foldVisit, shopLearned, visitRead, type VisitEvent } from '@elm-mist/core';
+import { costOfVisit, dirtFactor, earlierKnown, systemFindings, foldVisit, shopLearned, visitRead, type VisitEvent } from '@elm-mist/core';
 import { fullRun } from '@elm-mist/core/testing/fullRun';
 import fc from 'fast-check';
 import { seedDemoOnce } from '../src/demo/seed';
@@ -105,7 +105,11 @@ test('whatever is entered, what is kept beside the entries equals their fold, an
     v.lastClosedVisits(store.db, 15).map((id) => drawRead(store.db, id)),
     cleaners(store.db).filter((cleaner) => cleaner.form === 'aerosol'),
   );
-  expect(learnedOf(store)).toEqual(learned);
+  const { dirt, ...kept } = learnedOf(store);
+  expect(kept).toEqual(learned);
+  // What was measured is asked of all closed visits, by what is kept apart of each.
+  const measured = v.lastClosedVisits(store.db, 2000).flatMap((id) => drawRead(store.db, id).cost.saved ?? []);
+  expect(dirt).toEqual(dirtFactor(measured));
 
   const prices = readHouseRules(store.db);
   const shelf = new Map(cleaners(store.db).map((cleaner) => [cleaner.id, cleaner]));

@@ -24,7 +24,7 @@ const held = (outdoorOpen: number) => {
   const input = unit(outdoorOpen);
   return Object.entries(probesOf(solveCycle(input), input)).map(([quantity, value]) => ({
     quantity: quantity as QuantityId,
-    value: value as number,
+    value: value,
     u: QUANTITIES[quantity as QuantityId].instrument,
     how: 'simulated' as const,
     steady: true,

@@ -1,5 +1,9 @@
 import { earliest, nodeOf, withArc, type Network } from './network';
+import { tightened } from './tighten';
 import type { Task } from './task';
+
+/** Bounds are sought this closely, s. */
+const FINEST_S = 0.5;
 
 interface Job {
   head: number;
@@ -66,60 +70,57 @@ export function closeBound(network: Network, tasks: readonly Task[], crew: numbe
   return bound;
 }
 
-/** No schedule of this network with so many hands ends sooner, s: the longest chain, the work shared out, and for one person the preemptive order. */
-export function lowerBound(network: Network, tasks: readonly Task[], crew: number): number {
-  const { n } = network;
-  const starts = earliest(network);
-  const chain = starts[n - 1] as number;
-  const jobs = jobsOf(network, tasks);
-  if (jobs.length === 0) return chain;
-  if (crew === 1) return Math.max(chain, preemptive(jobs));
-  const work = jobs.reduce((sum, job) => sum + job.seconds, 0);
-  const heads = jobs.map((job) => job.head).sort((a, b) => a - b);
-  const tails = jobs.map((job) => job.tail).sort((a, b) => a - b);
-  const first = heads.slice(0, crew).reduce((sum, head) => sum + head, 0);
-  const last = tails.slice(0, crew).reduce((sum, tail) => sum + tail, 0);
-  return Math.max(chain, jobs.length >= crew ? (first + work + last) / crew : chain);
+/** The smallest of some figures, so many, added up. */
+function leastSum(values: Float64Array, count: number, many: number): number {
+  let sum = 0;
+  const taken = new Set<number>();
+  for (let k = 0; k < many; k += 1) {
+    let best = -1;
+    for (let i = 0; i < count; i += 1) if (!taken.has(i) && (best < 0 || (values[i] as number) < (values[best] as number))) best = i;
+    if (best < 0) break;
+    taken.add(best);
+    sum += values[best] as number;
+  }
+  return sum;
 }
 
-/** Whether so many hands can do all this work by a deadline, as far as energy tells: in no span of time is more of it bound to fall than they give. */
-function energyFits(jobs: readonly Job[], crew: number, deadline: number): boolean {
-  const spans = jobs.map(({ head, seconds, tail }) => ({ head, seconds, latest: deadline - tail - seconds }));
-  if (spans.some((job) => job.latest < job.head - 1e-9)) return false;
-  const froms = [...new Set(spans.flatMap((job) => [job.head, job.latest]))];
-  const tos = [...new Set(spans.flatMap((job) => [job.latest + job.seconds, job.head + job.seconds]))];
-  for (const from of froms)
-    for (const to of tos) {
-      if (to <= from) continue;
-      const room = crew * (to - from);
-      let work = 0;
-      for (const { head, seconds, latest } of spans) {
-        // What falls into the span however the job is shifted: to its earliest, or to its latest.
-        const least = Math.min(seconds, to - from, head + seconds - from, to - latest);
-        if (least > 0) work += least;
-      }
-      if (work > room + 1e-6) return false;
-    }
-  return true;
+/** No schedule of this network with so many hands ends sooner, s: the longest chain, the work shared out, and for one person the preemptive order. */
+export function lowerBound(network: Network, tasks: readonly Task[], crew: number): number {
+  const { n, lags } = network;
+  const chain = lags[n - 1] as number;
+  if (crew === 1) {
+    const jobs = jobsOf(network, tasks);
+    return jobs.length === 0 ? chain : Math.max(chain, preemptive(jobs));
+  }
+  const [heads, tails] = [new Float64Array(tasks.length), new Float64Array(tasks.length)];
+  let [count, work] = [0, 0];
+  for (let k = 0; k < tasks.length; k += 1) {
+    const { handsOn, seconds } = tasks[k] as Task;
+    if (!handsOn || seconds <= 0) continue;
+    heads[count] = lags[nodeOf(k)] as number;
+    tails[count] = (lags[nodeOf(k) * n + n - 1] as number) - seconds;
+    work += seconds;
+    count += 1;
+  }
+  return count < crew ? chain : Math.max(chain, (leastSum(heads, count, crew) + work + leastSum(tails, count, crew)) / crew);
 }
 
 /**
  * The closest look, for the root alone: the least deadline that the energy of the work does not rule out (energetic reasoning; Baptiste, Le Pape and
- * Nuijten 1999, from memory), with the work of the one who isolates tried in either order.
+ * Nuijten 1999, from memory), windows narrowed by it, with the work of the one who isolates tried in either order.
  * @param most no deadline above it is asked about, s
  */
 export function rootBound(network: Network, tasks: readonly Task[], crew: number, most: number): number {
   const leads = tasks.flatMap((task, k) => (task.leadOnly && task.handsOn && task.seconds > 0 ? [k] : []));
   const { n, lags } = network;
   const energy = (of: Network): number => {
-    const jobs = jobsOf(of, tasks);
     let low = closeBound(of, tasks, crew);
     let high = most;
-    if (low >= high || energyFits(jobs, crew, low)) return Math.min(low, most);
+    if (low >= high || tightened(of, tasks, crew, low)) return Math.min(low, most);
     // To the second: nothing on a sheet is finer.
-    while (high - low > 1) {
+    while (high - low > FINEST_S) {
       const middle = (low + high) / 2;
-      if (energyFits(jobs, crew, middle)) high = middle;
+      if (tightened(of, tasks, crew, middle)) high = middle;
       else low = middle;
     }
     return low;

@@ -1,5 +1,9 @@
-import { closeBound, lowerBound, rootBound } from './bound';
-import { earliest, networkOf, nodeOf, withArc, type Network } from './network';
+import { closeBound, rootBound } from './bound';
+import { share } from './conflict';
+import { uniforms } from '../random';
+import { explore, type Exploring } from './explore';
+import { nearby } from './nearby';
+import { networkOf, nodeOf } from './network';
 import { oneByOne } from './oneByOne';
 import { checkTasks, type Placed, type Task } from './task';
 
@@ -26,93 +30,6 @@ export interface SearchState {
   nodes: number;
 }
 
-/** Tasks that want hands at one moment, one more than there are; null when there are always enough. */
-function overload(tasks: readonly Task[], starts: Float64Array, crew: number): number[] | null {
-  const hands = tasks
-    .flatMap((task, k) => (task.handsOn && task.seconds > 0 ? [k] : []))
-    .sort((a, b) => (starts[nodeOf(a)] as number) - (starts[nodeOf(b)] as number) || a - b);
-  const active: number[] = [];
-  for (const k of hands) {
-    const now = starts[nodeOf(k)] as number;
-    for (let i = active.length - 1; i >= 0; i -= 1) {
-      const other = active[i] as number;
-      if ((starts[nodeOf(other)] as number) + (tasks[other] as Task).seconds <= now + 1e-9) active.splice(i, 1);
-    }
-    active.push(k);
-    if (active.length > crew) return active.slice(-(crew + 1));
-  }
-  return null;
-}
-
-/** Two tasks that only the one who isolates may do, wanted at one moment; null when there are none. */
-function leadTwice(tasks: readonly Task[], starts: Float64Array): [number, number] | null {
-  const own = tasks
-    .flatMap((task, k) => (task.leadOnly && task.handsOn && task.seconds > 0 ? [k] : []))
-    .sort((a, b) => (starts[nodeOf(a)] as number) - (starts[nodeOf(b)] as number));
-  for (let i = 1; i < own.length; i += 1) {
-    const [a, b] = [own[i - 1] as number, own[i] as number];
-    if ((starts[nodeOf(a)] as number) + (tasks[a] as Task).seconds > (starts[nodeOf(b)] as number) + 1e-9) return [a, b];
-  }
-  return null;
-}
-
-/**
- * Gives each task that takes hands a person, person 0 those that only the one who isolates may do; looks at every way to share the rest out.
- * @returns persons by task index, null where a task takes no hands; or null when no way of sharing keeps every task with one person
- */
-function share(tasks: readonly Task[], starts: Float64Array, crew: number): (number | null)[] | null {
-  const order = tasks
-    .flatMap((task, k) => (task.handsOn && task.seconds > 0 ? [k] : []))
-    .sort((a, b) => (starts[nodeOf(a)] as number) - (starts[nodeOf(b)] as number) || a - b);
-  const persons = tasks.map((task): number | null => (task.handsOn ? 0 : null));
-  const failed = new Set<string>();
-  const place = (i: number, free: readonly number[]): boolean => {
-    const k = order[i];
-    if (k === undefined) return true;
-    const start = starts[nodeOf(k)] as number;
-    const task = tasks[k] as Task;
-    // Those beside the lead are alike, so only when they come free matters.
-    const key = `${i}|${Math.max(start, free[0] as number)}|${free
-      .slice(1)
-      .map((until) => Math.max(start, until))
-      .sort((a, b) => a - b)
-      .join(',')}`;
-    if (failed.has(key)) return false;
-    // The one who was busy last goes on, so that nobody changes over without need.
-    const able = free
-      .flatMap((until, person) => (until <= start + 1e-9 && (!task.leadOnly || person === 0) ? [{ until, person }] : []))
-      .sort((a, b) => b.until - a.until || a.person - b.person);
-    for (const { person } of able) {
-      persons[k] = person;
-      if (
-        place(
-          i + 1,
-          free.map((until, who) => (who === person ? start + task.seconds : until)),
-        )
-      )
-        return true;
-    }
-    failed.add(key);
-    return false;
-  };
-  return place(0, Array<number>(crew).fill(-Infinity)) ? persons : null;
-}
-
-/** Pairs of tasks of which one has to wait for the other; null when the starts can be kept by this crew as they are. */
-function conflict(tasks: readonly Task[], starts: Float64Array, crew: number): [number, number][] | null {
-  const pairsOf = (crowd: readonly number[]): [number, number][] =>
-    crowd.flatMap((a) => crowd.flatMap((b): [number, number][] => (a === b ? [] : [[a, b]])));
-  const crowd = overload(tasks, starts, crew) ?? leadTwice(tasks, starts);
-  if (crowd) return pairsOf(crowd);
-  if (!tasks.some((task) => task.leadOnly) || crew === 1 || share(tasks, starts, crew)) return null;
-  // Enough hands at every moment, yet no way to share: as long as the same tasks overlap there is none, so one overlap has to go.
-  const hands = tasks.flatMap((task, k) => (task.handsOn && task.seconds > 0 ? [k] : []));
-  const meets = (a: number, b: number) =>
-    (starts[nodeOf(a)] as number) < (starts[nodeOf(b)] as number) + (tasks[b] as Task).seconds - 1e-9 &&
-    (starts[nodeOf(b)] as number) < (starts[nodeOf(a)] as number) + (tasks[a] as Task).seconds - 1e-9;
-  return pairsOf(hands).filter(([a, b]) => meets(a, b));
-}
-
 function placedOf(tasks: readonly Task[], starts: Float64Array, crew: number): Placed[] {
   const persons = share(tasks, starts, crew);
   return tasks
@@ -124,19 +41,21 @@ function placedOf(tasks: readonly Task[], starts: Float64Array, crew: number): P
 }
 
 /** A sheet to begin with, one thing after the other; null where that breaks a window. */
-function plainSheet(tasks: readonly Task[], crew: number): Pick<RunSheet, 'placed' | 'endS'> | null {
+function plainSheet(tasks: readonly Task[], crew: number): (Pick<RunSheet, 'placed' | 'endS'> & { starts: Float64Array }) | null {
   const plain = oneByOne(tasks);
   if (!plain) return null;
-  const starts = Float64Array.from([0, ...plain, 0]);
-  return { placed: placedOf(tasks, starts, crew), endS: Math.max(...tasks.map((task, k) => (plain[k] as number) + task.seconds)) };
+  const endS = Math.max(...tasks.map((task, k) => (plain[k] as number) + task.seconds));
+  const starts = Float64Array.from([0, ...plain, endS]);
+  return { placed: placedOf(tasks, starts, crew), endS, starts };
 }
 
-/** How many nodes of the search are looked at between two chances to stop. */
-const BREATH = 64;
+/** Nodes that are looked at before neighbourhoods of what was found are, and between two such rounds. */
+const [FIRST_NODES, NEXT_NODES] = [256, 8192];
 
 /**
- * Searches the shortest order of work for a crew under least and most lags, by branch and bound: wherever more hands are wanted than there
- * are, one of the tasks has to follow another, and each such pair is a branch. Begins with the plain way, one thing after the other, so that there is a sheet at once. Exact when it is let run to its end. Gives way every few dozen nodes, and at every improvement, so that the caller decides how long it may think; no clock of its own.
+ * Searches the shortest order of work for a crew under least and most lags. Begins with the plain way, one thing after the other, so that there is a
+ * sheet at once; then branch and bound, for more than one person from the best of large neighbourhoods on. Exact when it is let run to its end.
+ * Gives way every few dozen nodes, and at every improvement, so that the caller decides how long it may think; no clock of its own.
  * @param tasks tasks with what each follows, their seconds and windows, s
  * @param crew people, 1–3
  * @returns the sheet with `proven` set, or the two tasks whose windows cannot both be met
@@ -147,43 +66,75 @@ export function* searchRun(tasks: readonly Task[], crew: number): Generator<Sear
   checkTasks(tasks, crew);
   const root = networkOf(tasks);
   if ('clash' in root) return { clash: root.clash, byWindows: true };
+  const whole = tasks.every((task) => [task.seconds, ...task.after.flatMap(({ minS, maxS }) => [minS, maxS ?? 0])].every(Number.isInteger));
   const plain = plainSheet(tasks, crew);
-  const boundS = plain ? rootBound(root, tasks, crew, plain.endS) : closeBound(root, tasks, crew);
-  let best: RunSheet | null = plain && { ...plain, boundS, proven: plain.endS <= boundS + 1e-9 };
+  const least = plain ? rootBound(root, tasks, crew, plain.endS) : closeBound(root, tasks, crew);
+  // Where all is told in whole seconds, so is the end of the shortest sheet.
+  const boundS = whole ? Math.ceil(least - 1e-6) : least;
+  const sheet = (placed: Placed[], endS: number): RunSheet => ({ placed, endS, boundS, proven: endS <= boundS + 1e-9 });
+  let best: RunSheet | null = plain && sheet(plain.placed, plain.endS);
+  let starts: Float64Array | null = plain?.starts ?? null;
   let nodes = 0;
+  let told: RunSheet | null = null;
+  const ask: Exploring = {
+    tasks,
+    crew,
+    below: () => best?.endS ?? Infinity,
+    found: (at, endS) => {
+      starts = at;
+      best = sheet(placedOf(tasks, at, crew), endS);
+    },
+    most: Infinity,
+    close: false,
+    whole,
+  };
+  /** Lets a part of the search run until it ends or nothing better can be. */
+  function* run<T>(part: Generator<number, T>): Generator<SearchState, T | null> {
+    for (;;) {
+      const step = part.next();
+      if (best !== told || !step.done) {
+        told = best;
+        yield { best, nodes };
+      }
+      if (best?.proven) return null;
+      if (step.done) return step.value;
+      nodes += step.value;
+    }
+  }
   if (best) {
+    told = best;
     yield { best, nodes };
     if (best.proven) return best;
   }
-  const stack: { network: Network; bound: number }[] = [{ network: root, bound: boundS }];
-  for (let node = stack.pop(); node; node = stack.pop()) {
-    if (best && node.bound >= best.endS - 1e-9) continue;
-    nodes += 1;
-    if (nodes % BREATH === 0) yield { best, nodes };
-    const starts = earliest(node.network);
-    const pairs = conflict(tasks, starts, crew);
-    if (!pairs) {
-      const endS = starts[node.network.n - 1] as number;
-      if (!best || endS < best.endS - 1e-9) {
-        best = { placed: placedOf(tasks, starts, crew), endS, boundS, proven: endS <= boundS + 1e-9 };
-        yield { best, nodes };
-        if (best.proven) return best;
-      }
-      continue;
-    }
-    const children: { network: Network; bound: number }[] = [];
-    for (const [a, b] of pairs) {
-      const network = withArc(node.network, nodeOf(a), nodeOf(b), (tasks[a] as Task).seconds);
-      if (!network) continue;
-      const bound = lowerBound(network, tasks, crew);
-      if (!best || bound < best.endS - 1e-9) children.push({ network, bound });
-    }
-    // Most promising on top of the stack.
-    children.sort((x, y) => y.bound - x.bound);
-    stack.push(...children);
+  // One person has no helper to be kept busy: there the plain search is the shorter way.
+  if (crew > 1 && (yield* run(explore(root, { ...ask, most: FIRST_NODES })))) return ended(best, tasks, crew);
+  const random = uniforms(7);
+  const deep = explore(root, { ...ask, close: crew > 1 });
+  for (;;) {
+    if (best?.proven) return best;
+    // What is near the best, and what is proven of all the rest, in turn: each better sheet shuts more of the other's branches.
+    if (crew > 1 && best && starts)
+      yield* run(nearby(root, { ...ask, close: true }, random, () => ({ starts: starts as Float64Array, endS: best?.endS ?? Infinity })));
+    if (best?.proven) return best;
+    const all = yield* run(some(deep, NEXT_NODES));
+    if (all) return ended(best, tasks, crew);
   }
-  return best ? { ...best, boundS: best.endS, proven: true } : { clash: tightest(tasks, crew), byWindows: false };
 }
+
+/** So many nodes of a search, which goes on from there another time; true once it is at its end. */
+function* some(search: Generator<number, boolean>, most: number): Generator<number, boolean> {
+  for (let nodes = 0; nodes < most;) {
+    const step = search.next();
+    if (step.done) return true;
+    nodes += step.value;
+    yield step.value;
+  }
+  return false;
+}
+
+/** How a search ended that looked at everything: the best is proven, or there is none. */
+const ended = (best: RunSheet | null, tasks: readonly Task[], crew: number): RunSheet | NoRun =>
+  best ? { ...best, boundS: best.endS, proven: true } : { clash: tightest(tasks, crew), byWindows: false };
 
 /** The window that stands in the way: the first one without which the rest can be done; else the narrowest. */
 function tightest(tasks: readonly Task[], crew: number): [string, string] {

@@ -1,0 +1,22 @@
+import type { Roads, VisitStanding } from '@elm-mist/core';
+import type { DayCrew } from './records';
+
+/** One visit in a week. */
+export interface WeekVisit {
+  id: string;
+  systemId: string;
+  systemName: string;
+  placeName: string;
+  startMinute: number;
+  durationMin: number;
+  crewId: string | null;
+  standing: VisitStanding;
+  latitudeDeg: number;
+  longitudeDeg: number;
+}
+
+/** Seven days with their visits, and how long crews are out on each. */
+export interface WeekRecord {
+  days: { day: string; visits: WeekVisit[]; crews: DayCrew[] }[];
+  roads: Roads;
+}
