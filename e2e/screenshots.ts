@@ -1,7 +1,6 @@
 import { join, dirname } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import type { Page } from '@playwright/test';
-import { drawnPicture, markCorners } from './support/drawnPicture';
 import { makeReport, printed } from './support/paper';
 import { expect, test } from './support/fixtures';
 import { madeMeter } from './support/madeMeter';
@@ -34,6 +33,15 @@ test('pictures', async ({ site, server }) => {
   await site.getByText('24 Jun 2025', { exact: true }).click();
   await expect(site.getByTestId('energy-chart')).toBeVisible();
   await shoot(site, 'savings');
+
+  // A week filled from what is due, on a wide screen.
+  const phone = site.viewportSize();
+  await site.setViewportSize({ width: 1280, height: 800 });
+  await site.goto(`${server.url}/week?from=2026-06-15`);
+  await site.getByTestId('week-fill').click();
+  await expect(site.getByTestId('week-keep')).toBeVisible();
+  await shoot(site, 'week');
+  if (phone) await site.setViewportSize(phone);
   await site.goto(`${server.url}/systems/fennick-hp`);
   await expect(site.getByRole('heading', { name: 'History' })).toBeVisible();
   await shoot(site, 'system');
@@ -133,17 +141,6 @@ test('pictures', async ({ site, server }) => {
   await site.getByTestId('check-keep').click();
   await tech.bead('close');
   await shoot(site, 'close');
-
-  // Light through a coil of another visit, on two drawn photographs.
-  const { coils } = (await (await fetch(`${server.url}/api/visits/demo-visit-15`)).json()) as { coils: { id: string }[] };
-  await site.goto(`${server.url}/visits/demo-visit-15/light?coil=${coils[0]?.id}`);
-  const size = { width: 1200, height: 900, gradient: 1.5 };
-  await site.getByTestId('light-file-before').setInputFiles(drawnPicture({ ...size, open: 0.34 }).file);
-  await expect(site.getByTestId('handle-upper-left-corner')).toBeVisible();
-  await markCorners(site);
-  await site.getByTestId('light-file-after').setInputFiles(drawnPicture({ ...size, open: 0.92, seed: 4 }).file);
-  await expect(site.getByTestId('open-after')).toBeVisible();
-  await shoot(site, 'light');
 
   // A kit held before and after, and what it says.
   const readings = `${server.url}/visits/demo-visit-13/readings`;

@@ -3,6 +3,7 @@ import type {
   Applicator,
   Bead,
   Chemistry,
+  Climate,
   Cleaner,
   CoilBuild,
   CoilSurvey,
@@ -287,6 +288,8 @@ export interface SystemDetail {
   clocks?: DueClockRow[];
   /** What was agreed with its owner; left out by answers of before. */
   agreement?: Agreement | null;
+  /** Degree hours of the shop's country; null or left out where too little of a year's air is known. */
+  climate?: Climate | null;
   /** How long a visit to it usually takes, minutes; left out by answers of before. */
   usualMin?: number;
 }
@@ -331,6 +334,8 @@ export interface KnownBefore {
   taken: Record<string, Learned>;
   /** What a can covers, m² of face and row, by cleaner, where use has taught it. */
   canYieldM2: Record<string, number>;
+  /** Degree hours of the shop's country; null or left out where too little of a year's air is known. */
+  climate?: Climate | null;
   /** What measured washes say of what dirt costs; left out by answers of before. */
   dirt?: { factor: number; washes: number };
 }

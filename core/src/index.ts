@@ -617,11 +617,13 @@ export {
   type SystemRecordFile,
 } from './record';
 export {
+  climateOf,
   nextDue,
   runHours,
   UPKEEP_IDS,
   UPKEEP_NAMES,
   upkeepAfter,
+  type Climate,
   type CoilDueDate,
   type GrowthVisit,
   type NextDue,

@@ -142,8 +142,15 @@ export async function yearsFigures(kept?: string): Promise<[string, string][]> {
     doing = 'due';
     const dues: number[] = [];
     for (const days of ['2026-06-11', '2026-09-09', '2027-06-11'])
-      for (const open of ['', '&planned=no']) dues.push((await ask(port, `/api/due?until=${days}${open}`)).ms);
+      for (const more of ['', '&planned=no', '&order=near&shelf=yes', '&kinds=filter,drain,coil', '&q=lantern'])
+        dues.push((await ask(port, `/api/due?until=${days}${more}`)).ms);
     lines.push(['what is due, a page (limit 50 ms)', `${middle(dues).toFixed(1)} ms, ${Math.max(...dues).toFixed(0)} at most`]);
+    doing = 'week';
+    const weeks: number[] = [];
+    for (const from of ['2026-06-08', '2026-06-15', '2026-06-22']) weeks.push((await ask(port, `/api/weeks/${from}`)).ms);
+    lines.push(['a week (limit 50 ms)', `${middle(weeks).toFixed(1)} ms, ${Math.max(...weeks).toFixed(0)} at most`]);
+    doing = 'saved';
+    lines.push(['what washes saved (limit 50 ms)', `${(await ask(port, '/api/saved')).ms.toFixed(1)} ms`]);
     doing = 'systems';
     const systems: number[] = [];
     for (let n = 0; n < 40; n += 1) systems.push((await ask(port, `/api/systems/bench-system-${n * 71}`)).ms);

@@ -240,3 +240,21 @@ test('a calendar program reads the planned visits with their hours and what is d
   await server.call('PUT', '/feed', { wanted: false });
   expect((await feed(second)).status).toBe(404);
 });
+
+test('a year of hourly air put in tells the months that systems run here; before that a table by latitude does', async () => {
+  expect((await system(HP)).climate ?? null).toBeNull();
+  const rows = Array.from({ length: 365 * 24 }, (_, n) => {
+    const at = new Date(Date.UTC(2025, 0, 1) + n * 3_600_000);
+    const dryBulbC = 12 - 14 * Math.cos(((n / 24 - 15) / 365) * 2 * Math.PI);
+    return `${at.toISOString().slice(0, 10)},${at.getUTCHours()},${dryBulbC.toFixed(1)},50,2`;
+  });
+  const put = await fetch(`http://localhost:${server.port}/api/weather?format=csv`, {
+    method: 'POST',
+    body: ['date,hour,temperature,humidity,wind', ...rows].join('\n'),
+  });
+  expect([put.status, await put.text()]).toEqual([200, expect.stringContaining('365')]);
+  const { climate } = await system(HP);
+  expect(climate?.cooling.indexOf(Math.max(...climate.cooling))).toBe(6);
+  expect(climate?.heating.indexOf(Math.max(...climate.heating))).toBe(0);
+  expect((await server.call<VisitDetail>('GET', '/visits/demo-visit-15')).body.known.climate).toEqual(climate);
+});

@@ -91,7 +91,7 @@ test('whatever is entered, what is kept beside the entries equals their fold, an
   expect(all.filter((row) => row.visit.standing === 'closed').length).toBeGreaterThan(4);
 
   const plain = (value: unknown) => JSON.parse(JSON.stringify(value)) as unknown;
-  const detail = systemDetail(store.db, 'quillon-split');
+  const detail = systemDetail(store, 'quillon-split');
   expect(detail.findings).toEqual(plain(systemFindings(all)));
   expect(detail.history.map((row) => [row.id, row.nextDue, row.figures.after.drop])).toEqual(
     [...all].reverse().map(({ id, read }) => [id, read.nextDue, read.figures.after.drop]),
@@ -127,7 +127,7 @@ test('thrown away, all of it is made anew the same, a few at a time; and what is
     v.forgetReads(db);
     db.delete(t.openItem).run();
   });
-  expect(systemDetail(store.db, 'fennick-hp').history.length).toBeGreaterThan(1);
+  expect(systemDetail(store, 'fennick-hp').history.length).toBeGreaterThan(1);
   expect(await makeReads(store, true)).toBe(ids.length);
   expect(new Map([...v.readsOf(store.db, ids, READ_VERSION)].sort())).toEqual(before);
   expect(openRecord(store.db)).toEqual(open);

@@ -44,7 +44,7 @@ export function coilDues(
   closedOn: string,
   graded: readonly GrowthVisit[],
 ): CoilDues {
-  const { configuration, latitudeDeg } = where;
+  const { configuration, latitudeDeg, climate } = where;
   const now = coils.map(({ id }) => {
     const light = state.light[id]?.value;
     return {
@@ -63,6 +63,7 @@ export function coilDues(
       closedOn,
       configuration,
       latitudeDeg,
+      climate,
       soils: survey.soils,
       worstGrade: worstBefore ?? 0,
       role,

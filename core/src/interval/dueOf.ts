@@ -5,6 +5,7 @@ import { commonPractice } from '../because';
 import { longDay } from '../clock';
 import type { CoilRole } from '../equipment';
 import type { StoryFact } from '../survey';
+import type { Climate } from './climate';
 import { dayAfterRunning, EXPOSURE_TABLE, exposureOf, LEAST_RUNNING, runMonths, runShare, type Exposure } from './exposure';
 import { nextDue, type NextDue, type NextDueInput } from './nextDue';
 import { learnGrowth, monthsToLoaded, priorGrowth, type GrowthBelief, type GrowthStretch } from './regrowth';
@@ -16,6 +17,8 @@ export interface DueInput extends NextDueInput {
   storyFacts: readonly StoryFact[];
   /** Worst grade as it was left. */
   left: number;
+  /** Of its place, by degree hours; left out where too little of a year's air is known. */
+  climate?: Climate | null | undefined;
   /** How it grew dirty before, oldest first. */
   grown: readonly GrowthStretch[];
 }
@@ -94,7 +97,7 @@ export function dueOf(input: DueInput): CoilDueDate {
   const wanted = likely === null || likely > latest ? latest : likely < earliest ? earliest : likely;
   const season = seasonAt(input.latitudeDeg);
   // What is due within half a year is due by its dirt, as long as it runs then; a longer wait ends in useful weeks.
-  const idle = runShare(Number(wanted.slice(5, 7)), input.configuration, season) < LEAST_RUNNING;
+  const idle = runShare(Number(wanted.slice(5, 7)), input.configuration, season, input.climate) < LEAST_RUNNING;
   const seasonal = rule.because.rules[0]?.id === 'next.year' && (idle || wanted > plus(input.closedOn, 6));
   const inSeason = seasonal ? intoSeason(wanted, season) : wanted;
   const date = inSeason <= input.closedOn ? wanted : inSeason;

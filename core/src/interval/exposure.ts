@@ -1,3 +1,4 @@
+import { climateShare, type Climate } from './climate';
 import { commonPractice, type Source } from '../because';
 import { CONFIGURATION_TABLE, type CoilRole, type Configuration } from '../equipment';
 import type { Soil, StoryFact } from '../survey';
@@ -80,12 +81,14 @@ export const LEAST_RUNNING = 0.3;
  * @param month 1 to 12
  * @param configuration of the system
  * @param season of its place
+ * @param climate of its place, where hourly air of a year is known: it goes before the table
  * @returns 0 to 1
  * @example runShare(7, 'split-cool', 'north') // 1
  */
-export function runShare(month: number, configuration: Configuration, season: SeasonId): number {
-  if (season === 'tropics') return 1;
+export function runShare(month: number, configuration: Configuration, season: SeasonId, climate: Climate | null = null): number {
   const heats = configuration.endsWith('heat-pump') || CONFIGURATION_TABLE[configuration].ductless;
+  if (climate) return climateShare(climate, month, heats);
+  if (season === 'tropics') return 1;
   const shares = heats ? HEAT_PUMP_SHARES : COOLING_SHARES;
   return shares[(month - 1 + (season === 'south' ? HALF_YEAR : 0)) % 12] ?? 1;
 }
@@ -98,6 +101,8 @@ export interface RunsWhere {
   configuration: Configuration;
   /** Degrees, north above 0. */
   latitudeDeg: number;
+  /** By degree hours; left out or null where too little of a year's air is known. */
+  climate?: Climate | null | undefined;
 }
 
 /**
@@ -109,11 +114,11 @@ export interface RunsWhere {
  * @throws CoreError latitude out of −90 to 90
  * @example Math.round(runMonths('2026-01-01', '2027-01-01', { configuration: 'split-cool', latitudeDeg: 42 })) // 6
  */
-export function runMonths(from: string, to: string, { configuration, latitudeDeg }: RunsWhere): number {
+export function runMonths(from: string, to: string, { configuration, latitudeDeg, climate }: RunsWhere): number {
   const season = seasonAt(latitudeDeg);
   let months = 0;
   for (let at = Date.parse(from); at < Date.parse(to); at += DAY_MS)
-    months += runShare(new Date(at).getUTCMonth() + 1, configuration, season) / MONTH_DAYS;
+    months += runShare(new Date(at).getUTCMonth() + 1, configuration, season, climate) / MONTH_DAYS;
   return months;
 }
 
@@ -129,13 +134,13 @@ const HORIZON_DAYS = 3653;
  * @throws CoreError latitude out of −90 to 90
  * @example dayAfterRunning('2026-06-01', 1, { configuration: 'split-cool', latitudeDeg: 42 }) // '2026-07-02'
  */
-export function dayAfterRunning(from: string, months: number, { configuration, latitudeDeg }: RunsWhere): string | null {
+export function dayAfterRunning(from: string, months: number, { configuration, latitudeDeg, climate }: RunsWhere): string | null {
   const season = seasonAt(latitudeDeg);
   let at = Date.parse(from);
   let run = 0;
   for (let day = 0; day <= HORIZON_DAYS; day += 1) {
     if (run >= months) return new Date(at).toISOString().slice(0, 10);
-    run += runShare(new Date(at).getUTCMonth() + 1, configuration, season) / MONTH_DAYS;
+    run += runShare(new Date(at).getUTCMonth() + 1, configuration, season, climate) / MONTH_DAYS;
     at += DAY_MS;
   }
   return null;

@@ -115,7 +115,7 @@ export function whenItPays(input: DirtInput): WhenItPays {
   const told = input.saved && input.saved.grades > 0 && input.saved.watts > 0 ? input.saved.watts / input.saved.grades : null;
   const wattsAGrade = told ?? DIRT_SHARE[role].aGrade * input.shopFactor * (input.watts ?? input.btuh / BTUH_A_WATT);
   const shares = Array.from({ length: YEAR_WEEKS }, (_, w) =>
-    runShare(Math.min(12, Math.floor((w * 12 + 6) / YEAR_WEEKS) + 1), configuration, season),
+    runShare(Math.min(12, Math.floor((w * 12 + 6) / YEAR_WEEKS) + 1), configuration, season, input.climate),
   );
   const gradesAWeek = Math.max(0, belief.perMonth) * (12 / YEAR_WEEKS);
   const aGradeWeek = (wattsAGrade / 1000) * HOURS_A_DAY * 7 * pricePerKwh;

@@ -2,7 +2,7 @@ import { agreedBook, coveredBy, type Agreement } from '../agreement';
 import { coilDues, judgementOf, upkeepOf } from '../beads';
 import { dayIn } from '../clock';
 import type { Configuration, Refrigerant } from '../equipment';
-import type { GrowthVisit, Upkeep } from '../interval';
+import type { Climate, GrowthVisit, Upkeep } from '../interval';
 import type { CoilBuild } from '../method';
 import { currencyDigits, visitPrice, type PriceBook } from '../price';
 import { findingsHere, foldVisit, type FindingLife, type VisitEvent, type VisitState } from '../run';
@@ -29,6 +29,8 @@ export interface ReportSources {
   units: UnitSystem;
   currency: string;
   ways: ReportWays;
+  /** Of the shop's country, by degree hours; left out where too little of a year's air is known. */
+  climate?: Climate | null | undefined;
   /** Null where it is not known yet. */
   book: PriceBook | null;
   /** What was agreed with the owner; null for nothing. */
@@ -55,7 +57,7 @@ function told(sources: ReportSources, state: VisitState, events: readonly VisitE
   const reckoned = coilDues(
     state,
     coils,
-    { configuration: system.configuration, latitudeDeg: place.latitudeDeg },
+    { configuration: system.configuration, latitudeDeg: place.latitudeDeg, climate: sources.climate },
     closedOn,
     sources.graded,
   );

@@ -254,8 +254,8 @@ export function apiRouter({ store, now, changes, probes, cards, script, shops }:
     return answers.send(
       ctx,
       `system ${id}`,
-      () => systemDetail(db, id),
-      () => [`system:${id}`, 'places', 'shop'],
+      () => systemDetail(store, id),
+      () => [`system:${id}`, 'places', 'shop', 'closings', 'weather'],
     );
   });
 

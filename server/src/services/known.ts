@@ -3,6 +3,7 @@ import { dirtFactor, earlierKnown, isOpenFinding, shopLearned, systemFindings, t
 import type { Store, Db } from '../store/open';
 import { cleaners } from '../store/shelf';
 import * as v from '../store/visits';
+import { climateHere } from './climate';
 import { measuredWashes } from './shopSaved';
 import { drawRead, keptReads, readsOf } from './reads';
 
@@ -67,5 +68,6 @@ export function knownBefore(store: Store, visit: VisitRecord): KnownBefore {
     openFindings: systemFindings(past.filter((row) => row.id !== visit.id)).filter(isOpenFinding),
     air: lastAir(store.db, visit),
     ...learnedOf(store),
+    climate: climateHere(store),
   };
 }

@@ -6,6 +6,7 @@ import { notFound } from '../http/problem';
 import type { Db, Store } from '../store/open';
 import * as p from '../store/places';
 import * as t from '../store/schema';
+import { climateHere } from './climate';
 import { weatherOf } from './weather';
 
 /** Days whose air is looked up between others' turns. */
@@ -15,7 +16,9 @@ const YEAR_DAYS = 365;
 const kept = (db: Db, placeId: string) => db.select().from(t.meter).where(eq(t.meter.placeId, placeId)).get()?.record ?? null;
 
 /** Days on which systems of a place were washed, newest first; two systems on one day are one wash. */
-function washesOf(db: Db, place: PlaceRecord): MeterAnswer['washes'] {
+function washesOf(store: Store, place: PlaceRecord): MeterAnswer['washes'] {
+  const { db } = store;
+  const climate = climateHere(store);
   const rows = db.all<{ id: string; day: string; systemName: string; configuration: Configuration; saved: string | null }>(sql`
     select v.id as id, v.day as day, s.name as systemName, s.configuration as configuration, json_extract(r.cost, '$.saved') as saved
     from system s join visit v indexed by visit_system on v.system_id = s.id left join visit_read r on r.visit_id = v.id
@@ -26,7 +29,7 @@ function washesOf(db: Db, place: PlaceRecord): MeterAnswer['washes'] {
     const known = byDay.get(day);
     const own = saved ? (JSON.parse(saved) as MeasuredWash) : null;
     const { latitudeDeg } = place;
-    const byWatts = own && { w: own.w, u: own.u, hours: runHours({ configuration, latitudeDeg }) };
+    const byWatts = own && { w: own.w, u: own.u, hours: runHours({ configuration, latitudeDeg, climate }) };
     // Of two systems on one day each has its own watts: told only where one was washed.
     byDay.set(
       day,
@@ -48,7 +51,7 @@ export async function meterAnswer(store: Store, placeId: string): Promise<MeterA
   const place = p.findPlace(db, placeId);
   if (!place) throw notFound('place', placeId);
   const meter = kept(db, placeId);
-  const washes = washesOf(db, place);
+  const washes = washesOf(store, place);
   const last = meter?.rows.at(-1);
   if (!meter || !last) return { meter, air: [], airFrom: [], washes };
   const end = dayLater(last.day, last.days);

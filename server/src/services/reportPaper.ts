@@ -48,6 +48,7 @@ export function reportFor(store: Store, visitId: string, nowMs: number): { repor
     book: s.readPriceBook(db),
     agreement,
     day: visit.day,
+    climate: known.climate,
     nameOfCleaner: (id) => names.get(id) ?? '',
     nowMs,
   });

@@ -17,6 +17,7 @@ import * as p from '../store/places';
 import * as t from '../store/schema';
 import * as v from '../store/visits';
 import { knownBefore, pastOf, type Past } from './known';
+import { climateHere } from './climate';
 import { namedClocks } from './clocks';
 import { once } from './made';
 import { crewsOn } from './dayCrews';
@@ -174,7 +175,8 @@ const pastVisit = ({ visit, read }: Past): PastVisit => ({
   note: read.note,
 });
 
-export function systemDetail(db: Db, systemId: string): SystemDetail {
+export function systemDetail(store: Store, systemId: string): SystemDetail {
+  const { db } = store;
   const system = p.findSystem(db, systemId);
   const place = system && p.findPlace(db, system.placeId);
   if (!system || !place) throw notFound('system', systemId);
@@ -196,6 +198,7 @@ export function systemDetail(db: Db, systemId: string): SystemDetail {
     findings,
     clocks: namedClocks(clocksOf(db, systemId), { coils, findings }),
     agreement: agreementOf(db, systemId),
+    climate: climateHere(store),
     usualMin: usualMinutes(db, [systemId]).get(systemId) ?? USUAL_MIN,
     storyFacts: earlierKnown(past).story?.facts ?? [],
   };

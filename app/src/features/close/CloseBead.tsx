@@ -60,10 +60,10 @@ export function CloseBead() {
   const { visit, system } = detail;
   const closedOn = dayOf(state.closed ? state.closed.at : sharedNow());
   const { latitudeDeg } = detail.place;
-  const { graded } = detail.known;
+  const { graded, climate } = detail.known;
   const dues = useMemo(
-    () => coilDues(state, allCoils, { configuration: system.configuration, latitudeDeg }, closedOn, graded ?? []),
-    [state, allCoils, system.configuration, latitudeDeg, closedOn, graded],
+    () => coilDues(state, allCoils, { configuration: system.configuration, latitudeDeg, climate }, closedOn, graded ?? []),
+    [state, allCoils, system.configuration, latitudeDeg, climate, closedOn, graded],
   );
   const upkeep = useMemo(
     () => upkeepOf(state, allCoils, system.configuration, closedOn),

@@ -16,7 +16,7 @@ export function usePayDays(dues: readonly { coilId: string; due: CoilDueDate }[]
   const priced = Number(done?.total ?? 0);
   const visitCost = priced > 0 ? priced : (house.hourlyRate * minutes) / 60;
   const pricePerKwh = useEnergyPrice();
-  const shop = detail.known.dirt;
+  const { dirt: shop, climate } = detail.known;
   return useMemo(
     () =>
       payDays(state, allCoils, dues, judged, {
@@ -27,7 +27,8 @@ export function usePayDays(dues: readonly { coilId: string; due: CoilDueDate }[]
         pricePerKwh,
         visitCost,
         shop,
+        climate,
       }),
-    [state, allCoils, dues, judged, system, place, closedOn, pricePerKwh, visitCost, shop],
+    [state, allCoils, dues, judged, system, place, closedOn, pricePerKwh, visitCost, shop, climate],
   );
 }

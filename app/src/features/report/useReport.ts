@@ -28,6 +28,7 @@ export function useReport(): MadeReport & { paper: Paper } {
       book,
       agreement: detail.agreement ?? null,
       day: detail.visit.day,
+      climate: detail.known.climate,
       nameOfCleaner: (id) => shelf.find((row) => row.id === id)?.name ?? '',
       nowMs: sharedNow(),
     });

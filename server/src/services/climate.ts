@@ -1,0 +1,25 @@
+import { climateOf, type Climate } from '@elm-mist/core';
+import { desc } from 'drizzle-orm';
+import type { Store } from '../store/open';
+import * as t from '../store/schema';
+
+/** The last so many days that somebody put in tell the climate: two years. */
+const MOST_DAYS = 731;
+
+const kept = new WeakMap<Store, { stamp: string; climate: Climate | null }>();
+
+/** Degree hours of the shop's country out of the air that was put in; null where that is too little of a year. Simulated air tells none. */
+export function climateHere(store: Store): Climate | null {
+  const stamp = store.versions.stamp(['weather']);
+  const known = kept.get(store);
+  if (known?.stamp === stamp) return known.climate;
+  const days = store.db
+    .select({ day: t.weatherDay.day, hours: t.weatherDay.hours })
+    .from(t.weatherDay)
+    .orderBy(desc(t.weatherDay.day))
+    .limit(MOST_DAYS)
+    .all();
+  const climate = climateOf(days);
+  kept.set(store, { stamp, climate });
+  return climate;
+}
