@@ -345,6 +345,8 @@ export type WeatherSource = 'simulated' | 'typical' | 'read';
 
 /** The air of one day, hour by hour. */
 export interface WeatherRecord {
+  /** Mean of all hours of the day, those of the night too, °C; left out where they were not told. */
+  meanC?: number;
   source: WeatherSource;
   hours: HourAir[];
 }

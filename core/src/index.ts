@@ -618,12 +618,14 @@ export {
 } from './record';
 export {
   climateOf,
+  dayAir,
   nextDue,
   runHours,
   UPKEEP_IDS,
   UPKEEP_NAMES,
   upkeepAfter,
   type Climate,
+  type DayAir,
   type CoilDueDate,
   type GrowthVisit,
   type NextDue,

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { climateOf, climateShare } from './climate';
+import { climateOf as climateOfDays, climateShare, dayAir } from './climate';
 import { dayAfterRunning, runMonths } from './exposure';
 
 /** A year of hours about a yearly wave, °C. */
@@ -9,6 +9,7 @@ const year = (mean: number, swing: number, warmest: number) =>
     const t = mean + swing * Math.cos(((n - warmest) / 365) * 2 * Math.PI);
     return { day, hours: Array.from({ length: 24 }, (_, hour) => ({ dryBulbC: t + 5 * Math.sin(((hour - 9) / 24) * 2 * Math.PI) })) };
   });
+const climateOf = (days: ReturnType<typeof year>) => climateOfDays(days.map(({ day, hours }) => ({ day, ...dayAir(hours)! })));
 const NORTH = { configuration: 'split-cool' as const, latitudeDeg: 42 };
 
 test('degree hours are those of the definition: ten kelvins over the base all day are 240 a day', () => {
@@ -39,4 +40,11 @@ test('too little of a year tells no climate, and the table of its latitude holds
   expect(climateOf(year(15, 14, 200).slice(0, 300))).toBeNull();
   const usual = runMonths('2026-01-01', '2027-01-01', NORTH);
   expect(runMonths('2026-01-01', '2027-01-01', { ...NORTH, climate: null })).toBe(usual);
+});
+
+test('a day is its mean and degree hours over all of its hours; part of one is no day', () => {
+  const hours = Array.from({ length: 24 }, (_, hour) => ({ dryBulbC: hour < 12 ? 18.333 - 6 : 18.333 + 10 }));
+  const air = dayAir(hours)!;
+  expect([air.meanC, air.cooling, air.heating].map((value) => Number(value.toFixed(3)))).toEqual([20.333, 120, 72]);
+  expect(dayAir(hours.slice(5, 22))).toBeNull();
 });

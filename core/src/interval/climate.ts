@@ -14,26 +14,48 @@ const FULL_MONTHS = 3;
 /** A full month with less than this asks for nothing worth counting, K h: a kelvin and a third all day. Common practice, no source. */
 const LEAST_FULL = 1000;
 
+/** A whole day of air: its mean, °C, and its degree hours, K h. */
+export interface DayAir {
+  meanC: number;
+  cooling: number;
+  heating: number;
+}
+
+/** Fewer hours are not a whole day. Common practice, no source. */
+const LEAST_HOURS = 20;
+
 /**
- * The climate of a place out of hourly air: degree hours by month, of a mean day of the month times its days.
- * @param days with their hours, of any years
+ * A day's mean and degree hours out of all its hours.
+ * @param hours of the day, in any order
+ * @returns the day; null where too few of its hours are known: those of daylight alone are warmer than the day
+ * @example dayAir([{ dryBulbC: 20 }]) // null
+ */
+export function dayAir(hours: readonly Pick<HourAir, 'dryBulbC'>[]): DayAir | null {
+  if (hours.length < LEAST_HOURS) return null;
+  const mean = (of: (c: number) => number) => hours.reduce((sum, { dryBulbC }) => sum + of(dryBulbC), 0) / hours.length;
+  return {
+    meanC: mean((c) => c),
+    cooling: 24 * mean((c) => Math.max(0, c - DEGREE_BASE_C)),
+    heating: 24 * mean((c) => Math.max(0, DEGREE_BASE_C - c)),
+  };
+}
+
+/**
+ * The climate of a place out of whole days of air: degree hours by month, of a mean day of the month times its days.
+ * @param days of any years
  * @returns the climate; null where too little of a year is known
  * @example climateOf([]) // null
  */
-export function climateOf(days: readonly { day: string; hours: readonly Pick<HourAir, 'dryBulbC'>[] }[]): Climate | null {
+export function climateOf(days: readonly ({ day: string } & Pick<DayAir, 'cooling' | 'heating'>)[]): Climate | null {
   const sums = Array.from({ length: 12 }, () => ({ days: 0, cooling: 0, heating: 0 }));
-  let count = 0;
-  for (const { day, hours } of days) {
+  for (const { day, cooling, heating } of days) {
     const month = sums[Number(day.slice(5, 7)) - 1];
-    if (!month || hours.length === 0) continue;
-    count += 1;
+    if (!month) continue;
     month.days += 1;
-    for (const { dryBulbC } of hours) {
-      month.cooling += (Math.max(0, dryBulbC - DEGREE_BASE_C) * 24) / hours.length;
-      month.heating += (Math.max(0, DEGREE_BASE_C - dryBulbC) * 24) / hours.length;
-    }
+    month.cooling += cooling;
+    month.heating += heating;
   }
-  if (count < LEAST_DAYS || sums.some((month) => month.days === 0)) return null;
+  if (days.length < LEAST_DAYS || sums.some((month) => month.days === 0)) return null;
   const of = (what: 'cooling' | 'heating') => sums.map((month) => (month[what] / month.days) * (365.25 / 12));
   return { cooling: of('cooling'), heating: of('heating') };
 }

@@ -1,4 +1,4 @@
-export { climateOf, type Climate } from './climate';
+export { climateOf, dayAir, type Climate, type DayAir } from './climate';
 export { runMonths, type RunsWhere } from './exposure';
 export { dueOf, learnedOf, type CoilDueDate } from './dueOf';
 export { growthBand, growthStretches, LOADED, type GrowthVisit } from './regrowth';

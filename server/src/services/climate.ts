@@ -14,11 +14,12 @@ export function climateHere(store: Store): Climate | null {
   const known = kept.get(store);
   if (known?.stamp === stamp) return known.climate;
   const days = store.db
-    .select({ day: t.weatherDay.day, hours: t.weatherDay.hours })
+    .select({ day: t.weatherDay.day, air: t.weatherDay.air })
     .from(t.weatherDay)
     .orderBy(desc(t.weatherDay.day))
     .limit(MOST_DAYS)
-    .all();
+    .all()
+    .flatMap(({ day, air }) => (air ? [{ day, ...air }] : []));
   const climate = climateOf(days);
   kept.set(store, { stamp, climate });
   return climate;

@@ -60,9 +60,10 @@ export async function meterAnswer(store: Store, placeId: string): Promise<MeterA
   const yearAgo = dayLater(end, -YEAR_DAYS);
   const first = meter.rows[0]?.day ?? yearAgo;
   for (let day = first < yearAgo ? first : yearAgo; day < end; day = dayLater(day, 1)) {
-    const { hours, source } = weatherOf(db, day);
+    const { hours, source, meanC } = weatherOf(db, day);
     if (hours.length > 0) {
-      air.push({ day, meanC: hours.reduce((sum, hour) => sum + hour.dryBulbC, 0) / hours.length });
+      // Of all its hours where the file told them; else of those of daylight, which are what there is.
+      air.push({ day, meanC: meanC ?? hours.reduce((sum, hour) => sum + hour.dryBulbC, 0) / hours.length });
       from.add(source);
     }
     if (air.length % SLICE === 0) await othersTurn();

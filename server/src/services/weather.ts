@@ -14,7 +14,7 @@ export interface WeatherFeed {
 export const storedFeed = (db: Db): WeatherFeed => ({
   of: (day) => {
     const row = storedWeather(db, day);
-    return row ? { source: row.source, hours: row.hours } : null;
+    return row ? { source: row.source, hours: row.hours, ...(row.air ? { meanC: row.air.meanC } : {}) } : null;
   },
 });
 

@@ -1,6 +1,7 @@
 import type { WeatherKept } from '@elm-mist/contract';
 import {
   CoreError,
+  dayAir,
   guessMatching,
   parseEpw,
   readWeatherRows,
@@ -63,6 +64,7 @@ export function keepWeather(store: Store, text: string, matching: Record<string,
     [...days].map(([day, hours]) => ({
       day,
       source,
+      air: dayAir(hours),
       hours: hours.filter((_, hour) => hours.length < 24 || (hour >= KEPT_HOURS.from && hour <= KEPT_HOURS.to)),
     })),
   );
@@ -71,7 +73,7 @@ export function keepWeather(store: Store, text: string, matching: Record<string,
     for (const row of rows)
       db.insert(t.weatherDay)
         .values(row)
-        .onConflictDoUpdate({ target: t.weatherDay.day, set: { source: row.source, hours: row.hours } })
+        .onConflictDoUpdate({ target: t.weatherDay.day, set: { source: row.source, hours: row.hours, air: row.air } })
         .run();
     touches.push('weather');
   });

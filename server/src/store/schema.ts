@@ -9,6 +9,7 @@ import type {
   Configuration,
   CountsAgainst,
   Construction,
+  DayAir,
   DialPosition,
   DueKind,
   EventKind,
@@ -379,6 +380,8 @@ export const weatherDay = sqliteTable('weather_day', {
   day: text('day').primaryKey(),
   source: text('source').$type<Exclude<WeatherSource, 'simulated'>>().notNull(),
   hours: text('hours', { mode: 'json' }).$type<HourAir[]>().notNull(),
+  /** Of all its hours, those of the night too; null where too few were told, and in rows of before. */
+  air: text('air', { mode: 'json' }).$type<DayAir>(),
 });
 
 export const shop = sqliteTable('shop', {

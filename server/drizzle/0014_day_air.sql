@@ -1,0 +1,1 @@
+ALTER TABLE `weather_day` ADD `air` text;
