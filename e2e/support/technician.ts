@@ -103,7 +103,10 @@ export class Technician {
     const act = this.page.getByTestId('wash-act');
     const now = this.page.getByTestId('now');
     for (let turn = 0; turn < 160; turn += 1) {
-      const [words, title] = [(await act.innerText()).trim(), await now.getByRole('heading').innerText()];
+      const shown = async () => [(await act.innerText()).trim(), await now.getByRole('heading').innerText()];
+      const [words = '', title = ''] = await shown();
+      // The order of the rest is being reckoned: what is pressed is what was read.
+      if ((await shown()).join() !== [words, title].join()) continue;
       if (title === 'Every section is clear' || title === 'Foam has worked: close up, power back') return pressed;
       if (words === 'Foam soaks' || words.startsWith('Go to the')) {
         const left = /soaks (\d+:\d\d) more/.exec(title)?.[1]?.padStart(5, '0') ?? '00:40';
@@ -112,7 +115,7 @@ export class Technician {
       }
       pressed.push(words === 'It is done' ? title : words);
       await act.click();
-      await this.moved(async () => [(await act.innerText()).trim(), await now.getByRole('heading').innerText()], [words, title], act);
+      await this.moved(shown, [words, title], act);
     }
     throw new Error(`the wash did not end; pressed ${pressed.join(', ')}`);
   }

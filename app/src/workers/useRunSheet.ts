@@ -4,6 +4,9 @@ import { useEffect, useState } from 'react';
 import type { RunSheetService } from './runSheet.worker';
 import { think, THINK_MS, type Thought } from './thinking';
 
+/** Searches no longer than this are told at their end alone, ms. */
+const AT_ONCE_MS = 500;
+
 const nothing: Thought = { sheet: null, none: null, done: false };
 
 /** The search on this page, a slice at a time, where no worker can be had. */
@@ -21,7 +24,8 @@ export function useRunSheet(tasks: readonly Task[], crew: number, mostMs = THINK
     if (tasks.length === 0) return undefined;
     let off = false;
     const tell = (thought: Thought) => {
-      if (!off) setHeld({ tasks, crew, thought });
+      // Where an order is wanted at once it is told once: what to do next does not change under the thumb.
+      if (!off && (thought.done || mostMs > AT_ONCE_MS)) setHeld({ tasks, crew, thought });
     };
     let worker: Worker | null = null;
     const here = () => {

@@ -33,13 +33,14 @@ export function LifeLine({
   history,
   findings,
   systemId,
-  due,
+  dues,
   fans,
 }: {
   history: readonly PastVisit[];
   findings: readonly FindingLife[];
   systemId: string;
-  due: string | null;
+  /** When each coil is due, by its id. */
+  dues: Readonly<Record<string, string>>;
   /** How dirty each coil is likely to be from its last visit on. */
   fans: readonly LifeFan[];
 }) {
@@ -50,6 +51,8 @@ export function LifeLine({
   const marks = lifeLine(history, findings, shopZone());
   if (marks.length === 0) return null;
   const fan = fans.find((each) => each.coilId === coilId) ?? fans[0];
+  // Of the coil that is followed; of a system without a fan, what is due first.
+  const due = (fan && dues[fan.coilId]) ?? Object.values(dues).sort()[0] ?? null;
   const span = lifeSpan(marks, today(), [due, fan?.likely].filter(Boolean).sort().at(-1) ?? null);
   const x = (day: string) => NAME_W + alongLife(span, day) * (width - NAME_W - EDGE);
   const at = Math.max(

@@ -143,7 +143,13 @@ export function SystemPage() {
         </View>
         {place.note ? <Body>{place.note}</Body> : null}
       </Part>
-      <LifeLine history={history} findings={findings} systemId={system.id} due={nextDue} fans={fans} />
+      <LifeLine
+        history={history}
+        findings={findings}
+        systemId={system.id}
+        dues={Object.fromEntries(clocks.flatMap((clock) => (clock.kind === 'coil' ? [[clock.of, clock.due]] : [])))}
+        fans={fans}
+      />
       {system.archived ? null : <DueClocks systemId={system.id} clocks={clocks} agreement={answer.data.agreement ?? null} />}
       <Part>
         <LinkRow title="Put the system right, or move it" href={`/systems/${system.id}/edit`} testID="system-edit" />
