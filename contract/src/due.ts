@@ -57,6 +57,22 @@ export const DUE_COILS = ['all', 'condenser', 'evaporator', 'microchannel'] as c
 /** One of `DUE_COILS`. */
 export type DueCoils = (typeof DUE_COILS)[number];
 
+/** What is asked of the list of what is due. */
+export interface DueAsked {
+  /** ISO day, counted. */
+  until: string;
+  /** Which clocks. */
+  kinds: readonly DueKind[];
+  coils: DueCoils;
+  /** Only coils that something on the shelf may go on. */
+  shelf: boolean;
+  /** Part of a place, street, owner, phone, system or model. */
+  words: string;
+  order: DueOrder;
+  /** Only what nothing is planned for. */
+  unplanned: boolean;
+}
+
 /** Clocks that can be set by hand between visits: what a closing told, never what was agreed or declined. */
 export const SET_KINDS = ['coil', 'salt-rinse', 'filter', 'drain', 'wheel'] as const satisfies readonly DueKind[];
 

@@ -11,8 +11,7 @@ import type {
   DayCrewsRecord,
   DayOrderInput,
   DayRecord,
-  DueCoils,
-  DueOrder,
+  DueAsked,
   DueRecord,
   FeedRecord,
   HouseRulesRecord,
@@ -45,7 +44,7 @@ import type {
   VisitSlot,
   WeekRecord,
 } from '@elm-mist/contract';
-import { DEFAULT_HOUSE_RULES, type DueKind, type OwnerWords, type SystemRecordFile } from '@elm-mist/core';
+import { DEFAULT_HOUSE_RULES, type OwnerWords, type SystemRecordFile } from '@elm-mist/core';
 import { infiniteQueryOptions, keepPreviousData, queryOptions, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { request } from './api';
 
@@ -125,17 +124,6 @@ export const openQuery = queryOptions({
   queryFn: () => request<OpenRecord>('GET', '/open'),
   refetchOnMount: 'always',
 });
-/** What is asked of the list of what is due. */
-export interface DueAsked {
-  /** ISO day, counted. */
-  until: string;
-  kinds: readonly DueKind[];
-  coils: DueCoils;
-  shelf: boolean;
-  words: string;
-  order: DueOrder;
-  unplanned: boolean;
-}
 /** What is due up to a day, a page at a time. */
 export const dueQuery = ({ until, kinds, coils, shelf, words, order, unplanned }: DueAsked) =>
   infiniteQueryOptions({

@@ -1,6 +1,7 @@
 import { CoreError } from '../errors';
 import { inverse } from './linear';
-import { DEGREE_DAY_BASE_C, isWeekend, type EnergyFit, type EnergyModel, type EnergyPoint } from './model';
+import { DEGREE_BASE_C } from '../interval/degreeBase';
+import { isWeekend, type EnergyFit, type EnergyModel, type EnergyPoint } from './model';
 
 /** Fewest points on the warm or cold side of a change point. */
 const LEAST_BESIDE = 2;
@@ -148,7 +149,7 @@ export function fitKind(columns: Columns, model: EnergyModel, weekend: boolean, 
     return { model, ...fit };
   };
   if (model === 'mean') return made(bestOf(columns, weekend, [null], [null]));
-  if (model === 'degree-day') return made(bestOf(columns, weekend, [null], [DEGREE_DAY_BASE_C]));
+  if (model === 'degree-day') return made(bestOf(columns, weekend, [null], [DEGREE_BASE_C]));
   const grid = gridOf(columns, model === 'both' ? Math.min(most, 20) : most);
   const [heats, cools] = [model === 'cooling' ? [null] : grid, model === 'heating' ? [null] : grid];
   const first = bestOf(columns, weekend, heats, cools);

@@ -12,9 +12,6 @@ export const ENERGY_MODEL_NAMES: Record<EnergyModel, string> = {
   both: 'heating below one, cooling above another change point',
 };
 
-/** Base of degree days, °C: 65 °F, the usual one. From memory. */
-export const DEGREE_DAY_BASE_C = 18.333;
-
 /** What is fitted: what a day used, by its mean outdoor temperature. */
 export interface EnergyPoint {
   /** ISO day. */

@@ -227,7 +227,6 @@ function insertAll(db: Db, today: string): number {
       crewId,
       purpose,
       standing,
-      nextDue: state.closed?.value.nextDue ?? null,
     };
     db.insert(t.visit).values(visit).run();
     db.insert(t.visitCoil)

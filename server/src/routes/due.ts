@@ -3,7 +3,7 @@ import { agreementInputSchema, clockSetSchema, DUE_COILS, DUE_ORDERS, feedInputS
 import { DUE_KINDS, type DueKind } from '@elm-mist/core';
 import type { Answers } from '../http/answers';
 import { setAgreement, setClock } from '../services/clocks';
-import { dueRecord, type DueAsked } from '../services/due';
+import { dueRecord, type DuePageAsked } from '../services/due';
 import { feedFile, feedRecord, moveFeed } from '../services/feed';
 import { weekRecord } from '../services/week';
 import type { Store } from '../store/open';
@@ -12,7 +12,7 @@ import { askedDay, askedOneOf, askedWord, body, idOf } from './asked';
 /** What is asked for where nobody says: washes, by dirt or by agreement. */
 const USUAL_KINDS: readonly DueKind[] = ['coil', 'agreed'];
 
-function askedDue(query: Record<string, unknown>): DueAsked {
+function askedDue(query: Record<string, unknown>): DuePageAsked {
   const kinds = askedWord(query, 'kinds', 200);
   return {
     until: askedDay('until', query['until']),

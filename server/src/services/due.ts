@@ -1,5 +1,5 @@
-import { DUE_PER_PAGE, type DueClockRow, type DueCoils, type DueOrder, type DueRecord, type DueRow } from '@elm-mist/contract';
-import { coilName, DUE_KIND_NAMES, dayIn, neighbourhoodOf, onShelf, wholeFinding, type DueKind, type FindingLife } from '@elm-mist/core';
+import { DUE_PER_PAGE, type DueAsked, type DueClockRow, type DueOrder, type DueRecord, type DueRow } from '@elm-mist/contract';
+import { coilName, DUE_KIND_NAMES, dayIn, neighbourhoodOf, onShelf, wholeFinding, type FindingLife } from '@elm-mist/core';
 import { and, asc, eq, gt, inArray, isNull, lte, or, sql } from 'drizzle-orm';
 import { refused } from '../http/problem';
 import type { Store } from '../store/open';
@@ -9,23 +9,8 @@ import { cleaners } from '../store/shelf';
 import { shopOf } from './shop';
 import { USUAL_MIN, usualMinutes } from './usualMinutes';
 
-/** What is asked of the list. */
-export interface DueAsked {
-  /** ISO day, counted. */
-  until: string;
-  /** Which clocks. */
-  kinds: readonly DueKind[];
-  coils: DueCoils;
-  /** Only coils that something on the shelf may go on. */
-  shelf: boolean;
-  /** Part of a place, street, owner, phone, system or model. */
-  words: string;
-  order: DueOrder;
-  /** Only what nothing is planned for. */
-  unplanned: boolean;
-  /** Where the page begins, as the page before told; empty for the first. */
-  after: string;
-}
+/** What is asked of the list, and where the page begins: as the page before told, empty for the first. */
+export type DuePageAsked = DueAsked & { after: string };
 
 const COILS = {
   all: undefined,
@@ -104,7 +89,7 @@ const KEYS: Record<DueOrder, (row: DueRow) => string> = {
  * @param nowMs UTC ms: what is past its date by then is not on the shelf
  * @throws Problem 422 `after`
  */
-export function dueRecord(store: Store, asked: DueAsked, nowMs: number): DueRecord {
+export function dueRecord(store: Store, asked: DuePageAsked, nowMs: number): DueRecord {
   const { db } = store;
   const { unplanned, after, order, shelf } = asked;
   const shop = shopOf(db);

@@ -140,7 +140,7 @@ export async function appendEvents(store: Store, visitId: string, events: readon
         if (standing !== visit.standing) {
           touches.push('plans');
           db.update(t.visit)
-            .set({ standing, nextDue: read.nextDue, closedAs: standing === 'closed' ? around : null })
+            .set({ standing, closedAs: standing === 'closed' ? around : null })
             .where(eq(t.visit.id, visitId))
             .run();
         }

@@ -182,7 +182,6 @@ function writePast(db: Db, { systemId, day, rows }: PastVisit, receivedAt: strin
       durationMin: 60,
       purpose: visit.purpose,
       standing: 'closed',
-      nextDue: due.date,
       closedAs: around,
     })
     .run();

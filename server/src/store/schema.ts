@@ -237,8 +237,6 @@ export const visit = sqliteTable(
     purpose: text('purpose').notNull().default(''),
     /** What the fold of the events says; kept beside them so that lists need no fold. Written with every event. */
     standing: text('standing').$type<VisitStanding>().notNull().default('planned'),
-    /** When its closing says that the system is due again; written with every event. */
-    nextDue: text('next_due'),
     /** Place, system and coils as they were when it was closed: what it showed stays as it was. */
     closedAs: text('closed_as', { mode: 'json' }).$type<ClosedAs>(),
   },
