@@ -29,10 +29,12 @@ function leadInTurn(network: Network, tasks: readonly Task[], own: readonly numb
 /**
  * A network with its windows narrowed by a deadline: what cannot be done in a stretch of time beside all that is bound to fall into it begins later, or
  * ends sooner (energetic reasoning; Baptiste, Le Pape and Nuijten 1999, from memory).
- * @param deadline when all has to be done, s
+ * @param deadline when all has to be done, s; not finite for none
  * @returns the narrower network; null where the deadline cannot be met
  */
 export function tightened(network: Network, tasks: readonly Task[], crew: number, deadline: number): Network | null {
+  // While there is no sheet yet there is no deadline, and nothing to narrow by.
+  if (!Number.isFinite(deadline)) return network;
   const end = network.n - 1;
   let now = withArc(network, end, 0, -deadline);
   if (!now) return null;
@@ -121,7 +123,7 @@ function spansAllow(
       const to = tos[t] as number;
       const length = to - from;
       if (length <= TINY || (t > 0 && to - (tos[t - 1] as number) < TINY)) continue;
-      for (;;) {
+      while (u < count || d < count) {
         const next = Math.min(u < count ? (up[u] as number) : Infinity, d < count ? (down[d] as number) : Infinity);
         if (next > to) break;
         work += (u - d) * (next - at);
