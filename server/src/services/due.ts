@@ -1,6 +1,16 @@
 import { DUE_PER_PAGE, type DueAsked, type DueClockRow, type DueOrder, type DueRecord, type DueRow } from '@elm-mist/contract';
-import { coilName, DUE_KIND_NAMES, dayIn, neighbourhoodOf, onShelf, wholeFinding, type FindingLife } from '@elm-mist/core';
-import { and, asc, eq, gt, inArray, isNull, lte, or, sql } from 'drizzle-orm';
+import {
+  COIL_ROLES,
+  coilName,
+  CONSTRUCTIONS,
+  DUE_KIND_NAMES,
+  dayIn,
+  neighbourhoodOf,
+  onShelf,
+  wholeFinding,
+  type FindingLife,
+} from '@elm-mist/core';
+import { and, asc, eq, gt, inArray, isNull, lte, ne, or, sql, type SQL } from 'drizzle-orm';
 import { refused } from '../http/problem';
 import type { Store } from '../store/open';
 import { asMatch, lastClosed } from '../store/places';
@@ -19,12 +29,56 @@ const COILS = {
   microchannel: eq(t.coil.construction, 'microchannel'),
 } as const;
 
-/** Clocks in time with what stands around them, soonest first. */
-function clocksInTime({ db }: Store, { until, kinds, coils, words }: DueAsked) {
+/** How a coil is built and where it stands, as one word. */
+const builtAs = sql<string>`${t.coil.role} || ' ' || ${t.coil.construction}`;
+
+/** Which clocks are asked for, of what is not put away; null for words that are none. */
+function wanted(store: Store, { until, kinds, coils, words, shelf }: DueAsked, nowMs: number): SQL | null {
   const match = asMatch(words);
-  if (words.trim() !== '' && match === '') return [];
-  const ofCoil = COILS[coils];
-  return db
+  if (words.trim() !== '' && match === '') return null;
+  const stocked = shelf ? stockedCleaners(store, dayIn(shopOf(store.db).zone, nowMs)) : [];
+  const can = COIL_ROLES.flatMap((role) =>
+    CONSTRUCTIONS.filter((construction) => onShelf({ role, construction, makerWaterOnly: false }, stocked)).map(
+      (construction) => `${role} ${construction}`,
+    ),
+  );
+  const ofCoil = and(
+    sql`${t.coil.id} is not null`,
+    COILS[coils],
+    shelf ? or(eq(t.coil.makerWaterOnly, true), inArray(builtAs, can)) : undefined,
+  );
+  return (
+    and(
+      inArray(t.dueClock.kind, [...kinds]),
+      lte(t.dueClock.due, until),
+      or(ne(t.dueClock.kind, 'coil'), ofCoil),
+      match === '' ? undefined : sql`${t.place.id} in (select place_id from place_search where place_search match ${match})`,
+    ) ?? null
+  );
+}
+
+/** What decides the order, a row for each system that is due: nothing else of it is read before its page is. */
+const systemsInTime = ({ db }: Store, which: SQL) =>
+  db
+    .select({
+      systemId: t.dueClock.systemId,
+      due: sql<string>`min(${t.dueClock.due})`,
+      latitudeDeg: t.place.latitudeDeg,
+      longitudeDeg: t.place.longitudeDeg,
+      customerName: t.customer.name,
+    })
+    .from(t.dueClock)
+    .innerJoin(t.system, and(eq(t.system.id, t.dueClock.systemId), eq(t.system.archived, false)))
+    .innerJoin(t.place, and(eq(t.place.id, t.system.placeId), eq(t.place.archived, false)))
+    .innerJoin(t.customer, eq(t.customer.id, t.place.customerId))
+    .leftJoin(t.coil, and(eq(t.dueClock.kind, 'coil'), eq(t.coil.id, t.dueClock.of), eq(t.coil.archived, false)))
+    .where(which)
+    .groupBy(t.dueClock.systemId)
+    .all();
+
+/** Clocks in time of some systems with what stands around them, soonest first. */
+const clocksInTime = ({ db }: Store, which: SQL, systemIds: readonly string[]) =>
+  db
     .select({
       clock: {
         kind: t.dueClock.kind,
@@ -58,17 +112,9 @@ function clocksInTime({ db }: Store, { until, kinds, coils, words }: DueAsked) {
     .innerJoin(t.customer, eq(t.customer.id, t.place.customerId))
     .leftJoin(t.coil, and(eq(t.dueClock.kind, 'coil'), eq(t.coil.id, t.dueClock.of), eq(t.coil.archived, false)))
     .leftJoin(t.openItem, and(eq(t.dueClock.kind, 'ask-again'), eq(t.openItem.id, t.dueClock.of)))
-    .where(
-      and(
-        inArray(t.dueClock.kind, [...kinds]),
-        lte(t.dueClock.due, until),
-        or(sql`${t.dueClock.kind} <> 'coil'`, ofCoil ? and(sql`${t.coil.id} is not null`, ofCoil) : sql`${t.coil.id} is not null`),
-        match === '' ? undefined : sql`${t.place.id} in (select place_id from place_search where place_search match ${match})`,
-      ),
-    )
+    .where(and(inArray(t.dueClock.systemId, [...systemIds]), which))
     .orderBy(asc(t.dueClock.due), asc(t.dueClock.systemId), asc(t.dueClock.kind), asc(t.dueClock.of))
     .all();
-}
 
 type InTime = ReturnType<typeof clocksInTime>[number];
 
@@ -77,8 +123,10 @@ const named = ({ clock, coil, finding }: InTime): DueClockRow => ({
   name: coil ? coilName(coil) : finding ? wholeFinding(finding as FindingLife).name : DUE_KIND_NAMES[clock.kind],
 });
 
+type Sorted = Pick<DueRow, 'systemId' | 'due' | 'customerName' | 'where'>;
+
 /** By what rows stand one after the other; each row's own is unlike any other's. */
-const KEYS: Record<DueOrder, (row: DueRow) => string> = {
+const KEYS: Record<DueOrder, (row: Sorted) => string> = {
   soonest: ({ due, systemId }) => `${due} ${systemId}`,
   owner: ({ customerName, due, systemId }) => `${customerName.toLowerCase()} ${due} ${systemId}`,
   near: ({ where, due, systemId }) => `${where ? String(where.fromKm).padStart(3, '0') : '~'} ${where?.towards ?? ''} ${due} ${systemId}`,
@@ -91,57 +139,47 @@ const KEYS: Record<DueOrder, (row: DueRow) => string> = {
  */
 export function dueRecord(store: Store, asked: DuePageAsked, nowMs: number): DueRecord {
   const { db } = store;
-  const { unplanned, after, order, shelf } = asked;
-  const shop = shopOf(db);
-  const { latitudeDeg: shopNorthDeg, longitudeDeg: shopEastDeg } = shop;
-  const stocked = shelf ? stockedCleaners(store, dayIn(shop.zone, nowMs)) : [];
+  const { unplanned, after, order } = asked;
+  if (after !== '' && !/ \d{4}-\d{2}-\d{2} \S+$/.test(` ${after}`))
+    throw refused('after', 'after must be what a page before gave.', 'unreadable');
+  const which = wanted(store, asked, nowMs);
+  if (!which) return { rows: [], total: 0, unplanned: 0, next: null };
+  const { latitudeDeg: north, longitudeDeg: east } = shopOf(db);
+  const whereIs = (place: { latitudeDeg: number; longitudeDeg: number }) =>
+    north === null || east === null ? null : neighbourhoodOf({ latitudeDeg: north, longitudeDeg: east }, place);
   const planned = plannedVisits(store);
+  const inTime = systemsInTime(store, which);
+  const open = inTime.filter((row) => !planned.has(row.systemId));
+  const key = KEYS[order];
+  const keyed = (unplanned ? open : inTime)
+    .map((row) => ({ systemId: row.systemId, key: key({ ...row, where: order === 'near' ? whereIs(row) : null }) }))
+    .sort((a, b) => (a.key < b.key ? -1 : 1));
+  const from = keyed.filter((entry) => entry.key > after);
+  const page = from.slice(0, DUE_PER_PAGE);
+  const last = page.at(-1);
+  const ids = page.map(({ systemId }) => systemId);
+  const washed = lastClosed(db, ids);
+  const usual = usualMinutes(db, ids);
   const rows = new Map<string, DueRow>();
-  for (const row of clocksInTime(store, asked)) {
-    if (shelf && row.coil && !onShelf(row.coil, stocked)) continue;
+  for (const row of clocksInTime(store, which, ids)) {
     const known = rows.get(row.systemId);
     if (known) {
       known.clocks.push(named(row));
       continue;
     }
-    const { clock: _clock, coil: _coil, finding: _finding, ...name } = row;
-    const { latitudeDeg, longitudeDeg } = row;
+    const { clock, coil: _coil, finding: _finding, ...name } = row;
     rows.set(row.systemId, {
       ...name,
-      due: row.clock.due,
-      lastVisit: null,
-      usualMin: USUAL_MIN,
-      planned: planned.get(row.systemId) ?? null,
-      clocks: [named(row)],
-      where:
-        shopNorthDeg === null || shopEastDeg === null
-          ? null
-          : neighbourhoodOf({ latitudeDeg: shopNorthDeg, longitudeDeg: shopEastDeg }, { latitudeDeg, longitudeDeg }),
-    });
-  }
-  const inTime = [...rows.values()];
-  const open = inTime.filter((row) => row.planned === null);
-  const key = KEYS[order];
-  const keyed = (unplanned ? open : inTime).map((row) => ({ row, key: key(row) })).sort((a, b) => (a.key < b.key ? -1 : 1));
-  if (after !== '' && !/ \d{4}-\d{2}-\d{2} \S+$/.test(` ${after}`))
-    throw refused('after', 'after must be what a page before gave.', 'unreadable');
-  const from = keyed.filter((entry) => entry.key > after);
-  const page = from.slice(0, DUE_PER_PAGE);
-  const last = page.at(-1);
-  const washed = lastClosed(
-    db,
-    page.map(({ row }) => row.systemId),
-  );
-  const usual = usualMinutes(
-    db,
-    page.map(({ row }) => row.systemId),
-  );
-  return {
-    rows: page.map(({ row }) => ({
-      ...row,
+      due: clock.due,
       lastVisit: washed.get(row.systemId) ?? null,
       usualMin: usual.get(row.systemId) ?? USUAL_MIN,
-    })),
+      planned: planned.get(row.systemId) ?? null,
+      clocks: [named(row)],
+      where: whereIs(row),
+    });
+  }
+  return {
+    rows: ids.flatMap((id) => rows.get(id) ?? []),
     total: inTime.length,
     unplanned: open.length,
     next: from.length > DUE_PER_PAGE && last ? last.key : null,
