@@ -66,8 +66,8 @@ export function dueRoutes(router: Router, store: Store, now: () => Date, answers
   router.put('/feed', (ctx) => {
     ctx.body = moveFeed(store, parseInput(feedInputSchema, body(ctx)).wanted);
   });
-  router.get('/feed/:secret/visits.ics', (ctx) => {
-    ctx.body = feedFile(store, ctx.params['secret'] ?? '', now().getTime());
+  router.get('/feed/:secret/visits.ics', async (ctx) => {
+    ctx.body = await feedFile(store, ctx.params['secret'] ?? '', now().getTime());
     ctx.type = 'text/calendar; charset=utf-8';
     ctx.set('Cache-Control', 'no-store');
   });

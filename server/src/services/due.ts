@@ -8,9 +8,11 @@ import {
   neighbourhoodOf,
   onShelf,
   wholeFinding,
+  type DueKind,
   type FindingLife,
 } from '@elm-mist/core';
 import { and, asc, eq, gt, inArray, isNull, lte, ne, or, sql, type SQL } from 'drizzle-orm';
+import { othersTurn } from '../http/othersTurn';
 import { refused } from '../http/problem';
 import type { Store } from '../store/open';
 import { asMatch, lastClosed } from '../store/places';
@@ -32,7 +34,7 @@ const COILS = {
 /** How a coil is built and where it stands, as one word. */
 const builtAs = sql<string>`${t.coil.role} || ' ' || ${t.coil.construction}`;
 
-/** Which clocks are asked for, of what is not put away; null for words that are none. */
+/** Which clocks are asked for, of what is not put away; null for words that are none. Of lists of ids, so that no clock is looked up alone. */
 function wanted(store: Store, { until, kinds, coils, words, shelf }: DueAsked, nowMs: number): SQL | null {
   const match = asMatch(words);
   if (words.trim() !== '' && match === '') return null;
@@ -42,39 +44,56 @@ function wanted(store: Store, { until, kinds, coils, words, shelf }: DueAsked, n
       (construction) => `${role} ${construction}`,
     ),
   );
-  const ofCoil = and(
-    sql`${t.coil.id} is not null`,
-    COILS[coils],
-    shelf ? or(eq(t.coil.makerWaterOnly, true), inArray(builtAs, can)) : undefined,
-  );
+  const picked = and(COILS[coils], shelf ? or(eq(t.coil.makerWaterOnly, true), inArray(builtAs, can)) : undefined);
+  const ofCoil = picked
+    ? sql`${t.dueClock.of} in (select ${t.coil.id} from ${t.coil} where not ${t.coil.archived} and ${picked})`
+    : sql`${t.dueClock.of} not in (select ${t.coil.id} from ${t.coil} where ${t.coil.archived})`;
   return (
     and(
       inArray(t.dueClock.kind, [...kinds]),
       lte(t.dueClock.due, until),
+      sql`${t.dueClock.systemId} not in (select s.id from system s join place p on p.id = s.place_id where s.archived or p.archived)`,
       or(ne(t.dueClock.kind, 'coil'), ofCoil),
-      match === '' ? undefined : sql`${t.place.id} in (select place_id from place_search where place_search match ${match})`,
+      match === ''
+        ? undefined
+        : sql`${t.dueClock.systemId} in (select s.id from system s join place_search f on f.place_id = s.place_id where place_search match ${match})`,
     ) ?? null
   );
 }
 
-/** What decides the order, a row for each system that is due: nothing else of it is read before its page is. */
-const systemsInTime = ({ db }: Store, which: SQL) =>
-  db
-    .select({
-      systemId: t.dueClock.systemId,
-      due: sql<string>`min(${t.dueClock.due})`,
-      latitudeDeg: t.place.latitudeDeg,
-      longitudeDeg: t.place.longitudeDeg,
-      customerName: t.customer.name,
-    })
+type Ordered = Pick<DueRow, 'systemId' | 'due'> & Partial<Pick<DueRow, 'latitudeDeg' | 'longitudeDeg' | 'customerName'>>;
+
+/**
+ * What decides the order, a row for each system with a clock of a kind in time: nothing else of it is read before its page is. By day alone
+ * a clock tells enough.
+ */
+function systemsInTime({ db }: Store, which: SQL, kind: DueKind, order: DueOrder): Ordered[] {
+  const own = { systemId: t.dueClock.systemId, due: sql<string>`min(${t.dueClock.due})` };
+  const inTime = and(eq(t.dueClock.kind, kind), which);
+  if (order === 'soonest') return db.select(own).from(t.dueClock).where(inTime).groupBy(t.dueClock.systemId).all();
+  return db
+    .select({ ...own, latitudeDeg: t.place.latitudeDeg, longitudeDeg: t.place.longitudeDeg, customerName: t.customer.name })
     .from(t.dueClock)
-    .innerJoin(t.system, and(eq(t.system.id, t.dueClock.systemId), eq(t.system.archived, false)))
-    .innerJoin(t.place, and(eq(t.place.id, t.system.placeId), eq(t.place.archived, false)))
+    .innerJoin(t.system, eq(t.system.id, t.dueClock.systemId))
+    .innerJoin(t.place, eq(t.place.id, t.system.placeId))
     .innerJoin(t.customer, eq(t.customer.id, t.place.customerId))
-    .leftJoin(t.coil, and(eq(t.dueClock.kind, 'coil'), eq(t.coil.id, t.dueClock.of), eq(t.coil.archived, false)))
-    .where(which)
+    .where(inTime)
     .groupBy(t.dueClock.systemId)
     .all();
+}
+
+/** The same for all kinds that are asked for, each system once. Others have their turn after each kind. */
+async function allInTime(store: Store, which: SQL, { kinds, order }: DueAsked): Promise<Ordered[]> {
+  const found = new Map<string, Ordered>();
+  for (const kind of new Set(kinds)) {
+    for (const row of systemsInTime(store, which, kind, order)) {
+      const known = found.get(row.systemId);
+      if (!known || row.due < known.due) found.set(row.systemId, row);
+    }
+    await othersTurn();
+  }
+  return [...found.values()];
+}
 
 /** Clocks in time of some systems with what stands around them, soonest first. */
 const clocksInTime = ({ db }: Store, which: SQL, systemIds: readonly string[]) =>
@@ -123,21 +142,23 @@ const named = ({ clock, coil, finding }: InTime): DueClockRow => ({
   name: coil ? coilName(coil) : finding ? wholeFinding(finding as FindingLife).name : DUE_KIND_NAMES[clock.kind],
 });
 
-type Sorted = Pick<DueRow, 'systemId' | 'due' | 'customerName' | 'where'>;
+/** Where a place lies as the shop sees it. */
+type WhereIs = (place: { latitudeDeg: number; longitudeDeg: number }) => DueRow['where'];
 
 /** By what rows stand one after the other; each row's own is unlike any other's. */
-const KEYS: Record<DueOrder, (row: Sorted) => string> = {
-  soonest: ({ due, systemId }) => `${due} ${systemId}`,
-  owner: ({ customerName, due, systemId }) => `${customerName.toLowerCase()} ${due} ${systemId}`,
-  near: ({ where, due, systemId }) => `${where ? String(where.fromKm).padStart(3, '0') : '~'} ${where?.towards ?? ''} ${due} ${systemId}`,
-};
+function keyOf({ systemId, due, customerName = '', latitudeDeg, longitudeDeg }: Ordered, order: DueOrder, whereIs: WhereIs): string {
+  if (order === 'soonest') return `${due} ${systemId}`;
+  if (order === 'owner') return `${customerName.toLowerCase()} ${due} ${systemId}`;
+  const where = latitudeDeg === undefined || longitudeDeg === undefined ? null : whereIs({ latitudeDeg, longitudeDeg });
+  return `${where ? String(where.fromKm).padStart(3, '0') : '~'} ${where?.towards ?? ''} ${due} ${systemId}`;
+}
 
 /**
  * What is due up to a day, in the order asked for, a page at a time.
  * @param nowMs UTC ms: what is past its date by then is not on the shelf
  * @throws Problem 422 `after`
  */
-export function dueRecord(store: Store, asked: DuePageAsked, nowMs: number): DueRecord {
+export async function dueRecord(store: Store, asked: DuePageAsked, nowMs: number): Promise<DueRecord> {
   const { db } = store;
   const { unplanned, after, order } = asked;
   if (after !== '' && !/ \d{4}-\d{2}-\d{2} \S+$/.test(` ${after}`))
@@ -145,21 +166,24 @@ export function dueRecord(store: Store, asked: DuePageAsked, nowMs: number): Due
   const which = wanted(store, asked, nowMs);
   if (!which) return { rows: [], total: 0, unplanned: 0, next: null };
   const { latitudeDeg: north, longitudeDeg: east } = shopOf(db);
-  const whereIs = (place: { latitudeDeg: number; longitudeDeg: number }) =>
+  const whereIs: WhereIs = (place) =>
     north === null || east === null ? null : neighbourhoodOf({ latitudeDeg: north, longitudeDeg: east }, place);
-  const planned = plannedVisits(store);
-  const inTime = systemsInTime(store, which);
+  const planned = plannedSystems(store);
+  await othersTurn();
+  const inTime = await allInTime(store, which, asked);
   const open = inTime.filter((row) => !planned.has(row.systemId));
-  const key = KEYS[order];
   const keyed = (unplanned ? open : inTime)
-    .map((row) => ({ systemId: row.systemId, key: key({ ...row, where: order === 'near' ? whereIs(row) : null }) }))
+    .map((row) => ({ systemId: row.systemId, key: keyOf(row, order, whereIs) }))
     .sort((a, b) => (a.key < b.key ? -1 : 1));
   const from = keyed.filter((entry) => entry.key > after);
   const page = from.slice(0, DUE_PER_PAGE);
   const last = page.at(-1);
+  await othersTurn();
   const ids = page.map(({ systemId }) => systemId);
   const washed = lastClosed(db, ids);
   const usual = usualMinutes(db, ids);
+  const next = nextVisits(store, ids);
+  await othersTurn();
   const rows = new Map<string, DueRow>();
   for (const row of clocksInTime(store, which, ids)) {
     const known = rows.get(row.systemId);
@@ -173,7 +197,7 @@ export function dueRecord(store: Store, asked: DuePageAsked, nowMs: number): Due
       due: clock.due,
       lastVisit: washed.get(row.systemId) ?? null,
       usualMin: usual.get(row.systemId) ?? USUAL_MIN,
-      planned: planned.get(row.systemId) ?? null,
+      planned: next.get(row.systemId) ?? null,
       clocks: [named(row)],
       where: whereIs(row),
     });
@@ -199,13 +223,33 @@ function stockedCleaners({ db }: Store, today: string) {
   return cleaners(db).filter((cleaner) => there.has(cleaner.id));
 }
 
-/** The next visit of each system that is planned, or waits to be gone on with. */
-const plannedVisits = ({ db }: Store) =>
+const AHEAD = ['planned', 'under way', 'suspended'] as const;
+
+/** Systems with a visit that is planned, or waits to be gone on with. */
+const plannedSystems = ({ db }: Store): Set<string> =>
+  new Set(
+    db
+      .selectDistinct({ id: t.visit.systemId })
+      .from(t.visit)
+      .where(inArray(t.visit.standing, [...AHEAD]))
+      .all()
+      .map(({ id }) => id),
+  );
+
+/** The next such visit of each of some systems. */
+const nextVisits = ({ db }: Store, systemIds: readonly string[]): Map<string, DueRow['planned']> =>
   new Map(
     db
-      .all<{ systemId: string; id: string; day: string; startMinute: number }>(
-        sql`select system_id as systemId, id, day, start_minute as startMinute, min(day || printf('%05d', start_minute)) as soonest
-            from visit where standing in ('planned', 'under way', 'suspended') group by system_id`,
-      )
-      .map((row) => [row.systemId, { visitId: row.id, day: row.day, startMinute: row.startMinute }]),
+      .select({
+        systemId: t.visit.systemId,
+        visitId: t.visit.id,
+        day: t.visit.day,
+        startMinute: t.visit.startMinute,
+        soonest: sql`min(${t.visit.day} || printf('%05d', ${t.visit.startMinute}))`,
+      })
+      .from(t.visit)
+      .where(and(inArray(t.visit.systemId, [...systemIds]), inArray(t.visit.standing, [...AHEAD])))
+      .groupBy(t.visit.systemId)
+      .all()
+      .map(({ systemId, visitId, day, startMinute }) => [systemId, { visitId, day, startMinute }]),
   );

@@ -36,7 +36,7 @@ const same = (a: string, b: string): boolean => {
  * The shop's planned visits with their hours, and what is due with nothing planned for it, as a calendar program reads them.
  * @throws Problem 404 for an address that is not, or no longer, the feed's
  */
-export function feedFile(store: Store, secret: string, nowMs: number): string {
+export async function feedFile(store: Store, secret: string, nowMs: number): Promise<string> {
   const { db } = store;
   const own = readMeta(db, SECRET) ?? '';
   if (own === '' || !same(own, secret)) throw notFound('feed', 'with this address');
@@ -80,7 +80,7 @@ export function feedFile(store: Store, secret: string, nowMs: number): string {
         hours: { fromMs, toMs: fromMs + row.durationMin * 60_000 },
       };
     });
-  const due = dueRecord(
+  const ahead = await dueRecord(
     store,
     {
       until: dayLater(today, DAYS_AHEAD),
@@ -93,7 +93,8 @@ export function feedFile(store: Store, secret: string, nowMs: number): string {
       after: '',
     },
     nowMs,
-  ).rows.flatMap((row) => {
+  );
+  const due = ahead.rows.flatMap((row) => {
     const [first] = row.clocks;
     if (!first) return [];
     const name = first.kind === 'coil' ? 'due' : DUE_KIND_NAMES[first.kind].toLowerCase();

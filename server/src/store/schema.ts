@@ -242,7 +242,7 @@ export const visit = sqliteTable(
   },
   (table) => [
     index('visit_day').on(table.day),
-    index('visit_system').on(table.systemId, table.day),
+    index('visit_system').on(table.systemId, table.standing, table.day),
     index('visit_standing').on(table.standing, table.day, table.startMinute),
   ],
 );
@@ -279,7 +279,7 @@ const clockOf = () => ({
 /** What is due, each by its own clock: drawn from closings, findings, agreements and what was set by hand, and written with them. */
 export const dueClock = sqliteTable('due_clock', clockOf(), (table) => [
   primaryKey({ columns: [table.systemId, table.kind, table.of] }),
-  index('due_clock_kind').on(table.kind, table.due),
+  index('due_clock_kind').on(table.kind, table.due, table.systemId, table.of),
 ]);
 
 /** Clocks that were set by hand between visits. */
