@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { drawnMeter } from '../testing/drawnMeter';
+import { savedBy } from './aroundWash';
 import { chooseModel } from './chooseModel';
 import { fitEnergy } from './fitModel';
 import { predicted, type EnergyFit, type EnergyPoint } from './model';
@@ -122,4 +123,31 @@ test('what cannot tell is refused by name: a month of data, one temperature, no 
   expect(refused(() => saving(before, after, []))).toBe('year');
   // Days that have not seen the heat say so.
   expect(saving(before, after, year).weak.join(' ')).toMatch(/have not seen yet/);
+}, 60_000);
+
+test('a week without weather is left out on its own, with every bill that holds one of its days, and the saving stands', () => {
+  const { before, after, year, truth } = drawnMeter(
+    { before: COOLING, after: { ...COOLING, cooling: 1.2 }, days: 200, noise: 2, rho: 0.2 },
+    7,
+  );
+  const days = [...before, ...after].map((point, i) => ({ ...point, day: at(0, 0, i).day }));
+  const wash = { day: days[before.length]!.day, next: null };
+  const air = days.map(({ day, meanC }) => ({ ...year[0]!, day, meanC }));
+  const gap = new Set(days.slice(60, 67).map(({ day }) => day));
+  const known = air.filter(({ day }) => !gap.has(day));
+  const whole = savedBy(days, air, wash);
+  const part = savedBy(days, known, wash);
+  expect(whole.points.before.length - part.points.before.length).toBe(7);
+  expect(part.points.before.some(({ day }) => gap.has(day))).toBe(false);
+  expect(part.points.after).toEqual(whole.points.after);
+  expect(part.verdict).toBe('saved');
+  expect(Math.abs(part.saved / part.yearBefore - whole.saved / whole.yearBefore)).toBeLessThan(0.03);
+  expect(truth).toBeGreaterThan(0);
+  const bills = Array.from({ length: Math.floor(days.length / 20) }, (_, n) => ({
+    day: days[n * 20]!.day,
+    days: 20,
+    kWh: days.slice(n * 20, n * 20 + 20).reduce((sum, { kWh }) => sum + kWh, 0),
+  }));
+  const told = (rows: typeof air) => savedBy(bills, rows, wash).points.before.map(({ day }) => day);
+  expect(told(air).filter((day) => !told(known).includes(day))).toEqual([days[60]!.day]);
 }, 60_000);
