@@ -13,3 +13,4 @@ export * from './reportWays';
 export * from './ownerWords';
 export * from './meter';
 export * from './tariff';
+export * from './upkeep';

@@ -633,7 +633,7 @@ export {
   type UpkeepId,
 } from './interval';
 export { agreedBook, agreementWords, coveredBy, MOST_VISITS_A_YEAR, type Agreement } from './agreement';
-export { longDay } from './clock';
+export { longDay, stampIn } from './clock';
 export { alongLife, lifeFan, LIFE_LANE_NAMES, LIFE_LANES, lifeLine, lifeSpan, type LifeFan, type LifeLane, type LifeMark } from './beads';
 export { findingPlace, OLDER_RECORDS, type SavingTold } from './run';
 export { DUE_KIND_NAMES, DUE_KINDS, payDays, systemClocks, upkeepOf, type DueClock, type DueKind, type PayDay } from './beads';

@@ -1,4 +1,4 @@
-import { spawn, type ChildProcess } from 'node:child_process';
+import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
 import { v7 as uuidv7 } from 'uuid';
 import { copyFileSync, mkdtempSync, rmSync, statSync } from 'node:fs';
 import { Agent, request } from 'node:http';
@@ -165,8 +165,16 @@ export async function yearsFigures(kept?: string): Promise<[string, string][]> {
       `costs of a year, ${(JSON.parse(costs.text) as unknown[]).length.toLocaleString('en-US')} visits (limit 300 ms)`,
       `${costs.ms.toFixed(0)} ms`,
     ]);
+    doing = 'backup';
+    const copied = await ask(port, '/api/backups', {});
+    lines.push(['a backup, looked through from end to end', `${(copied.ms / 1000).toFixed(1)} s`]);
+    doing = 'whole shop';
+    const whole = await ask(port, '/api/whole.zip');
+    lines.push(['the whole shop as one ZIP', `${(whole.ms / 1000).toFixed(0)} s`]);
     running = false;
     await other;
+    // What was just written is on the disk before anything else is measured.
+    spawnSync('sync');
     const waits = Object.entries(longest).map(([name, ms]) => `${name} ${ms.toFixed(0)}`);
     lines.push(['longest that another request waited meanwhile (limit 50 ms)', `${waits.join(', ')} ms`]);
 

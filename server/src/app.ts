@@ -11,6 +11,7 @@ import { webBuild } from './http/webBuild';
 import { apiRouter, takesRawBody, type ShopChoice } from './routes/api';
 import type { Cards } from './services/cards';
 import type { Store } from './store/open';
+import type { Upkeep } from './upkeep/upkeep';
 
 export interface AppOptions {
   store: Store;
@@ -24,6 +25,7 @@ export interface AppOptions {
   /** The program's own file, for threads. */
   script: URL;
   shops: ShopChoice;
+  upkeep: Upkeep;
   /** Whether answers carry the shop's time, by which phones put theirs right. */
   tellsTime?: boolean;
 }
@@ -52,7 +54,7 @@ const SECURITY = {
 /** A page that was closed or reloaded in the middle of an answer is no failure of ours. */
 const LEFT = new Set(['ERR_STREAM_PREMATURE_CLOSE', 'EPIPE', 'ECONNRESET']);
 
-export function createApp({ store, log, webRoot, now, changes, probes, cards, script, shops, tellsTime = true }: AppOptions): Koa {
+export function createApp({ store, log, webRoot, now, changes, probes, cards, script, shops, upkeep, tellsTime = true }: AppOptions): Koa {
   const app = new Koa();
   app.on('error', (err: NodeJS.ErrnoException) =>
     LEFT.has(err.code ?? '') ? log.debug({ err }, 'the browser left') : log.error({ err }, 'request failed'),
@@ -65,7 +67,7 @@ export function createApp({ store, log, webRoot, now, changes, probes, cards, sc
       log.info({ method: ctx.method, path: ctx.path, status: ctx.status, ms: Math.round(performance.now() - started) }, 'request');
     }
   });
-  app.use(errorBody(log));
+  app.use(errorBody(log, upkeep.troubles));
   app.use(helmet(SECURITY as unknown as Parameters<typeof helmet>[0]));
   const packed = compress({ threshold: 2048, br: false });
   // What is written is answered in a few words.
@@ -84,7 +86,7 @@ export function createApp({ store, log, webRoot, now, changes, probes, cards, sc
   app.use(async (ctx, next) => {
     await (takesRawBody(ctx.path) ? next() : json(ctx, next));
   });
-  const router = apiRouter({ store, now, changes, probes, cards, script, shops });
+  const router = apiRouter({ store, now, changes, probes, cards, script, shops, upkeep });
   app.use(router.routes()).use(router.allowedMethods());
   app.use(webBuild(webRoot));
   return app;

@@ -6,16 +6,23 @@ import { isMainThread, workerData } from 'node:worker_threads';
 import { dayLater } from '@elm-mist/core';
 import pino from 'pino';
 import { createApp } from './app';
+import { runCommand } from './commands';
 import { Changes } from './http/changes';
 import { Probes } from './http/probes';
-import { Cards, reckonCards } from './services/cards';
+import { Troubles } from './http/troubles';
+import { CARD_THREAD, Cards, reckonCards } from './services/cards';
 import { makeReads } from './services/makeReads';
 import { setOnPaper } from './services/paperThread';
-import { verifyFile } from './services/record';
 import { PAPER_THREAD, type PaperWork } from './services/reportPaper';
-import { todayOf } from './services/shop';
-import { chooseShop, chosenShop, openShop, ownIsThere, shopFiles, type ShopFolders, type WhichShop } from './shops';
+import { shopOf, todayOf } from './services/shop';
+import { chooseShop, chosenShop, openShop, ownIsThere, type ShopFolders, type WhichShop } from './shops';
 import { FolderError, type Store } from './store/open';
+import { backupFolder } from './upkeep/backupFiles';
+import { Backups } from './upkeep/backups';
+import { BACKUP_THREAD, backUp, type BackupWork } from './upkeep/backupThread';
+import { Upkeep } from './upkeep/upkeep';
+import { takeWhole, type WHOLE_THREAD, type WholeWork } from './upkeep/wholeOut';
+import { version as VERSION } from '../package.json';
 
 /** A shop that is open: its file, the thread that reckons for it, who listens, and what answers. */
 interface OpenShop {
@@ -24,12 +31,26 @@ interface OpenShop {
   changes: Changes;
   probes: Probes;
   cards: Cards;
+  upkeep: Upkeep;
   answer: RequestListener;
 }
 
 if (isMainThread) void serve();
-else if ((workerData as { is?: unknown } | null)?.is === PAPER_THREAD) void setOnPaper((workerData as { work: PaperWork }).work);
-else reckonCards();
+else ownThread(workerData as ThreadData);
+
+/** What a thread is for, and what it is handed; the thread of cards is handed its work later. */
+type ThreadData =
+  | { is: typeof PAPER_THREAD; work: PaperWork }
+  | { is: typeof BACKUP_THREAD; work: BackupWork }
+  | { is: typeof WHOLE_THREAD; work: WholeWork }
+  | typeof CARD_THREAD;
+
+function ownThread(data: ThreadData): void {
+  if (data === CARD_THREAD) reckonCards();
+  else if (data.is === PAPER_THREAD) void setOnPaper(data.work);
+  else if (data.is === BACKUP_THREAD) backUp(data.work);
+  else void takeWhole(data.work);
+}
 
 async function serve(): Promise<void> {
   // The same from src, and from dist where all of it is one file.
@@ -42,6 +63,7 @@ async function serve(): Promise<void> {
     migrations: join(here, '../drizzle'),
     seeds: process.env['ELM_MIST_DEMO'] !== 'off',
     demoDay: process.env['ELM_MIST_DEMO_DAY'],
+    backups: process.env['ELM_MIST_BACKUPS'],
   };
 
   if (!Number.isInteger(port) || port < 0 || port > 65535) {
@@ -49,35 +71,37 @@ async function serve(): Promise<void> {
     process.exit(1);
   }
 
-  const asked = process.argv.indexOf('--verify');
-  if (asked > 0) {
-    try {
-      const { words, holds } = await verifyFile(process.argv[asked + 1] ?? '', shopFiles(folders.root));
-      process.stdout.write(`${words}\n`);
-      process.exit(holds ? 0 : 1);
-    } catch (error) {
-      if (!(error instanceof FolderError)) throw error;
-      process.stderr.write(`${error.message}\n`);
-      process.exit(2);
-    }
-  }
+  await runCommand(process.argv.slice(2), folders, webRoot);
 
   function opened(which: WhichShop): OpenShop {
     const { store, seeded } = openShop(folders, which, Date.now());
     if (seeded !== null) log.info({ visits: seeded }, 'demo data seeded');
     const changes = new Changes();
     const probes = new Probes(Date.now);
-    const cards = new Cards(store, new URL(import.meta.url));
+    const script = new URL(import.meta.url);
+    const cards = new Cards(store, script);
+    const backups = new Backups({
+      file: store.file,
+      folder: backupFolder(store.file, folders.backups, which),
+      script,
+      zone: () => shopOf(store.db).zone,
+      now: Date.now,
+      log: (words, about) => log.info(about, words),
+    });
+    const now = () => new Date();
+    const troubles = new Troubles(Date.now);
+    const upkeep = new Upkeep({ store, backups, changes, cards, troubles, script, version: VERSION, now });
     const app = createApp({
       store,
       log,
       webRoot,
-      now: () => new Date(),
+      now,
       changes,
       probes,
       cards,
-      script: new URL(import.meta.url),
+      script,
       tellsTime: process.env['ELM_MIST_CLOCK'] !== 'off',
+      upkeep,
       shops: { ownIsThere: () => ownIsThere(folders), open: switchTo },
     });
     // What a folder of before lacks is drawn, and today is got ready, behind the first requests.
@@ -87,10 +111,11 @@ async function serve(): Promise<void> {
       .then(() => cards.ahead(dayLater(today, 1)))
       .catch((err: unknown) => log.error({ err }, 'what lists read could not be drawn'));
     const answer = app.callback();
-    return { which, store, changes, probes, cards, answer: (request, response) => void answer(request, response) };
+    return { which, store, changes, probes, cards, upkeep, answer: (request, response) => void answer(request, response) };
   }
 
-  function shut({ store, changes, probes, cards }: OpenShop): void {
+  function shut({ store, changes, probes, cards, upkeep }: OpenShop): void {
+    upkeep.close();
     changes.close();
     probes.close();
     cards.close();

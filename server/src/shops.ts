@@ -3,6 +3,8 @@ import { join } from 'node:path';
 import { seedDemoOnce } from './demo/seed';
 import { finishImports } from './services/importParts';
 import { FolderError, openStore, type Store } from './store/open';
+import { backupFolder, backupName, madeFolder } from './upkeep/backupFiles';
+import { copyWhole } from './upkeep/backupThread';
 
 /** The shop that is open: the demo, or one's own. Each has a data folder of its own, so that neither ever gets into the other. */
 export type WhichShop = 'demo' | 'own';
@@ -14,6 +16,8 @@ export interface ShopFolders {
   /** Whether an empty folder gets the demo shop. */
   seeds: boolean;
   demoDay: string | undefined;
+  /** Where backups of all shops lie, each in a folder of its own; beside their files where it is not named. */
+  backups: string | undefined;
 }
 
 const FILE = 'elm-mist.db';
@@ -40,19 +44,26 @@ export function chooseShop({ root }: Pick<ShopFolders, 'root'>, which: WhichShop
   renameSync(fresh, choiceFile(root));
 }
 
-/** Where data of either shop lies. */
-export const shopFiles = (root: string): string[] => [join(root, OWN, FILE), join(root, FILE)];
+/** Where data of a shop lies. */
+export const shopFile = (root: string, which: WhichShop): string => (which === 'own' ? join(root, OWN, FILE) : join(root, FILE));
+
+/** The same for both. */
+export const shopFiles = (root: string): string[] => [shopFile(root, 'own'), shopFile(root, 'demo')];
 
 /** Whether a shop of one's own has been started beside the demo. */
-export const ownIsThere = ({ root }: Pick<ShopFolders, 'root'>): boolean => existsSync(join(root, OWN, FILE));
+export const ownIsThere = ({ root }: Pick<ShopFolders, 'root'>): boolean => existsSync(shopFile(root, 'own'));
 
 /**
- * Opens a shop's folder, and puts the demo into it where that is wanted and nothing is in it yet.
+ * Opens a shop's folder, backs its file up where a newer program is about to change its schema, and puts the demo into it where that is wanted and nothing is in it yet.
  * @returns the store, and how many visits of the demo were made
  * @throws FolderError
  */
 export function openShop(folders: ShopFolders, which: WhichShop, nowMs: number): { store: Store; seeded: number | null } {
-  const store = openStore(which === 'own' ? join(folders.root, OWN, FILE) : join(folders.root, FILE), folders.migrations);
+  const file = shopFile(folders.root, which);
+  const store = openStore(file, folders.migrations, () => {
+    const folder = madeFolder(backupFolder(file, folders.backups, which));
+    copyWhole({ file, to: join(folder, backupName(nowMs)) });
+  });
   finishImports(store);
   if (which === 'own' || !folders.seeds) return { store, seeded: null };
   try {

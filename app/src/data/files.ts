@@ -106,6 +106,9 @@ export const sheetAddress = (cleanerId: string): string => `/api/cleaners/${enco
 /** Where the log goes out, of the shop or of one system. */
 export const logAddress = (format: 'csv' | 'json', asked: Readonly<Record<string, string>> = {}): string =>
   `/api/log?${new URLSearchParams({ format, ...asked }).toString()}`;
+/** Where a backup goes out, and all of the shop as one file. */
+export const backupAddress = (name: string): string => `/api/backups/${encodeURIComponent(name)}`;
+export const WHOLE_ADDRESS = '/api/whole.zip';
 /** Where a visit goes out. */
 export const visitFileAddress = (visitId: string, what: 'entries' | 'whole' | 'pictures' | 'report.pdf'): string =>
   `/api/visits/${encodeURIComponent(visitId)}/${what}`;

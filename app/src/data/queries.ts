@@ -1,5 +1,6 @@
 import type {
   AgreementInput,
+  BackupRecord,
   CleanerDetail,
   ClockSetInput,
   CoilInput,
@@ -42,6 +43,7 @@ import type {
   VisitDetail,
   VisitRecord,
   VisitSlot,
+  UpkeepRecord,
   WeekRecord,
 } from '@elm-mist/contract';
 import { DEFAULT_HOUSE_RULES, type OwnerWords, type SystemRecordFile } from '@elm-mist/core';
@@ -164,6 +166,13 @@ export const feedQuery = queryOptions({
   queryFn: () => request<FeedRecord>('GET', '/feed'),
   refetchOnMount: 'always',
 });
+/** How the server and its folder are; looked at again while a backup is made. */
+export const upkeepQuery = queryOptions({
+  queryKey: ['upkeep'],
+  queryFn: () => request<UpkeepRecord>('GET', '/upkeep'),
+  refetchOnMount: 'always',
+  refetchInterval: ({ state }) => (state.data?.backups.making ? 2000 : 30_000),
+});
 export const costsQuery = (from: string, to: string) =>
   queryOptions({ queryKey: keys.costs(from, to), queryFn: () => request<VisitCostRecord[]>('GET', `/costs?from=${from}&to=${to}`) });
 export const houseRulesQuery = queryOptions({
@@ -261,6 +270,7 @@ export const useMoveSlot = () =>
   useWrite(({ id, slot }: { id: string; slot: VisitSlot }) => request<VisitRecord>('PUT', `/visits/${encodeURIComponent(id)}/slot`, slot));
 export const useSaveTariff = () => useWrite((tariff: TariffInput) => request<TariffInput>('PUT', '/tariff', tariff));
 export const useMoveFeed = () => useWrite((wanted: boolean) => request<FeedRecord>('PUT', '/feed', { wanted }));
+export const useBackUp = () => useMutation({ mutationFn: () => request<BackupRecord>('POST', '/backups') });
 /** Sets a clock of a system between visits. */
 export const useSetClock = () =>
   useWrite(({ systemId, ...clock }: ClockSetInput & { systemId: string }) =>

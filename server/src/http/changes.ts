@@ -34,6 +34,13 @@ export class Changes {
     for (const stream of this.open.get(visitId) ?? []) stream.write(`event: changed\ndata: ${ids.join(' ')}\n\n`);
   }
 
+  /** How many pages follow a visit. */
+  following(): number {
+    let count = 0;
+    this.all(() => (count += 1));
+    return count;
+  }
+
   /** Ends every stream, so that the server can stop. */
   close(): void {
     clearInterval(this.breath);

@@ -6,6 +6,7 @@ import type { Middleware } from 'koa';
 import type { Logger } from 'pino';
 import { codeOf, FolderError } from '../store/open';
 import { Problem } from './problem';
+import type { Troubles } from './troubles';
 
 const BODY_PROBLEMS: Record<number, { code: string; message: string }> = {
   400: { code: 'bad-json', message: 'The body is not readable JSON.' },
@@ -69,7 +70,7 @@ function runOut(request: IncomingMessage): Promise<void> {
 
 /** Turns whatever was thrown into `{error: {code, message, fields}}` with the right status; what nobody foresaw is logged and hidden. */
 export const errorBody =
-  (log: Logger): Middleware =>
+  (log: Logger, troubles: Troubles): Middleware =>
   async (ctx, next) => {
     const answer = async (problem: Problem) => {
       const { code, message, fields, meanwhile } = problem;
@@ -90,8 +91,10 @@ export const errorBody =
       }
     } catch (error) {
       const problem = asProblem(error) ?? fileProblem(error);
-      if (!problem || problem.code === 'storage')
+      if (!problem || problem.status >= 500) {
+        troubles.note(ctx.method, ctx.path, problem?.code ?? 'internal');
         log.error({ err: error, path: ctx.path }, problem ? 'the file cannot be used' : 'unforeseen error');
+      }
       await answer(problem ?? new Problem(500, 'internal', 'Something failed on the server. Nothing was written. Try again.'));
     }
   };

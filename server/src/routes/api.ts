@@ -36,6 +36,7 @@ import { shopSaved } from '../services/shopSaved';
 import { changeShop, shopOf, zoneOf } from '../services/shop';
 import { addVisit, changeVisit, moveVisit, orderDay, systemDetail, visitDetail } from '../services/visits';
 import type { Store } from '../store/open';
+import type { Upkeep } from '../upkeep/upkeep';
 import * as s from '../store/settings';
 import * as v from '../store/visits';
 import { askedOneOf, askedDay, askedNumber, body, created, idOf } from './asked';
@@ -43,6 +44,7 @@ import { dueRoutes } from './due';
 import { outRoutes } from './out';
 import { placeRoutes } from './places';
 import { shelfRoutes } from './shelf';
+import { upkeepRoutes } from './upkeep';
 import { weatherRoutes } from './weather';
 
 const RAW_BODIES = [
@@ -72,10 +74,11 @@ export interface RouteParts {
   /** The program's own file, for threads. */
   script: URL;
   shops: ShopChoice;
+  upkeep: Upkeep;
 }
 
 /** Every route of the program: judge the input, call a service, answer. */
-export function apiRouter({ store, now, changes, probes, cards, script, shops }: RouteParts): Router {
+export function apiRouter({ store, now, changes, probes, cards, script, shops, upkeep }: RouteParts): Router {
   const { db } = store;
   const router = new Router({ prefix: '/api' });
   const answers = new Answers(store.versions);
@@ -324,5 +327,6 @@ export function apiRouter({ store, now, changes, probes, cards, script, shops }:
   shelfRoutes(router, store, now, answers);
   weatherRoutes(router, store);
   outRoutes(router, store, now, script);
+  upkeepRoutes(router, upkeep);
   return router;
 }

@@ -45,7 +45,7 @@ const MOST_BEHIND = 8;
 export class Cards {
   private readonly kept = new Map<string, Kept>();
   private worker: Worker | null = null;
-  private readonly waiting = new Map<number, { done: (card: Card) => void; failed: (error: Error) => void }>();
+  private readonly waiting = new Map<number, { done: (card: Card) => void; failed: (error: Error) => void; since: number }>();
   private next = 0;
   private readonly due = new Map<string, NodeJS.Timeout>();
 
@@ -89,6 +89,12 @@ export class Cards {
   /** Reckons the cards of a day before anybody asks. */
   async ahead(day: string): Promise<void> {
     for (const visit of v.visitsOn(this.store.db, day)) await this.of(keptFrame(this.store, visit)).catch(() => undefined);
+  }
+
+  /** How many wait to be reckoned, and for how long the oldest has, ms. */
+  queue(): { waiting: number; oldestMs: number } {
+    const [oldest] = this.waiting.values();
+    return { waiting: this.waiting.size, oldestMs: oldest ? Math.round(performance.now() - oldest.since) : 0 };
   }
 
   private stamps({ visit }: VisitFrame): { firm: string; soft: string } {
@@ -139,7 +145,7 @@ export class Cards {
     const worker = (this.worker ??= this.started());
     const id = (this.next += 1);
     return new Promise((done, failed) => {
-      this.waiting.set(id, { done, failed });
+      this.waiting.set(id, { done, failed, since: performance.now() });
       worker.postMessage({ id, input });
     });
   }

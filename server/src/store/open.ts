@@ -10,6 +10,8 @@ export type { Db } from './sqlite';
 
 export interface Store {
   db: Db;
+  /** Path of the file. */
+  file: string;
   /**
    * Runs `work` in one transaction; all of it is written or none.
    * @param work adds what it writes to to `touches`; it is told once it is written
@@ -57,8 +59,8 @@ function ownFolder(folder: string): void {
  * Takes the folder for this process alone: a lock of the operating system, so that it ends with the process however that ends.
  * @throws FolderError when another server has it
  */
-function lock(folder: string): Sqlite {
-  const held = openFile(join(folder, 'elm-mist.lock'), HANDOVER_MS);
+export function lockFolder(folder: string, waitMs = HANDOVER_MS): Sqlite {
+  const held = openFile(join(folder, 'elm-mist.lock'), waitMs);
   try {
     held.exec('BEGIN EXCLUSIVE');
     return held;
@@ -72,7 +74,7 @@ function lock(folder: string): Sqlite {
 }
 
 /** The driver's refusal as a sentence. */
-function asFolderError(error: unknown, file: string): unknown {
+export function asFolderError(error: unknown, file: string): unknown {
   const code = codeOf(error);
   if (code === 'SQLITE_NOTADB' || code.startsWith('SQLITE_CORRUPT'))
     return new FolderError(
@@ -85,42 +87,48 @@ function asFolderError(error: unknown, file: string): unknown {
   return error;
 }
 
-/** @throws FolderError for a file that a later version of the program has brought further than this one knows */
-function notNewer(db: Db, file: string, migrationsFolder: string): void {
+/**
+ * Whether steps are still to be done to a file.
+ * @throws FolderError for a file that a later version of the program has brought further than this one knows, or of another program
+ */
+export function notNewer(db: Db, file: string, migrationsFolder: string): boolean {
   const known = Math.max(...readMigrationFiles({ migrationsFolder }).map((step) => step.folderMillis));
   const tables = db.all<{ name: string }>(sql`select name from sqlite_master where type = 'table'`).map((row) => row.name);
   if (!tables.includes('__drizzle_migrations')) {
     if (tables.length > 0) throw new FolderError(`The file ${file} is a database of another program. It was left as it is.`);
-    return;
+    return true;
   }
   const done = db.get<{ at: number | null }>(sql`select max(created_at) as at from __drizzle_migrations`)?.at ?? 0;
   if (done > known)
     throw new FolderError(
       `The file ${file} was written by a newer version of this program. It was left as it is. Start that version, or a newer one.`,
     );
+  return done < known;
 }
 
 /**
  * Opens the database file, making its folder if need be, and brings it to the newest schema.
  * @param migrationsFolder where the steps from one schema to the next lie
+ * @param beforeSteps called for a file that is about to be brought to a newer schema
  * @throws FolderError when the folder cannot be written, another server has it, or the file is damaged, foreign or newer
  */
-export function openStore(file: string, migrationsFolder: string): Store {
+export function openStore(file: string, migrationsFolder: string, beforeSteps: () => void = () => undefined): Store {
   const folder = dirname(file);
   ownFolder(folder);
-  const held = lock(folder);
+  const held = lockFolder(folder);
   const fresh = !existsSync(file);
   let sqlite: Sqlite | null = null;
   try {
     const opened = openFile(file, BUSY_MS);
     sqlite = opened;
     const db = drizzleOver(opened);
-    if (!fresh) notNewer(db, file, migrationsFolder);
+    if (!fresh && notNewer(db, file, migrationsFolder)) beforeSteps();
     for (const pragma of PRAGMAS) opened.pragma(pragma);
     migrate(db as never, { migrationsFolder });
     const versions = new Versions();
     return {
       db,
+      file,
       versions,
       write: (work) => {
         const touches: Scope[] = [];

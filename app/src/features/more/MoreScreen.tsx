@@ -182,6 +182,7 @@ export function MoreScreen() {
             <LinkRow title="Weather" under="Hourly air from a file" href="/shop/weather" testID="more-weather" />
             <LinkRow title="The log" under="Out as a file, older records in" href="/shop/log" testID="more-log" />
             <LinkRow title="Bring a table in" under="Customers, places and systems" href="/places/import" />
+            <LinkRow title="Upkeep" under="Backups, the whole shop as one file, the server" href="/shop/upkeep" testID="more-upkeep" />
             <WhichShop />
           </Part>
           <Part title={<Heading>In this shop</Heading>}>

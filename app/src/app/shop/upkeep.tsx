@@ -1,0 +1,5 @@
+import { UpkeepScreen } from '@/features/shop/UpkeepScreen';
+
+export default function UpkeepRoute() {
+  return <UpkeepScreen />;
+}

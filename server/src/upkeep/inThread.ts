@@ -1,0 +1,16 @@
+import { Worker } from 'node:worker_threads';
+
+/**
+ * Does one piece of work on a thread of its own, so that nobody waits for it.
+ * @param script of the thread: the program's own file
+ * @param is what the thread is for
+ * @throws whatever the thread ended with
+ */
+export function inThread(script: URL, is: string, work: unknown): Promise<void> {
+  return new Promise((done, failed) => {
+    const worker = new Worker(script, { workerData: { is, work } });
+    worker.once('message', () => done());
+    worker.once('error', failed);
+    worker.once('exit', (code) => failed(new Error(`the thread ended with ${code}`)));
+  });
+}
