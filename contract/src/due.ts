@@ -1,6 +1,6 @@
 import { MOST_VISITS_A_YEAR, PRICE_IDS, type Agreement, type DueClock, type DueKind, type Neighbourhood } from '@elm-mist/core';
 import { array, object, type ObjectSchema } from 'yup';
-import { figure, flag, isoDay, maybeDay, money, oneOf, optionalWords, words } from './fields';
+import { figure, flag, isoDay, maybeDay, money, oneOf, optionalWords } from './fields';
 
 /** One clock of a system with what it is called. */
 export interface DueClockRow extends DueClock {
@@ -83,7 +83,6 @@ export const clockSetSchema = object({
   doneOn: maybeDay('Done on').nullable().default(null),
   due: maybeDay('Due on').nullable().default(null),
   why: optionalWords('The reason', 300),
-  by: words('Who', 80),
 });
 export interface ClockSetInput {
   kind: (typeof SET_KINDS)[number];
@@ -91,7 +90,6 @@ export interface ClockSetInput {
   doneOn?: string | null | undefined;
   due?: string | null | undefined;
   why: string;
-  by: string;
 }
 
 /** What was agreed with an owner for a system. */

@@ -1,4 +1,4 @@
-import { boolean, mixed, number, string, type AnyObject } from 'yup';
+import { boolean, mixed, number, object, string, type AnyObject } from 'yup';
 
 /** Signs that no keyboard types and no file should hold go; line breaks and tabs stay. */
 const typed = (given: string): string => given.replace(/\p{Cc}/gu, (sign) => ('\n\r\t'.includes(sign) ? sign : '')).trim();
@@ -7,6 +7,9 @@ const typed = (given: string): string => given.replace(/\p{Cc}/gu, (sign) => ('\
 export const text = () => string().transform((_value, given: unknown) => (typeof given === 'string' ? typed(given) : given) as string);
 export const num = () => number().transform((_value, given: unknown) => given as number);
 export const flag = () => boolean().transform((_value, given: unknown) => given as boolean);
+
+/** A request that says all by its address. */
+export const nothingSchema = object({}).noUnknown('Nothing is to be said here.').strict();
 
 /** Building blocks with messages that name the field. */
 export const words = (label: string, max: number) =>

@@ -14,3 +14,4 @@ export * from './ownerWords';
 export * from './meter';
 export * from './tariff';
 export * from './upkeep';
+export * from './people';

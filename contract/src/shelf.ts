@@ -154,6 +154,5 @@ export type StockInput = InferType<typeof stockInputSchema>;
 /** What is really left in a bottle, as counted. */
 export const stockCountSchema = object({
   leftL: figure('Left', 0, CLEANER_LIMITS.packL[1], 'L'),
-  by: words('Who', 60),
 });
 export type StockCount = InferType<typeof stockCountSchema>;

@@ -634,6 +634,7 @@ export {
 } from './interval';
 export { agreedBook, agreementWords, coveredBy, MOST_VISITS_A_YEAR, type Agreement } from './agreement';
 export { longDay, stampIn } from './clock';
+export { eventPower, may, POWERS, ROLE_FACTS, ROLES, whoMay, type Power, type Role } from './people';
 export { alongLife, lifeFan, LIFE_LANE_NAMES, LIFE_LANES, lifeLine, lifeSpan, type LifeFan, type LifeLane, type LifeMark } from './beads';
 export { findingPlace, OLDER_RECORDS, type SavingTold } from './run';
 export { DUE_KIND_NAMES, DUE_KINDS, payDays, systemClocks, upkeepOf, type DueClock, type DueKind, type PayDay } from './beads';

@@ -15,7 +15,7 @@ export async function bundleServer() {
     target: 'node20',
     format: 'cjs',
     // A native part cannot be put into one file.
-    external: ['libsql', 'pdfjs-dist', 'pdfmake', 'sharp'],
+    external: ['@node-rs/argon2', 'libsql', 'pdfjs-dist', 'pdfmake', 'sharp'],
     banner: { js: "const moduleUrl = require('node:url').pathToFileURL(__filename).href;" },
     define: { 'import.meta.url': 'moduleUrl' },
     sourcemap: 'inline',

@@ -11,6 +11,7 @@ import { Changes } from './http/changes';
 import { Probes } from './http/probes';
 import { Troubles } from './http/troubles';
 import { CARD_THREAD, Cards, reckonCards } from './services/cards';
+import { seedDemoAccounts } from './services/accounts';
 import { makeReads } from './services/makeReads';
 import { setOnPaper } from './services/paperThread';
 import { PAPER_THREAD, type PaperWork } from './services/reportPaper';
@@ -76,6 +77,7 @@ async function serve(): Promise<void> {
   function opened(which: WhichShop): OpenShop {
     const { store, seeded } = openShop(folders, which, Date.now());
     if (seeded !== null) log.info({ visits: seeded }, 'demo data seeded');
+    seedDemoAccounts(store);
     const changes = new Changes();
     const probes = new Probes(Date.now);
     const script = new URL(import.meta.url);

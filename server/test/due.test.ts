@@ -28,7 +28,7 @@ const TODAY = dayIn(ZONE, NOW);
 const later = (days: number) => dayLater(TODAY, days);
 const due = async (asked: string) => (await server.call<DueRecord>('GET', `/due?${asked}`)).body;
 const system = async (id: string) => (await server.call<SystemDetail>('GET', `/systems/${id}`)).body;
-const setClock = (id: string, body: object) => server.call<ErrorBody>('PUT', `/systems/${id}/clock`, { by: 'Ives Vane', why: '', ...body });
+const setClock = (id: string, body: object) => server.call<ErrorBody>('PUT', `/systems/${id}/clock`, { why: '', ...body });
 const agree = (id: string, agreement: Agreement | null) => server.call<ErrorBody>('PUT', `/systems/${id}/agreement`, { agreement });
 const clocksOf = async (id: string, kind: DueKind) => ((await system(id)).clocks ?? []).filter((clock) => clock.kind === kind);
 const entry = (visitId: string, kind: string, data: object, at = '2026-06-11T15:00:00.000Z') => ({
@@ -119,7 +119,7 @@ test('a clock set between visits goes before what a visit told, runs again by it
   expect((await setClock(HP, { kind: 'filter', doneOn: TODAY })).status).toBe(200);
   expect((await clocksOf(HP, 'filter'))[0]).toMatchObject({
     due: later(30),
-    why: `Done on ${longDay(TODAY)}, told by Ives Vane.`,
+    why: `Done on ${longDay(TODAY)}, told by Wren Cotter.`,
   });
   // And from that day once more.
   expect((await setClock(HP, { kind: 'filter', doneOn: later(-10) })).status).toBe(200);
@@ -248,7 +248,7 @@ test('a year of hourly air put in tells the months that systems run here; before
     const dryBulbC = 12 - 14 * Math.cos(((n / 24 - 15) / 365) * 2 * Math.PI);
     return `${at.toISOString().slice(0, 10)},${at.getUTCHours()},${dryBulbC.toFixed(1)},50,2`;
   });
-  const put = await fetch(`http://localhost:${server.port}/api/weather?format=csv`, {
+  const put = await server.fetch(`/weather?format=csv`, {
     method: 'POST',
     body: ['date,hour,temperature,humidity,wind', ...rows].join('\n'),
   });

@@ -104,11 +104,10 @@ test.each([0, 40, 120, 300])(
     const server = new RealServer();
     try {
       await server.start();
-      const bottles = async () =>
-        (await (await fetch(`http://localhost:${server.port}/api/shelf/files/stock.csv`)).text()).trim().split('\n').length - 1;
+      const bottles = async () => (await (await server.fetch(`/shelf/files/stock.csv`)).text()).trim().split('\n').length - 1;
       const before = await bottles();
       const body = `product,lot,size L\n${Array.from({ length: 6000 }, (_, i) => `Tansy neutral wash,K${i},4`).join('\n')}\n`;
-      const answer = await fetch(`http://localhost:${server.port}/api/shelf/import?kind=stock&format=csv&by=Wren`, {
+      const answer = await server.fetch(`/shelf/import?kind=stock&format=csv&by=Wren`, {
         method: 'POST',
         body,
       });

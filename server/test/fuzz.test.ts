@@ -45,9 +45,12 @@ interface Malformed {
 
 /** @returns status and body; a body that is no JSON as null */
 async function ask({ method, path, headers, body }: Malformed): Promise<{ status: number; body: Partial<ErrorBody> | null }> {
+  // Who signs out is another device each time.
+  const out = path.startsWith('/api/sign-out');
+  const cookie = out ? await server.cookieOf('/sign-in/demo', { id: 'wren-cotter', device: 'another' }) : server.cookie;
   const answer = await fetch(`http://localhost:${server.port}${path}`, {
     method,
-    headers,
+    headers: { Cookie: cookie, ...headers },
     ...(body === undefined ? {} : { body: typeof body === 'string' ? body : new Uint8Array(body) }),
     signal: AbortSignal.timeout(10_000),
   });
@@ -126,6 +129,10 @@ test('every route that writes has a good request here, and takes it', async () =
       headers: { 'Content-Type': row.type ?? 'application/json' },
       body: row.body,
     });
+    if (row.says) {
+      expect({ route: row.route, status: answer.status }).toEqual({ route: row.route, status: row.says });
+      continue;
+    }
     expect({ route: row.route, status: answer.status, error: answer.body?.error }).toMatchObject({ route: row.route, error: undefined });
     expect(answer.status).toBeLessThan(300);
   }

@@ -3,6 +3,8 @@ import { DEFAULT_HOUSE_RULES, emptyBook, usualWays, usualWords } from '@elm-mist
 
 /** A request that is taken, for each route that writes, against the demo shop of the tests' day. */
 export interface GoodRequest {
+  /** What the demo answers where it cannot take it. */
+  says?: number;
   method: string;
   /** As the router has it. */
   route: string;
@@ -175,7 +177,7 @@ export function goodRequests(): GoodRequest[] {
     json('PUT', '/cleaners/:id', '/cleaners/tansy', cleaner(`Another ${randomUUID()}`)),
     json('POST', '/applicators', '/applicators', { name: 'A sprayer', kind: 'pump-sprayer', capacityL: 4 }),
     json('PUT', '/applicators/:id', '/applicators/pump-sprayer', { name: 'A sprayer', kind: 'pump-sprayer', capacityL: 4 }),
-    json('POST', '/stock', '/stock?by=Wren', {
+    json('POST', '/stock', '/stock', {
       cleanerId: 'tansy',
       lot: 'L',
       expires: '2027-01-01',
@@ -183,7 +185,7 @@ export function goodRequests(): GoodRequest[] {
       leftL: 2,
       count: 1,
     }),
-    json('PUT', '/stock/:id', '/stock/tansy-1', { leftL: 0.5, by: 'Wren Cotter' }),
+    json('PUT', '/stock/:id', '/stock/tansy-1', { leftL: 0.5 }),
     {
       method: 'PUT',
       route: '/api/visits/:id/photos/:photoId',
@@ -191,6 +193,20 @@ export function goodRequests(): GoodRequest[] {
       body: JPEG,
       type: 'image/jpeg',
     },
+    json('POST', '/backups', '/backups', {}),
+    json('POST', '/sign-in/demo', '/sign-in/demo', { id: 'wren-cotter', device: 'A phone' }),
+    json('POST', '/sign-out', '/sign-out', {}),
+    json('POST', '/people', '/people', { crewId: null, name: `Somebody ${randomUUID()}`, role: 'reader' }),
+    json('PUT', '/people/:id', '/people/ives-vane', { role: 'technician', active: true }),
+    json('POST', '/people/:id/code', '/people/ives-vane/code', {}),
+    // Well said, and the demo, which has nobody with a password, says no.
+    { ...json('POST', '/sign-in', '/sign-in', { name: 'Nobody', password: 'four plain short words', device: 'A phone' }), says: 422 },
+    {
+      ...json('POST', '/sign-in/first', '/sign-in/first', { name: 'Me', password: 'four plain short words', device: 'A phone' }),
+      says: 409,
+    },
+    { ...json('PUT', '/me/password', '/me/password', { was: 'four plain short words', password: 'other plain short words' }), says: 422 },
+    { ...json('POST', '/devices/:id/sign-out', `/devices/${randomUUID()}/sign-out`, {}), says: 404 },
     { method: 'PUT', route: '/api/cleaners/:id/sheet', path: '/api/cleaners/tansy/sheet', body: PDF, type: 'application/pdf' },
   ];
 }

@@ -3,10 +3,12 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { ErrorBody } from '@elm-mist/contract';
+import type { ErrorBody, MeRecord } from '@elm-mist/contract';
 
 const SERVER = join(__dirname, '..');
 export const DAY = '2026-06-11';
+/** The first owner of a shop that tests begin. */
+export const OWNER = { name: 'Wren Cotter', password: 'four plain short words' };
 
 const freePort = (): Promise<number> =>
   new Promise((done) => {
@@ -52,6 +54,8 @@ export class RealServer {
   readonly folder = mkdtempSync(join(tmpdir(), 'elm-mist-server-'));
   port = 0;
   output = '';
+  /** Of the device that the tests are. */
+  cookie = '';
   private child: ChildProcess | null = null;
 
   /** @param mostKb no file of it may grow larger; null for no such limit */
@@ -84,10 +88,36 @@ export class RealServer {
           () => false,
         )
       )
-        return;
+        return this.signIn();
       await new Promise((done) => setTimeout(done, 50));
     }
     throw new Error(`the server did not become ready: ${this.output}`);
+  }
+
+  /** Signs in as the demo's owner, or as the first owner of a shop that has none; a device that is signed in stays so. */
+  async signIn(): Promise<void> {
+    const { body } = await this.call<MeRecord>('GET', '/me');
+    if (body.person) return;
+    if (body.ways === 'demo') this.cookie = await this.cookieOf('/sign-in/demo', { id: body.people[0]?.id, device: 'tests' });
+    else if (body.ways === 'first') this.cookie = await this.cookieOf('/sign-in/first', { ...OWNER, device: 'tests' });
+    else this.cookie = await this.cookieOf('/sign-in', { ...OWNER, device: 'tests' });
+  }
+
+  /** The cookie that a way of signing in gives. */
+  async cookieOf(path: string, body: unknown): Promise<string> {
+    const answer = await fetch(`http://localhost:${this.port}/api${path}`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify(body),
+    });
+    const cookie = answer.headers.get('set-cookie')?.split(';')[0];
+    if (!cookie) throw new Error(`nobody was signed in: ${answer.status} ${await answer.text()}`);
+    return cookie;
+  }
+
+  /** One request as whoever is signed in. @param path after /api */
+  fetch(path: string, init: RequestInit = {}): Promise<Response> {
+    return fetch(`http://localhost:${this.port}/api${path}`, { ...init, headers: { Cookie: this.cookie, ...(init.headers as object) } });
   }
 
   /** @returns exit code */
@@ -110,7 +140,7 @@ export class RealServer {
 
   async call<T = ErrorBody>(method: string, path: string, body?: unknown): Promise<Answer<T>> {
     const raw = typeof body === 'string';
-    const answer = await fetch(`http://localhost:${this.port}/api${path}`, {
+    const answer = await this.fetch(path, {
       method,
       ...(body === undefined ? {} : { headers: { 'Content-Type': 'application/json' }, body: raw ? body : JSON.stringify(body) }),
     });

@@ -294,14 +294,14 @@ describe('what earlier visits left', () => {
     const photoId = randomUUID();
     const jpeg = Buffer.concat([Buffer.from([0xff, 0xd8, 0xff, 0xe0]), Buffer.from('the rest of a picture')]);
     const put = (id: string, body: Buffer, type = 'image/jpeg') =>
-      fetch(`http://localhost:${server.port}/api/visits/demo-visit-14/photos/${id}`, {
+      server.fetch(`/visits/demo-visit-14/photos/${id}`, {
         method: 'PUT',
         headers: { 'Content-Type': type },
         body: new Uint8Array(body),
       });
     expect((await put(photoId, jpeg)).status).toBe(201);
     expect((await put(photoId, jpeg)).status).toBe(201);
-    const back = await fetch(`http://localhost:${server.port}/api/photos/${photoId}`);
+    const back = await server.fetch(`/photos/${photoId}`);
     expect(back.headers.get('content-type')).toBe('image/jpeg');
     expect(Buffer.from(await back.arrayBuffer())).toEqual(jpeg);
     expect((await put(randomUUID(), Buffer.from('<svg onload=alert(1)>'))).status).toBe(415);

@@ -22,8 +22,7 @@ const GALLON = 3.785411784;
 const shelf = async () => (await server.call<ShelfRecord>('GET', '/shelf')).body;
 const leftOf = async (cleanerId: string) =>
   (await shelf()).stock.filter((item) => item.cleanerId === cleanerId).reduce((sum, item) => sum + item.leftL, 0);
-const url = (path: string) => `http://localhost:${server.port}/api${path}`;
-const text = async (path: string) => (await fetch(url(path))).text();
+const text = async (path: string) => (await server.fetch(path)).text();
 
 async function importFile(
   kind: 'products' | 'stock',
@@ -31,7 +30,7 @@ async function importFile(
   format = 'csv',
   onBad = 'refuse',
 ): Promise<Extract<ImportLine, { done: true }>> {
-  const answer = await fetch(url(`/shelf/import?kind=${kind}&format=${format}&onBad=${onBad}&by=Wren`), { method: 'POST', body });
+  const answer = await server.fetch(`/shelf/import?kind=${kind}&format=${format}&onBad=${onBad}`, { method: 'POST', body });
   const lines = (await answer.text())
     .trim()
     .split('\n')
@@ -92,9 +91,9 @@ describe('labels', () => {
   test('a safety sheet is kept as it is; what is no PDF or picture is not', async () => {
     const pdf = Buffer.from('%PDF-1.4\nsheet');
     const put = (bytes: Buffer, type: string) =>
-      fetch(url('/cleaners/bramble/sheet'), { method: 'PUT', headers: { 'Content-Type': type }, body: new Uint8Array(bytes) });
+      server.fetch('/cleaners/bramble/sheet', { method: 'PUT', headers: { 'Content-Type': type }, body: new Uint8Array(bytes) });
     expect((await put(pdf, 'application/pdf')).status).toBe(200);
-    const back = await fetch(url('/cleaners/bramble/sheet'));
+    const back = await server.fetch('/cleaners/bramble/sheet');
     expect([back.headers.get('content-type'), await back.text()]).toEqual(['application/pdf', pdf.toString()]);
     expect((await put(Buffer.from('<script>'), 'application/pdf')).status).toBe(415);
     expect((await put(pdf, 'text/html')).status).toBe(415);
@@ -149,15 +148,15 @@ describe('stock', () => {
   });
 
   test('a count becomes the truth by one move; more than fits, and what is not there, are refused', async () => {
-    const { body } = await server.call<StockRecord>('PUT', '/stock/tansy-1', { leftL: 1.5, by: 'Ives' });
+    const { body } = await server.call<StockRecord>('PUT', '/stock/tansy-1', { leftL: 1.5 });
     expect(body.leftL).toBe(1.5);
     expect(await leftOf('tansy')).toBeCloseTo(1.5, 12);
-    expect((await server.call('PUT', '/stock/tansy-1', { leftL: 9, by: 'Ives' })).body.error.fields).toHaveProperty('leftL');
-    expect((await server.call('PUT', '/stock/none', { leftL: 1, by: 'Ives' })).status).toBe(404);
+    expect((await server.call('PUT', '/stock/tansy-1', { leftL: 9 })).body.error.fields).toHaveProperty('leftL');
+    expect((await server.call('PUT', '/stock/none', { leftL: 1 })).status).toBe(404);
   });
 
   test('three cans added are three containers', async () => {
-    const made = await server.call<StockRecord[]>('POST', '/stock?by=Ives', {
+    const made = await server.call<StockRecord[]>('POST', '/stock', {
       cleanerId: 'sedge-can',
       lot: 'X',
       expires: '2027-01-31',
@@ -229,12 +228,12 @@ describe('files', () => {
   });
 
   test('an unknown kind of file is refused before it is read', async () => {
-    expect((await fetch(url('/shelf/import?kind=people&format=csv'), { method: 'POST', body: 'x' })).status).toBe(422);
+    expect((await server.fetch('/shelf/import?kind=people&format=csv', { method: 'POST', body: 'x' })).status).toBe(422);
   });
 
   test('ten thousand containers come in one go, and it says how far it is meanwhile', async () => {
     const body = `product,lot,size L,left L\n${Array.from({ length: 10_000 }, (_, i) => `Moss,Łó${i},4,${i % 4}`).join('\n')}\n`;
-    const answer = await fetch(url('/shelf/import?kind=stock&format=csv'), { method: 'POST', body });
+    const answer = await server.fetch('/shelf/import?kind=stock&format=csv', { method: 'POST', body });
     const lines = (await answer.text())
       .trim()
       .split('\n')

@@ -320,7 +320,7 @@ describe('visits', () => {
 
 describe('a table of customers, places and systems', () => {
   const post = async (query: string, body: string) => {
-    const answer = await fetch(`http://localhost:${server.port}/api/places/import?${query}`, { method: 'POST', body });
+    const answer = await server.fetch(`/places/import?${query}`, { method: 'POST', body });
     return JSON.parse((await answer.text()).trim().split('\n').at(-1) ?? '') as ImportLine & { error?: { fields: Record<string, string> } };
   };
   const columns = (matching: object) => `columns=${encodeURIComponent(JSON.stringify(matching))}`;
@@ -373,8 +373,7 @@ describe('a table of customers, places and systems', () => {
 });
 
 describe('hourly weather from a file', () => {
-  const post = (format: string, body: string) =>
-    fetch(`http://localhost:${server.port}/api/weather?format=${format}`, { method: 'POST', body });
+  const post = (format: string, body: string) => server.fetch(`/weather?format=${format}`, { method: 'POST', body });
 
   test('stands in place of the simulated feed, and says what it is', async () => {
     const answer = await post('csv', 'Date,Hour,Temp,RH,Wind,Clouds\n2026-10-01,9:00,18.5,55,3,40\n2026-10-01,8,17,60,2,\n');
@@ -405,6 +404,10 @@ test('the demo and a shop of one’s own lie apart, and neither ever gets into t
     await both.start();
     expect((await both.call<ShopAnswer>('GET', '/shop')).body).toMatchObject({ demo: true, ownIsThere: false });
     expect((await both.call('PUT', '/shop/open', { which: 'own' })).status).toBe(200);
+    // Nobody of the demo gets into it, nor by the demo's way in.
+    expect((await both.call('GET', '/shop')).status).toBe(401);
+    expect((await both.call('POST', '/sign-in/demo', { id: 'wren-cotter', device: 'x' })).status).toBe(422);
+    await both.signIn();
     expect((await both.call<ShopAnswer>('GET', '/shop')).body).toMatchObject({ demo: false, ownIsThere: true, setUp: [] });
     expect((await both.call<PlacePage>('GET', '/places')).body.total).toBe(0);
     await both.call('POST', '/places', place({ name: 'My own' }));
@@ -412,6 +415,8 @@ test('the demo and a shop of one’s own lie apart, and neither ever gets into t
     await both.start();
     expect((await both.call<PlacePage>('GET', '/places')).body.places.map((row) => row.place.name)).toEqual(['My own']);
     await both.call('PUT', '/shop/open', { which: 'demo' });
+    expect((await both.call('GET', '/places')).status).toBe(401);
+    await both.signIn();
     expect((await both.call<PlacePage>('GET', '/places')).body.total).toBe(6);
     expect((await both.call<PlacePage>('GET', '/places?q=own')).body.total).toBe(0);
   } finally {

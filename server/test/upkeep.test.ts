@@ -95,7 +95,7 @@ test('a backup is made while entries come in, the shop is ruined, and the backup
   expect(body.backups.kept).toEqual([made.body]);
   expect(body.bytes.free).toBeGreaterThan(0);
   expect(body).toMatchObject({ version: expect.stringMatching(/^\d+\.\d+\.\d+$/), troubles: { count: 0, last: [] } });
-  const copy = await fetch(`http://localhost:${server.port}/api/backups/${made.body.name}`);
+  const copy = await server.fetch(`/backups/${made.body.name}`);
   expect((await copy.arrayBuffer()).byteLength).toBe(made.body.bytes);
   expect((await server.call('GET', '/backups/..%2Felm-mist.db')).status).toBe(404);
   // While the server has the folder nothing is put back.
@@ -158,9 +158,9 @@ test('a whole shop goes out as one file and comes in as it was, pictures too; wh
   const photoId = randomUUID();
   const photoPart = `files/photo/bytes/${photoId}.jpeg`;
   const put = (path: string, type: string, body: Buffer) =>
-    fetch(`http://localhost:${server.port}/api${path}`, { method: 'PUT', headers: { 'Content-Type': type }, body: new Uint8Array(body) });
+    server.fetch(`${path}`, { method: 'PUT', headers: { 'Content-Type': type }, body: new Uint8Array(body) });
   expect((await put(`/visits/demo-visit-15/photos/${photoId}`, 'image/jpeg', picture)).status).toBe(201);
-  const answer = await fetch(`http://localhost:${server.port}/api/whole.zip`);
+  const answer = await server.fetch(`/whole.zip`);
   expect(answer.headers.get('content-disposition')).toMatch(/Cotter/);
   const zip = new Uint8Array(await answer.arrayBuffer());
   await server.stop();
@@ -176,7 +176,10 @@ test('a whole shop goes out as one file and comes in as it was, pictures too; wh
     return command(other, '--shop-in', path, '--shop', 'own');
   };
   const own = join(other.folder, 'own/elm-mist.db');
-  const changed = { ...parts, 'rows/customer.jsonl': strToU8(strFromU8(parts['rows/customer.jsonl'] ?? zip).replace('Quillon', 'Quillan')) };
+  const changed = {
+    ...parts,
+    'rows/customer.jsonl': strToU8(strFromU8(parts['rows/customer.jsonl'] ?? zip).replace('Quillon', 'Quillan')),
+  };
   expect(bringIn(zipSync(changed))).toMatchObject({ status: 2, words: expect.stringMatching(/"customer" was changed/) });
   const { [photoPart]: _gone, ...without } = parts;
   expect(bringIn(zipSync(without))).toMatchObject({ status: 2, words: expect.stringMatching(/"photo" was changed, or is not all there/) });

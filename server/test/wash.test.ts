@@ -71,7 +71,8 @@ function asLeftBehind(visitId: string): VisitEvent[] {
 test('a full run of two coils: the plug pulled at any event, and an answer lost on the way, leave the very same state', async () => {
   const { visitId, coils } = await newVisit();
   const { cleaners } = (await server.call<ShelfRecord>('GET', '/shelf')).body;
-  const events = fullRun(visitId, uuid, coils, cleaners);
+  // Kept under the name of who is signed in.
+  const events = fullRun(visitId, uuid, coils, cleaners).map((event): VisitEvent => ({ ...event, by: 'Wren Cotter' }));
   const fold = (some: readonly VisitEvent[]) => foldVisit(visitId, 'split-cool', some);
   const pulledAt = new Set([Math.floor(events.length / 3), Math.floor((events.length * 2) / 3)]);
   for (const [i, event] of events.entries()) {
@@ -92,7 +93,7 @@ test('a full run of two coils: the plug pulled at any event, and an answer lost 
 test('an open page hears of a change on its visit at once, and of no other', async () => {
   const { visitId, coils } = await newVisit();
   const gone = new AbortController();
-  const answer = await fetch(`http://localhost:${server.port}/api/visits/${visitId}/changes`, { signal: gone.signal });
+  const answer = await server.fetch(`/visits/${visitId}/changes`, { signal: gone.signal });
   expect(answer.headers.get('content-type')).toMatch(/^text\/event-stream/);
   const reader = answer.body!.pipeThrough(new TextDecoderStream()).getReader();
   expect((await reader.read()).value).toContain('event: ready');
@@ -119,7 +120,7 @@ test('an open page hears of a change on its visit at once, and of no other', asy
 test('the simulated kit tells what it kept, then reads once a second; the same probe is off by the same before and after', async () => {
   const listen = async (when: string) => {
     const gone = new AbortController();
-    const answer = await fetch(`http://localhost:${server.port}/api/visits/demo-visit-13/probes?when=${when}`, { signal: gone.signal });
+    const answer = await server.fetch(`/visits/demo-visit-13/probes?when=${when}`, { signal: gone.signal });
     const { said, reader } = await readUntil(answer.body, (words) => words.split('event: sample').length > 2 && words.endsWith('\n\n'));
     gone.abort();
     await reader.cancel().catch(() => undefined);
@@ -178,7 +179,7 @@ test('a visit brings the air of its day, marked simulated, and what past runs to
 test('a server with pages listening stops at once', async () => {
   const own = new RealServer();
   await own.start();
-  const answer = await fetch(`http://localhost:${own.port}/api/visits/demo-visit-14/changes`);
+  const answer = await own.fetch(`/visits/demo-visit-14/changes`);
   const ended = answer.text();
   expect(await own.stop('SIGTERM')).toBe(0);
   expect(await ended).toContain('event: ready');

@@ -22,13 +22,15 @@ import {
 } from '@elm-mist/contract';
 import { Answers } from '../http/answers';
 import type { Changes } from '../http/changes';
+import { gate, signed } from '../http/gate';
 import { notFound, refused } from '../http/problem';
 import type { Probes } from '../http/probes';
 import type { Cards } from '../services/cards';
 import { dayRecord } from '../services/day';
 import { dayCrewsRecord, sayCrews } from '../services/dayCrews';
-import { appendEvents } from '../services/events';
+import { appendEvents, ownEvents } from '../services/events';
 import { overlaid } from '../services/meanwhile';
+import { Sessions } from '../services/sessions';
 import { openRecord } from '../services/open';
 import { keepPhoto, readPhoto } from '../services/photos';
 import { probeKit } from '../services/probeKit';
@@ -42,6 +44,7 @@ import * as v from '../store/visits';
 import { askedOneOf, askedDay, askedNumber, body, created, idOf } from './asked';
 import { dueRoutes } from './due';
 import { outRoutes } from './out';
+import { peopleRoutes } from './people';
 import { placeRoutes } from './places';
 import { shelfRoutes } from './shelf';
 import { upkeepRoutes } from './upkeep';
@@ -81,6 +84,8 @@ export interface RouteParts {
 export function apiRouter({ store, now, changes, probes, cards, script, shops, upkeep }: RouteParts): Router {
   const { db } = store;
   const router = new Router({ prefix: '/api' });
+  const sessions = new Sessions(store, () => now().getTime());
+  router.use(gate(store, sessions));
   const answers = new Answers(store.versions);
   const at = () => now().toISOString();
 
@@ -293,7 +298,7 @@ export function apiRouter({ store, now, changes, probes, cards, script, shops, u
     );
   });
   router.post('/visits/:id/events', async (ctx) => {
-    const appended = await appendEvents(store, idOf(ctx), parseEvents(body(ctx)), at());
+    const appended = await appendEvents(store, idOf(ctx), ownEvents(signed(ctx).person, parseEvents(body(ctx))), at());
     ctx.body = appended;
     if (appended.added === 0) return;
     changes.tell(idOf(ctx), appended.accepted);
@@ -322,6 +327,7 @@ export function apiRouter({ store, now, changes, probes, cards, script, shops, u
     ctx.body = photo.bytes;
   });
 
+  peopleRoutes(router, store, sessions, now);
   dueRoutes(router, store, now, answers);
   placeRoutes(router, store, now, answers);
   shelfRoutes(router, store, now, answers);

@@ -2,6 +2,7 @@ import type Router from '@koa/router';
 import { agreementInputSchema, clockSetSchema, DUE_COILS, DUE_ORDERS, feedInputSchema, parseInput } from '@elm-mist/contract';
 import { DUE_KINDS, type DueKind } from '@elm-mist/core';
 import type { Answers } from '../http/answers';
+import { signed } from '../http/gate';
 import { setAgreement, setClock } from '../services/clocks';
 import { dueRecord, type DuePageAsked } from '../services/due';
 import { feedFile, feedRecord, moveFeed } from '../services/feed';
@@ -49,7 +50,7 @@ export function dueRoutes(router: Router, store: Store, now: () => Date, answers
     );
   });
   router.put('/systems/:id/clock', (ctx) => {
-    ctx.body = setClock(store, idOf(ctx), parseInput(clockSetSchema, body(ctx)), now().toISOString());
+    ctx.body = setClock(store, idOf(ctx), parseInput(clockSetSchema, body(ctx)), signed(ctx).person.name, now().toISOString());
   });
   router.put('/systems/:id/agreement', (ctx) => {
     ctx.body = setAgreement(store, idOf(ctx), parseInput(agreementInputSchema, body(ctx)));

@@ -2,6 +2,7 @@ import type Router from '@koa/router';
 import { applicatorInputSchema, cleanerInputSchema, parseInput, SHEET_LIMIT, stockCountSchema, stockInputSchema } from '@elm-mist/contract';
 import rawBody from 'raw-body';
 import type { Answers } from '../http/answers';
+import { signed } from '../http/gate';
 import { Problem } from '../http/problem';
 import { streamed } from '../http/streamed';
 import { todayOf } from '../services/shop';
@@ -21,7 +22,6 @@ export function shelfRoutes(router: Router, store: Store, now: () => Date, answe
   const { db } = store;
   const at = () => now().toISOString();
   const since = () => new Date(now().getTime() - EMPTY_SHOWN_MS).toISOString();
-  const by = (given: unknown): string => (typeof given === 'string' ? given.slice(0, 60) : '');
 
   router.get('/shelf', (ctx) => {
     return answers.send(
@@ -63,10 +63,10 @@ export function shelfRoutes(router: Router, store: Store, now: () => Date, answe
 
   router.post('/stock', (ctx) => {
     ctx.status = 201;
-    ctx.body = addStock(store, parseInput(stockInputSchema, ctx.request.body), by(ctx.query['by']), at());
+    ctx.body = addStock(store, parseInput(stockInputSchema, ctx.request.body), signed(ctx).person.name, at());
   });
   router.put('/stock/:id', (ctx) => {
-    ctx.body = countStock(store, idOf(ctx), parseInput(stockCountSchema, ctx.request.body), at());
+    ctx.body = countStock(store, idOf(ctx), parseInput(stockCountSchema, ctx.request.body), signed(ctx).person.name, at());
   });
 
   router.get('/costs', (ctx) => {
@@ -108,7 +108,7 @@ export function shelfRoutes(router: Router, store: Store, now: () => Date, answe
       kind: askedOneOf<FileKind>('kind', ctx.query['kind'], FILE_KINDS),
       format: askedOneOf('format', ctx.query['format'], ['csv', 'json'] as const),
       onBad: askedOneOf('onBad', ctx.query['onBad'] ?? 'refuse', ['refuse', 'skip'] as const),
-      by: by(ctx.query['by']),
+      by: signed(ctx).person.name,
       at: at(),
     };
     streamed(ctx, (tell) => importFile(store, ctx.req, request, tell));

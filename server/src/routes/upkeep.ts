@@ -2,8 +2,9 @@ import { createReadStream, mkdtempSync, rmSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type Router from '@koa/router';
+import { nothingSchema, parseInput } from '@elm-mist/contract';
 import type { Upkeep } from '../upkeep/upkeep';
-import { created } from './asked';
+import { body, created } from './asked';
 
 /** How the server is, its backups, and the whole shop as one file. */
 export function upkeepRoutes(router: Router, upkeep: Upkeep): void {
@@ -11,7 +12,10 @@ export function upkeepRoutes(router: Router, upkeep: Upkeep): void {
     ctx.set('Cache-Control', 'no-store');
     ctx.body = upkeep.record();
   });
-  router.post('/backups', async (ctx) => created(ctx, await upkeep.backups.make()));
+  router.post('/backups', async (ctx) => {
+    parseInput(nothingSchema, body(ctx));
+    created(ctx, await upkeep.backups.make());
+  });
   router.get('/backups/:name', (ctx) => {
     const path = upkeep.backups.path(ctx.params['name'] ?? '');
     ctx.attachment(ctx.params['name']);

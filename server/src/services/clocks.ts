@@ -46,14 +46,14 @@ const daysBetween = (from: string, to: string): number => (Date.parse(to) - Date
  * Sets a clock of a system by hand between visits: done on a day, or due on another with why. The next closing that tells of it goes before it.
  * @throws Problem 404 · 422 for a clock that no visit has told of, a day that cannot be, or neither of the two
  */
-export function setClock(store: Store, systemId: string, input: ClockSetInput, at: string): DueClock[] {
+export function setClock(store: Store, systemId: string, input: ClockSetInput, by: string, at: string): DueClock[] {
   return store.write((db, touches) => {
     if (!p.findSystem(db, systemId)) throw notFound('system', systemId);
-    const { kind, of, by } = input;
+    const { kind, of } = input;
     const known = c.clocksOf(db, systemId).find((clock) => clock.kind === kind && clock.of === of);
     if (!known) throw refused('kind', 'No visit has told of that clock yet: it begins with a closing.', 'unknown');
     const today = dayIn(shopOf(db).zone, Date.parse(at));
-    const { due, why } = judged(input, known, today);
+    const { due, why } = judged(input, known, today, by);
     const row = { systemId, kind, of, due, why, ruleId: null, at, by };
     db.insert(t.clockSet)
       .values(row)
@@ -65,7 +65,7 @@ export function setClock(store: Store, systemId: string, input: ClockSetInput, a
   });
 }
 
-function judged({ doneOn, due, why, by }: ClockSetInput, known: DueClock, today: string): { due: string; why: string } {
+function judged({ doneOn, due, why }: ClockSetInput, known: DueClock, today: string, by: string): { due: string; why: string } {
   if ((doneOn ?? null) !== null && (due ?? null) !== null) throw refused('due', 'Done, or due on another day: one of the two.');
   if (doneOn) {
     if (doneOn > today || daysBetween(doneOn, today) > MOST_DAYS) throw refused('doneOn', 'Done today or before, in the last five years.');

@@ -1,14 +1,19 @@
 import { isDeepStrictEqual } from 'node:util';
+import type { PersonRecord } from '@elm-mist/contract';
 import {
   checkEvent,
   CoreError,
   currencyDigits,
+  eventPower,
   followVisit,
   holdsLicence,
   isOpenFinding,
+  may,
+  QUANTITIES,
   standingOf,
   systemFindings,
   visitRead,
+  whoMay,
   wrongSums,
   type FollowedVisit,
   type Licence,
@@ -84,6 +89,25 @@ function addAll(db: Db, sent: readonly VisitEvent[], fresh: readonly VisitEvent[
     if (elsewhere.size === 0) throw error;
     throw taken(sent.findIndex((event) => elsewhere.has(event.id)));
   }
+}
+
+/**
+ * Entries as who is signed in made them: under that name, whatever the request says.
+ * @throws Problem 403 for a kind that their role may not, and for a reading that wants a licence they do not have, its index in the field
+ */
+export function ownEvents({ name, role, licences }: PersonRecord, events: readonly VisitEvent[]): VisitEvent[] {
+  return events.map((event, index) => {
+    const power = eventPower(event.kind);
+    if (!may(role, power)) throw new Problem(403, 'role', whoMay(power), { [`events[${index}].kind`]: whoMay(power) });
+    if (event.kind === 'readings.held')
+      for (const [i, { quantity }] of event.data.readings.entries()) {
+        const { licence, name: what } = QUANTITIES[quantity];
+        const words = `${what} wants the ${licence} licence: leave it to who has one.`;
+        if (licence && !licences.includes(licence))
+          throw new Problem(403, 'licence', words, { [`events[${index}].data.readings[${i}].quantity`]: words });
+      }
+    return { ...event, by: name };
+  });
 }
 
 /**

@@ -4,6 +4,7 @@ import zoneAt from '@photostructure/tz-lookup';
 import type { Db, Store } from '../store/open';
 import * as q from '../store/settings';
 import * as t from '../store/schema';
+import { keepsAnOwner } from './keepsAnOwner';
 import { overlaid } from './meanwhile';
 
 /** Marks a data folder that holds the demo shop. */
@@ -57,6 +58,7 @@ export function changeShop(store: Store, input: ShopInput): ShopRecord {
     const { was, ...wanted } = input;
     const next = overlaid<t.StoredShop>(now, { ...now, ...wanted }, was);
     q.writeShop(db, next);
+    keepsAnOwner(db);
     touches.push('shop');
     return { ...next, demo };
   });

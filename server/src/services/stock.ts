@@ -88,7 +88,7 @@ function bottles(db: Db, requestId: string, input: StockInput, by: string, at: s
 }
 
 /** Sets what is left to what was counted, as one more move. @throws Problem 404 · 422 `leftL` above what it holds */
-export function countStock(store: Store, itemId: string, count: StockCount, at: string): StockRecord {
+export function countStock(store: Store, itemId: string, count: StockCount, by: string, at: string): StockRecord {
   return store.write((db, touches) => {
     const item = shelf.findBottle(db, itemId);
     if (!item) throw notFound('bottle', itemId);
@@ -97,8 +97,7 @@ export function countStock(store: Store, itemId: string, count: StockCount, at: 
         leftL: 'Left must not be more than the bottle holds.',
       });
     const litres = count.leftL - item.leftL;
-    if (Math.abs(litres) > NOTHING_L)
-      writeMove(db, { itemId, cleanerId: item.cleanerId, visitId: null, litres, why: 'counted', by: count.by, at });
+    if (Math.abs(litres) > NOTHING_L) writeMove(db, { itemId, cleanerId: item.cleanerId, visitId: null, litres, why: 'counted', by, at });
     touches.push('shelf');
     return { ...item, leftL: count.leftL };
   });

@@ -23,6 +23,7 @@ import type {
   Refrigerant,
   VisitRead,
   VisitStanding,
+  Role,
 } from '@elm-mist/core';
 import type {
   ApplicatorRecord,
@@ -399,4 +400,35 @@ export const priceBook = sqliteTable('price_book', {
 });
 
 /** Facts about the file itself, e.g. that the demo was seeded. */
+/** Who may sign in. One of the crew goes by the name that the crew list has; others by their own. */
+export const account = sqliteTable('account', {
+  id: text('id').primaryKey(),
+  crewId: text('crew_id'),
+  name: text('name').notNull(),
+  role: text('role').$type<Role>().notNull(),
+  /** Argon2id, with its salt and cost; null for somebody of the demo, who has none. */
+  secret: text('secret'),
+  /** The secret is a code that was handed over, and good until then, UTC ISO; null for one's own password. */
+  codeUntil: text('code_until'),
+  active: integer('active', { mode: 'boolean' }).notNull(),
+});
+
+/** A device that is signed in. The token itself is on the device alone. */
+export const session = sqliteTable(
+  'session',
+  {
+    id: text('id').primaryKey(),
+    /** SHA-256 of the token, base64url. */
+    tokenHash: text('token_hash').notNull().unique(),
+    accountId: text('account_id')
+      .notNull()
+      .references(() => account.id),
+    device: text('device').notNull(),
+    /** UTC, ISO 8601. */
+    since: text('since').notNull(),
+    lastAt: text('last_at').notNull(),
+  },
+  (table) => [index('session_account').on(table.accountId)],
+);
+
 export const meta = sqliteTable('meta', { key: text('key').primaryKey(), value: text('value').notNull() });

@@ -1,0 +1,102 @@
+import { ROLES, type Licence, type Role } from '@elm-mist/core';
+import { object, type InferType } from 'yup';
+import { flag, oneOf, recordId, text, words } from './fields';
+
+/** The least and the most letters of a password (OWASP ASVS 4.0.3, 2.1.1 and 2.1.2). */
+export const PASSWORD_LETTERS = { least: 12, most: 128 } as const;
+
+const { least, most } = PASSWORD_LETTERS;
+// Not trimmed: a password is what was typed.
+const newPassword = (label: string) =>
+  text()
+    .transform((_value, given: unknown) => given as string)
+    .required(`${label} is missing.`)
+    .min(least, `${label} must have ${least} letters at least: four plain words serve well.`)
+    .max(most, `${label} may have ${most} letters at most.`)
+    .test('same', `${label} must not be one letter again and again.`, (value) => new Set(value ?? '').size > 3);
+const givenPassword = (label: string) =>
+  text()
+    .transform((_value, given: unknown) => given as string)
+    .required(`${label} is missing.`)
+    .max(most, `${label} may have ${most} letters at most.`);
+
+const device = () => words('The device', 60);
+
+/** Somebody signs in with name and password, or with a code that was handed over. */
+export const signInSchema = object({ name: words('The name', 60), password: givenPassword('The password'), device: device() });
+export type SignInInput = InferType<typeof signInSchema>;
+
+/** Somebody of the demo signs in with one press. */
+export const demoSignInSchema = object({ id: recordId('Who'), device: device() });
+
+/** The first owner of a shop that nobody has an account in. */
+export const firstOwnerSchema = object({ name: words('Your name', 60), password: newPassword('The password'), device: device() });
+export type FirstOwnerInput = InferType<typeof firstOwnerSchema>;
+
+export const passwordSchema = object({ was: givenPassword('The password of now'), password: newPassword('The new password') });
+export type PasswordInput = InferType<typeof passwordSchema>;
+
+export const accountInputSchema = object({
+  /** One of the crew, who goes by the name there; null for somebody else. */
+  crewId: recordId('Who of the crew').nullable().defined('Say who of the crew, or nobody.'),
+  name: words('The name', 60),
+  role: oneOf('The role', ROLES),
+});
+export type AccountInput = InferType<typeof accountInputSchema>;
+
+export const accountChangeSchema = object({ role: oneOf('The role', ROLES), active: flag().required('Say whether they may sign in.') });
+export type AccountChange = InferType<typeof accountChangeSchema>;
+
+export { nothingSchema } from './fields';
+
+/** Somebody who is signed in. */
+export interface PersonRecord {
+  id: string;
+  crewId: string | null;
+  name: string;
+  role: Role;
+  licences: Licence[];
+  /** Signed in with a code: nothing but a password of one's own is taken first. */
+  mustChange: boolean;
+}
+
+/** Who is signed in on this device, and how somebody can be. */
+export interface MeRecord {
+  person: PersonRecord | null;
+  /** One press in the demo; name and password; or nobody has an account yet, and the first owner makes one. */
+  ways: 'demo' | 'password' | 'first';
+  /** Of the demo alone. */
+  people: { id: string; name: string; role: Role }[];
+  shopName: string;
+}
+
+/** A device that somebody is signed in on. */
+export interface DeviceRecord {
+  id: string;
+  device: string;
+  /** ISO 8601 UTC. */
+  since: string;
+  lastAt: string;
+  /** The one that asks. */
+  here: boolean;
+}
+
+/** Somebody who may sign in, as the owner sees them. */
+export interface AccountRecord {
+  id: string;
+  crewId: string | null;
+  name: string;
+  role: Role;
+  active: boolean;
+  /** A code was handed over and is good until then; null for none. */
+  codeUntil: string | null;
+  /** ISO 8601 UTC; null for never, or for longer ago than devices stay signed in. */
+  lastAt: string | null;
+  devices: DeviceRecord[];
+}
+
+/** What is handed over once: nobody can look it up later. */
+export interface CodeRecord {
+  account: AccountRecord;
+  code: string;
+}

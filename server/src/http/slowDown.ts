@@ -1,0 +1,70 @@
+import { Problem } from './problem';
+
+/** So many wrong tries are free; after that each wait is twice the one before, ms. */
+const FREE = 5;
+const FIRST_MS = 30_000;
+const MOST_MS = 15 * 60_000;
+/** Wrong tries are forgotten after so long, ms. */
+const FORGOTTEN_MS = 60 * 60_000;
+const MOST_KEPT = 10_000;
+/** So many passwords are looked at together: each takes 20 MB. */
+const AT_ONCE = 8;
+
+interface Tries {
+  wrong: number;
+  lastMs: number;
+}
+
+/** Makes guessing passwords slow: by name and by where it comes from, and never more than a few at the same moment (OWASP ASVS 4.0.3, 2.2.1). */
+export class SlowDown {
+  private readonly tries = new Map<string, Tries>();
+  private busy = 0;
+
+  constructor(private readonly now: () => number) {}
+
+  /** @throws Problem 429 where one of these has to wait */
+  private wait(keys: readonly string[]): void {
+    const now = this.now();
+    for (const key of keys) {
+      const known = this.tries.get(key);
+      if (!known || known.wrong < FREE) continue;
+      const until = known.lastMs + Math.min(MOST_MS, FIRST_MS * 2 ** (known.wrong - FREE));
+      if (until > now) throw tooOften(Math.ceil((until - now) / 1000));
+    }
+  }
+
+  /**
+   * Tries something that may be wrong.
+   * @param keys whom it is counted against
+   * @param attempt null for wrong
+   * @throws Problem 429 before it is tried
+   */
+  async guard<T>(keys: readonly string[], attempt: () => Promise<T | null>): Promise<T | null> {
+    this.wait(keys);
+    if (this.busy >= AT_ONCE) throw tooOften(2);
+    this.busy += 1;
+    try {
+      const result = await attempt();
+      for (const key of keys)
+        if (result === null) this.miss(key);
+        else this.tries.delete(key);
+      return result;
+    } finally {
+      this.busy -= 1;
+    }
+  }
+
+  private miss(key: string): void {
+    const now = this.now();
+    const known = this.tries.get(key);
+    const wrong = known && now - known.lastMs < FORGOTTEN_MS ? known.wrong + 1 : 1;
+    this.tries.delete(key);
+    this.tries.set(key, { wrong, lastMs: now });
+    for (const oldest of this.tries.keys()) if (this.tries.size > MOST_KEPT) this.tries.delete(oldest);
+  }
+}
+
+function tooOften(seconds: number): Problem {
+  const words = `Too many tries. Wait ${seconds < 120 ? `${seconds} s` : `${Math.ceil(seconds / 60)} min`}.`;
+  return new Problem(429, 'slow-down', words, { password: words });
+}

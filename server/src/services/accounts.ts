@@ -1,0 +1,190 @@
+import { randomInt, randomUUID } from 'node:crypto';
+import { hash, verify } from '@node-rs/argon2';
+import type { AccountChange, AccountInput, AccountRecord, CodeRecord, MeRecord, PersonRecord } from '@elm-mist/contract';
+import { ROLES } from '@elm-mist/core';
+import { asc, count, eq } from 'drizzle-orm';
+import { notFound, refused } from '../http/problem';
+import type { Db, Store } from '../store/open';
+import * as t from '../store/schema';
+import type { Sessions } from './sessions';
+import { shopOf } from './shop';
+
+type Account = typeof t.account.$inferSelect;
+
+/** Argon2id at the least cost that OWASP's Password Storage Cheat Sheet names: 19 MiB, two passes, one lane (from memory). */
+const COST = { memoryCost: 19_456, timeCost: 2, parallelism: 1 };
+/** Codes are read aloud: no letter is taken for another. */
+const CODE_LETTERS = 'abcdefghjkmnpqrstuvwxyz23456789';
+const CODE_LENGTH = 12;
+const CODE_MS = 7 * 86_400_000;
+
+/** Verified against where there is nobody of that name, so that it takes as long. */
+let nobody: Promise<string> | null = null;
+
+/** What an account goes by: the crew list's name and licences for one of the crew. Null for one who works here no longer. */
+function personOf(db: Db, { id, crewId, name, role, active, codeUntil }: Account): PersonRecord | null {
+  const member = crewId === null ? null : (shopOf(db).crew.find((each) => each.id === crewId) ?? null);
+  if (!active || (crewId !== null && (!member || member.archived))) return null;
+  return { id, crewId, name: member?.name ?? name, role, licences: member?.licences ?? [], mustChange: codeUntil !== null };
+}
+
+const all = (db: Db): Account[] => db.select().from(t.account).orderBy(asc(t.account.name), asc(t.account.id)).all();
+const found = (db: Db, id: string): Account => {
+  const account = db.select().from(t.account).where(eq(t.account.id, id)).get();
+  if (!account) throw notFound('person', id);
+  return account;
+};
+
+/** Who an account is now; null for one that may not sign in. */
+export function personById(db: Db, id: string): PersonRecord | null {
+  const account = db.select().from(t.account).where(eq(t.account.id, id)).get();
+  return account ? personOf(db, account) : null;
+}
+
+/** Gives the demo's crew accounts without a password, the first as owner: they sign in with one press, in the demo alone. */
+export function seedDemoAccounts(store: Store): void {
+  const { demo, crew } = shopOf(store.db);
+  if (!demo || anyAccount(store.db)) return;
+  store.write((db) => {
+    for (const [i, { id, name }] of crew.entries())
+      db.insert(t.account)
+        .values({ id, crewId: id, name, role: i === 0 ? 'owner' : 'technician', secret: null, codeUntil: null, active: true })
+        .run();
+  });
+}
+
+/** Whether anybody may sign in. */
+export const anyAccount = (db: Db): boolean => (db.select({ n: count() }).from(t.account).get()?.n ?? 0) > 0;
+
+/** Who is signed in, and how somebody can be. */
+export function meRecord(db: Db, person: PersonRecord | null): MeRecord {
+  const { demo, name } = shopOf(db);
+  const people = demo
+    ? all(db)
+        .flatMap((account) => {
+          const own = account.secret === null ? personOf(db, account) : null;
+          return own ? [{ id: own.id, name: own.name, role: own.role }] : [];
+        })
+        .sort((a, b) => ROLES.indexOf(a.role) - ROLES.indexOf(b.role))
+    : [];
+  return { person, ways: demo ? 'demo' : anyAccount(db) ? 'password' : 'first', people, shopName: name };
+}
+
+/** Who of the demo signs in with one press. @throws Problem 422 for a shop that is no demo, and for somebody with a password */
+export function demoPerson(db: Db, id: string): PersonRecord {
+  const account = shopOf(db).demo ? db.select().from(t.account).where(eq(t.account.id, id)).get() : undefined;
+  const person = account && account.secret === null ? personOf(db, account) : null;
+  if (!person) throw refused('id', 'Only the demo’s own people sign in with one press.');
+  return person;
+}
+
+/**
+ * Who a name and a password are of.
+ * @returns null where they are nobody's, which takes as long as where they are somebody's
+ */
+export async function personBy(db: Db, name: string, password: string, nowMs: number): Promise<PersonRecord | null> {
+  const wanted = name.trim().toLowerCase();
+  const match = all(db)
+    .map((account) => ({ account, person: personOf(db, account) }))
+    .find(({ person }) => person?.name.toLowerCase() === wanted);
+  nobody ??= hash('nobody has this one', COST);
+  const secret = match?.account.secret ?? (await nobody);
+  const right = await verify(secret, password);
+  if (!right || !match?.person || match.account.secret === null) return null;
+  const { codeUntil } = match.account;
+  return codeUntil !== null && Date.parse(codeUntil) < nowMs ? null : match.person;
+}
+
+/** Makes the first owner of a shop that nobody has an account in. @throws Problem 409 */
+export async function firstOwner(store: Store, name: string, password: string): Promise<PersonRecord> {
+  const secret = await hash(password, COST);
+  return store.write((db, touches) => {
+    if (shopOf(db).demo || anyAccount(db)) throw refused('name', 'This shop has its people already. Sign in.', 'conflict', 409);
+    // The owner may stand on the crew list already.
+    const member = shopOf(db).crew.find((each) => !each.archived && each.name.toLowerCase() === name.toLowerCase());
+    const id = randomUUID();
+    const row: Account = { id, crewId: member?.id ?? null, name, role: 'owner', secret, codeUntil: null, active: true };
+    db.insert(t.account).values(row).run();
+    touches.push('shop');
+    return personOf(db, row) as PersonRecord;
+  });
+}
+
+function accountRecord(db: Db, sessions: Sessions, account: Account, here: string | null): AccountRecord {
+  const { id, crewId, role, active, codeUntil } = account;
+  const member = crewId === null ? null : shopOf(db).crew.find((each) => each.id === crewId);
+  const devices = sessions.devices(id, here);
+  return { id, crewId, name: member?.name ?? account.name, role, active, codeUntil, lastAt: devices[0]?.lastAt ?? null, devices };
+}
+
+/** Everybody who may sign in, or might. @param here the session that asks */
+export const accountRecords = (db: Db, sessions: Sessions, here: string | null): AccountRecord[] =>
+  all(db).map((account) => accountRecord(db, sessions, account, here));
+
+const newCode = (): string =>
+  Array.from({ length: CODE_LENGTH }, (_, i) => (i > 0 && i % 4 === 0 ? '-' : '') + CODE_LETTERS[randomInt(CODE_LETTERS.length)]).join('');
+
+/** Lets somebody sign in with a code that is told once. @throws Problem 422 for a name that somebody has */
+export async function addAccount(store: Store, sessions: Sessions, input: AccountInput, nowMs: number): Promise<CodeRecord> {
+  const code = newCode();
+  const secret = await hash(code, COST);
+  return store.write((db) => {
+    const { crew } = shopOf(db);
+    const member = input.crewId === null ? null : crew.find((each) => each.id === input.crewId && !each.archived);
+    if (member === undefined) throw refused('crewId', 'Nobody of that id is on the crew list.');
+    const name = member?.name ?? input.name;
+    const others = accountRecords(db, sessions, null);
+    if (others.some((other) => other.name.toLowerCase() === name.toLowerCase() || (member && other.crewId === member.id)))
+      throw refused('name', `${name} is among the people already.`, 'conflict', 409);
+    if (!member && crew.some((each) => each.name.toLowerCase() === name.toLowerCase()))
+      throw refused('name', `${name} is on the crew list: choose them there.`);
+    const codeUntil = new Date(nowMs + CODE_MS).toISOString();
+    const row: Account = { id: randomUUID(), crewId: member?.id ?? null, name, role: input.role, secret, codeUntil, active: true };
+    db.insert(t.account).values(row).run();
+    return { account: accountRecord(db, sessions, row, null), code };
+  });
+}
+
+/** A new code for somebody who forgot their password, or lost a phone; all their devices are signed out. @throws Problem 404 */
+export async function renewCode(store: Store, sessions: Sessions, id: string, nowMs: number): Promise<CodeRecord> {
+  const code = newCode();
+  const secret = await hash(code, COST);
+  found(store.db, id);
+  sessions.endAll(id);
+  return store.write((db) => {
+    const codeUntil = new Date(nowMs + CODE_MS).toISOString();
+    db.update(t.account).set({ secret, codeUntil }).where(eq(t.account.id, id)).run();
+    return { account: accountRecord(db, sessions, found(db, id), null), code };
+  });
+}
+
+/** Changes a role, or lets somebody sign in no longer, which signs their devices out. @throws Problem 404, and 422 for the last owner */
+export function changeAccount(store: Store, sessions: Sessions, id: string, { role, active }: AccountChange, here: string): AccountRecord {
+  const record = store.write((db) => {
+    const account = found(db, id);
+    const owners = all(db).filter((each) => each.id !== id && each.role === 'owner' && personOf(db, each) !== null);
+    if (owners.length === 0 && (role !== 'owner' || !active)) throw refused('role', 'A shop keeps one owner at least.');
+    db.update(t.account).set({ role, active }).where(eq(t.account.id, id)).run();
+    return accountRecord(db, sessions, { ...account, role, active }, here);
+  });
+  if (!active) sessions.endAll(id);
+  return record;
+}
+
+/** Takes a password of one's own, and signs the other devices out. @throws Problem 422 where the one of before is another */
+export async function changePassword(
+  store: Store,
+  sessions: Sessions,
+  id: string,
+  was: string,
+  password: string,
+  here: string,
+): Promise<void> {
+  const account = found(store.db, id);
+  if (account.secret === null) throw refused('was', 'The demo’s people have no password.');
+  if (!(await verify(account.secret, was))) throw refused('was', 'That is not the password of now.');
+  if (was === password) throw refused('password', 'Take another one than before.');
+  const secret = await hash(password, COST);
+  store.write((db) => db.update(t.account).set({ secret, codeUntil: null }).where(eq(t.account.id, id)).run());
+  sessions.endAll(id, here);
+}

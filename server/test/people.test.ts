@@ -1,0 +1,280 @@
+import { randomUUID } from 'node:crypto';
+import type { AccountRecord, CodeRecord, DeviceRecord, MeRecord, VisitDetail } from '@elm-mist/contract';
+import { EVENT_KINDS, eventPower, may, ROLES, whoMay, type Role } from '@elm-mist/core';
+import { apiRouter } from '../src/routes/api';
+import { ROUTE_POWERS } from '../src/routes/powers';
+import { ownEvents } from '../src/services/events';
+import { SlowDown } from '../src/http/slowDown';
+import { OWNER, RealServer } from './helpers';
+
+jest.setTimeout(120_000);
+
+/** Every route of the program, read from the router itself. */
+const routes = apiRouter({ store: {} } as never).stack.flatMap((layer) =>
+  layer.methods.filter((method) => method !== 'HEAD').map((method) => `${method} ${layer.path as string}`),
+);
+
+/** Asks as one device, which keeps its own cookie. */
+class Device {
+  cookie = '';
+  constructor(private readonly server: RealServer) {}
+
+  async ask<T = { error: { code: string; message: string; fields: Record<string, string> } }>(
+    method: string,
+    path: string,
+    body?: unknown,
+    headers: Record<string, string> = {},
+  ): Promise<{ status: number; body: T; headers: Headers }> {
+    const answer = await fetch(`http://localhost:${this.server.port}${path}`, {
+      method,
+      headers: { 'Content-Type': 'application/json', Cookie: this.cookie, ...headers },
+      ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+      signal: AbortSignal.timeout(20_000),
+    });
+    const given = answer.headers.get('set-cookie');
+    if (given) this.cookie = given.split(';')[0] ?? '';
+    const words = answer.headers.get('content-type')?.includes('json') ? await answer.json() : (await answer.body?.cancel(), null);
+    return { status: answer.status, body: words as T, headers: answer.headers };
+  }
+
+  signIn = (name: string, password: string) => this.ask<MeRecord>('POST', '/api/sign-in', { name, password, device: 'A phone' });
+}
+
+const PASSWORD = 'a torch behind the fins';
+const server = new RealServer();
+const owner = new Device(server);
+const people = new Map<Role, Device>();
+
+/** Lets somebody in by the code that the owner hands over, and a password of their own. */
+async function letIn(name: string, role: Role, by: Device = owner): Promise<Device> {
+  const made = await by.ask<CodeRecord>('POST', '/api/people', { crewId: null, name, role });
+  expect(made.status).toBe(201);
+  const device = new Device(server);
+  expect((await device.signIn(name, made.body.code)).body.person).toMatchObject({ name, role, mustChange: true });
+  // A code opens nothing but the way to a password.
+  expect(await device.ask('GET', '/api/shop')).toMatchObject({ status: 403, body: { error: { code: 'password' } } });
+  const changed = await device.ask('PUT', '/api/me/password', { was: made.body.code, password: PASSWORD });
+  expect(changed).toMatchObject({ status: 200, body: { person: { mustChange: false } } });
+  return device;
+}
+
+beforeAll(async () => {
+  await server.start({ ELM_MIST_LOG: 'error' });
+  owner.cookie = server.cookie;
+  people.set('owner', owner);
+  for (const role of ['lead', 'technician', 'reader'] as const) people.set(role, await letIn(`A ${role}`, role));
+});
+afterAll(() => server.remove());
+
+test('every route is in the table, and the table names no route that is none', () => {
+  expect([...routes].sort()).toEqual(Object.keys(ROUTE_POWERS).sort());
+});
+
+test('every route × every role: let through or refused as the table says, and nobody without signing in', async () => {
+  const nobody = new Device(server);
+  const wrong: string[] = [];
+  for (const [route, wants] of Object.entries(ROUTE_POWERS)) {
+    // What signs out, or opens the other shop, would end this test's own devices.
+    if (route === 'POST /api/sign-out' || route === 'PUT /api/shop/open') continue;
+    const [method = '', pattern = ''] = route.split(' ');
+    const path = pattern.replace(':day', '2026-06-11').replace(/:\w+/g, 'none');
+    // A body that no route takes, so that nothing is written: what is asked is who is let as far as that.
+    const sent = method === 'GET' ? undefined : { nonsense: true };
+    const power = typeof wants === 'object' ? wants.onceThereArePeople : wants;
+    const unknown = (await nobody.ask(method, path, sent)).status;
+    if ((unknown === 401) !== (power !== 'open')) wrong.push(`nobody: ${route} → ${unknown}`);
+    for (const role of ROLES) {
+      const { status, body } = await people.get(role)!.ask(method, path, sent);
+      const refused = status === 401 || status === 403;
+      const let_ = power === 'open' || power === 'self' || may(role, power);
+      if (refused === let_) wrong.push(`${role}: ${route} → ${status}`);
+      if (refused && body.error.message !== whoMay(power as never)) wrong.push(`${role}: ${route} does not say who may`);
+    }
+  }
+  expect(wrong).toEqual([]);
+});
+
+test('every kind of entry × every role, and each is kept under the name of who is signed in', async () => {
+  for (const role of ROLES)
+    for (const kind of EVENT_KINDS) {
+      const event = {
+        id: randomUUID(),
+        visitId: 'v',
+        at: '2026-06-11T15:00:00.000Z',
+        by: 'Somebody else',
+        kind,
+        data: { readings: [] },
+      } as never;
+      const person = { id: 'p', crewId: null, name: 'Me', role, licences: [], mustChange: false };
+      const run = () => ownEvents(person, [event]);
+      if (may(role, eventPower(kind))) expect(run()[0]?.by).toBe('Me');
+      else expect(run).toThrow(expect.objectContaining({ status: 403, fields: { 'events[0].kind': whoMay(eventPower(kind)) } }));
+    }
+  const note = (by: string) => ({
+    events: [{ id: randomUUID(), visitId: 'demo-visit-15', at: '2026-06-11T15:00:00.000Z', by, kind: 'note.added', data: { text: by } }],
+  });
+  const append = (role: Role) => people.get(role)!.ask('POST', '/api/visits/demo-visit-15/events', note('Wren Cotter'));
+  expect((await append('technician')).status).toBe(200);
+  expect((await append('reader')).status).toBe(403);
+  const { events } = (await owner.ask<VisitDetail>('GET', '/api/visits/demo-visit-15')).body;
+  expect(events.at(-1)).toMatchObject({ by: 'A technician', data: { text: 'Wren Cotter' } });
+  const past = { ...note('x').events[0], kind: 'past.noted', data: { coils: [], note: 'x' } };
+  expect(await people.get('technician')!.ask('POST', '/api/visits/demo-visit-15/events', { events: [past] })).toMatchObject({
+    status: expect.any(Number) as number,
+    body: { error: { fields: expect.any(Object) as object } },
+  });
+});
+
+test('a licence is the crew list’s, whatever name an entry gives: what wants one is refused to who has none', async () => {
+  const ives = new Device(server);
+  await ives.ask('POST', '/api/sign-in/demo', { id: 'ives-vane', device: 'His' });
+  const visit = '/api/visits/demo-visit-14/events';
+  const event = (kind: string, data: object) => ({
+    events: [{ id: randomUUID(), visitId: 'demo-visit-14', at: '2026-06-11T15:00:00.000Z', by: 'Wren Cotter', kind, data }],
+  });
+  await owner.ask('POST', visit, event('visit.started', {}));
+  const noted = event('finding.noted', { what: 'wiring', coilId: null, note: 'Chewed', action: 'Refer' });
+  expect((await owner.ask('POST', visit, noted)).status).toBe(200);
+  const step = (step_: string) => event('finding.step', { findingId: noted.events[0]?.id, step: step_, words: 'The owner' });
+  for (const word of ['offered', 'accepted']) expect((await ives.ask('POST', visit, step(word))).status).toBe(200);
+  expect(await ives.ask('POST', visit, step('fixed'))).toMatchObject({
+    status: 422,
+    body: { error: { message: expect.stringMatching(/electrical licence/) as string } },
+  });
+  const reading = { quantity: 'suctionP', value: 800, u: 5, how: 'typed', steady: true };
+  const readings = event('readings.held', { when: 'before', readings: [reading] });
+  expect(await ives.ask('POST', visit, readings)).toMatchObject({
+    status: 403,
+    body: {
+      error: { code: 'licence', fields: { 'events[0].data.readings[0].quantity': expect.stringMatching(/refrigerant licence/) as string } },
+    },
+  });
+  expect((await owner.ask('POST', visit, readings)).status).toBe(200);
+  expect((await owner.ask('POST', visit, step('fixed'))).status).toBe(200);
+});
+
+test('a cookie no script reads and no other site sends; another site’s page writes nothing', async () => {
+  const device = new Device(server);
+  const answer = await device.ask('POST', '/api/sign-in/demo', { id: 'wren-cotter', device: 'A phone' });
+  expect(answer.headers.get('set-cookie')).toMatch(/^elm-mist=[\w-]{43}; path=\/; expires=.*; samesite=strict; httponly$/i);
+  const elsewhere: Record<string, string>[] = [
+    { Origin: 'https://elsewhere.example' },
+    { Origin: 'null' },
+    { 'Sec-Fetch-Site': 'cross-site' },
+  ];
+  for (const headers of elsewhere)
+    expect(await device.ask('POST', '/api/backups', {}, headers)).toMatchObject({ status: 403, body: { error: { code: 'origin' } } });
+  expect((await device.ask('PUT', '/api/tariff', { tariff: null }, { Origin: `http://localhost:${server.port}` })).status).toBe(200);
+  for (const cookie of ['', 'elm-mist=', 'elm-mist=constructor', `elm-mist=${'x'.repeat(43)}`]) {
+    device.cookie = cookie;
+    expect((await device.ask('GET', '/api/shop')).status).toBe(401);
+  }
+});
+
+test('wrong passwords are slowed down by name and by address, tell nobody who is there, and a right one ends the wait', async () => {
+  let now = 0;
+  const slow = new SlowDown(() => now);
+  const miss = () => slow.guard(['name a'], () => Promise.resolve(null));
+  for (let i = 0; i < 5; i += 1) expect(await miss()).toBeNull();
+  await expect(miss()).rejects.toMatchObject({ status: 429, message: 'Too many tries. Wait 30 s.' });
+  now += 30_000;
+  expect(await miss()).toBeNull();
+  now += 59_000;
+  await expect(miss()).rejects.toMatchObject({ status: 429 });
+  now += 1_000;
+  expect(await slow.guard(['name a'], () => Promise.resolve('in'))).toBe('in');
+  expect(await miss()).toBeNull();
+  // No more than eight at the same moment.
+  const ends: ((value: null) => void)[] = [];
+  const many = Array.from({ length: 8 }, (_, i) => slow.guard([`k${i}`], () => new Promise<null>((done) => ends.push(done))));
+  await expect(slow.guard(['k9'], () => Promise.resolve(null))).rejects.toMatchObject({ status: 429 });
+  ends.forEach((end) => end(null));
+  await Promise.all(many);
+
+  const device = new Device(server);
+  const told = [
+    await device.signIn('A lead', 'not the right one at all'),
+    await device.signIn('Nobody at all', 'not the right one at all'),
+  ];
+  expect(told[0]?.body).toEqual(told[1]?.body);
+  expect(told.map(({ status }) => status)).toEqual([422, 422]);
+  // One of the demo's people has no password to guess.
+  expect((await device.signIn('Wren Cotter', '')).status).toBe(422);
+  expect((await device.signIn('a LEAD', PASSWORD)).body.person?.name).toBe('A lead');
+});
+
+test('a phone that was lost is signed out at once, by its owner or the shop’s, and by nobody else; so is everybody whose code is renewed', async () => {
+  const lost = await letIn('Somebody careless', 'technician');
+  const other = new Device(server);
+  await other.signIn('Somebody careless', PASSWORD);
+  const devices = (await other.ask<DeviceRecord[]>('GET', '/api/me/devices')).body;
+  const gone = devices.find((row) => !row.here)!;
+  expect(devices).toHaveLength(2);
+  const technician = people.get('technician')!;
+  expect((await technician.ask('POST', `/api/devices/${gone.id}/sign-out`, {})).status).toBe(404);
+  expect((await lost.ask('GET', '/api/shop')).status).toBe(200);
+  expect((await other.ask<DeviceRecord[]>('POST', `/api/devices/${gone.id}/sign-out`, {})).body).toHaveLength(1);
+  expect((await lost.ask('GET', '/api/shop')).status).toBe(401);
+  expect((await other.ask('GET', '/api/shop')).status).toBe(200);
+
+  const account = (await owner.ask<AccountRecord[]>('GET', '/api/people')).body.find((row) => row.name === 'Somebody careless')!;
+  expect(JSON.stringify(account)).not.toMatch(/argon2/);
+  const renewed = await owner.ask<CodeRecord>('POST', `/api/people/${account.id}/code`, {});
+  expect((await other.ask('GET', '/api/shop')).status).toBe(401);
+  expect((await other.signIn('Somebody careless', PASSWORD)).status).toBe(422);
+  expect((await other.signIn('Somebody careless', renewed.body.code)).status).toBe(200);
+  // Put away, neither device nor password serves.
+  expect((await owner.ask('PUT', `/api/people/${account.id}`, { role: 'technician', active: false })).status).toBe(200);
+  expect((await other.ask('GET', '/api/me/devices')).status).toBe(401);
+  expect((await other.signIn('Somebody careless', renewed.body.code)).status).toBe(422);
+});
+
+test('a shop keeps an owner, one name is one person’s, passwords are long, and one of the crew goes by the crew list', async () => {
+  const accounts = (await owner.ask<AccountRecord[]>('GET', '/api/people')).body;
+  const wren = accounts.find((row) => row.name === 'Wren Cotter')!;
+  for (const change of [
+    { role: 'lead', active: true },
+    { role: 'owner', active: false },
+  ])
+    expect(await owner.ask('PUT', `/api/people/${wren.id}`, change)).toMatchObject({
+      status: 422,
+      body: { error: { fields: { role: /owner/ } } },
+    });
+  const shop = (await owner.ask<Record<string, unknown> & { crew: { id: string; archived: boolean }[] }>('GET', '/api/shop')).body;
+  const { demo: _demo, ownIsThere: _own, ...input } = shop;
+  const without = { ...input, crew: shop.crew.map((row) => (row.id === 'wren-cotter' ? { ...row, archived: true } : row)) };
+  expect((await owner.ask('PUT', '/api/shop', without)).body.error.fields).toEqual({ crew: expect.stringMatching(/one owner/) as string });
+  for (const name of ['a LEAD', 'Wren Cotter'])
+    expect([409, 422]).toContain((await owner.ask('POST', '/api/people', { crewId: null, name, role: 'reader' })).status);
+  expect((await owner.ask('POST', '/api/people', { crewId: 'nobody', name: 'x', role: 'reader' })).body.error.fields).toHaveProperty(
+    'crewId',
+  );
+  const lead = people.get('lead')!;
+  for (const password of ['short', 'aaaaaaaaaaaaaaaa', PASSWORD])
+    expect((await lead.ask('PUT', '/api/me/password', { was: PASSWORD, password })).body.error.fields).toHaveProperty('password');
+  expect(
+    (await lead.ask('PUT', '/api/me/password', { was: 'another one entirely', password: 'fresh words for a lead' })).body.error.fields,
+  ).toHaveProperty('was');
+  // Renamed on the crew list, they sign in and enter by that name.
+  const ives = new Device(server);
+  await ives.ask('POST', '/api/sign-in/demo', { id: 'ives-vane', device: 'His' });
+  const renamed = { ...input, crew: shop.crew.map((row) => (row.id === 'ives-vane' ? { ...row, name: 'Ives Vane-Marl' } : row)) };
+  expect((await owner.ask('PUT', '/api/shop', renamed)).status).toBe(200);
+  expect((await ives.ask<MeRecord>('GET', '/api/me')).body.person?.name).toBe('Ives Vane-Marl');
+});
+
+test('a shop of one’s own has no one press: its first owner makes the password, once, and a restart forgets nobody', async () => {
+  const own = new RealServer();
+  await own.start({ ELM_MIST_DEMO: 'off' });
+  const device = new Device(own);
+  expect((await device.ask<MeRecord>('GET', '/api/me')).body).toMatchObject({ person: null, ways: 'password', people: [] });
+  expect((await device.ask('POST', '/api/sign-in/demo', { id: 'wren-cotter', device: 'x' })).status).toBe(422);
+  expect((await device.ask('POST', '/api/sign-in/first', { name: 'Me', password: PASSWORD, device: 'x' })).status).toBe(409);
+  expect((await device.signIn(OWNER.name, OWNER.password)).body.person).toMatchObject({ role: 'owner' });
+  await own.stop('SIGKILL');
+  await own.start({ ELM_MIST_DEMO: 'off' });
+  expect((await device.ask('GET', '/api/shop')).status).toBe(200);
+  await device.ask('POST', '/api/sign-out', {});
+  expect((await device.ask('GET', '/api/shop')).status).toBe(401);
+  await own.remove();
+});
