@@ -68,6 +68,8 @@ export interface MeRecord {
   /** Of the demo alone. */
   people: { id: string; name: string; role: Role }[];
   shopName: string;
+  /** One's own shop lies beside the demo, so that there is a way back while nobody has an account. */
+  besideDemo: boolean;
 }
 
 /** A device that somebody is signed in on. */

@@ -5,7 +5,7 @@ import { DEMO_DAY, type TestServer } from '../support/server';
 
 const [FENNICK, QUILLON] = ['demo-visit-14', 'demo-visit-15'];
 const visitsOf = async (server: TestServer) =>
-  ((await (await fetch(`${server.url}/api/days/${DEMO_DAY}`)).json()) as DayRecord).visits.map((row) => row.visit);
+  ((await (await server.fetch(`/days/${DEMO_DAY}`)).json()) as DayRecord).visits.map((row) => row.visit);
 
 test('a morning: the best order, another by hand with what it costs, by keys, and the owner who is to be told', async ({
   site,

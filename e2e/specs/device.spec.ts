@@ -91,7 +91,7 @@ test('a day with no signal from a cold start: place, system, visit made, washed 
 
   await server.start();
   await site.clock.fastForward('00:05');
-  const get = async <T>(path: string) => (await (await fetch(`${server.url}/api${path}`)).json()) as T;
+  const get = async <T>(path: string) => (await (await server.fetch(`${path}`)).json()) as T;
   const day = async () => (await get<{ visits: { visit: { standing: string }; place: { name: string } }[] }>('/days/2026-06-11')).visits;
   await expect.poll(async () => (await day()).find((row) => row.place.name === 'Alder loft')?.visit.standing).toBe('closed');
   await expect(site.getByText(/^No server\./)).toBeHidden();
@@ -125,7 +125,7 @@ test('two tabs: what both enter is sent once each, and each sees the other at on
   await site.clock.fastForward('00:05');
   await other.clock.fastForward('00:05');
   await expect(site.getByText(/^No server\./)).toBeHidden();
-  const { events } = (await (await fetch(`${server.url}/api/visits/demo-visit-15`)).json()) as { events: { id: string; kind: string }[] };
+  const { events } = (await (await server.fetch(`/visits/demo-visit-15`)).json()) as { events: { id: string; kind: string }[] };
   expect(events.filter((event) => event.kind === 'site.noted')).toHaveLength(1);
   expect(new Set(events.map((event) => event.id)).size).toBe(events.length);
   await other.goto(`${server.url}/visits/demo-visit-15/look`);
@@ -150,6 +150,11 @@ test('an own server of before: its folder opens, its visits with it', async ({ b
   const page = await browser.newPage({ viewport: { width: 390, height: 844 }, timezoneId: 'America/Chicago' });
   await page.clock.install({ time: new Date('2026-06-11T14:30:00-05:00') });
   await page.goto(server.url);
+  // Its crew of before are its people now.
+  await page
+    .getByTestId('sign-in')
+    .getByRole('button', { name: /, owner$/ })
+    .click();
   await expect(page.getByRole('heading', { name: 'Fennick terrace' })).toBeVisible();
   await page.goto(`${server.url}/visits/demo-visit-14/wash`);
   await expect(page.getByTestId('bead-wash')).toBeVisible();

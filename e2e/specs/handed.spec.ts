@@ -43,10 +43,9 @@ test('the record of a system: a PDF that carries its file and holds against the 
   server,
 }, info) => {
   // Names of any alphabet, and long ones, stand in every document.
-  const asked = `${server.url}/api/places/fennick`;
-  const place = ((await (await fetch(asked)).json()) as { place: Record<string, unknown> }).place;
+  const place = ((await (await server.fetch('/places/fennick')).json()) as { place: Record<string, unknown> }).place;
   const names = { customerName: 'שרה בת לוי', name: `Łucja Ångström-Ñandú ${'of the long terrace '.repeat(3)}`.trim().slice(0, 60) };
-  const put = await fetch(asked, {
+  const put = await server.fetch('/places/fennick', {
     method: 'PUT',
     headers: { 'Content-Type': 'application/json' },
     body: JSON.stringify({ ...place, ...names }),
@@ -133,7 +132,7 @@ test('the owner’s card in large type, and older records in: a table matched, i
   for (let n = 1; n < counted; n += 1) await site.getByTestId('life-earlier').click();
   await expect(site.getByTestId('life-mark')).toContainText('Washed: found at 4, left at 1, Old foam');
   await expect(site.getByTestId('life-mark')).toContainText('20 Jun 2021');
-  const log = await (await fetch(`${server.url}/api/log?system=${SYSTEM}`)).text();
+  const log = await (await server.fetch(`/log?system=${SYSTEM}`)).text();
   expect(log.split('\r\n')[0]?.replace('\ufeff', '')).toBe(LOG_COLUMNS.map((column) => column.name).join(','));
   expect(log).toContain('Old foam');
 });

@@ -7,7 +7,7 @@ test('two photographs tell how open a coil was and is: corners dragged and nudge
   site,
   server,
 }) => {
-  const visit = (await (await fetch(`${server.url}/api/visits/demo-visit-15`)).json()) as { coils: { id: string }[] };
+  const visit = (await (await server.fetch(`/visits/demo-visit-15`)).json()) as { coils: { id: string }[] };
   const coil = visit.coils[0]!;
   await site.goto(`${server.url}/visits/demo-visit-15/light?coil=${coil.id}`);
   const size = { width: 800, height: 600 };
@@ -39,9 +39,9 @@ test('two photographs tell how open a coil was and is: corners dragged and nudge
   await expectAccessible(site, 'light, measured');
   await site.getByTestId('light-keep').click();
   const kept = async () =>
-    (
-      (await (await fetch(`${server.url}/api/visits/demo-visit-15`)).json()) as { events: { kind: string; data: LightNoted }[] }
-    ).events.find((event) => event.kind === 'light.measured')?.data;
+    ((await (await server.fetch(`/visits/demo-visit-15`)).json()) as { events: { kind: string; data: LightNoted }[] }).events.find(
+      (event) => event.kind === 'light.measured',
+    )?.data;
   await expect.poll(async () => (await kept())?.after?.openPct ?? null).not.toBeNull();
   expect(Math.abs(((await kept())?.before?.openPct ?? 0) - found.openPct)).toBeLessThan(4);
   expect(await kept()).toMatchObject({ coilId: coil.id, bentBeforePct: 12, bentAfterPct: 3 });

@@ -80,7 +80,7 @@ test('one dirty system, from the day to the logbook', async ({ site, server }) =
     await expect(site.getByText(/foam on 2:\d\d ago/)).toBeVisible();
     await expectAccessible(site, 'Wash, running');
     await tech.washCoil();
-    const { events } = (await (await fetch(`${server.url}/api/visits/demo-visit-15`)).json()) as { events: { kind: string }[] };
+    const { events } = (await (await server.fetch(`/visits/demo-visit-15`)).json()) as { events: { kind: string }[] };
     expect(events.filter((event) => event.kind === 'section.rinsed').length).toBeGreaterThanOrEqual(3);
     await expect(act).toHaveText('Go to the indoor coil');
     await act.click();

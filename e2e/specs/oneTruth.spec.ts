@@ -119,7 +119,7 @@ test('a wall head: little water over a bib, zig-zag from the top, the rear bend 
   server,
 }) => {
   const tech = new Technician(site);
-  const answer = await fetch(`${server.url}/api/visits`, {
+  const answer = await server.fetch(`/visits`, {
     method: 'POST',
     headers: { 'Content-Type': 'application/json' },
     body: JSON.stringify({ systemId: 'alder-studio', day: DEMO_DAY, startMinute: 960, durationMin: 120, purpose: 'Yearly wash' }),

@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test';
 import { expectAccessible } from '../support/axe';
-import { expect, test } from '../support/fixtures';
-import { TestServer } from '../support/server';
+import { enter, expect, test } from '../support/fixtures';
+import { OWNER_ID, TestServer } from '../support/server';
 import { Technician } from '../support/technician';
 import { countTouches } from '../support/touches';
 
@@ -23,7 +23,17 @@ test('a new shop in the south, from empty to a first closed visit', async ({ bro
     // A January morning there: summer, and the day before in the north.
     await page.clock.install({ time: new Date('2027-01-14T09:05:00+13:00') });
     await page.goto(server.url);
+    await test.step('nobody has an account yet: the first owner, with a password that is long enough', async () => {
+      await page.getByTestId('first-name').fill('Wren Cotter');
+      await page.getByTestId('first-password').fill('short');
+      await page.getByTestId('first-go').click();
+      await expect(page.getByText(/12 letters at least/).last()).toBeVisible();
+      await page.getByTestId('first-password').fill('four plain short words');
+      await expectAccessible(page, 'First owner');
+      await page.getByTestId('first-go').click();
+    });
     await expect(page.getByText('Nothing planned for this day')).toBeVisible();
+    server.cookie = (await context.cookies()).map(({ name, value }) => `${name}=${value}`).join('; ');
     await page.getByTestId('to-start').click();
     await expectAccessible(page, 'First start');
 
@@ -112,11 +122,11 @@ test('a new shop in the south, from empty to a first closed visit', async ({ bro
       await tech.closeVisit();
       await expect(page.getByTestId('to-history')).toBeVisible();
       const standing = async () =>
-        ((await (await fetch(`${server.url}/api/days/2027-01-14`)).json()) as { visits: { visit: { standing: string } }[] }).visits.map(
+        ((await (await server.fetch(`/days/2027-01-14`)).json()) as { visits: { visit: { standing: string } }[] }).visits.map(
           (row) => row.visit.standing,
         );
       await expect.poll(standing).toEqual(['closed']);
-      const costs = (await (await fetch(`${server.url}/api/costs?from=2027-01-14&to=2027-01-14`)).json()) as unknown[];
+      const costs = (await (await server.fetch(`/costs?from=2027-01-14&to=2027-01-14`)).json()) as unknown[];
       expect(costs).toHaveLength(1);
     });
   } finally {
@@ -135,6 +145,7 @@ test('a phone in another zone says so, and goes by the shop’s day', async ({ b
   const page = await context.newPage();
   // Still the eleventh in the shop, the twelfth where this phone is.
   await page.clock.install({ time: new Date('2026-06-11T21:00:00-05:00') });
+  await enter(page, server, OWNER_ID);
   await page.goto(server.url);
   await expect(page.getByText(/Days and times are the shop’s, 10 h 30 min behind this phone/)).toBeVisible();
   await expect(page.getByRole('heading', { name: 'Thursday 11 June' })).toBeVisible();
@@ -164,9 +175,9 @@ test('a typo in every record is put right, and what a closed visit showed stays'
   await test.step('the same field on two phones: both are shown', async () => {
     await site.goto(`${server.url}/places/fennick/edit`);
     await site.getByLabel('Note').fill('Ring twice');
-    const answer = await fetch(`${server.url}/api/places/fennick`);
+    const answer = await server.fetch(`/places/fennick`);
     const { place } = (await answer.json()) as { place: object };
-    const { status } = await fetch(`${server.url}/api/places/fennick`, {
+    const { status } = await server.fetch(`/places/fennick`, {
       method: 'PUT',
       headers: { 'Content-Type': 'application/json' },
       body: JSON.stringify({ ...place, note: 'Dog in the yard' }),

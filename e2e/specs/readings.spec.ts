@@ -46,7 +46,7 @@ test('a kit held before and after the wash: better on the right lines, and a low
   await expectAccessible(site, 'what the readings say');
   await expect
     .poll(async () => {
-      const visit = (await (await fetch(`${server.url}/api/visits/demo-visit-13`)).json()) as {
+      const visit = (await (await server.fetch(`/visits/demo-visit-13`)).json()) as {
         events: { kind: string; data: { what?: string } }[];
       };
       return visit.events.filter((row) => row.kind === 'finding.noted').map((row) => row.data.what);
@@ -56,13 +56,11 @@ test('a kit held before and after the wash: better on the right lines, and a low
   await site.goto(`${server.url}/visits/demo-visit-13/close`);
   await site.getByTestId('close-visit').click();
   await expect(site.getByTestId('to-history')).toBeVisible();
-  await expect
-    .poll(async () => ((await (await fetch(`${server.url}/api/saved`)).json()) as { dirt: { washes: number } }).dirt.washes)
-    .toBe(1);
+  await expect.poll(async () => ((await (await server.fetch(`/saved`)).json()) as { dirt: { washes: number } }).dirt.washes).toBe(1);
   await site.goto(`${server.url}/shop/saved`);
   await expect(site.getByTestId('shop-saved')).toContainText(/Worst \d \w+, 1 wash/);
   await expectAccessible(site, 'what washes saved');
-  const { place } = (await (await fetch(`${server.url}/api/visits/demo-visit-13`)).json()) as { place: { id: string } };
+  const { place } = (await (await server.fetch(`/visits/demo-visit-13`)).json()) as { place: { id: string } };
   await site.goto(`${server.url}/places/${place.id}/savings`);
   await expect(site.getByTestId('by-watts')).toContainText('hours of running a year');
 });
@@ -100,7 +98,7 @@ test('a logger’s file: columns guessed and put right, a gap and two units name
   await expect(site.getByText(/^Outdoor air at the coil · held .*, file/)).toBeVisible();
   await expect
     .poll(async () => {
-      const visit = (await (await fetch(`${server.url}/api/visits/demo-visit-13`)).json()) as {
+      const visit = (await (await server.fetch(`/visits/demo-visit-13`)).json()) as {
         events: { kind: string; data: { readings: { quantity: string; how: string; value: number; steady: boolean }[] } }[];
       };
       return visit.events

@@ -12,7 +12,7 @@ const RTL_NAME = 'שרה לוי';
 const LONG_NAME = `Łucja Ångström-Ñandú ${'of the long terrace '.repeat(5)}`.trim().slice(0, 60);
 
 async function ask<T>(server: TestServer, method: string, path: string, body?: unknown): Promise<T> {
-  const answer = await fetch(`${server.url}/api${path}`, {
+  const answer = await server.fetch(`${path}`, {
     method,
     ...(body === undefined ? {} : { body: JSON.stringify(body), headers: { 'Content-Type': 'application/json' } }),
   });
@@ -63,7 +63,7 @@ test('a full visit of two coils with twelve photos on paper: read back, under it
   for (let i = 0; i < 12; i += 1) {
     const photoId = randomUUID();
     const bytes = Buffer.from(await photo(site, i + 1), 'base64');
-    const kept = await fetch(`${server.url}/api/visits/${VISIT}/photos/${photoId}`, {
+    const kept = await server.fetch(`/visits/${VISIT}/photos/${photoId}`, {
       method: 'PUT',
       body: bytes,
       headers: { 'Content-Type': 'image/jpeg' },
@@ -126,7 +126,7 @@ test('a full visit of two coils with twelve photos on paper: read back, under it
   ).toBe(letters(RTL_NAME));
 
   await test.step('the server sets the same pages', async () => {
-    const answer = await fetch(`${server.url}/api/visits/${VISIT}/report.pdf`);
+    const answer = await server.fetch(`/visits/${VISIT}/report.pdf`);
     expect(answer.status).toBe(200);
     const own = new Uint8Array(await answer.arrayBuffer());
     expect(own.length).toBeLessThan(2_000_000);

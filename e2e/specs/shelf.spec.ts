@@ -75,7 +75,7 @@ test('a reservoir too weak at the dial is put right, a mix corrected, and the st
 
   await test.step('closed, the shelf has less; put right, the difference moves; opened again, all is back', async () => {
     const left = async (cleanerId: string) => {
-      const shelf = (await (await fetch(`${server.url}/api/shelf`)).json()) as { stock: { cleanerId: string; leftL: number }[] };
+      const shelf = (await (await server.fetch(`/shelf`)).json()) as { stock: { cleanerId: string; leftL: number }[] };
       return shelf.stock.filter((item) => item.cleanerId === cleanerId).reduce((sum, item) => sum + item.leftL, 0) / 0.0295735295625;
     };
     const before = await left('bramble');

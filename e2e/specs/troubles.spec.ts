@@ -31,7 +31,7 @@ test.describe('kept on the device', () => {
     // What was entered before has to be there, or it is kept on the device with what follows.
     await expect
       .poll(async () => {
-        const { events: there } = (await (await fetch(`${server.url}/api/visits/demo-visit-14`)).json()) as { events: { kind: string }[] };
+        const { events: there } = (await (await server.fetch(`/visits/demo-visit-14`)).json()) as { events: { kind: string }[] };
         return there.filter((event) => event.kind === 'coil.wetted').length;
       })
       .toBe(1);
@@ -62,7 +62,7 @@ test.describe('kept on the device', () => {
     await server.start();
     await site.clock.fastForward('00:05');
     await expect(site.getByText(/^No server\./)).toBeHidden();
-    const { events } = (await (await fetch(`${server.url}/api/visits/demo-visit-14`)).json()) as { events: { kind: string; id: string }[] };
+    const { events } = (await (await server.fetch(`/visits/demo-visit-14`)).json()) as { events: { kind: string; id: string }[] };
     expect(events.filter((event) => event.kind === 'section.applied')).toHaveLength(2);
     expect(new Set(events.map((event) => event.id)).size).toBe(events.length);
   });

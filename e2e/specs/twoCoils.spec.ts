@@ -1,15 +1,16 @@
 import type { Page } from '@playwright/test';
 import { expectAccessible } from '../support/axe';
 import { expect, test } from '../support/fixtures';
+import type { TestServer } from '../support/server';
 import { Technician } from '../support/technician';
 import { countTouches } from '../support/touches';
 
 const stored = async (
-  url: string,
+  server: TestServer,
   visitId: string,
   kind: string,
 ): Promise<{ data: { plan?: { verdict: string; chemistry: string; opening: string } } }[]> => {
-  const { events } = (await (await fetch(`${url}/api/visits/${visitId}`)).json()) as {
+  const { events } = (await (await server.fetch(`/visits/${visitId}`)).json()) as {
     events: { kind: string; data: { plan?: { verdict: string; chemistry: string; opening: string } } }[];
   };
   return events.filter((event) => event.kind === kind);
@@ -47,7 +48,7 @@ test('first visit: a greasy two-row condenser with an A-coil, every face graded'
   await site.getByTestId('plan-follow').click();
   await tech.bead('mix');
   await expect
-    .poll(async () => (await stored(server.url, 'demo-visit-15', 'plan.made')).map((event) => event.data.plan?.chemistry))
+    .poll(async () => (await stored(server, 'demo-visit-15', 'plan.made')).map((event) => event.data.plan?.chemistry))
     .toEqual(['alkaline-foam', 'evaporator-foam']);
 });
 
@@ -67,7 +68,7 @@ test('repeat visit: everything known is filled in, and only what changed is aske
   expect(used).toBeLessThanOrEqual(12);
   await becauseOpens(site, 'plate-fin');
   await site.getByTestId('plan-follow').click();
-  await expect.poll(async () => (await stored(server.url, 'demo-visit-14', 'plan.made')).length).toBe(2);
+  await expect.poll(async () => (await stored(server, 'demo-visit-14', 'plan.made')).length).toBe(2);
 });
 
 test('a roof package unit with one way in: gas, roof and open duct are minded', async ({ site, server }) => {
@@ -90,7 +91,7 @@ test('a roof package unit with one way in: gas, roof and open duct are minded', 
   await expect(site.getByText(/Duct openings covered/)).toBeVisible();
   await site.getByTestId('plan-follow').click();
   await expect
-    .poll(async () => (await stored(server.url, 'demo-visit-16', 'plan.made')).map((event) => event.data.plan?.chemistry))
+    .poll(async () => (await stored(server, 'demo-visit-16', 'plan.made')).map((event) => event.data.plan?.chemistry))
     .toEqual(['neutral', 'evaporator-foam']);
 });
 
@@ -109,7 +110,7 @@ test('a microchannel unit in full sun: foam would dry, so water, and it says wha
   await site.getByTestId('because').getByRole('button', { name: 'Close' }).click();
   await site.getByTestId('plan-follow').click();
   await expect
-    .poll(async () => (await stored(server.url, 'demo-visit-13', 'plan.made')).map((event) => event.data.plan?.chemistry))
+    .poll(async () => (await stored(server, 'demo-visit-13', 'plan.made')).map((event) => event.data.plan?.chemistry))
     .toEqual(['water', 'evaporator-foam']);
 });
 
@@ -139,12 +140,12 @@ test('a leaking coil stops, with a finding and a photo that stay', async ({ site
   await expect(site.getByText('Do not wash a coil that may leak')).toBeVisible();
   await site.getByTestId('plan-follow').click();
   await expect
-    .poll(async () => (await stored(server.url, 'demo-visit-14', 'plan.made')).map((event) => event.data.plan?.verdict))
+    .poll(async () => (await stored(server, 'demo-visit-14', 'plan.made')).map((event) => event.data.plan?.verdict))
     .toEqual(['stop', 'wash']);
 
-  const photos = (await stored(server.url, 'demo-visit-14', 'photo.added')) as unknown as { data: { photoId: string } }[];
-  const back = await fetch(`${server.url}/api/photos/${photos[0]?.data.photoId}`);
+  const photos = (await stored(server, 'demo-visit-14', 'photo.added')) as unknown as { data: { photoId: string } }[];
+  const back = await server.fetch(`/photos/${photos[0]?.data.photoId}`);
   expect(back.headers.get('content-type')).toBe('image/jpeg');
-  const systemPage = (await (await fetch(`${server.url}/api/systems/fennick-hp`)).json()) as { findings: { what: string }[] };
+  const systemPage = (await (await server.fetch(`/systems/fennick-hp`)).json()) as { findings: { what: string }[] };
   expect(systemPage.findings.map((finding) => finding.what)).toEqual(['contactor']);
 });

@@ -3,7 +3,7 @@ import { expectAccessible } from '../support/axe';
 import { expect, test } from '../support/fixtures';
 
 test('a due list becomes a week: filled, moved by keys and by dragging, kept; what stands is moved too', async ({ site, server }) => {
-  const get = async <T>(path: string) => (await (await fetch(`${server.url}/api${path}`)).json()) as T;
+  const get = async <T>(path: string) => (await (await server.fetch(`${path}`)).json()) as T;
   const due = async () => (await get<DueRecord>('/due?until=2026-07-21&planned=no&kinds=coil,agreed')).rows;
   const open = (await due()).map((row) => row.systemId);
   expect(open.length).toBeGreaterThan(2);

@@ -1,5 +1,5 @@
 import { expect, test as base, type Browser, type Page } from '@playwright/test';
-import { DEMO_DAY, TestServer } from './server';
+import { DEMO_DAY, OWNER_ID, TestServer } from './server';
 
 interface Fixtures {
   server: TestServer;
@@ -9,8 +9,15 @@ interface Fixtures {
 
 export const START = `${DEMO_DAY}T13:55:00-05:00`;
 
+/** Signs a page's browser in as one of the demo, as its sign-in page does. */
+export async function enter(page: Page, server: TestServer, id: string): Promise<void> {
+  const answer = await page.request.post(`${server.url}/api/sign-in/demo`, { data: { id, device: 'A test phone' } });
+  expect(answer.status()).toBe(200);
+}
+
 /**
  * Another phone: its own browser, with its own memory, held by somebody else of the crew.
+ * @param name of the demo's crew
  * @param timeMs what its clock says, ms: asked when it is set, since a slow machine takes seconds to get there
  */
 export async function otherPhone(
@@ -26,8 +33,8 @@ export async function otherPhone(
     locale: 'en-US',
     serviceWorkers: 'block',
   });
-  await context.addInitScript((who) => localStorage.setItem('elm-mist.who', who), name);
   const page = await context.newPage();
+  await enter(page, server, name.toLowerCase().replace(' ', '-'));
   await page.clock.install({ time: new Date(await timeMs()) });
   await page.goto(server.url);
   return page;
@@ -44,6 +51,7 @@ export const test = base.extend<Fixtures>({
     const complaints: string[] = [];
     page.on('pageerror', (error) => complaints.push(error.message));
     await page.clock.install({ time: new Date(START) });
+    await enter(page, server, OWNER_ID);
     await page.goto(server.url);
     await use(page);
     expect(complaints, 'errors thrown in the page').toEqual([]);

@@ -10,6 +10,8 @@ const ROOT = join(dirname(fileURLToPath(import.meta.url)), '../..');
 
 /** The day that the demo's visits of "today" fall on in every browser test. */
 export const DEMO_DAY = '2026-06-11';
+/** The demo's owner, and its technician. */
+export const OWNER_ID = 'wren-cotter';
 
 const freePort = (): Promise<number> =>
   new Promise((done, fail) => {
@@ -28,6 +30,8 @@ export class TestServer {
   tellsTime = false;
   /** Whether it starts with the demo shop. */
   demo = true;
+  /** Of the tests as the demo's owner. */
+  cookie = '';
   private port = 0;
   private child: ChildProcess | null = null;
 
@@ -64,10 +68,26 @@ export class TestServer {
         (answer) => answer.ok,
         () => false,
       );
-      if (ready) return;
+      if (ready) return this.signIn();
       await new Promise((done) => setTimeout(done, 100));
     }
     throw new Error('the server did not become ready');
+  }
+
+  /** The tests themselves are signed in as the demo's owner, beside whoever holds a phone. */
+  private async signIn(): Promise<void> {
+    if (!this.demo || this.cookie) return;
+    const answer = await fetch(`${this.url}/api/sign-in/demo`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({ id: OWNER_ID, device: 'tests' }),
+    });
+    this.cookie = answer.headers.get('set-cookie')?.split(';')[0] ?? '';
+  }
+
+  /** A request as the demo's owner. @param path after /api */
+  fetch(path: string, init: RequestInit = {}): Promise<Response> {
+    return fetch(`${this.url}/api${path}`, { ...init, headers: { Cookie: this.cookie, ...(init.headers as object) } });
   }
 
   /** @param signal SIGKILL pulls the plug; SIGTERM stops it in order */

@@ -104,7 +104,7 @@ async function serve(): Promise<void> {
       script,
       tellsTime: process.env['ELM_MIST_CLOCK'] !== 'off',
       upkeep,
-      shops: { ownIsThere: () => ownIsThere(folders), open: switchTo },
+      shops: { ownIsThere: () => ownIsThere(folders), besideDemo: () => which === 'own', open: switchTo },
     });
     // What a folder of before lacks is drawn, and today is got ready, behind the first requests.
     const today = todayOf(store.db, new Date());

@@ -1,5 +1,10 @@
+import { Only } from '@/features/people/Only';
 import { FirstStart } from '@/features/shop/FirstStart';
 
 export default function FirstStartRoute() {
-  return <FirstStart />;
+  return (
+    <Only power="people">
+      <FirstStart />
+    </Only>
+  );
 }

@@ -29,12 +29,23 @@ export class AwayError extends Error {
 
 const PATIENCE_MS = 15_000;
 
+let toldSignedOut: () => void = () => undefined;
+/** Called where the server says that nobody is signed in on this device. */
+export const onSignedOut = (listener: () => void): void => void (toldSignedOut = listener);
+
+/** The browser's own question to this program's server; it hears when nobody is signed in any more. @param path after /api */
+export async function fetchApi(path: string, init: RequestInit = {}): Promise<Response> {
+  const answer = await fetch(`/api${path}`, init);
+  if (answer.status === 401) toldSignedOut();
+  return answer;
+}
+
 /** One request to this program's own server. @throws RefusedError | AwayError */
 export async function request<T>(method: 'GET' | 'POST' | 'PUT', path: string, body?: unknown): Promise<T> {
   let response: Response;
   const sentMs = Date.now();
   try {
-    response = await fetch(`/api${path}`, {
+    response = await fetchApi(path, {
       method,
       ...(body === undefined ? {} : { headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) }),
       signal: AbortSignal.timeout(PATIENCE_MS),
@@ -46,6 +57,8 @@ export async function request<T>(method: 'GET' | 'POST' | 'PUT', path: string, b
   if (told) learnClock(Number(told), sentMs, Date.now());
   const json = (await response.json().catch(() => null)) as unknown;
   if (response.ok && json !== null) return json as T;
+  // Whoever signs in again finds what was entered here, and what waits is sent then.
+  if (response.status === 401) throw new AwayError();
   const error = (json as ErrorBody | null)?.error;
   if (error && response.status >= 400 && response.status < 500) throw new RefusedError(response.status, error);
   throw new AwayError();

@@ -2,6 +2,7 @@ import { useSyncExternalStore } from 'react';
 import { loadFacts } from '@/device/memory';
 import { askToPersist, deviceTrouble, onDeviceTrouble, type DeviceTrouble } from '@/device/store';
 import { openAnswers } from './answers';
+import { openMe } from './me';
 import { openOutbox } from './outbox';
 
 /** What keeps this device from keeping anything; null while all is well. */
@@ -10,6 +11,7 @@ export const useDeviceTrouble = (): DeviceTrouble => useSyncExternalStore(onDevi
 /** Reads everything that this device kept, before anything is drawn from it. */
 export async function openDevice(): Promise<void> {
   await loadFacts();
+  openMe();
   await Promise.all([openAnswers(), openOutbox()]);
   void askToPersist();
 }

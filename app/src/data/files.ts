@@ -1,6 +1,6 @@
 import type { ErrorBody, ImportLine, WeatherKept } from '@elm-mist/contract';
 import type { Matching } from '@elm-mist/core';
-import { AwayError, RefusedError } from './api';
+import { AwayError, fetchApi, RefusedError } from './api';
 import { queryClient } from './client';
 
 export type ImportEnd = Extract<ImportLine, { done: true }>;
@@ -9,7 +9,6 @@ export interface ImportChoice {
   kind: 'products' | 'stock';
   format: 'csv' | 'json';
   onBad: 'refuse' | 'skip';
-  by: string;
 }
 
 /** Lines of an answer as they come. */
@@ -31,7 +30,7 @@ async function* linesOf(body: ReadableStream<Uint8Array>): AsyncGenerator<string
 async function sendLines(path: string, file: Blob, tell: (rows: number) => void, signal?: AbortSignal): Promise<ImportEnd> {
   let end: ImportEnd | null = null;
   try {
-    const answer = await fetch(`/api${path}`, { method: 'POST', body: file, ...(signal ? { signal } : {}) });
+    const answer = await fetchApi(path, { method: 'POST', body: file, ...(signal ? { signal } : {}) });
     if (!answer.body) throw new AwayError();
     for await (const line of linesOf(answer.body)) {
       const said = JSON.parse(line) as ImportLine | ErrorBody;
@@ -72,7 +71,7 @@ export async function sendWeather(file: Blob, columns: Matching | null): Promise
   let answer: Response;
   const asked = new URLSearchParams(columns ? { format: 'csv', columns: JSON.stringify(columns) } : { format: 'epw' });
   try {
-    answer = await fetch(`/api/weather?${asked.toString()}`, { method: 'POST', body: file });
+    answer = await fetchApi(`/weather?${asked.toString()}`, { method: 'POST', body: file });
   } catch {
     throw new AwayError();
   }
@@ -87,7 +86,7 @@ export async function sendWeather(file: Blob, columns: Matching | null): Promise
 export async function sendSheet(cleanerId: string, file: Blob): Promise<void> {
   let answer: Response;
   try {
-    answer = await fetch(`/api/cleaners/${encodeURIComponent(cleanerId)}/sheet`, {
+    answer = await fetchApi(`/cleaners/${encodeURIComponent(cleanerId)}/sheet`, {
       method: 'PUT',
       headers: { 'Content-Type': file.type },
       body: file,

@@ -7,7 +7,7 @@ export * from './device';
 export * from './making';
 export * from './packing';
 export * from './visit';
-export * from './who';
+export * from './me';
 export * from './clock';
 export * from './shop';
 export * from './shell';

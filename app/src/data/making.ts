@@ -276,10 +276,10 @@ export const useSaveApplicator = () =>
 
 export const useAddStock = () =>
   useMutation({
-    mutationFn: ({ by, stock }: { by: string; stock: StockInput }) => {
+    mutationFn: (stock: StockInput) => {
       const body = { ...stock, id: uuidv7() };
       return made(
-        { what: 'bottles on the shelf', path: `/stock?by=${encodeURIComponent(by)}`, body },
+        { what: 'bottles on the shelf', path: '/stock', body },
         [stock.cleanerId],
         (): StockRecord[] =>
           Array.from({ length: stock.count }, (_, i) => ({

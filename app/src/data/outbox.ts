@@ -1,10 +1,11 @@
 import type { VisitDetail } from '@elm-mist/contract';
-import type { VisitEvent } from '@elm-mist/core';
+import { may, whoMay, type VisitEvent } from '@elm-mist/core';
 import { useSyncExternalStore } from 'react';
 import { inOneTab, onTabs, tellTabs, withStore } from '@/device/store';
 import { AwayError, RefusedError, request } from './api';
 import { queryClient } from './client';
 import { fromBefore } from './fromBefore';
+import { isSignedOut, me, onSignedIn } from './me';
 import { keys } from './queries';
 
 /** Something made on this device that the server does not have yet. Its id was made here, so sending it twice makes it once. */
@@ -17,7 +18,7 @@ export interface Make {
 }
 
 /** One thing that waits to be sent, by its id. */
-export type Waiting = { id: string } & ({ kind: 'event'; event: VisitEvent } | { kind: 'make'; make: Make });
+export type Waiting = { id: string; personId?: string | undefined } & ({ kind: 'event'; event: VisitEvent } | { kind: 'make'; make: Make });
 
 /** What the server would not take. It is kept and shown, never dropped. */
 export type Refused = Waiting & { message: string };
@@ -29,6 +30,8 @@ export interface OutboxState {
   /** Places, systems, coils and visits that wait to be made. */
   makes: readonly Make[];
   refused: readonly Refused[];
+  /** Of others who were signed in on this device: it waits until they are again. */
+  others: number;
   /** The last attempt did not reach the server. */
   away: boolean;
 }
@@ -44,10 +47,13 @@ const unsaved = new Set<string>();
 let refusedList: readonly Refused[] = [];
 let loaded = false;
 let away = false;
-let state: OutboxState = { loaded, waiting: [], makes: [], refused: [], away };
+let state: OutboxState = { loaded, waiting: [], makes: [], refused: [], others: 0, away };
 const listeners = new Set<() => void>();
 let retry: ReturnType<typeof setTimeout> | null = null;
 let sending = false;
+
+/** Entered by who is signed in, or before anybody had to be: it is theirs to send, since the server keeps it under their name. */
+const isMine = ({ personId }: Waiting): boolean => personId === undefined || personId === me()?.id;
 
 function publish(): void {
   state = {
@@ -55,6 +61,7 @@ function publish(): void {
     waiting: queue.flatMap((row) => (row.kind === 'event' ? [row.event] : [])),
     makes: queue.flatMap((row) => (row.kind === 'make' ? [row.make] : [])),
     refused: refusedList,
+    others: queue.filter((row) => !isMine(row)).length,
     away,
   };
   listeners.forEach((listener) => listener());
@@ -91,13 +98,24 @@ export function openOutbox(): Promise<void> {
       }
     });
     window.addEventListener('online', () => void send());
+    onSignedIn(() => {
+      publish();
+      void send();
+    });
     void send();
   })();
   return opening;
 }
 
 /** Takes things in, in order, and sends them as soon as it can. They are on their way to the device's database before this returns. */
-function take(rows: readonly Waiting[]): void {
+function take(given: readonly Waiting[]): void {
+  const person = me();
+  const rows = given.map((row) => ({ ...row, personId: person?.id }));
+  if (person && !may(person.role, 'field')) {
+    refusedList = [...refusedList, ...rows.map((row) => ({ ...row, message: whoMay('field') }))];
+    publish();
+    return;
+  }
   for (const row of rows) unsaved.add(row.id);
   queue = [...queue, ...rows];
   publish();
@@ -168,7 +186,7 @@ function batchOf(first: Extract<Waiting, { kind: 'event' }>, most: number): Extr
   const batch: Extract<Waiting, { kind: 'event' }>[] = [];
   let bytes = 0;
   for (const row of queue) {
-    if (row.kind !== 'event' || row.event.visitId !== first.event.visitId) continue;
+    if (row.kind !== 'event' || !isMine(row) || row.event.visitId !== first.event.visitId) continue;
     bytes += JSON.stringify(row.event).length;
     if (batch.length > 0 && (batch.length >= most || bytes > MOST_BYTES)) break;
     batch.push(row);
@@ -213,7 +231,7 @@ async function sendNext(first: Waiting, most: number): Promise<number> {
 
 /** Sends what waits, oldest first, in one tab at a time. Stops and tries again later when the server is away. */
 export async function send(): Promise<void> {
-  if (sending || !loaded) return;
+  if (sending || !loaded || isSignedOut()) return;
   sending = true;
   if (retry) clearTimeout(retry);
   retry = null;
@@ -221,7 +239,7 @@ export async function send(): Promise<void> {
     await inOneTab('send', async () => {
       await reread();
       let most = MOST_AT_ONCE;
-      for (let first = queue[0]; first; first = queue[0]) {
+      for (let first = queue.find(isMine); first; first = queue.find(isMine)) {
         most = await sendNext(first, most);
         setAway(false);
       }
@@ -231,7 +249,7 @@ export async function send(): Promise<void> {
   } finally {
     sending = false;
     // Also where another tab is at it: it may be closed before it is done.
-    if (queue.length > 0) retry = setTimeout(() => void send(), RETRY_MS);
+    if (queue.some(isMine)) retry = setTimeout(() => void send(), RETRY_MS);
   }
 }
 

@@ -1,4 +1,5 @@
 import { inOneTab, withStore } from '@/device/store';
+import { fetchApi } from './api';
 
 /** Sends pictures that wait on the device, in one tab at a time; one that the server has is let go. Tries again with every call. */
 export const sendPhotos = (): Promise<void> =>
@@ -8,7 +9,7 @@ export const sendPhotos = (): Promise<void> =>
       for (const id of ids) {
         const waiting = await withStore((db) => db.get('photos', id));
         if (!waiting) continue;
-        const answer = await fetch(`/api/visits/${encodeURIComponent(waiting.visitId)}/photos/${id}`, {
+        const answer = await fetchApi(`/visits/${encodeURIComponent(waiting.visitId)}/photos/${id}`, {
           method: 'PUT',
           headers: { 'Content-Type': waiting.blob.type },
           body: waiting.blob,

@@ -3,6 +3,7 @@ import { useEffect, useState } from 'react';
 import { v4 as uuid } from 'uuid';
 import { withStore } from '@/device/store';
 import { sendPhotos } from './photos';
+import { fetchApi } from './api';
 
 const LONGEST_SIDE_PX = 1600;
 const QUALITIES = [0.85, 0.7, 0.55, 0.4];
@@ -50,7 +51,7 @@ export async function keepPhoto(visitId: string, file: Blob): Promise<string> {
 export async function photoBlob(photoId: string): Promise<Blob> {
   const waiting = await withStore((db) => db.get('photos', photoId));
   if (waiting) return waiting.blob;
-  const answer = await fetch(`/api/photos/${photoId}`).catch(() => null);
+  const answer = await fetchApi(`/photos/${photoId}`).catch(() => null);
   if (!answer?.ok) throw new Error('The picture is not on this device, and the server cannot be reached. It can be measured with signal.');
   return answer.blob();
 }

@@ -1,7 +1,11 @@
 import type {
+  AccountChange,
+  AccountInput,
+  AccountRecord,
   AgreementInput,
   BackupRecord,
   CleanerDetail,
+  CodeRecord,
   ClockSetInput,
   CoilInput,
   CoilRecord,
@@ -12,6 +16,7 @@ import type {
   DayCrewsRecord,
   DayOrderInput,
   DayRecord,
+  DeviceRecord,
   DueAsked,
   DueRecord,
   FeedRecord,
@@ -166,6 +171,18 @@ export const feedQuery = queryOptions({
   queryFn: () => request<FeedRecord>('GET', '/feed'),
   refetchOnMount: 'always',
 });
+/** Who may sign in, and on which devices. */
+export const peopleQuery = queryOptions({
+  queryKey: ['people'],
+  queryFn: () => request<AccountRecord[]>('GET', '/people'),
+  refetchOnMount: 'always',
+});
+/** Where whoever asks is signed in. */
+export const devicesQuery = queryOptions({
+  queryKey: ['devices'],
+  queryFn: () => request<DeviceRecord[]>('GET', '/me/devices'),
+  refetchOnMount: 'always',
+});
 /** How the server and its folder are; looked at again while a backup is made. */
 export const upkeepQuery = queryOptions({
   queryKey: ['upkeep'],
@@ -270,7 +287,12 @@ export const useMoveSlot = () =>
   useWrite(({ id, slot }: { id: string; slot: VisitSlot }) => request<VisitRecord>('PUT', `/visits/${encodeURIComponent(id)}/slot`, slot));
 export const useSaveTariff = () => useWrite((tariff: TariffInput) => request<TariffInput>('PUT', '/tariff', tariff));
 export const useMoveFeed = () => useWrite((wanted: boolean) => request<FeedRecord>('PUT', '/feed', { wanted }));
-export const useBackUp = () => useMutation({ mutationFn: () => request<BackupRecord>('POST', '/backups') });
+export const useAddPerson = () => useWrite((person: AccountInput) => request<CodeRecord>('POST', '/people', person));
+export const useChangePerson = () =>
+  useWrite(({ id, change }: { id: string; change: AccountChange }) => request<AccountRecord>('PUT', `/people/${id}`, change));
+export const useRenewCode = () => useWrite((id: string) => request<CodeRecord>('POST', `/people/${id}/code`, {}));
+export const useSignOutDevice = () => useWrite((id: string) => request<DeviceRecord[]>('POST', `/devices/${id}/sign-out`, {}));
+export const useBackUp = () => useMutation({ mutationFn: () => request<BackupRecord>('POST', '/backups', {}) });
 /** Sets a clock of a system between visits. */
 export const useSetClock = () =>
   useWrite(({ systemId, ...clock }: ClockSetInput & { systemId: string }) =>

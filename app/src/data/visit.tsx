@@ -33,8 +33,8 @@ import { useVisitChanges } from './changes';
 import { post, useOutbox, waitingFor } from './outbox';
 import { keys, shelfQuery, useHouseRules, visitQuery } from './queries';
 import { entryTime, sharedNow } from './sharedClock';
-import { crewNames, useShop } from './shop';
-import { whoIsThis } from './who';
+import { useShop } from './shop';
+import { useWho } from './me';
 
 export type Entry = { [K in EventKind]: { kind: K; data: EventDataByKind[K] } }[EventKind];
 
@@ -106,7 +106,7 @@ export function VisitRoot({
   const shelfAnswer = useQuery(shelfQuery);
   const house = useHouseRules();
   const shop = useShop();
-  const who = whoIsThis(crewNames(shop));
+  const who = useWho();
   const outbox = useOutbox();
   const [problem, setProblem] = useState<string | null>(null);
   const detail = query.data;

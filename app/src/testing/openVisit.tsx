@@ -3,6 +3,7 @@ import type {
   CleanerRecord,
   CoilRecord,
   HouseRulesRecord,
+  MeRecord,
   ShelfRecord,
   ShopAnswer,
   VisitDetail,
@@ -13,7 +14,7 @@ import { fullRunCoils, type scribe } from '@elm-mist/core/testing/fullRun';
 import { QueryClientProvider } from '@tanstack/react-query';
 import { act, render } from '@testing-library/react';
 import type { ReactElement } from 'react';
-import { keys, openOutbox, queryClient, VisitRoot } from '@/data';
+import { askMe, keys, openOutbox, queryClient, VisitRoot } from '@/data';
 import { BecauseRoot, ThemeRoot } from '@/ui';
 
 export const VISIT = 'v1';
@@ -48,6 +49,15 @@ export const SHOP: ShopAnswer = {
   setUp: ['shop', 'crew', 'cleaner', 'places'],
   demo: false,
   ownIsThere: false,
+};
+
+/** Wren is signed in, who may all there is. */
+const ME: MeRecord = {
+  person: { id: 'wren', crewId: 'wren', name: 'Wren', role: 'owner', licences: ['electrical'], mustChange: false },
+  ways: 'password',
+  people: [],
+  shopName: SHOP.name,
+  besideDemo: false,
 };
 
 export const detailOf = (events: VisitEvent[], over: Partial<VisitDetail> = {}): VisitDetail => ({
@@ -129,6 +139,7 @@ export async function openInVisit(
       for (const { kind, data, by } of events) posted.push({ kind, data, by });
       return answer({ accepted: events.map((row) => row.id), added: events.length });
     }
+    if (url === '/api/me') return answer(ME);
     if (url.includes('/systems/')) return answer({ system: detail.system, coils: detail.coils });
     return answer(
       url.includes('/visits/')
@@ -148,6 +159,7 @@ export async function openInVisit(
   queryClient.setQueryData(keys.visit(VISIT), detail);
   queryClient.setQueryData(keys.shelf, STOCKED);
   queryClient.setQueryData(keys.houseRules, RULES);
+  await askMe();
   await openOutbox();
   render(
     <QueryClientProvider client={queryClient}>
@@ -192,6 +204,7 @@ export async function openPage(
       const { status, body } = taken(row);
       return answer(status, body);
     }
+    if (path === '/me') return answer(200, ME);
     return path in answers
       ? answer(200, answers[path])
       : answer(404, { error: { code: 'unknown', message: `Nothing at ${path}.`, fields: {} } });
@@ -199,6 +212,7 @@ export async function openPage(
   Object.assign(AbortSignal, { timeout: () => new AbortController().signal });
   queryClient.clear();
   queryClient.setQueryData(keys.houseRules, RULES);
+  await askMe();
   render(
     <QueryClientProvider client={queryClient}>
       <ThemeRoot>

@@ -16,6 +16,11 @@ interface Props {
   help?: string;
   keyboard?: KeyboardTypeOptions;
   multiline?: boolean;
+  /** A password: its letters are hidden. */
+  secret?: boolean;
+  /** What the browser may fill in, as HTML names it. */
+  fills?: 'username' | 'current-password' | 'new-password';
+  onEnter?: () => void;
   testID?: string;
   grow?: boolean;
   onFocus?: () => void;
@@ -43,6 +48,9 @@ export function Field({
   help,
   keyboard = 'default',
   multiline = false,
+  secret = false,
+  fills,
+  onEnter,
   testID,
   grow = false,
   onFocus,
@@ -58,6 +66,9 @@ export function Field({
         onChangeText={onChange}
         keyboardType={keyboard}
         multiline={multiline}
+        secureTextEntry={secret}
+        {...(fills ? { autoComplete: fills, autoCapitalize: 'none' as const } : {})}
+        {...(onEnter ? { onSubmitEditing: onEnter } : {})}
         {...(onFocus ? { onFocus } : {})}
         aria-label={unit ? `${label}, ${unit}` : label}
         aria-invalid={error !== undefined}

@@ -64,6 +64,8 @@ export const takesRawBody = (path: string): boolean => RAW_BODIES.some((address)
 /** The demo and one's own shop, of which one is open. */
 export interface ShopChoice {
   ownIsThere: () => boolean;
+  /** The open one is one's own, and the demo lies beside it. */
+  besideDemo: () => boolean;
   /** Opens the other. @throws FolderError */
   open: (which: 'demo' | 'own') => void;
 }
@@ -327,7 +329,7 @@ export function apiRouter({ store, now, changes, probes, cards, script, shops, u
     ctx.body = photo.bytes;
   });
 
-  peopleRoutes(router, store, sessions, now);
+  peopleRoutes(router, store, sessions, now, () => shops.besideDemo());
   dueRoutes(router, store, now, answers);
   placeRoutes(router, store, now, answers);
   shelfRoutes(router, store, now, answers);

@@ -21,7 +21,7 @@ import type { Store } from '../store/open';
 import { body, created, idOf } from './asked';
 
 /** Who is signed in, who may be, and on which devices. */
-export function peopleRoutes(router: Router, store: Store, sessions: Sessions, now: () => Date): void {
+export function peopleRoutes(router: Router, store: Store, sessions: Sessions, now: () => Date, besideDemo: () => boolean): void {
   const { db } = store;
   const slowDown = new SlowDown(() => now().getTime());
   const enter = (ctx: Context, person: PersonRecord, device: string) => {
@@ -32,7 +32,7 @@ export function peopleRoutes(router: Router, store: Store, sessions: Sessions, n
 
   router.get('/me', (ctx) => {
     ctx.set('Cache-Control', 'no-store');
-    ctx.body = a.meRecord(db, signedIn(ctx, store, sessions)?.person ?? null);
+    ctx.body = a.meRecord(db, signedIn(ctx, store, sessions)?.person ?? null, besideDemo());
   });
   router.post('/sign-in', async (ctx) => {
     const { name, password, device } = parseInput(signInSchema, body(ctx));
@@ -55,7 +55,7 @@ export function peopleRoutes(router: Router, store: Store, sessions: Sessions, n
     parseInput(nothingSchema, body(ctx));
     sessions.end(signed(ctx).sessionId);
     giveCookie(ctx, null);
-    ctx.body = a.meRecord(db, null);
+    ctx.body = a.meRecord(db, null, besideDemo());
   });
   router.put('/me/password', async (ctx) => {
     const { person, sessionId } = signed(ctx);

@@ -57,7 +57,7 @@ export function seedDemoAccounts(store: Store): void {
 export const anyAccount = (db: Db): boolean => (db.select({ n: count() }).from(t.account).get()?.n ?? 0) > 0;
 
 /** Who is signed in, and how somebody can be. */
-export function meRecord(db: Db, person: PersonRecord | null): MeRecord {
+export function meRecord(db: Db, person: PersonRecord | null, besideDemo = false): MeRecord {
   const { demo, name } = shopOf(db);
   const people = demo
     ? all(db)
@@ -67,7 +67,7 @@ export function meRecord(db: Db, person: PersonRecord | null): MeRecord {
         })
         .sort((a, b) => ROLES.indexOf(a.role) - ROLES.indexOf(b.role))
     : [];
-  return { person, ways: demo ? 'demo' : anyAccount(db) ? 'password' : 'first', people, shopName: name };
+  return { person, ways: demo ? 'demo' : anyAccount(db) ? 'password' : 'first', people, shopName: name, besideDemo };
 }
 
 /** Who of the demo signs in with one press. @throws Problem 422 for a shop that is no demo, and for somebody with a password */

@@ -1,5 +1,10 @@
+import { Only } from '@/features/people/Only';
 import { PlacesImport } from '@/features/places/PlacesImport';
 
 export default function PlacesImportRoute() {
-  return <PlacesImport />;
+  return (
+    <Only power="records">
+      <PlacesImport />
+    </Only>
+  );
 }

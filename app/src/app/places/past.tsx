@@ -1,5 +1,10 @@
+import { Only } from '@/features/people/Only';
 import { PastImport } from '@/features/places/PastImport';
 
 export default function PastImportRoute() {
-  return <PastImport />;
+  return (
+    <Only power="records">
+      <PastImport />
+    </Only>
+  );
 }

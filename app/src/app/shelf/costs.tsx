@@ -1,5 +1,10 @@
+import { Only } from '@/features/people/Only';
 import { CostsScreen } from '@/features/shelf/CostsScreen';
 
 export default function CostsRoute() {
-  return <CostsScreen />;
+  return (
+    <Only power="costs">
+      <CostsScreen />
+    </Only>
+  );
 }

@@ -1,5 +1,10 @@
+import { Only } from '@/features/people/Only';
 import { CrewScreen } from '@/features/shop/CrewScreen';
 
 export default function CrewScreenRoute() {
-  return <CrewScreen />;
+  return (
+    <Only power="people">
+      <CrewScreen />
+    </Only>
+  );
 }

@@ -1,5 +1,10 @@
+import { Only } from '@/features/people/Only';
 import { FeedScreen } from '@/features/shop/FeedScreen';
 
 export default function FeedRoute() {
-  return <FeedScreen />;
+  return (
+    <Only power="people">
+      <FeedScreen />
+    </Only>
+  );
 }

@@ -1,5 +1,10 @@
+import { Only } from '@/features/people/Only';
 import { ShopScreen } from '@/features/shop/ShopScreen';
 
 export default function ShopScreenRoute() {
-  return <ShopScreen />;
+  return (
+    <Only power="people">
+      <ShopScreen />
+    </Only>
+  );
 }

@@ -1,5 +1,10 @@
+import { Only } from '@/features/people/Only';
 import { LogScreen } from '@/features/shop/LogScreen';
 
 export default function LogRoute() {
-  return <LogScreen />;
+  return (
+    <Only power="records">
+      <LogScreen />
+    </Only>
+  );
 }

@@ -1,5 +1,10 @@
+import { Only } from '@/features/people/Only';
 import { PriceBookScreen } from '@/features/price/PriceBookScreen';
 
 export default function PricesRoute() {
-  return <PriceBookScreen />;
+  return (
+    <Only power="money">
+      <PriceBookScreen />
+    </Only>
+  );
 }

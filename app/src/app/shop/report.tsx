@@ -1,5 +1,10 @@
+import { Only } from '@/features/people/Only';
 import { ReportWaysScreen } from '@/features/report/ReportWaysScreen';
 
 export default function ReportWaysRoute() {
-  return <ReportWaysScreen />;
+  return (
+    <Only power="rules">
+      <ReportWaysScreen />
+    </Only>
+  );
 }

@@ -1,5 +1,10 @@
+import { Only } from '@/features/people/Only';
 import { TariffScreen } from '@/features/shop/TariffScreen';
 
 export default function TariffRoute() {
-  return <TariffScreen />;
+  return (
+    <Only power="money">
+      <TariffScreen />
+    </Only>
+  );
 }

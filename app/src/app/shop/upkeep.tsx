@@ -1,5 +1,10 @@
+import { Only } from '@/features/people/Only';
 import { UpkeepScreen } from '@/features/shop/UpkeepScreen';
 
 export default function UpkeepRoute() {
-  return <UpkeepScreen />;
+  return (
+    <Only power="upkeep">
+      <UpkeepScreen />
+    </Only>
+  );
 }

@@ -1,5 +1,10 @@
+import { Only } from '@/features/people/Only';
 import { WeatherScreen } from '@/features/shop/WeatherScreen';
 
 export default function WeatherScreenRoute() {
-  return <WeatherScreen />;
+  return (
+    <Only power="rules">
+      <WeatherScreen />
+    </Only>
+  );
 }

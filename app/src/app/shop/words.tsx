@@ -1,5 +1,10 @@
+import { Only } from '@/features/people/Only';
 import { OwnerWordsScreen } from '@/features/shop/OwnerWordsScreen';
 
 export default function WordsRoute() {
-  return <OwnerWordsScreen />;
+  return (
+    <Only power="rules">
+      <OwnerWordsScreen />
+    </Only>
+  );
 }

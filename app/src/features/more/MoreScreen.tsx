@@ -17,6 +17,7 @@ import {
   showFigure,
   toSi,
   trimDecimals,
+  whoMay,
   type HouseRules,
 } from '@elm-mist/core';
 import { yupResolver } from '@hookform/resolvers/yup';
@@ -32,16 +33,15 @@ import {
   houseRulesQuery,
   moneySign,
   RefusedError,
-  setWho,
   shelfQuery,
   shopAheadMin,
   shopQuery,
   shopZone,
   useOpenShop,
+  useMay,
   useOutbox,
   useSaveHouseRules,
   useShop,
-  whoIsThis,
 } from '@/data';
 import {
   Companion,
@@ -51,9 +51,9 @@ import {
   Body,
   Heading,
   Label,
-  LinkRow,
   OneOf,
   Part,
+  Row,
   Screen,
   ScreenHead,
   Small,
@@ -65,6 +65,8 @@ import {
 import { callOut, setSound, setSpeech, soundOn, speechOn } from '@/device/alarm';
 import { typedFigure } from '../shared/figures';
 import { FormField } from '../shared/formField';
+import { SignedInPart } from './SignedInPart';
+import { ShopLinks } from './ShopLinks';
 
 type SchoolKey = keyof typeof SCHOOL_NAMES;
 const SCHOOLS: readonly { key: SchoolKey; question: string; values: readonly string[] }[] = [
@@ -89,6 +91,7 @@ export function MoreScreen() {
   const rules = answer.data;
   const shop = useShop();
   const crew = crewNames(shop);
+  const [owns, sets] = [useMay('people'), useMay('rules')];
   const [, again] = useState(0);
   const set = (change: Partial<HouseRules>) => {
     if (rules) save.mutate({ ...rules, ...change });
@@ -97,7 +100,8 @@ export function MoreScreen() {
   return (
     <Screen head={<ScreenHead title="House rules" under={shop.name || 'This shop and this device'} />} testID="more">
       {save.isError ? <Banner tone="stop">The server is away: the rule was not changed. Try again when it is back.</Banner> : null}
-      <Part first title={<Heading>On this device</Heading>}>
+      <SignedInPart />
+      <Part title={<Heading>On this device</Heading>}>
         <Label>Light</Label>
         <OneOf
           label="Light"
@@ -108,21 +112,6 @@ export function MoreScreen() {
           value={tokens.name}
           onChange={choose}
         />
-        {crew.length > 0 ? (
-          <>
-            <Label>Who holds it</Label>
-            <OneOf
-              label="Who holds it"
-              options={crew.map((name) => ({ value: name, label: name }))}
-              value={whoIsThis(crew)}
-              onChange={(name) => {
-                setWho(name);
-                again((n) => n + 1);
-              }}
-            />
-            <Small ink="inkSoft">Every entry is kept with this name.</Small>
-          </>
-        ) : null}
         <ClockNote />
         <Label>Alarms</Label>
         <Tick
@@ -159,51 +148,44 @@ export function MoreScreen() {
       ) : (
         <>
           <Part title={<Heading>The shop</Heading>}>
-            <LinkRow
-              title={shop.name || 'Name the shop'}
-              under="Where it works from, units, clock, money"
-              href="/shop"
-              testID="more-shop"
-            />
-            <LinkRow title="Crew" under={crew.join(', ') || 'Nobody named yet'} href="/shop/crew" testID="more-crew" />
-            <LinkRow title="Price book" under="What each kind of work and each part costs" href="/shop/prices" testID="more-prices" />
-            <LinkRow title="Reports" under="Paper, sections, guarantee" href="/shop/report" testID="more-reports" />
-            <LinkRow
-              title="Price of energy"
-              under="One price, tiers, or by the hour: what a saved kWh is worth"
-              href="/shop/tariff"
-              testID="more-tariff"
-            />
-            <LinkRow title="What washes saved here" under="By grade, as measured" href="/shop/saved" testID="more-saved" />
-            <LinkRow title="Messages" under="What owners are written, in your own words" href="/shop/words" testID="more-words" />
-            <LinkRow title="Calendar feed" under="Visits and what is due, in any calendar program" href="/shop/feed" testID="more-feed" />
-            <LinkRow title="Due" under="What is due again, soonest first" href="/due" testID="more-due" />
-            <LinkRow title="Open in the shop" under="Findings, quotes that wait, visits left for parts" href="/open" />
-            <LinkRow title="Weather" under="Hourly air from a file" href="/shop/weather" testID="more-weather" />
-            <LinkRow title="The log" under="Out as a file, older records in" href="/shop/log" testID="more-log" />
-            <LinkRow title="Bring a table in" under="Customers, places and systems" href="/places/import" />
-            <LinkRow title="Upkeep" under="Backups, the whole shop as one file, the server" href="/shop/upkeep" testID="more-upkeep" />
-            <WhichShop />
+            <ShopLinks crew={crew} shopName={shop.name} />
+            {owns ? <WhichShop /> : null}
           </Part>
-          <Part title={<Heading>In this shop</Heading>}>
-            <Body ink="inkSoft">New plans follow these. Plans already made stay as they were.</Body>
-            <PreferredPart rules={shown} set={set} />
-            <RuleFigures rules={shown} set={set} />
-            {SCHOOLS.map(({ key, question, values }) => (
-              <Part key={key} first>
-                <Label>{question}</Label>
-                <OneOf
-                  label={question}
-                  options={values.map((value) => ({ value, label: (SCHOOL_NAMES[key] as Record<string, string>)[value] ?? value }))}
-                  value={shown[key]}
-                  onChange={(value) => set({ [key]: value })}
-                />
-              </Part>
-            ))}
-          </Part>
+          {sets ? (
+            <Part title={<Heading>In this shop</Heading>}>
+              <Body ink="inkSoft">New plans follow these. Plans already made stay as they were.</Body>
+              <PreferredPart rules={shown} set={set} />
+              <RuleFigures rules={shown} set={set} />
+              {SCHOOLS.map(({ key, question, values }) => (
+                <Part key={key} first>
+                  <Label>{question}</Label>
+                  <OneOf
+                    label={question}
+                    options={values.map((value) => ({ value, label: (SCHOOL_NAMES[key] as Record<string, string>)[value] ?? value }))}
+                    value={shown[key]}
+                    onChange={(value) => set({ [key]: value })}
+                  />
+                </Part>
+              ))}
+            </Part>
+          ) : (
+            <RulesRead rules={shown} />
+          )}
         </>
       )}
     </Screen>
+  );
+}
+
+/** The shop's choices for whoever may not change them. */
+function RulesRead({ rules }: { rules: HouseRules }) {
+  return (
+    <Part title={<Heading>In this shop</Heading>}>
+      <Body ink="inkSoft">{whoMay('rules')}</Body>
+      {SCHOOLS.map(({ key, question }) => (
+        <Row key={key} label={question} value={(SCHOOL_NAMES[key] as Record<string, string>)[rules[key]] ?? rules[key]} />
+      ))}
+    </Part>
   );
 }
 

@@ -2,7 +2,7 @@ import { SET_KINDS, type DueClockRow } from '@elm-mist/contract';
 import { agreementWords, dayLater, longDay, type Agreement } from '@elm-mist/core';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { RefusedError, today, useSetClock, useWho } from '@/data';
+import { RefusedError, today, useSetClock } from '@/data';
 import { Banner, Companion, Heading, LinkRow, Part, Row, Small, space, Strong } from '@/ui';
 import { SetDay } from '../shared/SetDay';
 import { shortDay } from '../shared/words';
@@ -37,7 +37,6 @@ export function DueClocks({
 
 function ClockRow({ systemId, clock }: { systemId: string; clock: DueClockRow }) {
   const { kind, of, due, name, why, ruleId } = clock;
-  const by = useWho();
   const set = useSetClock();
   const [asked, setAsked] = useState(false);
   const [trouble, setTrouble] = useState<Record<string, string>>({});
@@ -47,7 +46,7 @@ function ClockRow({ systemId, clock }: { systemId: string; clock: DueClockRow })
     if (!own) return false;
     setTrouble({});
     try {
-      await set.mutateAsync({ systemId, kind: own, of, why: '', by, ...change });
+      await set.mutateAsync({ systemId, kind: own, of, why: '', ...change });
       return true;
     } catch (error) {
       setTrouble(error instanceof RefusedError ? error.fields : { rest: 'The server is away: nothing was changed.' });
@@ -55,7 +54,7 @@ function ClockRow({ systemId, clock }: { systemId: string; clock: DueClockRow })
     }
   };
   const testID = of || kind;
-  const rest = ['rest', 'kind', 'doneOn', 'by'].map((field) => trouble[field]).find(Boolean);
+  const rest = ['rest', 'kind', 'doneOn'].map((field) => trouble[field]).find(Boolean);
   return (
     <View style={{ gap: space.xs }} testID={`clock-${testID}`}>
       <Row label={due < now ? `${name}, overdue since` : name}>

@@ -3,6 +3,7 @@ import { usePathname } from 'expo-router';
 import { useEffect, useState, type ReactNode } from 'react';
 import { keepShell, openDevice, queryClient, sendPhotos, useHouseRules, useShop } from '@/data';
 import { BecauseRoot, Frame, ThemeRoot, useBecause, type Place } from '@/ui';
+import { SignInGate } from '../people/SignInGate';
 import { PlaceList } from '../places/PlaceList';
 import { ShelfList } from '../shelf/ShelfList';
 import { DayList } from '../today/DayList';
@@ -65,7 +66,9 @@ export function AppRoot({ children }: { children: ReactNode }) {
   return (
     <QueryClientProvider client={queryClient}>
       <ThemeRoot>
-        <WithUnits>{children}</WithUnits>
+        <SignInGate>
+          <WithUnits>{children}</WithUnits>
+        </SignInGate>
       </ThemeRoot>
     </QueryClientProvider>
   );

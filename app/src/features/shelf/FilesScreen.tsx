@@ -1,7 +1,7 @@
 import { useRef, useState } from 'react';
 import { router } from 'expo-router';
 import { Linking, View } from 'react-native';
-import { AwayError, fileAddress, importFile, RefusedError, useWho, type ImportEnd } from '@/data';
+import { AwayError, fileAddress, importFile, RefusedError, type ImportEnd } from '@/data';
 import { Act, Banner, Body, Companion, FilePick, Heading, OneOf, Part, Row, Screen, ScreenHead, Small, Strong, ThumbBar } from '@/ui';
 
 const count = (n: number, one: string, many: string): string => `${n.toLocaleString('en-US')} ${n === 1 ? one : many}`;
@@ -36,7 +36,6 @@ export function FilesScreen() {
 }
 
 function ImportPart() {
-  const who = useWho();
   const [kind, setKind] = useState<'products' | 'stock'>('products');
   const [stage, setStage] = useState<Stage>({ at: 'idle' });
   const stop = useRef<AbortController | null>(null);
@@ -46,7 +45,7 @@ function ImportPart() {
     setStage({ at: 'reading', rows: 0 });
     try {
       const format = file.name.toLowerCase().endsWith('.json') ? 'json' : 'csv';
-      const end = await importFile(file, { kind, format, onBad, by: who }, (rows) => setStage({ at: 'reading', rows }), aborter.signal);
+      const end = await importFile(file, { kind, format, onBad }, (rows) => setStage({ at: 'reading', rows }), aborter.signal);
       setStage({ at: 'ended', end, file });
     } catch (error) {
       setStage({

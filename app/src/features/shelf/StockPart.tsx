@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { View } from 'react-native';
 import { object, string } from 'yup';
-import { today, useAddStock, useCountStock, useHouseRules, useWho } from '@/data';
+import { today, useAddStock, useCountStock, useHouseRules } from '@/data';
 import { Banner, Body, Companion, Field, Heading, Part, Small, space, Strong } from '@/ui';
 import { typedFigure } from '../shared/figures';
 import { FormField } from '../shared/formField';
@@ -45,7 +45,6 @@ export function StockPart({ cleaner, items }: { cleaner: CleanerRecord; items: r
 
 function StockLine({ item, expired }: { item: StockRecord; expired: boolean }) {
   const { units } = useHouseRules();
-  const who = useWho();
   const count = useCountStock();
   const [text, setText] = useState<string | null>(null);
   const [trouble, setTrouble] = useState('');
@@ -57,7 +56,7 @@ function StockLine({ item, expired }: { item: StockRecord; expired: boolean }) {
       return;
     }
     try {
-      await count.mutateAsync({ id: item.id, count: { leftL: read.litres, by: who } });
+      await count.mutateAsync({ id: item.id, count: { leftL: read.litres } });
       setText(null);
       setTrouble('');
     } catch {
@@ -98,7 +97,6 @@ function StockLine({ item, expired }: { item: StockRecord; expired: boolean }) {
 
 function AddStock({ cleaner, done }: { cleaner: CleanerRecord; done: () => void }) {
   const { units } = useHouseRules();
-  const who = useWho();
   const add = useAddStock();
   const [trouble, setTrouble] = useState('');
   const schema = object({
@@ -122,15 +120,12 @@ function AddStock({ cleaner, done }: { cleaner: CleanerRecord; done: () => void 
     if ('trouble' in size) return;
     try {
       await add.mutateAsync({
-        by: who,
-        stock: {
-          cleanerId: cleaner.id,
-          lot: values.lot,
-          expires: values.expires.trim() || null,
-          sizeL: size.litres,
-          leftL: null,
-          count: Math.round(readFigure(values.count)),
-        },
+        cleanerId: cleaner.id,
+        lot: values.lot,
+        expires: values.expires.trim() || null,
+        sizeL: size.litres,
+        leftL: null,
+        count: Math.round(readFigure(values.count)),
       });
       done();
     } catch (error) {

@@ -5,7 +5,7 @@ import { Banner, Strong, target } from '@/ui';
 
 /** The server is away: the clocks go on, entries are kept here. And what the server would not take. */
 export function AwayBanner() {
-  const { away, waiting, makes, refused } = useOutbox();
+  const { away, waiting, makes, refused, others } = useOutbox();
   const trouble = useDeviceTrouble();
   const kept = waiting.length + makes.length;
   return (
@@ -17,8 +17,11 @@ export function AwayBanner() {
             : `This device is full: ${kept > 0 ? 'what waits to be sent' : 'what is entered now'} is in this page only. Leave it open until the server has it, and make room.`}
         </Banner>
       ) : null}
-      {away && kept > 0 ? (
-        <Banner tone="wait">{`No server. ${kept} ${kept === 1 ? 'entry is' : 'entries are'} kept on this device and will be sent when it is back. Clocks go on.`}</Banner>
+      {away && kept > others ? (
+        <Banner tone="wait">{`No server. ${kept - others} ${kept - others === 1 ? 'entry is' : 'entries are'} kept on this device and will be sent when it is back. Clocks go on.`}</Banner>
+      ) : null}
+      {others > 0 ? (
+        <Banner tone="wait">{`${others} ${others === 1 ? 'entry' : 'entries'} of somebody else ${others === 1 ? 'waits' : 'wait'} on this device until they sign in here again.`}</Banner>
       ) : null}
       {refused.map((row) => (
         <Banner

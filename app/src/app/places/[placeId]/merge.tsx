@@ -1,5 +1,10 @@
+import { Only } from '@/features/people/Only';
 import { MergePlace } from '@/features/places/MergePlace';
 
 export default function MergePlaceRoute() {
-  return <MergePlace />;
+  return (
+    <Only power="records">
+      <MergePlace />
+    </Only>
+  );
 }

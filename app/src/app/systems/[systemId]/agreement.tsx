@@ -1,5 +1,10 @@
+import { Only } from '@/features/people/Only';
 import { AgreementScreen } from '@/features/agreement/AgreementScreen';
 
 export default function AgreementRoute() {
-  return <AgreementScreen />;
+  return (
+    <Only power="money">
+      <AgreementScreen />
+    </Only>
+  );
 }

@@ -1,0 +1,5 @@
+import { DevicesScreen } from '@/features/people/DevicesScreen';
+
+export default function DevicesRoute() {
+  return <DevicesScreen />;
+}

@@ -1,0 +1,5 @@
+import { PasswordScreen } from '@/features/people/PasswordScreen';
+
+export default function PasswordRoute() {
+  return <PasswordScreen />;
+}

@@ -1,0 +1,98 @@
+import type { FirstOwnerInput, MeRecord, PasswordInput, PersonRecord, SignInInput } from '@elm-mist/contract';
+import { may, type Power } from '@elm-mist/core';
+import { useSyncExternalStore } from 'react';
+import { readJson, writeDevice } from '@/device/memory';
+import { forgetAnswers } from './answers';
+import { onSignedOut, request } from './api';
+import { deviceName } from './deviceName';
+
+const KEPT = 'me';
+
+export interface MeState {
+  /** Who is signed in, as far as this device knows; kept, so that a phone works on with no signal. */
+  person: PersonRecord | null;
+  /** What the server says of signing in; null before it was asked, and while it is away. */
+  me: MeRecord | null;
+  /** The last question did not reach the server. */
+  away: boolean;
+}
+
+let state: MeState = { person: null, me: null, away: false };
+const listeners = new Set<() => void>();
+const subscribe = (listener: () => void) => {
+  listeners.add(listener);
+  return () => listeners.delete(listener);
+};
+
+function set(next: MeState): void {
+  state = next;
+  listeners.forEach((listener) => listener());
+}
+
+/** Called whenever somebody has signed in. */
+let signedInHook: () => void = () => undefined;
+export const onSignedIn = (hook: () => void): void => void (signedInHook = hook);
+
+/** Takes over what the server says. What one person read is not left for another. */
+async function learn(me: MeRecord): Promise<MeRecord> {
+  const before = state.person;
+  const other = before !== null && before.id !== me.person?.id;
+  writeDevice(KEPT, me.person ? JSON.stringify(me.person) : null);
+  // Nobody is shown anything before what the last one read is gone.
+  if (other) {
+    set({ person: null, me: { ...me, person: null }, away: false });
+    await forgetAnswers();
+  }
+  set({ person: me.person, me, away: false });
+  if (me.person) signedInHook();
+  return me;
+}
+
+/** Asks who is signed in here. A server that is away changes nothing. */
+export async function askMe(): Promise<void> {
+  try {
+    await learn(await request<MeRecord>('GET', '/me'));
+  } catch {
+    set({ ...state, away: true });
+  }
+}
+
+/** Reads who was signed in here last, and asks whether they still are. */
+export function openMe(): void {
+  set({ ...state, person: readJson<PersonRecord>(KEPT) });
+  // What the server answered 401 to: the device was signed out elsewhere, or was not used for too long.
+  onSignedOut(() => void askMe());
+  void askMe();
+  window.addEventListener('online', () => void askMe());
+}
+
+const entered = async (path: string, body: unknown): Promise<MeRecord> => learn(await request<MeRecord>('POST', path, body));
+
+export const signIn = (input: Omit<SignInInput, 'device'>) => entered('/sign-in', { ...input, device: deviceName() });
+export const signInDemo = (id: string) => entered('/sign-in/demo', { id, device: deviceName() });
+export const signInFirst = (input: Omit<FirstOwnerInput, 'device'>) => entered('/sign-in/first', { ...input, device: deviceName() });
+export const signOut = () => entered('/sign-out', {});
+export const changePassword = async (input: PasswordInput) => learn(await request<MeRecord>('PUT', '/me/password', input));
+/** From a shop that has no people yet back to the demo beside it. */
+export const backToDemo = async (): Promise<void> => {
+  await request('PUT', '/shop/open', { which: 'demo' });
+  await askMe();
+};
+
+const get = () => state;
+export const useMe = (): MeState => useSyncExternalStore(subscribe, get, get);
+
+/** Who is signed in; null for nobody. */
+export const me = (): PersonRecord | null => state.person;
+
+/** Whether the server has said that nobody is. */
+export const isSignedOut = (): boolean => state.person === null && state.me !== null;
+
+/** Whether who is signed in may do something. */
+export const useMay = (power: Power): boolean => {
+  const { person } = useMe();
+  return person !== null && may(person.role, power);
+};
+
+/** The name that entries are kept under. */
+export const useWho = (): string => useMe().person?.name ?? '';

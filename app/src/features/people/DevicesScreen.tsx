@@ -1,0 +1,54 @@
+import { stampIn } from '@elm-mist/core';
+import { useQuery } from '@tanstack/react-query';
+import { router } from 'expo-router';
+import { useState } from 'react';
+import { devicesQuery, shopZone, useSignOutDevice } from '@/data';
+import { Banner, Companion, Part, Row, Screen, ScreenHead, Small, Strong, ThumbBar, Trouble, Waiting } from '@/ui';
+
+/** The devices that somebody is signed in on. */
+export function DevicesScreen() {
+  const answer = useQuery(devicesQuery);
+  const out = useSignOutDevice();
+  const [trouble, setTrouble] = useState('');
+  return (
+    <Screen
+      testID="devices"
+      head={<ScreenHead title="Your devices" under="Where you are signed in" />}
+      foot={
+        <ThumbBar>
+          <Companion title="Back" onPress={() => router.navigate('/more')} grow />
+        </ThumbBar>
+      }
+    >
+      {trouble ? <Banner tone="stop">{trouble}</Banner> : null}
+      {!answer.data ? (
+        answer.isError ? (
+          <Trouble what="Your devices could not be read" kept="They stay signed in." retry={() => void answer.refetch()} />
+        ) : (
+          <Waiting what="your devices" />
+        )
+      ) : (
+        <Part first>
+          {answer.data.map(({ id, device, since, lastAt, here }) => (
+            <Row key={id} label={`${device}, since ${stampIn(shopZone(), since)}, last used ${stampIn(shopZone(), lastAt)}`}>
+              {here ? (
+                <Strong>this one</Strong>
+              ) : (
+                <Companion
+                  title="Sign it out"
+                  danger
+                  onPress={() => out.mutate(id, { onError: () => setTrouble('The server is away: it is signed in still.') })}
+                  testID={`device-out-${id}`}
+                />
+              )}
+            </Row>
+          ))}
+          <Small ink="inkSoft">
+            A phone that was lost shows nothing more as soon as it reaches the server. One that is not used for 30 days is signed out by
+            itself.
+          </Small>
+        </Part>
+      )}
+    </Screen>
+  );
+}

@@ -1,0 +1,65 @@
+import { PASSWORD_LETTERS } from '@elm-mist/contract';
+import { router } from 'expo-router';
+import { useState } from 'react';
+import { changePassword, RefusedError, signOut } from '@/data';
+import { Act, Banner, Body, Companion, Field, Part, Screen, ScreenHead, Small, ThumbBar } from '@/ui';
+
+/** A password of one's own. @param first whoever came with a code chooses one before anything else */
+export function PasswordScreen({ first = false }: { first?: boolean }) {
+  const [was, setWas] = useState('');
+  const [password, setPassword] = useState('');
+  const [shown, setShown] = useState(false);
+  const [busy, setBusy] = useState(false);
+  const [trouble, setTrouble] = useState<Record<string, string>>({});
+  const send = async () => {
+    setBusy(true);
+    setTrouble({});
+    try {
+      await changePassword({ was, password });
+      if (!first) router.navigate('/more');
+    } catch (error) {
+      setTrouble(error instanceof RefusedError ? error.fields : { rest: 'The server is away: the password was not changed.' });
+    } finally {
+      setBusy(false);
+    }
+  };
+  return (
+    <Screen
+      testID="password"
+      head={<ScreenHead title="Your password" under={first ? 'The code was for coming in once' : 'Other devices are signed out by it'} />}
+      foot={
+        <ThumbBar>
+          <Companion title={first ? 'Sign out' : 'Back'} onPress={() => (first ? void signOut() : router.navigate('/more'))} />
+          <Act title="Keep the password" onPress={() => void send()} busy={busy} testID="password-keep" />
+        </ThumbBar>
+      }
+    >
+      {trouble['rest'] ? <Banner tone="stop">{trouble['rest']}</Banner> : null}
+      <Part first>
+        {first ? <Body>Choose a password of your own: nobody else knows it, and the code is good no more.</Body> : null}
+        <Field
+          label={first ? 'The code' : 'The password of now'}
+          value={was}
+          onChange={setWas}
+          error={trouble['was']}
+          secret={!shown}
+          fills="current-password"
+          testID="password-was"
+        />
+        <Field
+          label="The new password"
+          value={password}
+          onChange={setPassword}
+          error={trouble['password']}
+          help={`${PASSWORD_LETTERS.least} letters at least: four plain words serve well`}
+          secret={!shown}
+          fills="new-password"
+          onEnter={() => void send()}
+          testID="password-new"
+        />
+        <Companion title={shown ? 'Hide them' : 'Show them'} onPress={() => setShown(!shown)} />
+        <Small ink="inkSoft">A browser or a key ring that keeps passwords may fill it in.</Small>
+      </Part>
+    </Screen>
+  );
+}
