@@ -24,7 +24,7 @@ test('pictures', async ({ site, server }) => {
   await expect(site.getByTestId('order-cost')).toContainText('Nothing better exists');
   await shoot(site, 'day-plan');
   const meter = { file: 'house.csv', step: 'days', rows: madeMeter(2.4, 1.9, '2024-06-24', 715, 3), notes: [], changes: '' };
-  await fetch(`${server.url}/api/places/fennick/meter`, {
+  await server.fetch('/places/fennick/meter', {
     method: 'PUT',
     headers: { 'Content-Type': 'application/json' },
     body: JSON.stringify(meter),

@@ -2,6 +2,7 @@ import { spawn } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { demoCookie } from './signIn.mts';
 
 const ROOT = join(import.meta.dirname, '../..');
 const ROWS = 50_000;
@@ -40,6 +41,7 @@ export async function importFigures(format: 'csv' | 'json'): Promise<ImportFigur
       () => false,
     );
   while (!(await healthy())) await new Promise((done) => setTimeout(done, 20));
+  const Cookie = await demoCookie(`http://localhost:${port}`);
   const before = peakMb(child.pid ?? 0);
   const csv = `product,lot,expires,size L,left L\r\n${Array.from({ length: ROWS }, (_, i) => `Tansy neutral wash,"L ${i}",2027-0${(i % 9) + 1}-15,3.785,${(i % 38) / 10}`).join('\r\n')}\r\n`;
   const row = (i: number) => ({ product: 'Tansy neutral wash', lot: `L ${i}`, expires: '2027-05-15', 'size L': '3.785', 'left L': '1.5' });
@@ -55,7 +57,7 @@ export async function importFigures(format: 'csv' | 'json'): Promise<ImportFigur
     }
   })();
   const started = performance.now();
-  const answer = await fetch(`${url}/shelf/import?kind=stock&format=${format}`, { method: 'POST', body });
+  const answer = await fetch(`${url}/shelf/import?kind=stock&format=${format}`, { method: 'POST', headers: { Cookie }, body });
   const last = (await answer.text()).trim().split('\n').at(-1) ?? '';
   const seconds = (performance.now() - started) / 1000;
   running = false;

@@ -37,6 +37,7 @@ export async function planPaintMs(executablePath: string | null): Promise<number
   const browser = await chromium.launch({ executablePath, args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'] });
   try {
     const page = await browser.newPage({ viewport: { width: 390, height: 844 } });
+    await page.request.post(`${url}/api/sign-in/demo`, { data: { id: 'wren-cotter', device: 'bench' } });
     await page.goto(`${url}/visits/demo-visit-14/look`);
     await page.getByTestId('look-next').click();
     await page.getByTestId('as-last-time').click();

@@ -1,4 +1,5 @@
-import { refused } from '../http/problem';
+import type { Context } from 'koa';
+import { Problem, refused } from '../http/problem';
 
 interface WithParams {
   params: Record<string, string | undefined>;
@@ -6,7 +7,11 @@ interface WithParams {
 
 export const idOf = (ctx: WithParams): string => ctx.params['id'] ?? '';
 
-export const body = (ctx: { request: { body?: unknown } }): unknown => ctx.request.body;
+export function body(ctx: Context): unknown {
+  // A form or a plain text is what a page of another site could send.
+  if (ctx.is('json') === false) throw new Problem(415, 'bad-type', 'Send JSON.', { body: 'Send JSON.' });
+  return ctx.request.body;
+}
 
 /** Answers with a record that was just made. */
 export function created(ctx: { status: number; body: unknown }, record: unknown): void {

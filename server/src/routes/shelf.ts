@@ -6,7 +6,7 @@ import { signed } from '../http/gate';
 import { Problem } from '../http/problem';
 import { streamed } from '../http/streamed';
 import { todayOf } from '../services/shop';
-import { askedDay, askedOneOf, idOf } from './asked';
+import { askedDay, askedOneOf, body, idOf } from './asked';
 import { visitCosts } from '../services/costs';
 import { addApplicator, addCleaner, changeApplicator, changeCleaner, cleanerDetail, keepSheet, readSheet } from '../services/shelf';
 import { exportCsv, exportJson, FILE_KINDS, importFile, reorderCsv, type FileKind } from '../services/shelfFiles';
@@ -33,13 +33,13 @@ export function shelfRoutes(router: Router, store: Store, now: () => Date, answe
   });
   router.post('/cleaners', (ctx) => {
     ctx.status = 201;
-    ctx.body = addCleaner(store, parseInput(cleanerInputSchema, ctx.request.body), at());
+    ctx.body = addCleaner(store, parseInput(cleanerInputSchema, body(ctx)), at());
   });
   router.get('/cleaners/:id', (ctx) => {
     ctx.body = cleanerDetail(db, idOf(ctx));
   });
   router.put('/cleaners/:id', (ctx) => {
-    ctx.body = changeCleaner(store, idOf(ctx), parseInput(cleanerInputSchema, ctx.request.body));
+    ctx.body = changeCleaner(store, idOf(ctx), parseInput(cleanerInputSchema, body(ctx)));
   });
   router.put('/cleaners/:id/sheet', async (ctx) => {
     const bytes = await rawBody(ctx.req, { limit: SHEET_LIMIT });
@@ -55,18 +55,18 @@ export function shelfRoutes(router: Router, store: Store, now: () => Date, answe
 
   router.post('/applicators', (ctx) => {
     ctx.status = 201;
-    ctx.body = addApplicator(store, parseInput(applicatorInputSchema, ctx.request.body), at());
+    ctx.body = addApplicator(store, parseInput(applicatorInputSchema, body(ctx)), at());
   });
   router.put('/applicators/:id', (ctx) => {
-    ctx.body = changeApplicator(store, idOf(ctx), parseInput(applicatorInputSchema, ctx.request.body));
+    ctx.body = changeApplicator(store, idOf(ctx), parseInput(applicatorInputSchema, body(ctx)));
   });
 
   router.post('/stock', (ctx) => {
     ctx.status = 201;
-    ctx.body = addStock(store, parseInput(stockInputSchema, ctx.request.body), signed(ctx).person.name, at());
+    ctx.body = addStock(store, parseInput(stockInputSchema, body(ctx)), signed(ctx).person.name, at());
   });
   router.put('/stock/:id', (ctx) => {
-    ctx.body = countStock(store, idOf(ctx), parseInput(stockCountSchema, ctx.request.body), signed(ctx).person.name, at());
+    ctx.body = countStock(store, idOf(ctx), parseInput(stockCountSchema, body(ctx)), signed(ctx).person.name, at());
   });
 
   router.get('/costs', (ctx) => {

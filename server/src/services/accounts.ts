@@ -28,7 +28,14 @@ function personOf(db: Db, { id, crewId, name, role, active, codeUntil }: Account
   return { id, crewId, name: member?.name ?? name, role, licences: member?.licences ?? [], mustChange: codeUntil !== null };
 }
 
-const all = (db: Db): Account[] => db.select().from(t.account).orderBy(asc(t.account.name), asc(t.account.id)).all();
+/** By role, the owner first, then by name. */
+const all = (db: Db): Account[] =>
+  db
+    .select()
+    .from(t.account)
+    .orderBy(asc(t.account.name), asc(t.account.id))
+    .all()
+    .sort((a, b) => ROLES.indexOf(a.role) - ROLES.indexOf(b.role));
 const found = (db: Db, id: string): Account => {
   const account = db.select().from(t.account).where(eq(t.account.id, id)).get();
   if (!account) throw notFound('person', id);
@@ -60,12 +67,10 @@ export const anyAccount = (db: Db): boolean => (db.select({ n: count() }).from(t
 export function meRecord(db: Db, person: PersonRecord | null, besideDemo = false): MeRecord {
   const { demo, name } = shopOf(db);
   const people = demo
-    ? all(db)
-        .flatMap((account) => {
-          const own = account.secret === null ? personOf(db, account) : null;
-          return own ? [{ id: own.id, name: own.name, role: own.role }] : [];
-        })
-        .sort((a, b) => ROLES.indexOf(a.role) - ROLES.indexOf(b.role))
+    ? all(db).flatMap((account) => {
+        const own = account.secret === null ? personOf(db, account) : null;
+        return own ? [{ id: own.id, name: own.name, role: own.role }] : [];
+      })
     : [];
   return { person, ways: demo ? 'demo' : anyAccount(db) ? 'password' : 'first', people, shopName: name, besideDemo };
 }

@@ -60,7 +60,7 @@ export class Upkeep {
     const { store, now, script } = this.of;
     const madeAt = now();
     const { name: shop, zone } = shopOf(store.db);
-    const name = `${shop || 'shop'} ${dayIn(zone, madeAt.getTime())}.zip`.replace(/[^\p{L}\p{N}. -]+/gu, ' ');
+    const name = `${shop || 'shop'} ${dayIn(zone, madeAt.getTime())}.zip`.replace(/[^\p{L}\p{N}.-]+/gu, ' ');
     const work: WholeWork = { file: store.file, to: join(folder, 'whole.zip'), madeAt: madeAt.toISOString() };
     try {
       await inThread(script, WHOLE_THREAD, work);

@@ -2,8 +2,9 @@ import { stampIn } from '@elm-mist/core';
 import { useQuery } from '@tanstack/react-query';
 import { router } from 'expo-router';
 import { useState } from 'react';
+import { View } from 'react-native';
 import { devicesQuery, shopZone, useSignOutDevice } from '@/data';
-import { Banner, Companion, Part, Row, Screen, ScreenHead, Small, Strong, ThumbBar, Trouble, Waiting } from '@/ui';
+import { Banner, Companion, Part, Row, Screen, ScreenHead, Small, space, Strong, ThumbBar, Trouble, Waiting } from '@/ui';
 
 /** The devices that somebody is signed in on. */
 export function DevicesScreen() {
@@ -30,18 +31,21 @@ export function DevicesScreen() {
       ) : (
         <Part first>
           {answer.data.map(({ id, device, since, lastAt, here }) => (
-            <Row key={id} label={`${device}, since ${stampIn(shopZone(), since)}, last used ${stampIn(shopZone(), lastAt)}`}>
-              {here ? (
-                <Strong>this one</Strong>
-              ) : (
-                <Companion
-                  title="Sign it out"
-                  danger
-                  onPress={() => out.mutate(id, { onError: () => setTrouble('The server is away: it is signed in still.') })}
-                  testID={`device-out-${id}`}
-                />
-              )}
-            </Row>
+            <View key={id} style={{ gap: space.xs }}>
+              <Row label={device}>
+                {here ? (
+                  <Strong>this one</Strong>
+                ) : (
+                  <Companion
+                    title="Sign it out"
+                    danger
+                    onPress={() => out.mutate(id, { onError: () => setTrouble('The server is away: it is signed in still.') })}
+                    testID={`device-out-${id}`}
+                  />
+                )}
+              </Row>
+              <Small ink="inkSoft">{`Since ${stampIn(shopZone(), since)}, last used ${stampIn(shopZone(), lastAt)}`}</Small>
+            </View>
           ))}
           <Small ink="inkSoft">
             A phone that was lost shows nothing more as soon as it reaches the server. One that is not used for 30 days is signed out by

@@ -71,7 +71,9 @@ export function PeopleScreen() {
           <Waiting what="the people" />
         )
       ) : (
-        answer.data.map((account) => <PersonPart key={account.id} account={account} onCode={setTold} />)
+        answer.data.map((account, i) => (
+          <PersonPart key={account.id} account={account} first={i === 0 && !told && !adding} onCode={setTold} />
+        ))
       )}
       <Part>
         {ROLES.map((role) => (
@@ -85,7 +87,7 @@ export function PeopleScreen() {
 function CodePart({ told: { name, code }, onDone }: { told: Told; onDone: () => void }) {
   return (
     <Part first title={<Heading>{`A code for ${name}`}</Heading>}>
-      <Strong testID="person-code">{code}</Strong>
+      <Heading testID="person-code">{code}</Heading>
       <Body>{`Give it to ${name} by word of mouth. It is good for 7 days, opens one thing alone, a password of their own, and is shown this once.`}</Body>
       <Companion title="I have handed it over" onPress={onDone} testID="code-done" />
     </Part>
@@ -133,7 +135,7 @@ function AddPart({ accounts, onMade, onLeave }: { accounts: readonly AccountReco
   );
 }
 
-function PersonPart({ account, onCode }: { account: AccountRecord; onCode: (told: Told) => void }) {
+function PersonPart({ account, first, onCode }: { account: AccountRecord; first: boolean; onCode: (told: Told) => void }) {
   const { id, name, role, active, codeUntil, lastAt, devices } = account;
   const [open, setOpen] = useState(false);
   const [trouble, setTrouble] = useState('');
@@ -152,7 +154,7 @@ function PersonPart({ account, onCode }: { account: AccountRecord; onCode: (told
         ? `last seen ${stampIn(shopZone(), lastAt)}`
         : 'not signed in anywhere';
   return (
-    <Part testID={`person-${id}`}>
+    <Part first={first} testID={`person-${id}`}>
       <Row label={`${name}, ${ROLE_FACTS[role].name.toLowerCase()}`}>
         <Companion title={open ? 'Close' : 'Change'} onPress={() => setOpen(!open)} testID={`person-open-${id}`} />
       </Row>

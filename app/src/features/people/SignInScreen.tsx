@@ -64,18 +64,21 @@ function DemoPeople({ me: { people, shopName }, onName }: { me: MeRecord; onName
       {trouble['rest'] || trouble['id'] ? <Banner tone="stop">{trouble['rest'] ?? trouble['id']}</Banner> : null}
       <Part first>
         <Body>One press, and no password: this is the demo, and nothing in it is anybody’s. A shop of your own asks for a password.</Body>
-        {people.map(({ id, name, role }) => (
-          <View key={id} style={{ gap: space.xs }}>
-            <Act
-              title={`${name}, ${ROLE_FACTS[role].name.toLowerCase()}`}
-              onPress={() => void enter(() => signInDemo(id))}
-              busy={busy}
-              wet
-              testID={`enter-${id}`}
-            />
-            <Small ink="inkSoft">{ROLE_FACTS[role].does}.</Small>
-          </View>
-        ))}
+        {people.map(({ id, name, role }, i) => {
+          const Press = i === 0 ? Act : Companion;
+          return (
+            <View key={id} style={{ gap: space.xs }}>
+              <Press
+                title={`${name}, ${ROLE_FACTS[role].name.toLowerCase()}`}
+                onPress={() => void enter(() => signInDemo(id))}
+                busy={busy}
+                wet
+                testID={`enter-${id}`}
+              />
+              <Small ink="inkSoft">{ROLE_FACTS[role].does}.</Small>
+            </View>
+          );
+        })}
       </Part>
     </Screen>
   );

@@ -1,0 +1,151 @@
+import { spawnSync } from 'node:child_process';
+import { writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { expectAccessible } from '../support/axe';
+import { expect, otherPhone, test } from '../support/fixtures';
+import { Technician } from '../support/technician';
+
+const PASSWORD = 'a torch behind the fins';
+
+test('two people on one visit: the technician’s entries are his; the owner’s pages refuse him by screen and by route', async ({
+  site,
+  server,
+  browser,
+}) => {
+  const his = await otherPhone(browser, server, 'Ives Vane', () => site.evaluate(() => Date.now()));
+  await his.goto(`${server.url}/more`);
+  await expect(his.getByTestId('signed-in')).toContainText('Technician');
+  // What is not his is not offered, and says whose it is where he comes to it all the same.
+  await expect(his.getByTestId('more-upkeep')).toBeHidden();
+  await expect(his.getByTestId('more-people')).toBeHidden();
+  await his.goto(`${server.url}/shop/upkeep`);
+  await expect(his.getByTestId('not-for-you')).toContainText('Backups and the whole shop’s data is for the owner.');
+  await expectAccessible(his, 'not for you');
+  for (const path of ['/upkeep', '/people', '/whole.zip', '/costs?from=2026-01-01&to=2026-06-11'])
+    expect((await his.request.get(`${server.url}/api${path}`)).status()).toBe(403);
+  await site.goto(`${server.url}/visits/demo-visit-15`);
+  await his.goto(`${server.url}/visits/demo-visit-15`);
+  const tech = new Technician(his);
+  await tech.noteAir('91', '30', '3');
+  await tech.next();
+  await expect
+    .poll(async () => {
+      const { events } = (await (await server.fetch('/visits/demo-visit-15')).json()) as { events: { by: string; kind: string }[] };
+      return events.find(({ kind }) => kind === 'site.noted')?.by;
+    })
+    .toBe('Ives Vane');
+  await his.context().close();
+});
+
+test('somebody new is let in by a code, chooses a password, works, is signed out in mid-visit, and finds everything again; then the phone is lost', async ({
+  site,
+  server,
+  browser,
+}) => {
+  await test.step('the owner hands over a code', async () => {
+    await site.goto(`${server.url}/more`);
+    await site.getByTestId('more-people').click();
+    await expectAccessible(site, 'people');
+    await site.getByTestId('person-add').click();
+    await site.getByTestId('person-make').click();
+    await expect(site.getByTestId('add-person')).toContainText('The name is missing.');
+    await site.getByTestId('person-name').fill('Odo Marl');
+    await site.getByTestId('person-make').click();
+    await expect(site.getByTestId('person-code')).toHaveText(/^[a-z2-9]{4}-[a-z2-9]{4}-[a-z2-9]{4}$/);
+  });
+  const code = await site.getByTestId('person-code').innerText();
+  const context = await browser.newContext({
+    viewport: { width: 390, height: 844 },
+    hasTouch: true,
+    timezoneId: 'America/Chicago',
+    serviceWorkers: 'block',
+  });
+  const page = await context.newPage();
+  await page.clock.install({ time: new Date(await site.evaluate(() => Date.now())) });
+  const signIn = async (password: string) => {
+    await page.getByTestId('sign-in-by-name').click();
+    await page.getByTestId('sign-in-name').fill('Odo Marl');
+    await page.getByTestId('sign-in-password').fill(password);
+    await page.getByTestId('sign-in-go').click();
+  };
+  await test.step('a wrong password is named, the code opens the way to a password alone', async () => {
+    await page.goto(`${server.url}/visits/demo-visit-15`);
+    await expectAccessible(page, 'sign in, demo');
+    await signIn('not the right one');
+    await expect(page.getByText(/do not go together/)).toBeVisible();
+    await expectAccessible(page, 'sign in');
+    await page.getByTestId('sign-in-password').fill(code);
+    await page.getByTestId('sign-in-go').click();
+    await page.getByTestId('password-was').fill(code);
+    await page.getByTestId('password-new').fill('short');
+    await page.getByTestId('password-keep').click();
+    await expect(page.getByText(/12 letters at least/).last()).toBeVisible();
+    await page.getByTestId('password-new').fill(PASSWORD);
+    await page.getByTestId('password-keep').click();
+  });
+  const tech = new Technician(page);
+  await tech.noteAir('91', '30', '3');
+  await test.step('signed out in mid-visit with no server: entries wait on the phone, and go when he signs in again', async () => {
+    await server.stop();
+    await tech.next();
+    await expect(page.getByText(/kept on this device and will be sent/)).toBeVisible({ timeout: 20_000 });
+    await server.start();
+    const people = (await (await server.fetch('/people')).json()) as { name: string; devices: { id: string }[] }[];
+    const own = people.find(({ name }) => name === 'Odo Marl');
+    // The server comes back, and with it he is signed out, before anything was sent.
+    const out = await server.fetch(`/devices/${own?.devices[0]?.id}/sign-out`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: '{}',
+    });
+    expect(out.status).toBe(200);
+    await page.clock.runFor(20_000);
+    await expect(page.getByTestId('sign-in')).toBeVisible({ timeout: 20_000 });
+    // Nothing of the shop is left to be read meanwhile.
+    await expect(page.getByText('Quillon')).toBeHidden();
+    await signIn(PASSWORD);
+    await expect(page.getByTestId('sign-in')).toBeHidden();
+    await expect
+      .poll(async () => {
+        const { events } = (await (await server.fetch('/visits/demo-visit-15')).json()) as { events: { by: string; kind: string }[] };
+        return events.filter(({ by }) => by === 'Odo Marl').map(({ kind }) => kind);
+      })
+      .toContain('site.noted');
+  });
+  await test.step('the phone is lost: signed out by the owner, it shows nothing more', async () => {
+    await site.getByTestId('code-done').click();
+    await site.reload();
+    const people = (await (await server.fetch('/people')).json()) as { id: string; name: string }[];
+    const { id } = people.find(({ name }) => name === 'Odo Marl')!;
+    await site.getByTestId(`person-open-${id}`).click();
+    await site.getByTestId(`person-${id}`).getByRole('button', { name: 'Sign it out' }).click();
+    await expect(site.getByTestId(`person-${id}`)).toContainText('not signed in anywhere');
+    await page.goto(`${server.url}/places`);
+    await expect(page.getByTestId('sign-in')).toBeVisible();
+    await expect(page.getByText('Fennick')).toBeHidden();
+  });
+  await context.close();
+});
+
+test('a backup, a disaster, a restore', async ({ site, server }) => {
+  await site.goto(`${server.url}/more`);
+  await site.getByTestId('more-upkeep').click();
+  await expect(site.getByText('There is no backup yet')).toBeVisible();
+  await site.getByTestId('backup-now').click();
+  await expect(site.getByTestId('backup-0')).toBeVisible();
+  await expect(site.getByTestId('troubles')).toContainText('Nothing failed.');
+  await expectAccessible(site, 'upkeep');
+  const download = site.waitForEvent('download');
+  await site.getByTestId('whole-shop').click();
+  expect((await download).suggestedFilename()).toMatch(/^Cotter Vane Coil Care .*\.zip$/);
+  await server.stop();
+  writeFileSync(join(server.data, 'elm-mist.db'), 'nothing of a shop');
+  const restored = spawnSync(process.execPath, [join(__dirname, '../../server/dist/main.cjs'), '--restore', 'latest'], {
+    env: { ...process.env, ELM_MIST_DATA: server.data },
+    encoding: 'utf8',
+  });
+  expect(restored.stdout + restored.stderr).toMatch(/Put back: .*\nWhat was there is kept/);
+  await server.start();
+  await site.goto(server.url);
+  await expect(site.getByText('Quillon bakery flat').first()).toBeVisible();
+});
