@@ -2,6 +2,7 @@ import type { EventKind } from '../run';
 
 /** What somebody may do in the shop, from most to least. */
 export const ROLES = ['owner', 'lead', 'technician', 'reader'] as const;
+/** One of `ROLES`. */
 export type Role = (typeof ROLES)[number];
 
 /** Each role in words, and what it is for. */
@@ -14,6 +15,7 @@ export const ROLE_FACTS: Record<Role, { name: string; does: string }> = {
 
 /** What a role may or may not do; each route and each kind of entry wants one of these. */
 export const POWERS = ['read', 'field', 'plan', 'records', 'rules', 'costs', 'money', 'people', 'upkeep'] as const;
+/** One of `POWERS`. */
 export type Power = (typeof POWERS)[number];
 
 const MAY: Record<Role, readonly Power[]> = {

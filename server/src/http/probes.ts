@@ -1,7 +1,7 @@
 import type { PassThrough } from 'node:stream';
 import type { Context } from 'koa';
 import type { ProbeSample } from '@elm-mist/contract';
-import { eventStream } from './eventStream';
+import { eventStream, tellStream } from './eventStream';
 
 /** A kit of probes, wherever its readings come from. */
 export interface ProbeKit {
@@ -27,7 +27,7 @@ export class Probes {
       this.open.delete(stream);
     });
     this.open.add(stream);
-    const send = (event: string, data: unknown) => stream.write(`event: ${event}\ndata: ${JSON.stringify(data)}\n\n`);
+    const send = (event: string, data: unknown) => tellStream(stream, `event: ${event}\ndata: ${JSON.stringify(data)}\n\n`);
     send('backlog', kit.backlog(this.clock()));
     const beat = setInterval(() => send('sample', kit.at(this.clock())), EVERY_MS);
     beat.unref();

@@ -86,7 +86,11 @@ export interface RouteParts {
 export function apiRouter({ store, now, changes, probes, cards, script, shops, upkeep }: RouteParts): Router {
   const { db } = store;
   const router = new Router({ prefix: '/api' });
-  const sessions = new Sessions(store, () => now().getTime());
+  const sessions = new Sessions(
+    store,
+    () => now().getTime(),
+    (id) => changes.leave(id),
+  );
   router.use(gate(store, sessions));
   const answers = new Answers(store.versions);
   const at = () => now().toISOString();
@@ -308,7 +312,7 @@ export function apiRouter({ store, now, changes, probes, cards, script, shops, u
   });
   router.get('/visits/:id/changes', (ctx) => {
     if (!v.findVisit(db, idOf(ctx))) throw notFound('visit', idOf(ctx));
-    changes.follow(ctx, idOf(ctx));
+    changes.follow(ctx, idOf(ctx), signed(ctx).sessionId);
   });
 
   router.get('/visits/:id/probes', (ctx) => {

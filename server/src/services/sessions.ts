@@ -27,6 +27,8 @@ export class Sessions {
   constructor(
     private readonly store: Store,
     private readonly now: () => number,
+    /** Told of each device that was signed out. */
+    private readonly ended: (id: string) => void,
   ) {}
 
   /** Signs a device in. @returns its token, which is told this once, and the session's id */
@@ -83,6 +85,7 @@ export class Sessions {
   end(id: string): void {
     for (const [hash, session] of this.known) if (session.id === id) this.known.delete(hash);
     this.store.write((db) => db.delete(t.session).where(eq(t.session.id, id)).run());
+    this.ended(id);
   }
 
   /** Signs all devices of somebody out. @param but the one that stays */
