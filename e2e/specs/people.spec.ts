@@ -1,4 +1,3 @@
-import { spawnSync } from 'node:child_process';
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { expectAccessible } from '../support/axe';
@@ -127,6 +126,69 @@ test('somebody new is let in by a code, chooses a password, works, is signed out
   await context.close();
 });
 
+test('a PIN locks what was left alone, with no server too; foam goes on behind it, and five wrong ones want the password', async ({
+  site,
+  server,
+}) => {
+  await site.goto(`${server.url}/more`);
+  await site.getByTestId('more-pin').click();
+  await site.getByTestId('pin-new').fill('12');
+  await site.getByTestId('pin-keep').click();
+  await expect(site.getByText('4 to 8 digits.')).toBeVisible();
+  await site.getByTestId('pin-new').fill('4711');
+  await site.getByTestId('pin-again').fill('4712');
+  await site.getByTestId('pin-keep').click();
+  await expect(site.getByText('The two are not the same.')).toBeVisible();
+  await expectAccessible(site, 'pin');
+  await site.getByTestId('pin-again').fill('4711');
+  await site.getByTestId('pin-keep').click();
+  await expect(site.getByTestId('more')).toBeVisible();
+  await site.goto(`${server.url}/places`);
+  await expect(site.getByTestId('lock')).toBeVisible();
+  await expect(site.getByText('Fennick')).toBeHidden();
+  await expectAccessible(site, 'locked');
+  const unlock = async (pin: string) => {
+    await site.getByTestId('lock-pin').fill(pin);
+    await site.getByTestId('lock-go').click();
+  };
+  await unlock('0000');
+  await expect(site.getByText(/4 tries left/)).toBeVisible();
+  await unlock('4711');
+  await expect(site.getByText('Fennick').first()).toBeVisible();
+  const leaveAlone = async () => {
+    for (const [seen, minutes] of [
+      ['hidden', 6],
+      ['visible', 0],
+    ] as const) {
+      await site.evaluate((value) => {
+        Object.defineProperty(document, 'visibilityState', { value, configurable: true });
+        document.dispatchEvent(new Event('visibilitychange'));
+      }, seen);
+      if (minutes > 0) await site.clock.fastForward(minutes * 60_000);
+    }
+    await expect(site.getByTestId('lock')).toBeVisible();
+  };
+  // Left alone with no server: what was open is there still when it is unlocked, down to what was typed.
+  await site.getByRole('textbox').first().fill('quill');
+  await server.stop();
+  await leaveAlone();
+  await unlock('4711');
+  await expect(site.getByRole('textbox').first()).toHaveValue('quill');
+  await leaveAlone();
+  for (const left of [4, 3, 2, 1]) {
+    await unlock('1111');
+    await expect(site.getByText(new RegExp(`${left} (try|tries) left`))).toBeVisible();
+  }
+  await unlock('1111');
+  await expect(site.getByText('The server is away')).toBeVisible();
+  // Its cookie was good still: the server is told before anything else.
+  await server.start();
+  await site.reload();
+  await expect(site.getByTestId('sign-in')).toBeVisible();
+  await site.reload();
+  await expect(site.getByTestId('sign-in')).toBeVisible();
+});
+
 test('a backup, a disaster, a restore', async ({ site, server }) => {
   await site.goto(`${server.url}/more`);
   await site.getByTestId('more-upkeep').click();
@@ -140,11 +202,7 @@ test('a backup, a disaster, a restore', async ({ site, server }) => {
   expect((await download).suggestedFilename()).toMatch(/^Cotter Vane Coil Care .*\.zip$/);
   await server.stop();
   writeFileSync(join(server.data, 'elm-mist.db'), 'nothing of a shop');
-  const restored = spawnSync(process.execPath, [join(__dirname, '../../server/dist/main.cjs'), '--restore', 'latest'], {
-    env: { ...process.env, ELM_MIST_DATA: server.data },
-    encoding: 'utf8',
-  });
-  expect(restored.stdout + restored.stderr).toMatch(/Put back: .*\nWhat was there is kept/);
+  expect(server.command('--restore', 'latest')).toMatch(/Put back: .*\nWhat was there is kept/);
   await server.start();
   await site.goto(server.url);
   await expect(site.getByText('Quillon bakery flat').first()).toBeVisible();

@@ -1,4 +1,4 @@
-import { spawn, type ChildProcess } from 'node:child_process';
+import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
@@ -98,6 +98,16 @@ export class TestServer {
     child.kill(signal);
     await ended;
     this.child = null;
+  }
+
+  /** Runs a command of the program on its folder. @returns what it said */
+  command(...args: string[]): string {
+    const { stdout, stderr } = spawnSync(process.execPath, ['server/dist/main.cjs', ...args], {
+      cwd: ROOT,
+      env: { ...process.env, ELM_MIST_DATA: this.data },
+      encoding: 'utf8',
+    });
+    return stdout + stderr;
   }
 
   async remove(): Promise<void> {

@@ -28,6 +28,8 @@ export interface AppOptions {
   upkeep: Upkeep;
   /** Whether answers carry the shop's time, by which phones put theirs right. */
   tellsTime?: boolean;
+  /** A reverse proxy stands before it, and what it says of who asks and how is believed. */
+  proxy?: boolean;
 }
 
 /** Everything comes from this one origin: no script, font or picture is fetched from elsewhere. */
@@ -54,8 +56,21 @@ const SECURITY = {
 /** A page that was closed or reloaded in the middle of an answer is no failure of ours. */
 const LEFT = new Set(['ERR_STREAM_PREMATURE_CLOSE', 'EPIPE', 'ECONNRESET']);
 
-export function createApp({ store, log, webRoot, now, changes, probes, cards, script, shops, upkeep, tellsTime = true }: AppOptions): Koa {
-  const app = new Koa();
+export function createApp({
+  store,
+  log,
+  webRoot,
+  now,
+  changes,
+  probes,
+  cards,
+  script,
+  shops,
+  upkeep,
+  tellsTime = true,
+  proxy = false,
+}: AppOptions): Koa {
+  const app = new Koa({ proxy });
   app.on('error', (err: NodeJS.ErrnoException) =>
     LEFT.has(err.code ?? '') ? log.debug({ err }, 'the browser left') : log.error({ err }, 'request failed'),
   );

@@ -103,6 +103,7 @@ async function serve(): Promise<void> {
       cards,
       script,
       tellsTime: process.env['ELM_MIST_CLOCK'] !== 'off',
+      proxy: process.env['ELM_MIST_PROXY'] === 'on',
       upkeep,
       shops: { ownIsThere: () => ownIsThere(folders), besideDemo: () => which === 'own', open: switchTo },
     });

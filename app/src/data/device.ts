@@ -4,6 +4,7 @@ import { askToPersist, deviceTrouble, onDeviceTrouble, type DeviceTrouble } from
 import { openAnswers } from './answers';
 import { openMe } from './me';
 import { openOutbox } from './outbox';
+import { watchLock } from './pin';
 
 /** What keeps this device from keeping anything; null while all is well. */
 export const useDeviceTrouble = (): DeviceTrouble => useSyncExternalStore(onDeviceTrouble, deviceTrouble, deviceTrouble);
@@ -12,6 +13,7 @@ export const useDeviceTrouble = (): DeviceTrouble => useSyncExternalStore(onDevi
 export async function openDevice(): Promise<void> {
   await loadFacts();
   openMe();
+  watchLock();
   await Promise.all([openAnswers(), openOutbox()]);
   void askToPersist();
 }

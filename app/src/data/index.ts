@@ -8,6 +8,7 @@ export * from './making';
 export * from './packing';
 export * from './visit';
 export * from './me';
+export * from './pin';
 export * from './clock';
 export * from './shop';
 export * from './shell';

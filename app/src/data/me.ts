@@ -1,12 +1,15 @@
 import type { FirstOwnerInput, MeRecord, PasswordInput, PersonRecord, SignInInput } from '@elm-mist/contract';
 import { may, type Power } from '@elm-mist/core';
 import { useSyncExternalStore } from 'react';
-import { readJson, writeDevice } from '@/device/memory';
+import { readJson, readText, writeDevice } from '@/device/memory';
 import { forgetAnswers } from './answers';
 import { onSignedOut, request } from './api';
 import { deviceName } from './deviceName';
+import { dropPin } from './pin';
 
 const KEPT = 'me';
+/** This device is to be signed out, and the server does not know it yet. */
+const OWED = 'me.sign-out';
 
 export interface MeState {
   /** Who is signed in, as far as this device knows; kept, so that a phone works on with no signal. */
@@ -40,6 +43,7 @@ async function learn(me: MeRecord): Promise<MeRecord> {
   writeDevice(KEPT, me.person ? JSON.stringify(me.person) : null);
   // Nobody is shown anything before what the last one read is gone.
   if (other) {
+    dropPin();
     set({ person: null, me: { ...me, person: null }, away: false });
     await forgetAnswers();
   }
@@ -48,8 +52,20 @@ async function learn(me: MeRecord): Promise<MeRecord> {
   return me;
 }
 
+/** Signs out what was left signed in while the server was away. @returns whether the server has been told */
+async function settleOwed(): Promise<boolean> {
+  try {
+    await learn(await request<MeRecord>('POST', '/sign-out', {}));
+  } catch {
+    return false;
+  }
+  writeDevice(OWED, null);
+  return true;
+}
+
 /** Asks who is signed in here. A server that is away changes nothing. */
 export async function askMe(): Promise<void> {
+  if (readText(OWED) && !(await settleOwed())) return set({ ...state, away: true });
   try {
     await learn(await request<MeRecord>('GET', '/me'));
   } catch {
@@ -59,7 +75,7 @@ export async function askMe(): Promise<void> {
 
 /** Reads who was signed in here last, and asks whether they still are. */
 export function openMe(): void {
-  set({ ...state, person: readJson<PersonRecord>(KEPT) });
+  set({ ...state, person: readText(OWED) ? null : readJson<PersonRecord>(KEPT) });
   // What the server answered 401 to: the device was signed out elsewhere, or was not used for too long.
   onSignedOut(() => void askMe());
   void askMe();
@@ -72,6 +88,16 @@ export const signIn = (input: Omit<SignInInput, 'device'>) => entered('/sign-in'
 export const signInDemo = (id: string) => entered('/sign-in/demo', { id, device: deviceName() });
 export const signInFirst = (input: Omit<FirstOwnerInput, 'device'>) => entered('/sign-in/first', { ...input, device: deviceName() });
 export const signOut = () => entered('/sign-out', {});
+/** Signs this device out as soon as the server can be reached; here nobody is signed in from now on. */
+export async function forgetMe(): Promise<void> {
+  // The cookie is the server's to end: until it was told, it is good for nothing here either.
+  writeDevice(OWED, 'yes');
+  const told = await settleOwed();
+  if (told) return;
+  writeDevice(KEPT, null);
+  set({ person: null, me: null, away: true });
+  await forgetAnswers();
+}
 export const changePassword = async (input: PasswordInput) => learn(await request<MeRecord>('PUT', '/me/password', input));
 /** From a shop that has no people yet back to the demo beside it. */
 export const backToDemo = async (): Promise<void> => {

@@ -1,6 +1,6 @@
 import { LICENCE_NAMES, ROLE_FACTS } from '@elm-mist/core';
 import { useState } from 'react';
-import { signOut, useMe, useOutbox } from '@/data';
+import { hasPin, signOut, useMe, useOutbox } from '@/data';
 import { Banner, Companion, Heading, LinkRow, Part, Row, Small } from '@/ui';
 
 /** Who is signed in on this device, as what, and the way out. */
@@ -31,6 +31,12 @@ export function SignedInPart() {
         under="Where you are signed in; a lost one is signed out here"
         href="/shop/devices"
         testID="more-devices"
+      />
+      <LinkRow
+        title="PIN of this device"
+        under={hasPin(person.id) ? 'It locks when it is opened, and when it was left alone' : 'None: whoever holds it can use it'}
+        href="/shop/pin"
+        testID="more-pin"
       />
       {hasPassword ? <LinkRow title="Your password" href="/shop/password" testID="more-password" /> : null}
       <Companion title={sure && kept > 0 ? 'Sign out all the same' : 'Sign out'} onPress={leave} testID="sign-out" />

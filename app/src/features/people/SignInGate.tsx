@@ -1,14 +1,29 @@
-import type { ReactNode } from 'react';
-import { askMe, useMe } from '@/data';
+import { useEffect, useState, type ReactNode } from 'react';
+import { View } from 'react-native';
+import { askMe, useLocked, useMe } from '@/data';
 import { Screen, ScreenHead, Trouble, Waiting } from '@/ui';
+import { LockScreen } from './LockScreen';
 import { PasswordScreen } from './PasswordScreen';
 import { SignInScreen } from './SignInScreen';
 
 /** Nothing of the shop is drawn before somebody is signed in. A phone that was signed in goes on with no signal. */
 export function SignInGate({ children }: { children: ReactNode }) {
   const { person, me, away } = useMe();
+  const locked = useLocked();
+  // What was open goes on behind the lock, foam clocks and their alarms with it; a page that opens locked has nothing open yet.
+  const [wasOpen, setWasOpen] = useState(false);
+  useEffect(() => {
+    if (person && !locked) setWasOpen(true);
+    if (!person) setWasOpen(false);
+  }, [person, locked]);
   if (person?.mustChange) return <PasswordScreen first />;
-  if (person) return children;
+  if (person)
+    return (
+      <>
+        {locked && !wasOpen ? null : <View style={{ display: locked ? 'none' : 'contents' }}>{children}</View>}
+        {locked ? <LockScreen /> : null}
+      </>
+    );
   if (me) return <SignInScreen me={me} />;
   return (
     <Screen head={<ScreenHead title="Elm Mist" />}>

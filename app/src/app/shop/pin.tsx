@@ -1,0 +1,5 @@
+import { PinScreen } from '@/features/people/PinScreen';
+
+export default function PinRoute() {
+  return <PinScreen />;
+}
