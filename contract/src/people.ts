@@ -49,6 +49,17 @@ export type AccountChange = InferType<typeof accountChangeSchema>;
 
 export { nothingSchema } from './fields';
 
+/** A customer is erased by their name, typed as it stands. */
+export const eraseSchema = object({ name: words('Their name', 80) });
+
+/** What was erased of a customer. */
+export interface ErasedRecord {
+  places: number;
+  systems: number;
+  visits: number;
+  pictures: number;
+}
+
 /** Somebody who is signed in. */
 export interface PersonRecord {
   id: string;

@@ -636,7 +636,7 @@ export { agreedBook, agreementWords, coveredBy, MOST_VISITS_A_YEAR, type Agreeme
 export { longDay, stampIn } from './clock';
 export { eventPower, may, POWERS, ROLE_FACTS, ROLES, whoMay, type Power, type Role } from './people';
 export { alongLife, lifeFan, LIFE_LANE_NAMES, LIFE_LANES, lifeLine, lifeSpan, type LifeFan, type LifeLane, type LifeMark } from './beads';
-export { findingPlace, OLDER_RECORDS, type SavingTold } from './run';
+export { ERASED, findingPlace, OLDER_RECORDS, withoutWords, wordPaths, type SavingTold } from './run';
 export { DUE_KIND_NAMES, DUE_KINDS, payDays, systemClocks, upkeepOf, type DueClock, type DueKind, type PayDay } from './beads';
 export {
   dayAsChosen,

@@ -189,6 +189,28 @@ test('a PIN locks what was left alone, with no server too; foam goes on behind i
   await expect(site.getByTestId('sign-in')).toBeVisible();
 });
 
+test('a customer asks what is kept of them, and to be erased: out as a file, and gone by their name', async ({ site, server }) => {
+  const { places } = (await (await server.fetch('/places?q=boathouse')).json()) as {
+    places: { place: { customerId: string; customerName: string } }[];
+  };
+  const { customerId = '', customerName = '' } = places[0]?.place ?? {};
+  await site.goto(`${server.url}/customers/${customerId}`);
+  const download = site.waitForEvent('download');
+  await site.getByTestId('their-file').click();
+  expect((await download).suggestedFilename()).toBe('customer.zip');
+  await site.getByTestId('erase-ask').click();
+  await expectAccessible(site, 'erasing a customer');
+  await site.getByTestId('erase-name').fill('Somebody else');
+  await site.getByTestId('erase-go').click();
+  await expect(site.getByText('Nobody was erased.')).toBeVisible();
+  await site.getByTestId('erase-name').fill(customerName);
+  await site.getByTestId('erase-go').click();
+  await expect(site.getByTestId('erased')).toContainText('1 place');
+  await site.goto(`${server.url}/places`);
+  await expect(site.getByText('Fennick').first()).toBeVisible();
+  await expect(site.getByText(/boathouse/i)).toBeHidden();
+});
+
 test('a backup, a disaster, a restore', async ({ site, server }) => {
   await site.goto(`${server.url}/more`);
   await site.getByTestId('more-upkeep').click();

@@ -194,6 +194,8 @@ export function goodRequests(): GoodRequest[] {
       type: 'image/jpeg',
     },
     json('POST', '/backups', '/backups', {}),
+    // One of theirs is planned.
+    { ...json('POST', '/customers/:id/erase', '/customers/customer-fennick/erase', { name: 'Odile Fennick' }), says: 409 },
     json('POST', '/sign-in/demo', '/sign-in/demo', { id: 'wren-cotter', device: 'A phone' }),
     json('POST', '/sign-out', '/sign-out', {}),
     json('POST', '/people', '/people', { crewId: null, name: `Somebody ${randomUUID()}`, role: 'reader' }),

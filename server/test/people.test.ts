@@ -129,8 +129,18 @@ test('a licence is the crew list’s, whatever name an entry gives: what wants o
   const ives = new Device(server);
   await ives.ask('POST', '/api/sign-in/demo', { id: 'ives-vane', device: 'His' });
   const visit = '/api/visits/demo-visit-14/events';
+  let minute = 0;
   const event = (kind: string, data: object) => ({
-    events: [{ id: randomUUID(), visitId: 'demo-visit-14', at: '2026-06-11T15:00:00.000Z', by: 'Wren Cotter', kind, data }],
+    events: [
+      {
+        id: randomUUID(),
+        visitId: 'demo-visit-14',
+        at: new Date(Date.UTC(2026, 5, 11, 15, (minute += 1))).toISOString(),
+        by: 'Wren Cotter',
+        kind,
+        data,
+      },
+    ],
   });
   await owner.ask('POST', visit, event('visit.started', {}));
   const noted = event('finding.noted', { what: 'wiring', coilId: null, note: 'Chewed', action: 'Refer' });

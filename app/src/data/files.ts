@@ -108,6 +108,7 @@ export const logAddress = (format: 'csv' | 'json', asked: Readonly<Record<string
 /** Where a backup goes out, and all of the shop as one file. */
 export const backupAddress = (name: string): string => `/api/backups/${encodeURIComponent(name)}`;
 export const WHOLE_ADDRESS = '/api/whole.zip';
+export const customerDataAddress = (id: string): string => `/api/customers/${encodeURIComponent(id)}/data.zip`;
 /** Where a visit goes out. */
 export const visitFileAddress = (visitId: string, what: 'entries' | 'whole' | 'pictures' | 'report.pdf'): string =>
   `/api/visits/${encodeURIComponent(visitId)}/${what}`;

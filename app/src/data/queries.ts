@@ -19,6 +19,7 @@ import type {
   DeviceRecord,
   DueAsked,
   DueRecord,
+  ErasedRecord,
   FeedRecord,
   HouseRulesRecord,
   MeterAnswer,
@@ -292,6 +293,11 @@ export const useChangePerson = () =>
   useWrite(({ id, change }: { id: string; change: AccountChange }) => request<AccountRecord>('PUT', `/people/${id}`, change));
 export const useRenewCode = () => useWrite((id: string) => request<CodeRecord>('POST', `/people/${id}/code`, {}));
 export const useSignOutDevice = () => useWrite((id: string) => request<DeviceRecord[]>('POST', `/devices/${id}/sign-out`, {}));
+/** Erases a customer by their name. */
+export const useErase = () =>
+  useWrite(({ id, name }: { id: string; name: string }) =>
+    request<ErasedRecord>('POST', `/customers/${encodeURIComponent(id)}/erase`, { name }),
+  );
 export const useBackUp = () => useMutation({ mutationFn: () => request<BackupRecord>('POST', '/backups', {}) });
 /** Sets a clock of a system between visits. */
 export const useSetClock = () =>

@@ -108,3 +108,4 @@ export { RINSE_SIGN_NAMES, RINSE_SIGNS, SPOT_NAMES, SPOTS, type RinseSign, type 
 export { DRAIN_HELP, drainRateLMin, FLOAT_FAILED, panClock } from './drain';
 export { type Stamped } from './stamped';
 export { savingSentences, type SavingTold } from './savingTold';
+export { ERASED, withoutWords, wordPaths } from './withoutWords';

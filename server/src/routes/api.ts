@@ -339,6 +339,6 @@ export function apiRouter({ store, now, changes, probes, cards, script, shops, u
   shelfRoutes(router, store, now, answers);
   weatherRoutes(router, store);
   outRoutes(router, store, now, script);
-  upkeepRoutes(router, upkeep);
+  upkeepRoutes(router, store, upkeep, now);
   return router;
 }

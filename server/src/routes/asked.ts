@@ -9,7 +9,7 @@ export const idOf = (ctx: WithParams): string => ctx.params['id'] ?? '';
 
 export function body(ctx: Context): unknown {
   // A form or a plain text is what a page of another site could send.
-  if (ctx.is('json') === false) throw new Problem(415, 'bad-type', 'Send JSON.', { body: 'Send JSON.' });
+  if (ctx.request.length !== 0 && ctx.is('json') === false) throw new Problem(415, 'bad-type', 'Send JSON.', { body: 'Send JSON.' });
   return ctx.request.body;
 }
 

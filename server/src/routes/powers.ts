@@ -108,6 +108,8 @@ export const ROUTE_POWERS: Readonly<Record<string, RouteWants>> = {
   'PUT /api/people/:id': 'people',
   'POST /api/people/:id/code': 'people',
 
+  'GET /api/customers/:id/data.zip': 'upkeep',
+  'POST /api/customers/:id/erase': 'upkeep',
   'GET /api/upkeep': 'upkeep',
   'POST /api/backups': 'upkeep',
   'GET /api/backups/:name': 'upkeep',

@@ -2,15 +2,28 @@ import { createReadStream, mkdtempSync, rmSync, statSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type Router from '@koa/router';
-import { nothingSchema, parseInput } from '@elm-mist/contract';
+import { eraseSchema, nothingSchema, parseInput } from '@elm-mist/contract';
 import type { Upkeep } from '../upkeep/upkeep';
-import { body, created } from './asked';
+import { eraseCustomer, theirFile } from '../services/theirData';
+import type { Store } from '../store/open';
+import { body, created, idOf } from './asked';
 
-/** How the server is, its backups, and the whole shop as one file. */
-export function upkeepRoutes(router: Router, upkeep: Upkeep): void {
+/** How the server is, its backups, the whole shop as one file, and one customer's data out and erased. */
+export function upkeepRoutes(router: Router, store: Store, upkeep: Upkeep, now: () => Date): void {
   router.get('/upkeep', (ctx) => {
     ctx.set('Cache-Control', 'no-store');
     ctx.body = upkeep.record();
+  });
+  router.get('/customers/:id/data.zip', (ctx) => {
+    const file = theirFile(store.db, idOf(ctx), now().toISOString());
+    ctx.attachment('customer.zip');
+    ctx.type = 'application/zip';
+    ctx.set('Cache-Control', 'no-store');
+    ctx.compress = false;
+    ctx.body = file;
+  });
+  router.post('/customers/:id/erase', (ctx) => {
+    ctx.body = eraseCustomer(store, idOf(ctx), parseInput(eraseSchema, body(ctx)).name);
   });
   router.post('/backups', async (ctx) => {
     parseInput(nothingSchema, body(ctx));

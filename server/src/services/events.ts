@@ -47,6 +47,11 @@ export interface Appended {
 const MOST_FOLLOWED = 64;
 const followed = new WeakMap<Store, Map<string, Followed>>();
 
+/** Lets go of what is followed of some visits: their entries were changed from outside. */
+export function forgetFollowed(store: Store, visitIds: readonly string[]): void {
+  for (const id of visitIds) followed.get(store)?.delete(id);
+}
+
 /** A visit that is followed, and what was last written for others to read of it. */
 interface Followed {
   visit: FollowedVisit;

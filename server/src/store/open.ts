@@ -37,8 +37,18 @@ export class FolderError extends Error {
 /** Another start waits so long for the one before to end, ms. */
 const HANDOVER_MS = 3000;
 const BUSY_MS = 5000;
-/** Every commit is on the disk before it is answered. Pages are kept in memory, kB below zero, and brought from the log into the file by 4,000 at a time. */
-const PRAGMAS = ['journal_mode = WAL', 'synchronous = FULL', 'foreign_keys = ON', 'cache_size = -64000', 'wal_autocheckpoint = 4000'];
+/**
+ * Every commit is on the disk before it is answered. Pages are kept in memory, kB below zero, and brought from the log into the file by 4,000 at a time.
+ * What is deleted or written over is zeroed, so that somebody who is erased is not left in the gaps of the file.
+ */
+const PRAGMAS = [
+  'journal_mode = WAL',
+  'synchronous = FULL',
+  'foreign_keys = ON',
+  'secure_delete = ON',
+  'cache_size = -64000',
+  'wal_autocheckpoint = 4000',
+];
 
 /** The code that an error carries; empty where it has none. */
 export const codeOf = (error: unknown): string => {

@@ -6,7 +6,7 @@ import { router, useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
 import { Controller, useForm } from 'react-hook-form';
 import { View } from 'react-native';
-import { customerQuery, customersQuery, RefusedError, useChangeCustomer, useMerge } from '@/data';
+import { customerQuery, customersQuery, RefusedError, useChangeCustomer, useMay, useMerge } from '@/data';
 import {
   Act,
   Banner,
@@ -25,6 +25,7 @@ import {
   Tick,
   Waiting,
 } from '@/ui';
+import { TheirData } from './TheirData';
 import { NotOpened } from '../shared/NotOpened';
 import { FormField } from '../shared/formField';
 import { placeErrors } from '../shared/formTrouble';
@@ -50,6 +51,7 @@ export function CustomerPage() {
 
 function CustomerForm({ detail: { customer, places } }: { detail: CustomerDetail }) {
   const change = useChangeCustomer();
+  const keeps = useMay('upkeep');
   const [trouble, setTrouble] = useState('');
   const [saved, setSaved] = useState(false);
   const [was, setWas] = useState({ name: customer.name, phone: customer.phone, quiet: customer.quiet });
@@ -126,6 +128,7 @@ function CustomerForm({ detail: { customer, places } }: { detail: CustomerDetail
         {places.length === 0 ? <Body ink="inkSoft">None any more: they were handed to somebody else.</Body> : null}
       </Part>
       {places.length > 0 ? <SameCustomer customer={customer} /> : null}
+      {keeps ? <TheirData customer={customer} /> : null}
     </Screen>
   );
 }
