@@ -154,7 +154,7 @@ async function serve(): Promise<void> {
   }
 
   const server = createServer((request, response) => current.answer(request, response));
-  server.listen(port, () => {
+  server.listen(port, process.env['ELM_MIST_HOST'], () => {
     const address = server.address() as AddressInfo;
     log.info({ port: address.port, data: folders.root }, `Elm Mist is at http://localhost:${address.port}`);
   });

@@ -1,9 +1,15 @@
 import { randomUUID } from 'node:crypto';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import type { AccountRecord, CodeRecord, DeviceRecord, MeRecord, VisitDetail } from '@elm-mist/contract';
 import { EVENT_KINDS, eventPower, may, ROLES, whoMay, type Role } from '@elm-mist/core';
 import { apiRouter } from '../src/routes/api';
 import { ROUTE_POWERS } from '../src/routes/powers';
 import { ownEvents } from '../src/services/events';
+import { Sessions } from '../src/services/sessions';
+import { openStore } from '../src/store/open';
+import { account } from '../src/store/schema';
 import { SlowDown } from '../src/http/slowDown';
 import { OWNER, RealServer } from './helpers';
 
@@ -281,10 +287,57 @@ test('a shop of one’s own has no one press: its first owner makes the password
   expect((await device.ask('POST', '/api/sign-in/demo', { id: 'wren-cotter', device: 'x' })).status).toBe(422);
   expect((await device.ask('POST', '/api/sign-in/first', { name: 'Me', password: PASSWORD, device: 'x' })).status).toBe(409);
   expect((await device.signIn(OWNER.name, OWNER.password)).body.person).toMatchObject({ role: 'owner' });
+  // Who came before the crew list has the licences that it says, by their name.
+  const { body } = await device.ask<Record<string, unknown>>('GET', '/api/shop');
+  const { demo: _demo, ownIsThere: _own, ...input } = body;
+  const crew = [{ id: 'w', name: OWNER.name, licences: ['electrical'], archived: false }];
+  expect((await device.ask('PUT', '/api/shop', { ...input, crew })).status).toBe(200);
+  expect((await device.ask<MeRecord>('GET', '/api/me')).body.person).toMatchObject({
+    crewId: 'w',
+    licences: ['electrical'],
+    role: 'owner',
+  });
   await own.stop('SIGKILL');
   await own.start({ ELM_MIST_DEMO: 'off' });
   expect((await device.ask('GET', '/api/shop')).status).toBe(200);
   await device.ask('POST', '/api/sign-out', {});
   expect((await device.ask('GET', '/api/shop')).status).toBe(401);
   await own.remove();
+});
+
+test('a device that was not used for thirty days is signed out, and any half a year after it came; one in use stays', () => {
+  const folder = mkdtempSync(join(tmpdir(), 'elm-mist-sessions-'));
+  const store = openStore(join(folder, 'elm-mist.db'), join(__dirname, '../drizzle'));
+  const day = 86_400_000;
+  let now = Date.UTC(2026, 5, 11);
+  const ended: string[] = [];
+  const fresh = () =>
+    new Sessions(
+      store,
+      () => now,
+      (id) => ended.push(id),
+    );
+  store.write((db) =>
+    db.insert(account).values({ id: 'a', crewId: null, name: 'A', role: 'owner', secret: null, codeUntil: null, active: true }).run(),
+  );
+  const [used, idle] = [fresh().begin('a', 'used'), fresh().begin('a', 'idle')];
+  const sessions = fresh();
+  // A week apart, over a restart now and then.
+  for (let week = 0; week < 25; week += 1) {
+    now += 7 * day;
+    expect((week % 3 === 0 ? fresh() : sessions).of(used.token)?.id).toBe(used.id);
+    if (week === 3)
+      expect(
+        fresh()
+          .devices('a', used.id)
+          .map((row) => [row.device, row.here]),
+      ).toContainEqual(['idle', false]);
+  }
+  expect(fresh().of(idle.token)).toBeNull();
+  expect(ended).toEqual([idle.id]);
+  now += 7 * day;
+  expect(sessions.of(used.token)).toBeNull();
+  expect(fresh().devices('a', null)).toEqual([]);
+  store.close();
+  rmSync(folder, { recursive: true });
 });

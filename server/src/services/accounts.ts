@@ -21,11 +21,22 @@ const CODE_MS = 7 * 86_400_000;
 /** Verified against where there is nobody of that name, so that it takes as long. */
 let nobody: Promise<string> | null = null;
 
+const sameName = (a: string, b: string): boolean => a.trim().toLowerCase() === b.trim().toLowerCase();
+
 /** What an account goes by: the crew list's name and licences for one of the crew. Null for one who works here no longer. */
 function personOf(db: Db, { id, crewId, name, role, active, codeUntil }: Account): PersonRecord | null {
-  const member = crewId === null ? null : (shopOf(db).crew.find((each) => each.id === crewId) ?? null);
+  // The owner may have come before the crew list: then the name finds them there.
+  const member =
+    shopOf(db).crew.find((each) => (crewId === null ? !each.archived && sameName(each.name, name) : each.id === crewId)) ?? null;
   if (!active || (crewId !== null && (!member || member.archived))) return null;
-  return { id, crewId, name: member?.name ?? name, role, licences: member?.licences ?? [], mustChange: codeUntil !== null };
+  return {
+    id,
+    crewId: member?.id ?? null,
+    name: member?.name ?? name,
+    role,
+    licences: member?.licences ?? [],
+    mustChange: codeUntil !== null,
+  };
 }
 
 /** By role, the owner first, then by name. */
@@ -102,9 +113,14 @@ export async function personBy(db: Db, name: string, password: string, nowMs: nu
 
 /** Makes the first owner of a shop that nobody has an account in. @throws Problem 409 */
 export async function firstOwner(store: Store, name: string, password: string): Promise<PersonRecord> {
+  const open = (db: Db) => {
+    if (shopOf(db).demo || anyAccount(db)) throw refused('name', 'This shop has its people already. Sign in.', 'conflict', 409);
+  };
+  // Before a password is hashed for nothing, and again for two who are first at once.
+  open(store.db);
   const secret = await hash(password, COST);
   return store.write((db, touches) => {
-    if (shopOf(db).demo || anyAccount(db)) throw refused('name', 'This shop has its people already. Sign in.', 'conflict', 409);
+    open(db);
     // The owner may stand on the crew list already.
     const member = shopOf(db).crew.find((each) => !each.archived && each.name.toLowerCase() === name.toLowerCase());
     const id = randomUUID();

@@ -97,7 +97,11 @@ function CodePart({ told: { name, code }, onDone }: { told: Told; onDone: () => 
 function AddPart({ accounts, onMade, onLeave }: { accounts: readonly AccountRecord[]; onMade: (told: Told) => void; onLeave: () => void }) {
   const { data } = useQuery(shopQuery);
   const add = useAddPerson();
-  const free = (data?.crew ?? []).filter((member) => !member.archived && !accounts.some((account) => account.crewId === member.id));
+  const free = (data?.crew ?? []).filter(
+    (member) =>
+      !member.archived &&
+      !accounts.some((account) => account.crewId === member.id || account.name.toLowerCase() === member.name.toLowerCase()),
+  );
   const [who, setWho] = useState('');
   const [name, setName] = useState('');
   const [role, setRole] = useState<Role>('technician');
