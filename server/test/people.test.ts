@@ -124,11 +124,6 @@ test('every kind of entry × every role, and each is kept under the name of who 
   expect((await append('reader')).status).toBe(403);
   const { events } = (await owner.ask<VisitDetail>('GET', '/api/visits/demo-visit-15')).body;
   expect(events.at(-1)).toMatchObject({ by: 'A technician', data: { text: 'Wren Cotter' } });
-  const past = { ...note('x').events[0], kind: 'past.noted', data: { coils: [], note: 'x' } };
-  expect(await people.get('technician')!.ask('POST', '/api/visits/demo-visit-15/events', { events: [past] })).toMatchObject({
-    status: expect.any(Number) as number,
-    body: { error: { fields: expect.any(Object) as object } },
-  });
 });
 
 test('a licence is the crew list’s, whatever name an entry gives: what wants one is refused to who has none', async () => {
@@ -261,7 +256,7 @@ test('a shop keeps an owner, one name is one person’s, passwords are long, and
   const without = { ...input, crew: shop.crew.map((row) => (row.id === 'wren-cotter' ? { ...row, archived: true } : row)) };
   expect((await owner.ask('PUT', '/api/shop', without)).body.error.fields).toEqual({ crew: expect.stringMatching(/one owner/) as string });
   for (const name of ['a LEAD', 'Wren Cotter'])
-    expect([409, 422]).toContain((await owner.ask('POST', '/api/people', { crewId: null, name, role: 'reader' })).status);
+    expect((await owner.ask('POST', '/api/people', { crewId: null, name, role: 'reader' })).status).toBe(409);
   expect((await owner.ask('POST', '/api/people', { crewId: 'nobody', name: 'x', role: 'reader' })).body.error.fields).toHaveProperty(
     'crewId',
   );
