@@ -19,10 +19,17 @@ test('sixty phones, ten of them deaf, and the plug pulled in the middle: nothing
     deaf: 10,
     seconds: 8,
     paceMs: 400,
-    cut: async () => {
-      await server.stop('SIGKILL');
-      await server.start({ ELM_MIST_LOG: 'error' });
-    },
+    storms: [
+      {
+        name: 'the plug',
+        at: 0.5,
+        away: true,
+        run: async () => {
+          await server.stop('SIGKILL');
+          await server.start({ ELM_MIST_LOG: 'error' });
+        },
+      },
+    ],
   });
   expect(figures.appends).toBeGreaterThan(300);
   expect(figures.told).toBeGreaterThan(figures.appends);

@@ -2,6 +2,16 @@ import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { Agent, request, type ClientRequest } from 'node:http';
 
+/** Something that happens once while the phones work. */
+export interface Storm {
+  name: string;
+  /** When, as a share of the time. */
+  at: number;
+  /** The server is away meanwhile: what is sent then is no measure of its pace. */
+  away?: boolean;
+  run: () => Promise<void>;
+}
+
 /** A crew's phones at once, each following a visit and entering what it does. */
 export interface LoadAsked {
   port: number;
@@ -15,19 +25,28 @@ export interface LoadAsked {
   seconds: number;
   /** Between two entries of one phone, ms. */
   paceMs: number;
-  /** Called once in the middle: pulls the plug and puts it back. */
-  cut?: () => Promise<void>;
+  /** In the order of their time. */
+  storms?: readonly Storm[];
+}
+
+/** How one storm went. */
+export interface StormFigures {
+  name: string;
+  seconds: number;
+  /** Of the answers to the phones' entries meanwhile, ms; NaN where the server was away. */
+  p99Ms: number;
 }
 
 export interface LoadFigures {
   appends: number;
-  /** Of the answers to entries, ms; those sent while the plug was out are not counted. */
+  /** Of the answers to entries, ms, outside the storms. */
   p50Ms: number;
   p99Ms: number;
   /** Resident memory after a fifth of the time and at the end, MB; null where it cannot be told. */
   rssMb: [early: number, late: number] | null;
   /** How often followers were told of a change. */
   told: number;
+  storms: StormFigures[];
   /** Ids of entries that the server said it had. */
   accepted: string[];
 }
@@ -70,11 +89,13 @@ function follower({ port, cookie }: LoadAsked, visitId: string, reads: boolean, 
  * @throws Error where an entry was refused
  */
 export async function load(asked: LoadAsked): Promise<LoadFigures> {
-  const { port, cookie, visitIds, phones, deaf, seconds, paceMs, cut } = asked;
+  const { port, cookie, visitIds, phones, deaf, seconds, paceMs, storms = [] } = asked;
   const agent = new Agent({ keepAlive: true, maxSockets: phones });
   const times: number[] = [];
   const accepted: string[] = [];
-  let [told, away, going] = [0, false, true];
+  const stormy: { figures: StormFigures; times: number[] }[] = [];
+  let [told, going] = [0, true];
+  let storm: Storm | null = null;
   const visitOf = (phone: number) => visitIds[phone % visitIds.length] ?? '';
   const stops = Array.from({ length: phones + deaf }, (_, i) =>
     follower(
@@ -119,10 +140,12 @@ export async function load(asked: LoadAsked): Promise<LoadFigures> {
       const at = Date.now();
       for (;;) {
         const began = performance.now();
-        const wasAway = away;
+        const during = storm;
         try {
           await send(visitOf(n), id, at);
-          if (!wasAway && !away) times.push(performance.now() - began);
+          const took = performance.now() - began;
+          if (!during && !storm) times.push(took);
+          else if (during && !during.away) stormy.find(({ figures }) => figures.name === during.name)?.times.push(took);
           break;
         } catch (error) {
           if ((error as { refused?: boolean }).refused) throw error;
@@ -138,12 +161,18 @@ export async function load(asked: LoadAsked): Promise<LoadFigures> {
   const watch = (async () => {
     await pause(seconds * 200);
     early = rssOf(asked.pid());
-    if (!cut) return;
-    await pause(seconds * 300);
-    away = true;
-    await cut();
-    await pause(1000);
-    away = false;
+    for (const next of storms) {
+      await pause(until - seconds * 1000 * (1 - next.at) - performance.now());
+      const began = performance.now();
+      const kept = { figures: { name: next.name, seconds: 0, p99Ms: NaN }, times: [] };
+      stormy.push(kept);
+      storm = next;
+      await next.run();
+      kept.figures.seconds = (performance.now() - began) / 1000;
+      // What was sent in it has its answers.
+      await pause(1000);
+      storm = null;
+    }
   })();
   await Promise.all([...Array.from({ length: phones }, (_, n) => phone(n)), watch]);
   const late = rssOf(asked.pid());
@@ -157,6 +186,13 @@ export async function load(asked: LoadAsked): Promise<LoadFigures> {
     p99Ms: share(times, 0.99),
     rssMb: early === null || late === null ? null : [early, late],
     told,
+    storms: stormy.map(({ figures, times: meanwhile }) => ({
+      ...figures,
+      p99Ms: share(
+        meanwhile.sort((a, b) => a - b),
+        0.99,
+      ),
+    })),
     accepted,
   };
 }

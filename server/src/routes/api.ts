@@ -323,8 +323,8 @@ export function apiRouter({ store, now, changes, probes, cards, script, shops, u
   });
 
   router.put('/visits/:id/photos/:photoId', async (ctx) => {
-    const bytes = await rawBody(ctx.req, { limit: PHOTO_LIMIT });
-    created(ctx, keepPhoto(store, idOf(ctx), ctx.params['photoId'] ?? '', ctx.get('Content-Type'), bytes, at()));
+    const read = () => rawBody(ctx.req, { limit: PHOTO_LIMIT });
+    created(ctx, await keepPhoto(store, idOf(ctx), ctx.params['photoId'] ?? '', ctx.get('Content-Type'), read, at()));
   });
   router.get('/photos/:id', (ctx) => {
     const photo = readPhoto(db, idOf(ctx));

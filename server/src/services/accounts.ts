@@ -7,6 +7,7 @@ import { notFound, refused } from '../http/problem';
 import type { Db, Store } from '../store/open';
 import * as t from '../store/schema';
 import type { Sessions } from './sessions';
+import { refuseGuessable } from './guessable';
 import { shopOf } from './shop';
 
 type Account = typeof t.account.$inferSelect;
@@ -111,13 +112,14 @@ export async function personBy(db: Db, name: string, password: string, nowMs: nu
   return codeUntil !== null && Date.parse(codeUntil) < nowMs ? null : match.person;
 }
 
-/** Makes the first owner of a shop that nobody has an account in. @throws Problem 409 */
+/** Makes the first owner of a shop that nobody has an account in. @throws Problem 409, and 422 for a password that others guess */
 export async function firstOwner(store: Store, name: string, password: string): Promise<PersonRecord> {
   const open = (db: Db) => {
     if (shopOf(db).demo || anyAccount(db)) throw refused('name', 'This shop has its people already. Sign in.', 'conflict', 409);
   };
   // Before a password is hashed for nothing, and again for two who are first at once.
   open(store.db);
+  refuseGuessable(password, [name, shopOf(store.db).name]);
   const secret = await hash(password, COST);
   return store.write((db, touches) => {
     open(db);
@@ -192,7 +194,7 @@ export function changeAccount(store: Store, sessions: Sessions, id: string, { ro
   return record;
 }
 
-/** Takes a password of one's own, and signs the other devices out. @throws Problem 422 where the one of before is another */
+/** Takes a password of one's own, and signs the other devices out. @throws Problem 422 where the one of before is another, and where others guess the new one */
 export async function changePassword(
   store: Store,
   sessions: Sessions,
@@ -205,6 +207,7 @@ export async function changePassword(
   if (account.secret === null) throw refused('was', 'The demo’s people have no password.');
   if (!(await verify(account.secret, was))) throw refused('was', 'That is not the password of now.');
   if (was === password) throw refused('password', 'Take another one than before.');
+  refuseGuessable(password, [personOf(store.db, account)?.name ?? account.name, shopOf(store.db).name]);
   const secret = await hash(password, COST);
   store.write((db) => db.update(t.account).set({ secret, codeUntil: null }).where(eq(t.account.id, id)).run());
   sessions.endAll(id, here);

@@ -1,5 +1,7 @@
 import { PHOTO_TYPES } from '@elm-mist/contract';
 import { eq } from 'drizzle-orm';
+import pLimit from 'p-limit';
+import { othersTurn } from '../http/othersTurn';
 import { notFound, Problem } from '../http/problem';
 import type { Db, Store } from '../store/open';
 import * as t from '../store/schema';
@@ -13,27 +15,40 @@ const SIGNATURES: Record<(typeof PHOTO_TYPES)[number], readonly number[]> = {
   'image/png': [0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a],
 };
 
+/** So many pictures are taken in together: the rest wait on the wire, where they take no memory. */
+const intake = pLimit(16);
+/** Pictures are written one at a time, and what else is asked has its turn between two. */
+const turn = pLimit(1);
+
 /**
  * Keeps a picture under the id that the device gave it. The same id again is taken as kept.
+ * @param read takes the picture's bytes off the wire
  * @throws Problem 404 unknown visit · 415 neither JPEG nor PNG, by type and by its first bytes · 422 `photoId`
  */
-export function keepPhoto(
+export async function keepPhoto(
   store: Store,
   visitId: string,
   photoId: string,
   contentType: string,
-  bytes: Buffer,
+  read: () => Promise<Buffer>,
   receivedAt: string,
-): { photoId: string } {
+): Promise<{ photoId: string }> {
   if (!UUID.test(photoId))
     throw new Problem(422, 'invalid', 'The photo’s id must be a UUID.', { photoId: 'The photo’s id must be a UUID.' });
   const mime = PHOTO_TYPES.find((type) => contentType.startsWith(type));
-  if (!mime || !SIGNATURES[mime].every((byte, i) => bytes[i] === byte)) {
-    throw new Problem(415, 'bad-type', 'A photo must be a JPEG or a PNG.', { body: 'A photo must be a JPEG or a PNG.' });
-  }
-  store.write((db) => {
-    if (!findVisit(db, visitId)) throw notFound('visit', visitId);
-    db.insert(t.photo).values({ id: photoId, visitId, mime, bytes, receivedAt }).onConflictDoNothing().run();
+  await intake(async () => {
+    const bytes = await read();
+    if (!mime || !SIGNATURES[mime].every((byte, i) => bytes[i] === byte)) {
+      throw new Problem(415, 'bad-type', 'A photo must be a JPEG or a PNG.', { body: 'A photo must be a JPEG or a PNG.' });
+    }
+    await turn(async () => {
+      await othersTurn();
+      store.write((db) => {
+        if (!findVisit(db, visitId)) throw notFound('visit', visitId);
+        const row = { id: photoId, visitId, mime, bytes, receivedAt };
+        db.insert(t.photo).values(row).onConflictDoNothing().run();
+      });
+    });
   });
   return { photoId };
 }

@@ -1,14 +1,13 @@
-import { PASSWORD_LETTERS } from '@elm-mist/contract';
 import { router } from 'expo-router';
 import { useState } from 'react';
 import { changePassword, RefusedError, signOut } from '@/data';
-import { Act, Banner, Body, Companion, Field, Part, Screen, ScreenHead, Small, ThumbBar } from '@/ui';
+import { Act, Banner, Body, Companion, Part, Screen, ScreenHead, Small, ThumbBar } from '@/ui';
+import { PasswordField } from './PasswordField';
 
 /** A password of one's own. @param first whoever came with a code chooses one before anything else */
 export function PasswordScreen({ first = false }: { first?: boolean }) {
   const [was, setWas] = useState('');
   const [password, setPassword] = useState('');
-  const [shown, setShown] = useState(false);
   const [busy, setBusy] = useState(false);
   const [trouble, setTrouble] = useState<Record<string, string>>({});
   const send = async () => {
@@ -37,27 +36,22 @@ export function PasswordScreen({ first = false }: { first?: boolean }) {
       {trouble['rest'] ? <Banner tone="stop">{trouble['rest']}</Banner> : null}
       <Part first>
         {first ? <Body>Choose a password of your own: nobody else knows it, and the code is good no more.</Body> : null}
-        <Field
+        <PasswordField
           label={first ? 'The code' : 'The password of now'}
           value={was}
           onChange={setWas}
           error={trouble['was']}
-          secret={!shown}
-          fills="current-password"
           testID="password-was"
         />
-        <Field
+        <PasswordField
           label="The new password"
           value={password}
           onChange={setPassword}
           error={trouble['password']}
-          help={`${PASSWORD_LETTERS.least} letters at least: four plain words serve well`}
-          secret={!shown}
-          fills="new-password"
+          fresh
           onEnter={() => void send()}
           testID="password-new"
         />
-        <Companion title={shown ? 'Hide them' : 'Show them'} onPress={() => setShown(!shown)} />
         <Small ink="inkSoft">A browser or a key ring that keeps passwords may fill it in.</Small>
       </Part>
     </Screen>

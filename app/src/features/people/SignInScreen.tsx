@@ -1,11 +1,11 @@
 import type { MeRecord } from '@elm-mist/contract';
-import { PASSWORD_LETTERS } from '@elm-mist/contract';
 import { ROLE_FACTS } from '@elm-mist/core';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { readText, writeDevice } from '@/device/memory';
 import { backToDemo, RefusedError, signIn, signInDemo, signInFirst, useOutbox } from '@/data';
 import { Act, Banner, Body, Companion, Field, Heading, Part, Screen, ScreenHead, Small, space, ThumbBar } from '@/ui';
+import { PasswordField } from './PasswordField';
 
 const NAME = 'signed-in.name';
 
@@ -88,7 +88,6 @@ function ByName({ me: { shopName }, onBack }: { me: MeRecord; onBack: (() => voi
   const { busy, trouble, enter } = useEntering();
   const [name, setName] = useState(() => readText(NAME) ?? '');
   const [password, setPassword] = useState('');
-  const [shown, setShown] = useState(false);
   const go = () =>
     void enter(async () => {
       await signIn({ name: name.trim(), password });
@@ -109,17 +108,14 @@ function ByName({ me: { shopName }, onBack }: { me: MeRecord; onBack: (() => voi
       {trouble['rest'] ? <Banner tone="stop">{trouble['rest']}</Banner> : null}
       <Part first>
         <Field label="Name" value={name} onChange={setName} error={trouble['name']} fills="username" testID="sign-in-name" />
-        <Field
+        <PasswordField
           label="Password, or the code you were given"
           value={password}
           onChange={setPassword}
           error={trouble['password']}
-          secret={!shown}
-          fills="current-password"
           onEnter={go}
           testID="sign-in-password"
         />
-        <Companion title={shown ? 'Hide it' : 'Show it'} onPress={() => setShown(!shown)} />
         <Small ink="inkSoft">Forgotten? The owner gives you a new code under More, People.</Small>
       </Part>
     </Screen>
@@ -130,7 +126,6 @@ function FirstOwner({ me: { besideDemo } }: { me: MeRecord }) {
   const { busy, trouble, enter } = useEntering();
   const [name, setName] = useState('');
   const [password, setPassword] = useState('');
-  const [shown, setShown] = useState(false);
   const go = () => void enter(() => signInFirst({ name: name.trim(), password }));
   return (
     <Screen
@@ -147,18 +142,15 @@ function FirstOwner({ me: { besideDemo } }: { me: MeRecord }) {
       <Part first title={<Heading>Who owns it</Heading>}>
         <Body>Whoever opens it first is its owner, and lets the others in under More, People. Nobody gets in without a password.</Body>
         <Field label="Your name" value={name} onChange={setName} error={trouble['name']} fills="username" testID="first-name" />
-        <Field
+        <PasswordField
           label="A password"
           value={password}
           onChange={setPassword}
           error={trouble['password']}
-          help={`${PASSWORD_LETTERS.least} letters at least: four plain words serve well`}
-          secret={!shown}
-          fills="new-password"
+          fresh
           onEnter={go}
           testID="first-password"
         />
-        <Companion title={shown ? 'Hide it' : 'Show it'} onPress={() => setShown(!shown)} />
         <Small ink="inkSoft">Write it down where only you look: without an owner nobody can give you another.</Small>
       </Part>
     </Screen>

@@ -30,6 +30,7 @@ import { Controller, useFieldArray, useForm } from 'react-hook-form';
 import { View } from 'react-native';
 import { array, boolean, mixed, number, object, string } from 'yup';
 import { systemQuery, useAddCoil, useArchive, useChangeCoil, useHouseRules } from '@/data';
+import { IfMay } from '@/features/people/IfMay';
 import {
   Act,
   Banner,
@@ -383,21 +384,23 @@ function CoilFields({
       />
       {coil ? (
         <Part>
-          <Companion
-            title="Put this coil away"
-            onPress={() =>
-              archive.mutate(
-                { of: 'coils', id: coil.id, archived: true },
-                {
-                  onSuccess: () => router.replace(`/systems/${systemId}`),
-                  onError: (error) => setTrouble(placeErrors(error, setError, {})),
-                },
-              )
-            }
-            busy={archive.isPending}
-            testID="coil-archive"
-          />
-          <Small ink="inkSoft">As when it was replaced. Visits that worked on it keep it.</Small>
+          <IfMay power="records">
+            <Companion
+              title="Put this coil away"
+              onPress={() =>
+                archive.mutate(
+                  { of: 'coils', id: coil.id, archived: true },
+                  {
+                    onSuccess: () => router.replace(`/systems/${systemId}`),
+                    onError: (error) => setTrouble(placeErrors(error, setError, {})),
+                  },
+                )
+              }
+              busy={archive.isPending}
+              testID="coil-archive"
+            />
+            <Small ink="inkSoft">As when it was replaced. Visits that worked on it keep it.</Small>
+          </IfMay>
         </Part>
       ) : null}
     </Screen>

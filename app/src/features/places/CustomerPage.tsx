@@ -7,6 +7,7 @@ import { useState } from 'react';
 import { Controller, useForm } from 'react-hook-form';
 import { View } from 'react-native';
 import { customerQuery, customersQuery, RefusedError, useChangeCustomer, useMay, useMerge } from '@/data';
+import { IfMay } from '@/features/people/IfMay';
 import {
   Act,
   Banner,
@@ -127,7 +128,11 @@ function CustomerForm({ detail: { customer, places } }: { detail: CustomerDetail
         ))}
         {places.length === 0 ? <Body ink="inkSoft">None any more: they were handed to somebody else.</Body> : null}
       </Part>
-      {places.length > 0 ? <SameCustomer customer={customer} /> : null}
+      {places.length > 0 ? (
+        <IfMay power="records">
+          <SameCustomer customer={customer} />
+        </IfMay>
+      ) : null}
       {keeps ? <TheirData customer={customer} /> : null}
     </Screen>
   );

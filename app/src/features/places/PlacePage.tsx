@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/react-query';
 import { router, useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
 import { placeQuery, RefusedError, useArchive } from '@/data';
+import { IfMay } from '@/features/people/IfMay';
 import { Act, Banner, Body, Companion, Heading, LinkRow, Part, Row, Screen, ScreenHead, Small, ThumbBar, Waiting } from '@/ui';
 import { NotOpened } from '../shared/NotOpened';
 import { shortDay, systemLine } from '../shared/words';
@@ -45,7 +46,14 @@ export function PlacePage() {
     >
       {trouble ? <Banner tone="stop">{trouble}</Banner> : null}
       {place.archived ? (
-        <Banner tone="wait" right={<Companion title="Bring it back" onPress={() => put(false)} testID="place-back" />}>
+        <Banner
+          tone="wait"
+          right={
+            <IfMay power="records" quiet>
+              <Companion title="Bring it back" onPress={() => put(false)} testID="place-back" />
+            </IfMay>
+          }
+        >
           This place is put away.
         </Banner>
       ) : null}
@@ -89,13 +97,15 @@ export function PlacePage() {
         {place.note ? <Body>{place.note}</Body> : null}
       </Part>
       <Part title={<Heading>Kept twice, or done with</Heading>}>
-        <LinkRow title="Take it into another entry of the same place" href={`/places/${place.id}/merge`} testID="place-merge" />
-        {place.archived ? null : (
-          <>
-            <Companion title="Put the place away" onPress={() => put(true)} busy={archive.isPending} testID="place-archive" />
-            <Small ink="inkSoft">It leaves the list with its systems; nothing is deleted, and it can be brought back.</Small>
-          </>
-        )}
+        <IfMay power="records">
+          <LinkRow title="Take it into another entry of the same place" href={`/places/${place.id}/merge`} testID="place-merge" />
+          {place.archived ? null : (
+            <>
+              <Companion title="Put the place away" onPress={() => put(true)} busy={archive.isPending} testID="place-archive" />
+              <Small ink="inkSoft">It leaves the list with its systems; nothing is deleted, and it can be brought back.</Small>
+            </>
+          )}
+        </IfMay>
       </Part>
     </Screen>
   );

@@ -22,6 +22,7 @@ import { useState } from 'react';
 import { router, useLocalSearchParams } from 'expo-router';
 import { View } from 'react-native';
 import { dayOf, clockTime, RefusedError, systemQuery, today, useArchive, useHouseRules } from '@/data';
+import { IfMay } from '@/features/people/IfMay';
 import {
   Act,
   Banner,
@@ -115,7 +116,11 @@ export function SystemPage() {
       {system.archived ? (
         <Banner
           tone="wait"
-          right={<Companion title="Bring it back" onPress={() => put({ of: 'systems', id: system.id, archived: false })} />}
+          right={
+            <IfMay power="records" quiet>
+              <Companion title="Bring it back" onPress={() => put({ of: 'systems', id: system.id, archived: false })} />
+            </IfMay>
+          }
         >
           This system is put away.
         </Banner>
@@ -208,7 +213,9 @@ export function SystemPage() {
         )}
         {away.map((coil) => (
           <Row key={coil.id} label={`${coilName(coil)}, put away`}>
-            <Companion title="Bring it back" onPress={() => put({ of: 'coils', id: coil.id, archived: false })} />
+            <IfMay power="records" quiet>
+              <Companion title="Bring it back" onPress={() => put({ of: 'coils', id: coil.id, archived: false })} />
+            </IfMay>
           </Row>
         ))}
       </Part>
@@ -268,13 +275,15 @@ export function SystemPage() {
       </Part>
       {system.archived ? null : (
         <Part title={<Heading>Done with it</Heading>}>
-          <Companion
-            title="Put the system away"
-            onPress={() => put({ of: 'systems', id: system.id, archived: true })}
-            busy={archive.isPending}
-            testID="system-archive"
-          />
-          <Small ink="inkSoft">It leaves the list; its history is kept, and it can be brought back.</Small>
+          <IfMay power="records">
+            <Companion
+              title="Put the system away"
+              onPress={() => put({ of: 'systems', id: system.id, archived: true })}
+              busy={archive.isPending}
+              testID="system-archive"
+            />
+            <Small ink="inkSoft">It leaves the list; its history is kept, and it can be brought back.</Small>
+          </IfMay>
         </Part>
       )}
     </Screen>
