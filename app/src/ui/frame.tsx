@@ -13,6 +13,8 @@ export interface Place {
   name: string;
   icon: IconName;
   href: string;
+  /** Only where there is room: on the rail of a wide screen. */
+  wide?: boolean;
 }
 
 export const useWide = (): boolean => useWindowDimensions().width >= WIDE;
@@ -76,9 +78,11 @@ export function Frame({
             aria-label="Places in Elm Mist"
             style={{ flexDirection: 'row', borderTopWidth: line.firm, borderTopColor: tokens.ink, backgroundColor: tokens.paper }}
           >
-            {places.map((place) => (
-              <NavItem key={place.id} place={place} here={place.id === here} column={false} />
-            ))}
+            {places
+              .filter(({ wide }) => !wide)
+              .map((place) => (
+                <NavItem key={place.id} place={place} here={place.id === here} column={false} />
+              ))}
           </View>
         )}
         <BecauseSheet />

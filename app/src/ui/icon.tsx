@@ -4,6 +4,7 @@ import Check from 'lucide-react-native/icons/check';
 import ChevronLeft from 'lucide-react-native/icons/chevron-left';
 import ChevronRight from 'lucide-react-native/icons/chevron-right';
 import Clock from 'lucide-react-native/icons/clock';
+import GraduationCap from 'lucide-react-native/icons/graduation-cap';
 import GripVertical from 'lucide-react-native/icons/grip-vertical';
 import House from 'lucide-react-native/icons/house';
 import Info from 'lucide-react-native/icons/info';
@@ -27,6 +28,7 @@ const SIGNS = {
   places: House,
   bench: Calculator,
   shelf: SprayCan,
+  practice: GraduationCap,
   drag: GripVertical,
   more: SlidersHorizontal,
 } as const;

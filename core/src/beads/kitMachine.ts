@@ -1,4 +1,4 @@
-import { SOUND, type Condition, type CycleInput } from '../cycle';
+import { OPEN_BY_GRADE, SOUND, type Condition, type CycleInput } from '../cycle';
 import type { CoilRole } from '../equipment';
 import { readingSet, type ReadingWhen } from '../readings';
 import { fitOf } from '../refrigerant';
@@ -6,8 +6,6 @@ import { coilRunOf, isWashed, type VisitState } from '../run';
 import type { FaceGrades } from '../survey';
 import { settingOf, type JudgedSystem } from './judgement';
 
-/** Open area of a coil by its grade. Judgement. */
-const OPEN = [1, 0.87, 0.72, 0.55, 0.38] as const;
 /** Indoor air where nobody read it: 76 °F, wet bulb 63 °F. Judgement. */
 const ROOM = { dryC: 24.5, wetC: 17.2 };
 /** Outdoor air that the model holds for, °C. */
@@ -16,7 +14,7 @@ const [COLDEST, HOTTEST] = [12, 50];
 /** Mean open area over the faces, each by its worst row. */
 function openOf(grades: FaceGrades): number {
   const faces = Object.values(grades).map((rows) => Math.max(0, ...rows.map((grade) => grade ?? 0)));
-  return faces.length === 0 ? 1 : faces.reduce((sum, worst) => sum + (OPEN[worst] ?? 1), 0) / faces.length;
+  return faces.length === 0 ? 1 : faces.reduce((sum, worst) => sum + (OPEN_BY_GRADE[worst] ?? 1), 0) / faces.length;
 }
 
 /**

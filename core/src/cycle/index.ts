@@ -1,5 +1,5 @@
 export { solveCycle } from './solve';
-export { SOUND, type Condition, type CycleInput } from './machine';
+export { OPEN_BY_GRADE, SOUND, type Condition, type CycleInput } from './machine';
 export type { CycleState } from './readings';
 export { probesOf, warmedUp, type ProbeValues } from './probes';
 export { probeShows } from './noise';

@@ -24,6 +24,9 @@ export interface Condition {
   recirculationK: number;
 }
 
+/** Open area of a coil by its grade, 0 to 4. Judgement. */
+export const OPEN_BY_GRADE: readonly number[] = [1, 0.87, 0.72, 0.55, 0.38];
+
 /** A clean machine with nothing wrong. */
 export const SOUND: Condition = {
   outdoorOpen: 1,

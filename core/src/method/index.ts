@@ -2,6 +2,8 @@ export { GUARDS, type CoilBuild, type Ending, type Guard, type MethodContext, ty
 export { isPossible } from './stages/opening';
 export { CONDENSATE_RUN_S } from './condensate';
 export { OPENING_TABLE, openingsFor } from './openings';
+export { chemistryVetoes, labelVetoes } from './vetoes';
+export { situationOf } from './facts';
 export { panDose } from './panDose';
 export { mergedKit } from './kit';
 export { secondOpinion, type Opinion } from './secondOpinion';

@@ -4,10 +4,18 @@ import type { ForceSchool, RinseSchool } from './houseRules';
 import type { SurveyFacts } from './methodFacts';
 import type { Rule } from './rule';
 
+/** One way over a face: from which side the water comes, and how far it points down from level, degrees. */
+export interface RinseWay {
+  from: 'inside' | 'outside';
+  downDeg: number;
+}
+
 /** How a coil is rinsed. */
 export interface Rinse {
   direction: string;
   how: string;
+  /** The direction as ways over a face, in order; left out by plans of before they were told apart, and where nothing is rinsed by hand. */
+  ways?: readonly RinseWay[];
   /** What the water comes out of; left out by plans of before it was said. */
   nozzle?: string;
   /** No nearer than this, m; null where any distance will do. */
@@ -20,28 +28,36 @@ export type RinseFacts = SurveyFacts & { insideReached: boolean };
 interface Direction {
   direction: string;
   how: string;
+  ways: readonly RinseWay[];
 }
+
+const inside = (downDeg: number): RinseWay => ({ from: 'inside', downDeg });
+const outside = (downDeg: number): RinseWay => ({ from: 'outside', downDeg });
 
 /** Which way to rinse, by construction, rows and access: the first row that fits. A null `then` leaves it to the shop's school. */
 export const RINSE_RULES: readonly Rule<RinseFacts, Direction | null>[] = [
   {
     id: 'rinse.air',
     when: { hazards: { includes: 'no-water' }, waterWay: 'air' },
-    then: { direction: 'Air only, from inside out', how: 'Blower or vacuum along the fins; nothing wet goes on.' },
+    then: { direction: 'Air only, from inside out', how: 'Blower or vacuum along the fins; nothing wet goes on.', ways: [] },
     because: 'No water at the coil, and none was brought.',
     source: commonPractice,
   },
   {
     id: 'rinse.wall-head',
     when: { role: 'evaporator', ductless: true },
-    then: { direction: 'Zig-zag, top down', how: 'Over a bib; the rear bend apart and last: it is the part that is missed.' },
+    then: {
+      direction: 'Zig-zag, top down',
+      how: 'Over a bib; the rear bend apart and last: it is the part that is missed.',
+      ways: [outside(45)],
+    },
     because: 'A wall head stands over a finished room: little water, caught in a sheet.',
     source: commonPractice,
   },
   {
     id: 'rinse.package-indoor',
     when: { role: 'evaporator', package: true },
-    then: { direction: 'From the clean side, short bursts', how: 'Cover the open duct under the coil first.' },
+    then: { direction: 'From the clean side, short bursts', how: 'Cover the open duct under the coil first.', ways: [inside(45)] },
     because: 'A package unit has an open duct under the indoor coil.',
     source: commonPractice,
   },
@@ -51,6 +67,7 @@ export const RINSE_RULES: readonly Rule<RinseFacts, Direction | null>[] = [
     then: {
       direction: 'Both sides where they can be reached, top down',
       how: 'Air comes from above, so the dirty side is on top: begin there. In doses the pan can hold. No garden hose.',
+      ways: [inside(45), outside(45)],
     },
     because: 'Dirt sits where the air enters.',
     source: commonPractice,
@@ -61,6 +78,7 @@ export const RINSE_RULES: readonly Rule<RinseFacts, Direction | null>[] = [
     then: {
       direction: 'Both sides where they can be reached, top down',
       how: 'Air comes from below, so the dirty side is underneath, inside the slabs: look there with a mirror. In doses the pan can hold. No garden hose.',
+      ways: [inside(45), outside(45)],
     },
     because: 'Dirt sits where the air enters.',
     source: commonPractice,
@@ -71,6 +89,7 @@ export const RINSE_RULES: readonly Rule<RinseFacts, Direction | null>[] = [
     then: {
       direction: 'Both sides where they can be reached, top down',
       how: 'From a bucket, in doses the pan can hold. No garden hose.',
+      ways: [inside(45), outside(45)],
     },
     because: 'Indoors the pan must drain as fast as you pour.',
     source: commonPractice,
@@ -78,35 +97,43 @@ export const RINSE_RULES: readonly Rule<RinseFacts, Direction | null>[] = [
   {
     id: 'rinse.microchannel',
     when: { construction: 'microchannel', insideReached: true },
-    then: { direction: 'Inside out, top down', how: 'No brushing across.' },
+    then: { direction: 'Inside out, top down', how: 'No brushing across.', ways: [inside(0)] },
     because: 'Folded fins between flat tubes give under pressure.',
     source: commonPractice,
   },
   {
     id: 'rinse.microchannel-shut',
     when: { construction: 'microchannel' },
-    then: { direction: 'Outside, top down', how: 'No brushing across.' },
+    then: { direction: 'Outside, top down', how: 'No brushing across.', ways: [outside(45)] },
     because: 'The top stays on: one side only, lowest pressure.',
     source: commonPractice,
   },
   {
     id: 'rinse.spine',
     when: { construction: ['spine-fin-copper', 'spine-fin-aluminium'], insideReached: true },
-    then: { direction: 'Both sides, back and forth, top down', how: 'Along the spines, never against their lie alone.' },
+    then: {
+      direction: 'Both sides, back and forth, top down',
+      how: 'Along the spines, never against their lie alone.',
+      ways: [inside(0), outside(0), inside(0)],
+    },
     because: 'Dirt pushed one way catches on the spines.',
     source: commonPractice,
   },
   {
     id: 'rinse.shut',
     when: { insideReached: false },
-    then: { direction: 'Outside only, down at about 45°', how: 'Never sideways across the fins.' },
+    then: { direction: 'Outside only, down at about 45°', how: 'Never sideways across the fins.', ways: [outside(45)] },
     because: 'The top stays on, so the inside face cannot be reached.',
     source: commonPractice,
   },
   {
     id: 'rinse.rows',
     when: { rows: [2, 3] },
-    then: { direction: 'Both faces, the inner face at a downward angle', how: 'Straight between the fins, top down.' },
+    then: {
+      direction: 'Both faces, the inner face at a downward angle',
+      how: 'Straight between the fins, top down.',
+      ways: [inside(45), outside(45)],
+    },
     because: 'A level jet drives dirt between the rows.',
     source: commonPractice,
   },
@@ -122,10 +149,14 @@ export const RINSE_RULES: readonly Rule<RinseFacts, Direction | null>[] = [
 const BETWEEN = 'Straight between the fins.';
 /** What each rinse school does. Common practice, no source. */
 export const RINSE_SCHOOL_TABLE: Record<RinseSchool, Direction> = {
-  'inside-then-outside': { direction: 'Inside out, top down, then clear the outside', how: BETWEEN },
-  'inside-out': { direction: 'Inside out, top down', how: BETWEEN },
-  'outside-inside-outside': { direction: 'Outside down to strip the mat, then inside, then outside', how: BETWEEN },
-  'outside-only': { direction: 'Outside only, down at about 45°', how: 'Never sideways across the fins.' },
+  'inside-then-outside': { direction: 'Inside out, top down, then clear the outside', how: BETWEEN, ways: [inside(0), outside(45)] },
+  'inside-out': { direction: 'Inside out, top down', how: BETWEEN, ways: [inside(0)] },
+  'outside-inside-outside': {
+    direction: 'Outside down to strip the mat, then inside, then outside',
+    how: BETWEEN,
+    ways: [outside(45), inside(0), outside(45)],
+  },
+  'outside-only': { direction: 'Outside only, down at about 45°', how: 'Never sideways across the fins.', ways: [outside(45)] },
 };
 
 /** How hard water may come, and out of what. */

@@ -74,6 +74,7 @@ export const CHEMISTRY_VETOES: readonly Rule<SurveyFacts, { never: readonly Chem
  * Vetoes that this coil lays on one chemistry.
  * @param chemistry class of cleaner
  * @param facts of the coil
+ * @returns the rules that forbid it; none where it may
  * @example chemistryVetoes('acid', situationOf(coil(), graded(2), mildDay, shelf, house()).facts)[0].id // "veto.acid"
  */
 export function chemistryVetoes(chemistry: Chemistry, facts: SurveyFacts): RuleRef[] {
@@ -86,6 +87,7 @@ export function chemistryVetoes(chemistry: Chemistry, facts: SurveyFacts): RuleR
  * Vetoes that the cleaner's own label lays on its use here: its flags for indoor and outdoor coils, and the kinds it names.
  * @param cleaner with its label
  * @param coil as it is built
+ * @returns what the label has against it; nothing where it may
  * @example labelVetoes(shelf[0], coil()).length // 0
  */
 export function labelVetoes(cleaner: Cleaner, coil: CoilBuild): RuleRef[] {

@@ -31,6 +31,7 @@ const LINKS: readonly ShopLink[] = [
     testID: 'more-feed',
     power: 'people',
   },
+  { title: 'Practice', under: 'Rinse a coil that nobody pays for', href: '/practice', testID: 'more-practice', power: 'read' },
   { title: 'Due', under: 'What is due again, soonest first', href: '/due', testID: 'more-due', power: 'read' },
   { title: 'Open in the shop', under: 'Findings, quotes that wait, visits left for parts', href: '/open', power: 'read' },
   { title: 'Weather', under: 'Hourly air from a file', href: '/shop/weather', testID: 'more-weather', power: 'rules' },

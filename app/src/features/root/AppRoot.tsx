@@ -14,6 +14,7 @@ const PLACES: readonly (Place & { under: readonly string[] })[] = [
   { id: 'places', name: 'Places', icon: 'places', href: '/places', under: ['/places', '/systems', '/customers'] },
   { id: 'bench', name: 'Bench', icon: 'bench', href: '/bench', under: ['/bench'] },
   { id: 'shelf', name: 'Shelf', icon: 'shelf', href: '/shelf', under: ['/shelf'] },
+  { id: 'practice', name: 'Practice', icon: 'practice', href: '/practice', under: ['/practice'], wide: true },
   { id: 'more', name: 'More', icon: 'more', href: '/more', under: ['/more', '/shop', '/start'] },
 ];
 
@@ -32,7 +33,7 @@ function Framed({ children }: { children: ReactNode }) {
       places={PLACES}
       here={here}
       list={WHOLE.includes(path) ? null : (LISTS[here] ?? null)}
-      hidePlaces={path.startsWith('/visits/')}
+      hidePlaces={path.startsWith('/visits/') || path.startsWith('/practice/')}
       banner={<AwayBanner />}
     >
       {children}

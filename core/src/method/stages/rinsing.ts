@@ -48,6 +48,7 @@ export function rinseStage({ coil, facts, house }: Situation, opened: OpeningCho
   ];
   const byHand: Rinse = {
     direction: direction.direction,
+    ways: direction.ways,
     how: [force.how, direction.how, ...adds.map((row) => row.then)].filter(Boolean).join(' '),
     nozzle: force.nozzle,
     leastDistanceM: force.leastDistanceM,

@@ -1,0 +1,5 @@
+import { RinseScreen } from '@/features/practice/RinseScreen';
+
+export default function RinseRoute() {
+  return <RinseScreen />;
+}

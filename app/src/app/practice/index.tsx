@@ -1,0 +1,5 @@
+import { PracticeScreen } from '@/features/practice/PracticeScreen';
+
+export default function PracticeRoute() {
+  return <PracticeScreen />;
+}

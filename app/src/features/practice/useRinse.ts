@@ -1,0 +1,218 @@
+import { overSpan, type HouseRules, type PracticeCase, type Second, type Touch } from '@elm-mist/core';
+import { useCallback, useEffect, useRef, useState } from 'react';
+import { openDesk, type PracticeDesk } from '@/workers/practiceInWorker';
+import type { PracticeSeen } from '@/workers/practiceOf';
+import { doingOf, FIRST_HAND, type Hand } from './hand';
+import { keepRun, keptRun } from './keptRuns';
+
+/** How fast time goes while the hand rests; 0 stands still. A hand at work goes at ten times its pace. */
+export const PACES = [0, 1, 10, 60] as const;
+export type Pace = (typeof PACES)[number];
+const WORKING = 10;
+const TICK_MS = 50;
+const KEEP_MS = 300;
+/** Seconds of practice in one go at most, so that what is seen keeps up. */
+const MOST_AT_ONCE = 12;
+/** A whole face is worked over at this pace, s/m², with this much between two lines, m. */
+const OVER_ALL = { secondsPerM2: 90, spacingM: 0.1 };
+/** Whoever practises longer has left it. */
+const LONGEST_S = 2 * 3600;
+
+interface Place {
+  x: number;
+  y: number;
+}
+
+/** One coil under a learner's hands. */
+export interface Rinse {
+  seen: PracticeSeen | null;
+  hand: Hand;
+  setHand: (hand: Hand) => void;
+  pace: Pace;
+  setPace: (pace: Pace) => void;
+  /** Where the hand works, m; null where it rests. */
+  down: (at: Place) => void;
+  move: (at: Place) => void;
+  up: () => void;
+  overAll: (upwards: boolean) => void;
+  wait: (seconds: number) => void;
+  /** Whether something goes on that was asked for. */
+  busy: boolean;
+  stopIt: () => void;
+  seconds: () => readonly Second[];
+  /** Goes back to a moment, or to a new coil. */
+  restart: (seconds: readonly Second[], seed: number) => void;
+  seed: number;
+  desk: PracticeDesk | null;
+}
+
+/** A practised coil, stepped in a worker by what the hand does; kept on the device as it goes, so that it can be left. */
+export function useRinse(given: PracticeCase, personId: string, house: HouseRules | null): Rinse {
+  const [seen, setSeen] = useState<PracticeSeen | null>(null);
+  const [hand, setHandState] = useState(FIRST_HAND);
+  const [pace, setPaceState] = useState<Pace>(0);
+  const [desk, setDesk] = useState<PracticeDesk | null>(null);
+  const [busy, setBusy] = useState(false);
+  const [seed, setSeed] = useState(() => keptRun(personId, given.id)?.seed ?? 1 + Math.floor(Math.random() * 1e6));
+  const live = useRef({
+    hand: FIRST_HAND,
+    pace: 0,
+    seconds: [] as Second[],
+    queue: [] as Second[],
+    from: null as Place | null,
+    to: null as Place | null,
+    credit: 0,
+    lastMs: 0,
+    stepping: false,
+    ready: false,
+    /** Counts coils begun: what comes back from the one before is let go. */
+    run: 0,
+  });
+  const setHand = useCallback((next: Hand) => {
+    const turned = next.side !== live.current.hand.side;
+    live.current.hand = next;
+    setHandState(next);
+    // Walking round it shows the other side at once.
+    if (turned) live.current.credit = Math.max(live.current.credit, 0);
+  }, []);
+  const setPace = useCallback((next: Pace) => {
+    live.current.pace = next;
+    setPaceState(next);
+  }, []);
+  const begin = useCallback(
+    async (on: PracticeDesk, from: readonly Second[], ofSeed: number) => {
+      const now = live.current;
+      now.ready = false;
+      now.run += 1;
+      now.queue = [];
+      now.seconds = [...from];
+      const first = await on.begin({ given, seed: ofSeed, house }, from, now.hand.side);
+      now.ready = true;
+      setSeen(first);
+      setBusy(false);
+    },
+    [given, house],
+  );
+  useEffect(() => {
+    let open: PracticeDesk | null = null;
+    let off = false;
+    void openDesk().then((opened) => {
+      if (off) return opened.close();
+      open = opened;
+      setDesk(opened);
+      const kept = keptRun(personId, given.id);
+      void begin(opened, kept?.seconds ?? [], seed);
+    });
+    return () => {
+      off = true;
+      open?.close();
+    };
+    // The seed is read once: a new coil is begun by `restart`.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [begin, personId, given.id]);
+  useEffect(() => {
+    if (!desk) return undefined;
+    const timer = setInterval(() => {
+      const now = live.current;
+      const atMs = performance.now();
+      const passed = Math.min(250, atMs - now.lastMs);
+      now.lastMs = atMs;
+      if (!now.ready) return;
+      const pace = now.queue.length > 0 ? 60 : now.to ? WORKING : now.pace;
+      now.credit = Math.min(MOST_AT_ONCE, now.credit + (passed / 1000) * pace);
+      const count = Math.floor(now.credit);
+      if (count < 1 || now.stepping || now.seconds.length >= LONGEST_S) return;
+      now.credit -= count;
+      const batch: Second[] = [];
+      const [from, to] = [now.from, now.to];
+      for (let i = 0; i < count; i += 1) {
+        const next = now.queue.shift();
+        if (next !== undefined) batch.push(next);
+        else if (from && to) {
+          const at = (share: number): [number, number] => [from.x + (to.x - from.x) * share, from.y + (to.y - from.y) * share];
+          batch.push({ ...doingOf(now.hand), path: [...at(i / count), ...at((i + 1) / count)] });
+        } else batch.push(null);
+      }
+      now.from = now.to;
+      now.stepping = true;
+      const { run } = now;
+      void desk.go(batch, now.hand.side).then((next) => {
+        now.stepping = false;
+        if (run !== now.run) return;
+        now.seconds.push(...next.done);
+        // What is refused once is refused again.
+        if (next.refused) now.queue = [];
+        setSeen(next);
+        setBusy(now.queue.length > 0);
+      });
+    }, TICK_MS);
+    return () => clearInterval(timer);
+  }, [desk]);
+  // Turned over while nothing runs: looked at once more.
+  useEffect(() => {
+    const now = live.current;
+    if (desk && now.ready && !now.stepping) void desk.go([], hand.side).then(setSeen);
+  }, [desk, hand.side]);
+  // Kept as soon as the hand rests: a phone in a pocket is not asked before it closes a page.
+  const [resting, setResting] = useState(0);
+  const rest = useCallback(() => setResting((n) => n + 1), []);
+  useEffect(() => {
+    const keep = () => {
+      const { seconds } = live.current;
+      if (seconds.length > 0) keepRun(personId, given.id, { seed, seconds });
+    };
+    const soon = setTimeout(keep, KEEP_MS);
+    return () => {
+      clearTimeout(soon);
+      keep();
+    };
+  }, [personId, given.id, seed, resting, busy, pace]);
+  const enqueue = useCallback((seconds: readonly Second[]) => {
+    live.current.queue.push(...seconds);
+    setBusy(true);
+  }, []);
+  return {
+    seen,
+    hand,
+    setHand,
+    pace,
+    setPace,
+    down: (at) => {
+      live.current.from = at;
+      live.current.to = at;
+    },
+    move: (at) => {
+      if (live.current.to) live.current.to = at;
+    },
+    up: () => {
+      live.current.from = null;
+      live.current.to = null;
+      rest();
+    },
+    overAll: (upwards) => {
+      if (!seen) return;
+      const pack = {
+        columns: seen.columns,
+        lines: seen.lines,
+        cellWidthM: given.widthM / seen.columns,
+        cellHeightM: given.heightM / seen.lines,
+      };
+      const doing: Omit<Touch, 'path'> = doingOf(live.current.hand);
+      enqueue([...overSpan(pack, [0, seen.columns], OVER_ALL.secondsPerM2, OVER_ALL.spacingM, upwards, doing)]);
+    },
+    wait: (seconds) => enqueue(Array.from({ length: seconds }, () => null)),
+    busy,
+    stopIt: () => {
+      live.current.queue = [];
+      setBusy(false);
+    },
+    seconds: () => live.current.seconds,
+    restart: (from, ofSeed) => {
+      setSeed(ofSeed);
+      keepRun(personId, given.id, from.length > 0 ? { seed: ofSeed, seconds: [...from] } : null);
+      if (desk) void begin(desk, from, ofSeed);
+    },
+    seed,
+    desk,
+  };
+}

@@ -1,0 +1,113 @@
+import type { Page } from '@playwright/test';
+import { expectAccessible } from '../support/axe';
+import { expect, test } from '../support/fixtures';
+
+const figure = async (page: Page, name: string): Promise<number> => {
+  const text = await page.getByTestId('practice-figures').innerText();
+  const after = text.split('\n');
+  return Number.parseFloat(after[after.indexOf(name) + 1] ?? '');
+};
+/** Nothing that was asked for goes on any more. */
+const rests = (page: Page) => expect(page.getByTestId('practice-stop')).toBeHidden({ timeout: 30_000 });
+const choose = (page: Page, group: string, name: string) => page.getByTestId(`practice-${group}`).getByText(name, { exact: true }).click();
+
+test('a coil is practised on by touch: a hint, a refusal, a torch; left and found again; then told beside the plan’s way', async ({
+  site,
+  server,
+}) => {
+  await site.goto(`${server.url}/more`);
+  await site.getByTestId('more-practice').click();
+  await expectAccessible(site, 'practice');
+  await site.getByTestId('practice-microchannel-lint').click();
+  const face = site.getByTestId('practice-face');
+  await face.waitFor();
+  await expectAccessible(site, 'practice of rinsing');
+
+  await test.step('a stroke with the finger wets the face, and is told what it does to felt', async () => {
+    const box = (await face.boundingBox())!;
+    await site.mouse.move(box.x + 20, box.y + 30);
+    await site.mouse.down();
+    for (let i = 0; i < 12; i += 1) {
+      await site.mouse.move(box.x + 20 + i * 25, box.y + 30);
+      await site.waitForTimeout(50);
+    }
+    await site.mouse.up();
+    await expect(site.getByTestId('practice-hint')).toContainText('drives felt into the fins');
+    expect(await figure(site, 'clock')).not.toBeNaN();
+  });
+
+  await test.step('a cleaner that this coil must not meet is refused in the planner’s words', async () => {
+    await choose(site, 'tool', 'Foam');
+    await site.getByTestId('practice-over-up').click();
+    await expect(site.getByTestId('practice-hint')).toContainText('Strong alkali or acid eats the wall of a microchannel tube itself.');
+    await rests(site);
+    await choose(site, 'cleaner', 'Microchannel cleaner');
+    await choose(site, 'tool', 'Vacuum');
+    await site.getByTestId('practice-over').click();
+    await rests(site);
+  });
+
+  const before = await figure(site, 'light');
+  await test.step('left and opened again, it goes on where it was', async () => {
+    await site.getByTestId('practice-torch').click();
+    await site.goto(`${server.url}/practice`);
+    await expect(site.getByTestId('practice-microchannel-lint')).toContainText('goes on where you left it');
+    await site.getByTestId('practice-microchannel-lint').click();
+    await face.waitFor();
+    expect(await figure(site, 'light')).toBeCloseTo(before, 0);
+  });
+
+  await test.step('ended, it is told beside the plan’s way, and what cost most can be taken back', async () => {
+    await site.getByTestId('practice-done').click();
+    await site.getByTestId('practice-debrief').waitFor({ timeout: 60_000 });
+    await expect(site.getByTestId('practice-debrief')).toContainText(/cost the most: \d+ min more than going on by the plan/);
+    await expectAccessible(site, 'debrief');
+    await site.getByTestId('ghost-play').click();
+    await expect(site.getByTestId('ghost-plans')).toHaveAttribute('aria-label', /after [1-9]/, { timeout: 20_000 });
+    await site.getByTestId('practice-back').click();
+    await face.waitFor();
+    await site.goto(`${server.url}/practice`);
+    await expect(site.getByTestId('practice-microchannel-lint')).toContainText('goes on where you left it');
+  });
+});
+
+test('by keys alone a dusty coil is washed clear, and costs no more than the plan’s way', async ({ site, server }) => {
+  await site.goto(`${server.url}/practice/dusty-single-row`);
+  const face = site.getByTestId('practice-face');
+  await face.waitFor();
+  const press = async (testID: string) => {
+    await site.getByTestId(testID).focus();
+    await site.keyboard.press('Enter');
+  };
+  const pick = async (group: string, name: string) => {
+    await site.getByTestId(`practice-${group}`).getByRole('radio', { name }).focus();
+    await site.keyboard.press('Enter');
+  };
+  await pick('tool', 'Foam');
+  await press('practice-over-up');
+  await rests(site);
+  for (let i = 0; i < 6; i += 1) {
+    await press('practice-wait');
+    await rests(site);
+  }
+  await pick('tool', 'Rinse');
+  await pick('side', 'From inside');
+  await press('practice-over');
+  await rests(site);
+  // One stroke by the arrow keys.
+  const litres = await site.getByTestId('practice-figures').innerText();
+  await face.focus();
+  await site.keyboard.press('Space');
+  for (let i = 0; i < 10; i += 1) await site.keyboard.press('Shift+ArrowRight');
+  await site.waitForTimeout(500);
+  await site.keyboard.press('Space');
+  await expect(face).toHaveAttribute('aria-label', /The hand is off it/);
+  expect(await site.getByTestId('practice-figures').innerText()).not.toBe(litres);
+  await press('practice-over');
+  await rests(site);
+  expect(await figure(site, 'light')).toBeGreaterThan(85);
+  await press('practice-done');
+  await site.getByTestId('practice-debrief').waitFor({ timeout: 60_000 });
+  await expect(site.getByTestId('practice-debrief')).toContainText('0 clear');
+  await expect(site.getByTestId('practice-debrief')).toContainText('Nothing cost more than going on by the plan would have.');
+});
