@@ -34,6 +34,21 @@ test('pictures', async ({ site, server }) => {
   await expect(site.getByTestId('energy-chart')).toBeVisible();
   await shoot(site, 'savings');
 
+  await site.goto(`${server.url}/practice/two-rows`);
+  await site.getByTestId('practice-tool').getByText('Vacuum').click();
+  await site.getByTestId('practice-over').click();
+  await expect(site.getByTestId('practice-stop')).toBeHidden({ timeout: 30_000 });
+  await site.getByTestId('practice-tool').getByText('Rinse').click();
+  const face = (await site.getByTestId('practice-face').boundingBox())!;
+  await site.mouse.move(face.x + 20, face.y + 40);
+  await site.mouse.down();
+  for (let i = 0; i < 60; i += 1) {
+    await site.mouse.move(face.x + 20 + (i % 30) * 9, face.y + 40 + Math.floor(i / 30) * 45);
+    await site.waitForTimeout(50);
+  }
+  await shoot(site, 'practice');
+  await site.mouse.up();
+
   // A week filled from what is due, on a wide screen.
   const phone = site.viewportSize();
   await site.setViewportSize({ width: 1280, height: 800 });
@@ -86,7 +101,6 @@ test('pictures', async ({ site, server }) => {
   await site.getByTestId('gate-step-isolated').click();
   await site.getByTestId('gate-step-tagged').click();
   await tech.read('121');
-  await shoot(site, 'gate');
   for (let i = 0; i < 3; i += 1) await site.getByTestId('gate-zero').click();
   await tech.read('121');
   await site.getByTestId('gate-zero').click();

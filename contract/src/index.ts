@@ -15,3 +15,4 @@ export * from './meter';
 export * from './tariff';
 export * from './upkeep';
 export * from './people';
+export * from './practice';

@@ -111,3 +111,67 @@ test('by keys alone a dusty coil is washed clear, and costs no more than the pla
   await expect(site.getByTestId('practice-debrief')).toContainText('0 clear');
   await expect(site.getByTestId('practice-debrief')).toContainText('Nothing cost more than going on by the plan would have.');
 });
+
+const FAMILIES = ['ratio', 'torch', 'construction', 'choose', 'dead', 'dry', 'hour', 'wires', 'order', 'pan', 'say', 'never'];
+
+/** Answers whatever is asked, with something. */
+async function answer(page: Page): Promise<void> {
+  const options = page.getByTestId('drill-options');
+  const [level, order, amount] = [page.getByTestId('drill-level'), page.getByTestId('drill-order'), page.getByTestId('drill-amount')];
+  await expect(options.or(level).or(order).or(amount)).toBeVisible();
+  if (await options.isVisible()) await options.getByRole('radio').first().click();
+  else if (await level.isVisible()) {
+    await level.focus();
+    await page.keyboard.press('PageUp');
+  } else if (await order.isVisible()) for (const button of await order.getByRole('button').all()) await button.click();
+  else await amount.fill('2');
+}
+
+test('one drill of each family is asked, answered, and told with its reasons; kept, sent, seen by who leads, and forgotten', async ({
+  site,
+  server,
+}) => {
+  await site.goto(`${server.url}/practice`);
+  await site.getByTestId('practice-drills').click();
+  await site.getByTestId('drill').waitFor();
+  await site.getByTestId('drill-mark').click();
+  // Nothing was answered: it says so, and asks on.
+  await expect(site.getByRole('alert')).toContainText(/Choose one|Type an amount|once|type an amount/);
+  for (const family of FAMILIES) {
+    await site.goto(`${server.url}/practice/drill?family=${family}`);
+    await answer(site);
+    if (family === 'torch' || family === 'order' || family === 'ratio') await expectAccessible(site, `drill ${family}`);
+    await site.getByTestId('drill-mark').click();
+    await expect(site.getByTestId('drill-because')).toContainText(/\w+/);
+    await expect(site.getByTestId('drill')).toContainText(/Right: |It is: /);
+  }
+  await site.getByTestId('drill-next').click();
+  await answer(site);
+  await expect(site.getByTestId('drill')).toContainText(/of 1 right just now/);
+  await site.getByTestId('drill-enough').click();
+  const kept = async () => ((await (await server.fetch('/practice')).json()) as { entries: unknown[] }).entries.length;
+  await expect.poll(kept).toBe(FAMILIES.length);
+  await site.goto(`${server.url}/practice`);
+  await expect(site.getByTestId('drills-never')).toContainText('of 1 right this month');
+  await expect(site.getByTestId('practice-crew')).toContainText('Wren Cotter');
+  await site.getByTestId('practice-forget-ask').click();
+  await site.getByTestId('practice-forget').click();
+  await expect(site.getByTestId('drills-never')).not.toContainText('right this month');
+  expect(await kept()).toBe(0);
+});
+
+test('drills go on with no signal, and what was answered is sent when it is back', async ({ site, server }) => {
+  await site.goto(`${server.url}/practice/drill?family=never`);
+  await site.getByTestId('drill-options').waitFor();
+  await site.route('**/api/practice', (route) => route.abort());
+  for (let i = 0; i < 3; i += 1) {
+    await answer(site);
+    await site.getByTestId('drill-mark').click();
+    await site.getByTestId('drill-next').click();
+  }
+  await site.getByTestId('drill-enough').click();
+  await expect(site.getByTestId('practice')).toContainText('3 not yet sent');
+  await site.unroute('**/api/practice');
+  await site.getByTestId('practice-drills').click();
+  await expect.poll(async () => ((await (await server.fetch('/practice')).json()) as { entries: unknown[] }).entries.length).toBe(3);
+});

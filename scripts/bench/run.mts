@@ -27,6 +27,7 @@ import { manyHeadsFigures, runSheetFigures } from './runSheets.mts';
 import { dayPlanFigures, savingFigures } from './dayPlans.mts';
 import { coverage } from '../../core/src/testing/grownCoils';
 import { loadFigures } from './load.mts';
+import { practiceFigures } from './practice.mts';
 import { yearsFigures } from './years.mts';
 import { DEFAULT_HOUSE_RULES } from '../../core/src/method/houseRules';
 import { DEMO_CLEANERS } from '../../server/src/demo/shelf';
@@ -216,6 +217,7 @@ for (const format of ['csv', 'json'] as const) {
   lines.push(['memory it took beyond the server at rest', files.memoryMb === null ? 'not told here' : `${Math.round(files.memoryMb)} MB`]);
 }
 lines.push(...(await yearsFigures()));
+lines.push(...practiceFigures());
 lines.push(...(await loadFigures(2)));
 const paint = await planPaintMs(
   existsSync('/usr/bin/chromium') ? '/usr/bin/chromium' : ((process.env['ELM_MIST_CHROMIUM'] as string | undefined) ?? null),

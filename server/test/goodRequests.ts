@@ -193,6 +193,10 @@ export function goodRequests(): GoodRequest[] {
       body: JPEG,
       type: 'image/jpeg',
     },
+    json('POST', '/practice', '/practice', {
+      entries: [{ id: randomUUID(), atMs: 1_781_190_000_000, family: 'ratio', skill: 'ratio.amounts', seed: 1, right: true }],
+    }),
+    json('POST', '/practice/forget', '/practice/forget', {}),
     json('POST', '/backups', '/backups', {}),
     // One of theirs is planned.
     { ...json('POST', '/customers/:id/erase', '/customers/customer-fennick/erase', { name: 'Odile Fennick' }), says: 409 },

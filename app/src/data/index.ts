@@ -9,6 +9,7 @@ export * from './packing';
 export * from './visit';
 export * from './me';
 export * from './pin';
+export * from './practice';
 export * from './clock';
 export * from './shop';
 export * from './shell';

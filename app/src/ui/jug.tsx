@@ -57,6 +57,12 @@ export interface JugLayer {
   words: string;
 }
 
+/** Where the level of a full and of an empty one stands in its drawing, as shares of its height from the top. */
+export const jugRoom = (shape: JugShape): { full: number; empty: number } => ({
+  full: OUTLINES[shape].top / HEIGHT,
+  empty: OUTLINES[shape].bottom / HEIGHT,
+});
+
 const INKS = { water: 'mist', concentrate: 'elm', mix: 'ink' } as const;
 
 const WIDTH = 150;

@@ -9,3 +9,18 @@ export { COST_NAMES, type WashCost } from './costs';
 export { debrief, washEnd, type Debrief, type WashEnd } from './debrief';
 export { hintFor } from './hints';
 export { LEFT_OUT } from './leftOut';
+export {
+  DRILL_FAMILIES,
+  DRILL_TABLE,
+  markDrill,
+  nextDrill,
+  READY_RUN,
+  drillStandings,
+  type Drill,
+  type DrillDone,
+  type DrillDrawing,
+  type DrillFamily,
+  type DrillGiven,
+  type DrillMarked,
+  type DrillOption,
+} from './drills';

@@ -45,6 +45,7 @@ import { askedOneOf, askedDay, askedNumber, body, created, idOf } from './asked'
 import { dueRoutes } from './due';
 import { outRoutes } from './out';
 import { peopleRoutes } from './people';
+import { practiceRoutes } from './practice';
 import { placeRoutes } from './places';
 import { shelfRoutes } from './shelf';
 import { upkeepRoutes } from './upkeep';
@@ -334,6 +335,7 @@ export function apiRouter({ store, now, changes, probes, cards, script, shops, u
   });
 
   peopleRoutes(router, store, sessions, now, () => shops.besideDemo());
+  practiceRoutes(router, store, sessions, now);
   dueRoutes(router, store, now, answers);
   placeRoutes(router, store, now, answers);
   shelfRoutes(router, store, now, answers);

@@ -19,6 +19,9 @@ export const ROUTE_POWERS: Readonly<Record<string, RouteWants>> = {
   'PUT /api/me/password': 'self',
   'GET /api/me/devices': 'self',
   'POST /api/devices/:id/sign-out': 'self',
+  'GET /api/practice': 'self',
+  'POST /api/practice': 'self',
+  'POST /api/practice/forget': 'self',
 
   'GET /api/shop': 'read',
   'GET /api/zone': 'read',
@@ -74,6 +77,7 @@ export const ROUTE_POWERS: Readonly<Record<string, RouteWants>> = {
   'POST /api/stock': 'field',
   'PUT /api/stock/:id': 'field',
 
+  'GET /api/practice/crew': 'plan',
   'PUT /api/days/:day/crews': 'plan',
   'PUT /api/days/:day/order': 'plan',
 

@@ -11,6 +11,7 @@ import type {
   Construction,
   DayAir,
   DialPosition,
+  DrillFamily,
   DueKind,
   EventKind,
   Guard,
@@ -412,6 +413,24 @@ export const account = sqliteTable('account', {
   codeUntil: text('code_until'),
   active: integer('active', { mode: 'boolean' }).notNull(),
 });
+
+/** One drill that somebody answered: theirs alone, whatever becomes of a visit. */
+export const practice = sqliteTable(
+  'practice',
+  {
+    id: text('id').primaryKey(),
+    accountId: text('account_id')
+      .notNull()
+      .references(() => account.id),
+    /** UTC ms. */
+    atMs: integer('at_ms').notNull(),
+    family: text('family').$type<DrillFamily>().notNull(),
+    skill: text('skill').notNull(),
+    seed: integer('seed').notNull(),
+    right: integer('right', { mode: 'boolean' }).notNull(),
+  },
+  (table) => [index('practice_account').on(table.accountId, table.atMs)],
+);
 
 /** A device that is signed in. The token itself is on the device alone. */
 export const session = sqliteTable(

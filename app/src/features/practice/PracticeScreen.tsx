@@ -2,6 +2,7 @@ import { gradeFacts, PRACTICE_CASES } from '@elm-mist/core';
 import { router } from 'expo-router';
 import { useMe } from '@/data';
 import { Body, Companion, Heading, LinkRow, Part, Screen, ScreenHead, Small, ThumbBar } from '@/ui';
+import { DrillsPart, DrillsStart } from './DrillsPart';
 import { keptEnd, keptRun, type KeptEnd } from './keptRuns';
 
 const endWords = ({ end }: KeptEnd): string =>
@@ -20,7 +21,8 @@ export function PracticeScreen() {
         </ThumbBar>
       }
     >
-      <Part first title={<Heading>Rinse a coil</Heading>}>
+      {person ? <DrillsStart personId={person.id} /> : null}
+      <Part title={<Heading>Rinse a coil</Heading>}>
         <Body>
           Lift, foam, soak and rinse a face with a finger or the keys, and hold a torch behind it. It is a model: it knows what the planner
           knows, and shows where your way and the plan’s part.
@@ -39,9 +41,10 @@ export function PracticeScreen() {
           );
         })}
         <Small ink="inkSoft">
-          What you do here stays on this device, is yours alone, and touches no visit, no stock and no learned time.
+          What you rinse here stays on this device, is yours alone, and touches no visit, no stock and no learned time.
         </Small>
       </Part>
+      {person ? <DrillsPart personId={person.id} /> : null}
     </Screen>
   );
 }

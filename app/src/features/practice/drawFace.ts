@@ -6,12 +6,17 @@ const CHANNEL = Object.fromEntries(LOOK_CHANNELS.map((name, i) => [name, i])) as
 /** Behind a coil in the dark, whatever the theme. */
 const DARK = '#141A17';
 const GLOW = [242, 232, 176] as const;
+const UNLIT = [20, 26, 23] as const;
 /** Dots of soil in a cell at most, and the level that each stands for. */
 const MOST_DOTS = 4;
 const DOT_LEVEL = 255 / MOST_DOTS;
 const FIN_PX = 5;
 /** Width that the dots were drawn for. */
 const USUAL_PX = 380;
+
+/** What a cell looks like with so much light behind it, 0…1. */
+export const torchInk = (share: number): string =>
+  `rgb(${GLOW.map((part, i) => Math.round(part * share + (UNLIT[i] ?? 0) * (1 - share))).join(',')})`;
 
 /** Always the same scatter for the same cell; no two beside each other alike. */
 const scatter = (n: number): number => {
@@ -63,8 +68,7 @@ export function drawFace(
     ctx.fillStyle = DARK;
     ctx.fillRect(0, 0, width, height);
     eachCell(seen, 'light', (x, y, level) => {
-      const share = level / 255;
-      ctx.fillStyle = `rgb(${GLOW.map((part, i) => Math.round(part * share + [20, 26, 23][i]! * (1 - share))).join(',')})`;
+      ctx.fillStyle = torchInk(level / 255);
       ctx.fillRect(x * w, y * h, w + 0.6, h + 0.6);
     });
     fins(ctx, width, height, 'rgba(20,26,23,0.45)');

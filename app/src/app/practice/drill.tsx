@@ -1,0 +1,5 @@
+import { DrillScreen } from '@/features/practice/DrillScreen';
+
+export default function DrillRoute() {
+  return <DrillScreen />;
+}

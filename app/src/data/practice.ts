@@ -1,0 +1,97 @@
+import { PRACTICE_AT_ONCE, type CrewPractice, type PracticeEntry, type PracticeRecord } from '@elm-mist/contract';
+import { queryOptions } from '@tanstack/react-query';
+import { useSyncExternalStore } from 'react';
+import { readJson, writeDevice } from '@/device/memory';
+import { request } from './api';
+
+/** Somebody's answers on this device, and which of them the server does not have yet. */
+interface Kept {
+  entries: PracticeEntry[];
+  unsent: string[];
+}
+
+const keyOf = (personId: string): string => `practice.done.${personId}`;
+const NONE: Kept = { entries: [], unsent: [] };
+/** Read once, so that nothing is drawn anew that did not change. */
+const held = new Map<string, Kept>();
+const listeners = new Set<() => void>();
+
+function keptOf(personId: string): Kept {
+  const known = held.get(personId) ?? readJson<Kept>(keyOf(personId)) ?? NONE;
+  held.set(personId, known);
+  return known;
+}
+
+function keep(personId: string, kept: Kept): void {
+  held.set(personId, kept);
+  writeDevice(keyOf(personId), JSON.stringify(kept));
+  listeners.forEach((listener) => listener());
+}
+
+/** What both have, oldest first. */
+function together(mine: readonly PracticeEntry[], theirs: readonly PracticeEntry[]): PracticeEntry[] {
+  const byId = new Map([...theirs, ...mine].map((entry) => [entry.id, entry]));
+  return [...byId.values()].sort((a, b) => a.atMs - b.atMs || a.id.localeCompare(b.id));
+}
+
+let sending: Promise<void> | null = null;
+
+/** Sends what the server does not have, and learns what another device of theirs sent. Silent while the server is away. */
+export function syncPractice(personId: string): Promise<void> {
+  sending ??= (async () => {
+    try {
+      for (;;) {
+        const { entries, unsent } = keptOf(personId);
+        const some = entries.filter(({ id }) => unsent.includes(id)).slice(0, PRACTICE_AT_ONCE);
+        const answer =
+          some.length > 0
+            ? await request<PracticeRecord>('POST', '/practice', { entries: some })
+            : await request<PracticeRecord>('GET', '/practice');
+        const now = keptOf(personId);
+        const sent = new Set(some.map(({ id }) => id));
+        const left = now.unsent.filter((id) => !sent.has(id));
+        // What the server let go of is let go here too, unless it has not heard of it yet.
+        const waiting = now.entries.filter(({ id }) => left.includes(id));
+        keep(personId, { entries: together(waiting, answer.entries), unsent: left });
+        if (left.length === 0) return;
+      }
+    } catch {
+      // Kept here, and sent the next time.
+    } finally {
+      sending = null;
+    }
+  })();
+  return sending;
+}
+
+/** Keeps an answer at once, and sends it when it can be. */
+export function keepPractice(personId: string, entry: PracticeEntry): void {
+  const { entries, unsent } = keptOf(personId);
+  keep(personId, { entries: together([entry], entries), unsent: [...unsent, entry.id] });
+  void syncPractice(personId);
+}
+
+/** Lets all of it go, here and on the server. @throws AwayError where the server is away: then nothing is let go */
+export async function forgetPractice(personId: string): Promise<void> {
+  await request<PracticeRecord>('POST', '/practice/forget', {});
+  keep(personId, NONE);
+}
+
+/** Somebody's own answers, as they are on this device. */
+export function usePractice(personId: string): Kept {
+  return useSyncExternalStore(
+    (listener) => {
+      listeners.add(listener);
+      return () => listeners.delete(listener);
+    },
+    () => keptOf(personId),
+  );
+}
+
+/** How the crew stands, for who leads it. */
+export const crewPracticeQuery = queryOptions({
+  queryKey: ['practice', 'crew'],
+  queryFn: () => request<CrewPractice[]>('GET', '/practice/crew'),
+  // Others practise on phones of their own.
+  staleTime: 0,
+});

@@ -1,0 +1,56 @@
+import { PRACTICE_KEPT, type CrewPractice, type PracticeEntry, type PracticeRecord } from '@elm-mist/contract';
+import { drillStandings } from '@elm-mist/core';
+import { and, desc, eq, gt } from 'drizzle-orm';
+import type { Db, Store } from '../store/open';
+import * as t from '../store/schema';
+import { accountRecords } from './accounts';
+import type { Sessions } from './sessions';
+
+const MONTH_MS = 30 * 86_400_000;
+
+/** Somebody's own answers, the newest `PRACTICE_KEPT` of them, oldest first. */
+export function practiceOf(db: Db, accountId: string): PracticeRecord {
+  const rows = db
+    .select()
+    .from(t.practice)
+    .where(eq(t.practice.accountId, accountId))
+    .orderBy(desc(t.practice.atMs), desc(t.practice.id))
+    .limit(PRACTICE_KEPT)
+    .all();
+  return { entries: rows.reverse().map(({ accountId: _whose, ...entry }) => entry) };
+}
+
+/** Keeps answers under the ids that the device gave them; one that is kept already is left as it is. */
+export function keepPractice(store: Store, accountId: string, entries: readonly PracticeEntry[]): PracticeRecord {
+  store.write((db) => {
+    for (const entry of entries)
+      db.insert(t.practice)
+        .values({ ...entry, accountId })
+        .onConflictDoNothing()
+        .run();
+  });
+  return practiceOf(store.db, accountId);
+}
+
+/** Lets all of somebody's answers go. */
+export function forgetPractice(store: Store, accountId: string): PracticeRecord {
+  store.write((db) => db.delete(t.practice).where(eq(t.practice.accountId, accountId)).run());
+  return { entries: [] };
+}
+
+/** How everybody who may sign in stands, by family; single answers are theirs alone. */
+export const crewPractice = (db: Db, sessions: Sessions, nowMs: number): CrewPractice[] =>
+  accountRecords(db, sessions, null)
+    .filter(({ active }) => active)
+    .map(({ id, name }) => {
+      const rows = db
+        .select()
+        .from(t.practice)
+        .where(and(eq(t.practice.accountId, id), gt(t.practice.atMs, nowMs - MONTH_MS)))
+        .all();
+      return {
+        personId: id,
+        name,
+        families: drillStandings(rows, nowMs).map(({ family, asked, right, ready }) => ({ family, asked, right, ready })),
+      };
+    });

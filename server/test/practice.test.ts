@@ -1,0 +1,70 @@
+import { randomUUID } from 'node:crypto';
+import type { CrewPractice, PracticeEntry, PracticeRecord } from '@elm-mist/contract';
+import { RealServer } from './helpers';
+
+const server = new RealServer();
+const NOW = Date.now();
+const entry = (over: Partial<PracticeEntry> = {}): PracticeEntry => ({
+  id: randomUUID(),
+  atMs: NOW - 60_000,
+  family: 'dead',
+  skill: 'dead.none',
+  seed: 4,
+  right: true,
+  ...over,
+});
+let ives = '';
+const as = async <T>(cookie: string, method: string, path: string, body?: unknown): Promise<{ status: number; body: T }> => {
+  const answer = await server.fetch(path, {
+    method,
+    headers: { Cookie: cookie, ...(body === undefined ? {} : { 'Content-Type': 'application/json' }) },
+    ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+  });
+  return { status: answer.status, body: (await answer.json()) as T };
+};
+
+beforeAll(async () => {
+  await server.start({ ELM_MIST_LOG: 'error' });
+  ives = await server.cookieOf('/sign-in/demo', { id: 'ives-vane', device: 'tests' });
+});
+afterAll(() => server.remove());
+
+test('answers are kept for who gave them, once, oldest first, and shown to nobody else', async () => {
+  const [late, early] = [entry(), entry({ atMs: NOW - 120_000, right: false })];
+  expect((await as<PracticeRecord>(ives, 'POST', '/practice', { entries: [late, early] })).body.entries).toEqual([early, late]);
+  // A phone that did not hear the answer sends again.
+  const again = await as<PracticeRecord>(ives, 'POST', '/practice', { entries: [{ ...late, right: false }] });
+  expect(again.body.entries).toEqual([early, late]);
+  expect((await server.call<PracticeRecord>('GET', '/practice')).body.entries).toEqual([]);
+  // Under somebody else's id nothing of theirs is changed or told.
+  await server.call('POST', '/practice', { entries: [{ ...late, right: false }] });
+  expect((await as<PracticeRecord>(ives, 'GET', '/practice')).body.entries).toEqual([early, late]);
+});
+
+test('what is no answer is refused by the name of its field, and none of the others is kept', async () => {
+  for (const [field, wrong] of Object.entries({ family: 'juggling', atMs: -1, seed: 0.5, right: 'yes', id: '' })) {
+    const answer = await as<{ error: { fields: Record<string, string> } }>(ives, 'POST', '/practice', {
+      entries: [entry(), { ...entry(), [field]: wrong }],
+    });
+    expect([field, answer.status, Object.keys(answer.body.error.fields)]).toEqual([field, 422, [`entries[1].${field}`]]);
+  }
+  expect((await as<PracticeRecord>(ives, 'GET', '/practice')).body.entries).toHaveLength(2);
+});
+
+test('who leads sees by family who is ready, and no single answer; a technician does not', async () => {
+  await as(ives, 'POST', '/practice', { entries: Array.from({ length: 12 }, (_, i) => entry({ atMs: NOW - 50_000 + i })) });
+  const { body } = await server.call<CrewPractice[]>('GET', '/practice/crew');
+  const his = body.find(({ personId }) => personId === 'ives-vane')!;
+  expect(his.families.find(({ family }) => family === 'dead')).toEqual({ family: 'dead', asked: 14, right: 13, ready: true });
+  expect(his.families.find(({ family }) => family === 'ratio')).toEqual({ family: 'ratio', asked: 0, right: 0, ready: false });
+  expect(JSON.stringify(body)).not.toContain('seed');
+  expect((await as(ives, 'GET', '/practice/crew')).status).toBe(403);
+});
+
+test('forgotten, nothing of it is left, and nothing of anybody else is touched', async () => {
+  const own = entry();
+  await server.call('POST', '/practice', { entries: [own] });
+  expect((await as<PracticeRecord>(ives, 'POST', '/practice/forget', {})).body.entries).toEqual([]);
+  expect((await as<PracticeRecord>(ives, 'GET', '/practice')).body.entries).toEqual([]);
+  expect((await server.call<PracticeRecord>('GET', '/practice')).body.entries.map(({ id }) => id)).toContain(own.id);
+});
