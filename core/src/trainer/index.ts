@@ -9,18 +9,6 @@ export { COST_NAMES, type WashCost } from './costs';
 export { debrief, washEnd, type Debrief, type WashEnd } from './debrief';
 export { hintFor } from './hints';
 export { LEFT_OUT } from './leftOut';
-export {
-  DRILL_FAMILIES,
-  DRILL_TABLE,
-  markDrill,
-  nextDrill,
-  READY_RUN,
-  drillStandings,
-  type Drill,
-  type DrillDone,
-  type DrillDrawing,
-  type DrillFamily,
-  type DrillGiven,
-  type DrillMarked,
-  type DrillOption,
-} from './drills';
+export { DRILL_FAMILIES, type Drill, type DrillDrawing, type DrillFamily } from './drills/drill';
+export { DRILL_TABLE, markDrill, type DrillGiven, type DrillMarked } from './drills/drillOf';
+export { drillStandings, nextDrill, READY_RUN } from './drills/schedule';
