@@ -1,6 +1,16 @@
-import { DRILL_FAMILIES, type DrillFamily } from '@elm-mist/core';
+import {
+  checkPracticeCase,
+  COIL_ROLES,
+  CONSTRUCTIONS,
+  DRILL_FAMILIES,
+  SOILS,
+  SUN_EXPOSURES,
+  type DrillFamily,
+  type PracticeCase,
+} from '@elm-mist/core';
 import { array, object, type InferType } from 'yup';
-import { figure, flag, oneOf, recordId, words } from './fields';
+import { figure, flag, oneOf, optionalWords, recordId, words } from './fields';
+import { coreTest } from './validate';
 
 /** So many answers are sent in one go at most. */
 export const PRACTICE_AT_ONCE = 200;
@@ -36,4 +46,39 @@ export interface CrewPractice {
   personId: string;
   name: string;
   families: { family: DrillFamily; asked: number; right: number; ready: boolean }[];
+}
+
+/** What a file of a coil to practise on says that it is. */
+export const PRACTICE_FORM = 'elm-mist practice coil';
+
+/** A coil to practise on that a shop made: by hand, from one of its visits without names, or out of a file. docs/FORMATS.md describes it. */
+export const practiceCoilSchema = object({
+  name: words('The name', 60),
+  lesson: optionalWords('What it teaches', 120),
+  role: oneOf('Role', COIL_ROLES),
+  construction: oneOf('Construction', CONSTRUCTIONS),
+  rows: figure('Rows', 1, 3).integer('Rows must be whole.'),
+  widthM: figure('Width', 0.2, 1.5, 'm'),
+  heightM: figure('Height', 0.2, 1.5, 'm'),
+  soils: array(oneOf('Soil', SOILS)).required('Soils are missing.').min(1, 'Name one soil at least.').max(3, 'Name three soils at most.'),
+  grade: figure('Grade', 0, 4).integer('Grade must be whole.'),
+  stiffness: oneOf('Fins', ['soft', 'stiff'] as const),
+  topOpens: flag().required('Say whether the inside can be reached.'),
+  site: object({
+    dryBulbC: figure('Air', -10, 55, '°C'),
+    rhPct: figure('Humidity', 0, 100, '%'),
+    windMs: figure('Wind', 0, 20, 'm/s'),
+    sun: oneOf('Sun', SUN_EXPOSURES),
+  }),
+  pan: object({ litres: figure('The pan', 0.5, 30, 'L'), drainLMin: figure('The drain', 0.05, 20, 'L/min') })
+    .default(undefined)
+    .nullable()
+    .defined('Say what pan stands under it, or none.'),
+}).test('coil', '', (value, context) => coreTest(context, () => checkPracticeCase({ id: '', ...value } as PracticeCase)));
+export type PracticeCoilInput = InferType<typeof practiceCoilSchema>;
+
+/** A coil that the shop set to practise on. */
+export interface PracticeCoilRecord {
+  coil: PracticeCase;
+  by: string;
 }

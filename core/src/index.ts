@@ -706,6 +706,7 @@ export {
 export { normals, uniforms } from './random';
 export { checkTariff, marginalPrice, PRICED_DAYS, type HourShares, type PricedDays, type PricedHours, type Tariff } from './tariff';
 export {
+  checkPracticeCase,
   COST_NAMES,
   cutLook,
   debrief,
@@ -727,6 +728,7 @@ export {
   overSpan,
   planWay,
   PRACTICE_CASES,
+  practiceCoilOf,
   PRACTICE_SHELF,
   PRACTICE_TOOLS,
   READY_RUN,
@@ -743,6 +745,7 @@ export {
   type FinPack,
   type PlanWay,
   type PracticeCase,
+  type PracticeCoil,
   type PracticeTool,
   type Second,
   type Side,

@@ -1,6 +1,7 @@
 import type { Page } from '@playwright/test';
 import { expectAccessible } from '../support/axe';
-import { expect, test } from '../support/fixtures';
+import { expect, otherPhone, test } from '../support/fixtures';
+import { Technician } from '../support/technician';
 
 const figure = async (page: Page, name: string): Promise<number> => {
   const text = await page.getByTestId('practice-figures').innerText();
@@ -112,13 +113,18 @@ test('by keys alone a dusty coil is washed clear, and costs no more than the pla
   await expect(site.getByTestId('practice-debrief')).toContainText('Nothing cost more than going on by the plan would have.');
 });
 
-const FAMILIES = ['ratio', 'torch', 'construction', 'choose', 'dead', 'dry', 'hour', 'wires', 'order', 'pan', 'say', 'never'];
+const FAMILIES = ['ratio', 'torch', 'construction', 'choose', 'dead', 'dry', 'hour', 'wires', 'order', 'pan', 'fault', 'say', 'never'];
 
 /** Answers whatever is asked, with something. */
 async function answer(page: Page): Promise<void> {
   const options = page.getByTestId('drill-options');
   const [level, order, amount] = [page.getByTestId('drill-level'), page.getByTestId('drill-order'), page.getByTestId('drill-amount')];
   await expect(options.or(level).or(order).or(amount)).toBeVisible();
+  const watts = page.getByTestId('drill-read-watts');
+  if (await watts.isVisible()) {
+    await watts.click();
+    await expect(page.getByTestId('drill-kit')).toContainText(/\d W/);
+  }
   if (await options.isVisible()) await options.getByRole('radio').first().click();
   else if (await level.isVisible()) {
     await level.focus();
@@ -174,4 +180,50 @@ test('drills go on with no signal, and what was answered is sent when it is back
   await site.unroute('**/api/practice');
   await site.getByTestId('practice-drills').click();
   await expect.poll(async () => ((await (await server.fetch('/practice')).json()) as { entries: unknown[] }).entries.length).toBe(3);
+});
+
+test('who leads makes a coil of a visit’s, without its names; it goes out as a file, comes in from it, and is practised on by another', async ({
+  site,
+  server,
+  browser,
+}) => {
+  const tech = new Technician(site);
+  await tech.lookAtBakery('91', '30', '3');
+  await site.getByTestId('plan-practise').click();
+  await expectAccessible(site, 'a coil to practise on');
+  await site.getByTestId('coil-widthM').fill('nine');
+  await site.getByTestId('coil-make').click();
+  await expect(site.getByTestId('practice-new-coil')).toContainText('The name is missing.');
+  await expect(site.getByTestId('practice-new-coil')).toContainText('Width must be a number.');
+  await site.getByTestId('coil-soils').getByRole('checkbox', { name: 'Grease or oil film' }).click();
+  await site.getByTestId('coil-name').fill('Behind the fryer');
+  await site.getByTestId('coil-widthM').fill('30');
+  await site.getByTestId('coil-make').click();
+  await expect(site.getByTestId('practice-rinse')).toContainText('Behind the fryer');
+  await expect(site.getByTestId('practice-rinse')).toContainText('2 rows, grade 3');
+  await expect(site.getByTestId('practice-hint')).toContainText('grease');
+
+  await site.goto(`${server.url}/practice`);
+  const downloading = site.waitForEvent('download');
+  await site.getByTestId('coil-out').click();
+  const file = await (await downloading).path();
+  await site.getByTestId('coil-away').click();
+  await expect(site.getByTestId('practice-shop')).not.toContainText('Behind the fryer');
+  await site.getByTestId('practice-new').click();
+  await site
+    .getByTestId('coil-file')
+    .setInputFiles({ name: 'no.json', mimeType: 'application/json', buffer: Buffer.from('{"is":"a shop"}') });
+  await expect(site.getByRole('alert')).toContainText('does not say that it is');
+  await site.getByTestId('coil-file').setInputFiles(file);
+  await expect(site.getByTestId('coil-name')).toHaveValue('Behind the fryer');
+  await site.getByTestId('coil-make').click();
+  await expect(site.getByTestId('practice-rinse')).toContainText('Behind the fryer');
+
+  const other = await otherPhone(browser, server, 'Ives Vane', () => site.evaluate(() => Date.now()));
+  await other.goto(`${server.url}/practice`);
+  await other.getByText('Behind the fryer').click();
+  await other.getByTestId('practice-face').waitFor();
+  await other.goto(`${server.url}/practice/new`);
+  await expect(other.getByTestId('not-for-you')).toBeVisible();
+  await other.context().close();
 });

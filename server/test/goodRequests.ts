@@ -69,6 +69,21 @@ const cleaner = (name: string) => ({
   packL: 3.8,
   packPrice: 30,
 });
+const practiceCoil = {
+  name: 'A dusty slab',
+  lesson: '',
+  role: 'condenser',
+  construction: 'copper-plate-fin',
+  rows: 1,
+  widthM: 0.9,
+  heightM: 0.6,
+  soils: ['dust'],
+  grade: 2,
+  stiffness: 'stiff',
+  topOpens: true,
+  site: { dryBulbC: 27, rhPct: 55, windMs: 1, sun: 'shade' },
+  pan: null,
+};
 const slot = { day: '2026-07-01', startMinute: 540, durationMin: 90 };
 
 export function goodRequests(): GoodRequest[] {
@@ -197,6 +212,8 @@ export function goodRequests(): GoodRequest[] {
       entries: [{ id: randomUUID(), atMs: 1_781_190_000_000, family: 'ratio', skill: 'ratio.amounts', seed: 1, right: true }],
     }),
     json('POST', '/practice/forget', '/practice/forget', {}),
+    json('POST', '/practice/coils', '/practice/coils', practiceCoil),
+    { ...json('POST', '/practice/coils/:id/put-away', '/practice/coils/nowhere/put-away', {}), says: 404 },
     json('POST', '/backups', '/backups', {}),
     // One of theirs is planned.
     { ...json('POST', '/customers/:id/erase', '/customers/customer-fennick/erase', { name: 'Odile Fennick' }), says: 409 },

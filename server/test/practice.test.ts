@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
-import type { CrewPractice, PracticeEntry, PracticeRecord } from '@elm-mist/contract';
+import type { CrewPractice, PracticeCoilRecord, PracticeEntry, PracticeRecord } from '@elm-mist/contract';
+import { PRACTICE_CASES } from '@elm-mist/core';
 import { RealServer } from './helpers';
 
 const server = new RealServer();
@@ -67,4 +68,21 @@ test('forgotten, nothing of it is left, and nothing of anybody else is touched',
   expect((await as<PracticeRecord>(ives, 'POST', '/practice/forget', {})).body.entries).toEqual([]);
   expect((await as<PracticeRecord>(ives, 'GET', '/practice')).body.entries).toEqual([]);
   expect((await server.call<PracticeRecord>('GET', '/practice')).body.entries.map(({ id }) => id)).toContain(own.id);
+});
+
+test('a coil that the shop set is there for everybody until it is put away; one that cannot be is refused by the name of its field', async () => {
+  const { id: _id, ...given } = PRACTICE_CASES[1]!;
+  const made = await server.call<PracticeCoilRecord>('POST', '/practice/coils', given);
+  expect(made).toMatchObject({ status: 201, body: { coil: given, by: 'Wren Cotter' } });
+  expect((await as<PracticeCoilRecord[]>(ives, 'GET', '/practice/coils')).body).toEqual([made.body]);
+  for (const [field, wrong] of Object.entries({ name: '', rows: 4, soils: [], widthM: 9, grade: 5, construction: 'tin' })) {
+    const answer = await server.call<{ error: { fields: Record<string, string> } }>('POST', '/practice/coils', {
+      ...given,
+      [field]: wrong,
+    });
+    expect([field, answer.status, Object.keys(answer.body.error.fields)]).toEqual([field, 422, [field]]);
+  }
+  expect((await as(ives, 'POST', '/practice/coils', given)).status).toBe(403);
+  expect((await server.call<PracticeCoilRecord[]>('POST', `/practice/coils/${made.body.coil.id}/put-away`, {})).body).toEqual([]);
+  expect((await server.call('POST', '/practice/coils/nowhere/put-away', {})).status).toBe(404);
 });

@@ -1,5 +1,12 @@
-import { PRACTICE_AT_ONCE, type CrewPractice, type PracticeEntry, type PracticeRecord } from '@elm-mist/contract';
-import { queryOptions } from '@tanstack/react-query';
+import {
+  PRACTICE_AT_ONCE,
+  type CrewPractice,
+  type PracticeCoilInput,
+  type PracticeCoilRecord,
+  type PracticeEntry,
+  type PracticeRecord,
+} from '@elm-mist/contract';
+import { queryOptions, useMutation, useQueryClient } from '@tanstack/react-query';
 import { useSyncExternalStore } from 'react';
 import { readJson, writeDevice } from '@/device/memory';
 import { request } from './api';
@@ -95,3 +102,28 @@ export const crewPracticeQuery = queryOptions({
   // Others practise on phones of their own.
   staleTime: 0,
 });
+
+/** Coils to practise on that the shop made; kept on the device like everything that was read. */
+export const practiceCoilsQuery = queryOptions({
+  queryKey: ['practice', 'coils'],
+  queryFn: () => request<PracticeCoilRecord[]>('GET', '/practice/coils'),
+  staleTime: 0,
+});
+
+/** Sets a coil for everybody of the shop. */
+export function useMakePracticeCoil() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (coil: PracticeCoilInput) => request<PracticeCoilRecord>('POST', '/practice/coils', coil),
+    onSuccess: () => client.invalidateQueries({ queryKey: practiceCoilsQuery.queryKey }),
+  });
+}
+
+/** Puts one away. */
+export function usePutPracticeCoilAway() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (id: string) => request<PracticeCoilRecord[]>('POST', `/practice/coils/${encodeURIComponent(id)}/put-away`, {}),
+    onSuccess: (coils) => client.setQueryData(practiceCoilsQuery.queryKey, coils),
+  });
+}

@@ -9,6 +9,8 @@ export interface PracticeDesk {
   go: (seconds: readonly Second[], side: Side) => Promise<PracticeSeen>;
   debrief: (seconds: readonly Second[], tell: (share: number) => void) => Promise<Debrief>;
   playAt: (at: number, seconds: readonly Second[]) => Promise<{ mine: PracticeSeen; plans: PracticeSeen; longestS: number }>;
+  ask: (...from: Parameters<PracticeBench['ask']>) => Promise<ReturnType<PracticeBench['ask']>>;
+  mark: (...from: Parameters<PracticeBench['mark']>) => Promise<ReturnType<PracticeBench['mark']>>;
   close: () => void;
 }
 
@@ -20,6 +22,8 @@ function here(): PracticeDesk {
     go: (seconds, side) => later(() => bench.go(seconds, side)),
     debrief: (seconds, tell) => later(() => bench.debrief(seconds, tell)),
     playAt: (at, seconds) => later(() => bench.playAt(at, seconds)),
+    ask: (...from) => later(() => bench.ask(...from)),
+    mark: (...from) => later(() => bench.mark(...from)),
     close: () => undefined,
   };
 }
@@ -43,6 +47,8 @@ export async function openDesk(): Promise<PracticeDesk> {
     go: (seconds, side) => bench.go(seconds, side),
     debrief: (seconds, tell) => bench.debrief(seconds, proxy(tell)),
     playAt: (at, seconds) => bench.playAt(at, seconds),
+    ask: (...from) => bench.ask(...from),
+    mark: (...from) => bench.mark(...from),
     close: () => worker.terminate(),
   };
 }

@@ -1,9 +1,12 @@
 import {
+  CoreError,
   cutLook,
   debrief,
   faceLook,
   finishBy,
   hintFor,
+  markDrill,
+  nextDrill,
   lightPct,
   machineOf,
   newPack,
@@ -11,13 +14,19 @@ import {
   refusal,
   stepPack,
   type Debrief,
+  type Drill,
+  type DrillFamily,
+  type DrillGiven,
+  type DrillMarked,
   type FinPack,
   type HouseRules,
   type PlanWay,
   type PracticeCase,
   type Second,
   type Side,
+  type UnitSystem,
 } from '@elm-mist/core';
+import type { PracticeEntry } from '@elm-mist/contract';
 
 /** What one practised coil shows. */
 export interface PracticeSeen {
@@ -89,6 +98,21 @@ export class PracticeBench {
   /** Answers as soon as there is somebody to answer. */
   ready(): true {
     return true;
+  }
+
+  /** The next question for somebody; reckoned here, since some take a planner or a diagnosis a dozen times. */
+  ask(done: readonly PracticeEntry[], nowMs: number, seed: number, system: UnitSystem, only: DrillFamily | null): Drill {
+    return nextDrill(done, nowMs, seed, system, only);
+  }
+
+  /** How an answer stands; what is no answer is told in words. */
+  mark(drill: Drill, given: DrillGiven, system: UnitSystem): { marked: DrillMarked } | { trouble: string } {
+    try {
+      return { marked: markDrill(drill, given, system) };
+    } catch (error) {
+      if (!(error instanceof CoreError)) throw error;
+      return { trouble: error.message };
+    }
   }
 
   /** Begins, or goes on from what was done before. */

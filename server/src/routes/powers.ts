@@ -52,6 +52,7 @@ export const ROUTE_POWERS: Readonly<Record<string, RouteWants>> = {
   'GET /api/visits/:id/pictures': 'read',
   'GET /api/photos/:id': 'read',
   'GET /api/shelf': 'read',
+  'GET /api/practice/coils': 'read',
   'GET /api/cleaners/:id': 'read',
   'GET /api/cleaners/:id/sheet': 'read',
   'GET /api/shelf/files/:name': 'read',
@@ -78,6 +79,8 @@ export const ROUTE_POWERS: Readonly<Record<string, RouteWants>> = {
   'PUT /api/stock/:id': 'field',
 
   'GET /api/practice/crew': 'plan',
+  'POST /api/practice/coils': 'plan',
+  'POST /api/practice/coils/:id/put-away': 'plan',
   'PUT /api/days/:day/crews': 'plan',
   'PUT /api/days/:day/order': 'plan',
 

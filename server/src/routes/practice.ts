@@ -1,26 +1,36 @@
 import type Router from '@koa/router';
-import { nothingSchema, parseInput, practiceSchema } from '@elm-mist/contract';
+import { nothingSchema, parseInput, practiceCoilSchema, practiceSchema } from '@elm-mist/contract';
 import { signed } from '../http/gate';
-import { crewPractice, forgetPractice, keepPractice, practiceOf } from '../services/practice';
+import * as p from '../services/practice';
 import type { Sessions } from '../services/sessions';
 import type { Store } from '../store/open';
-import { body } from './asked';
+import { body, created, idOf } from './asked';
 
 /** What somebody practised: kept for them, told to nobody else but as sums. */
 export function practiceRoutes(router: Router, store: Store, sessions: Sessions, now: () => Date): void {
   router.get('/practice', (ctx) => {
     ctx.set('Cache-Control', 'no-store');
-    ctx.body = practiceOf(store.db, signed(ctx).person.id);
+    ctx.body = p.practiceOf(store.db, signed(ctx).person.id);
   });
   router.post('/practice', (ctx) => {
-    ctx.body = keepPractice(store, signed(ctx).person.id, parseInput(practiceSchema, body(ctx)).entries);
+    ctx.body = p.keepPractice(store, signed(ctx).person.id, parseInput(practiceSchema, body(ctx)).entries);
   });
   router.post('/practice/forget', (ctx) => {
     parseInput(nothingSchema, body(ctx));
-    ctx.body = forgetPractice(store, signed(ctx).person.id);
+    ctx.body = p.forgetPractice(store, signed(ctx).person.id);
+  });
+  router.get('/practice/coils', (ctx) => {
+    ctx.body = p.practiceCoils(store.db);
+  });
+  router.post('/practice/coils', (ctx) =>
+    created(ctx, p.makePracticeCoil(store, parseInput(practiceCoilSchema, body(ctx)), signed(ctx).person.name, now().toISOString())),
+  );
+  router.post('/practice/coils/:id/put-away', (ctx) => {
+    parseInput(nothingSchema, body(ctx));
+    ctx.body = p.archivePracticeCoil(store, idOf(ctx));
   });
   router.get('/practice/crew', (ctx) => {
     ctx.set('Cache-Control', 'no-store');
-    ctx.body = crewPractice(store.db, sessions, now().getTime());
+    ctx.body = p.crewPractice(store.db, sessions, now().getTime());
   });
 }

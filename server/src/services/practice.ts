@@ -1,6 +1,15 @@
-import { PRACTICE_KEPT, type CrewPractice, type PracticeEntry, type PracticeRecord } from '@elm-mist/contract';
-import { drillStandings } from '@elm-mist/core';
-import { and, desc, eq, gt } from 'drizzle-orm';
+import {
+  PRACTICE_KEPT,
+  type CrewPractice,
+  type PracticeCoilInput,
+  type PracticeCoilRecord,
+  type PracticeEntry,
+  type PracticeRecord,
+} from '@elm-mist/contract';
+import { drillStandings, type PracticeCoil } from '@elm-mist/core';
+import { randomUUID } from 'node:crypto';
+import { and, asc, desc, eq, gt } from 'drizzle-orm';
+import { notFound } from '../http/problem';
 import type { Db, Store } from '../store/open';
 import * as t from '../store/schema';
 import { accountRecords } from './accounts';
@@ -54,3 +63,30 @@ export const crewPractice = (db: Db, sessions: Sessions, nowMs: number): CrewPra
         families: drillStandings(rows, nowMs).map(({ family, asked, right, ready }) => ({ family, asked, right, ready })),
       };
     });
+
+/** Coils that the shop set, oldest first. */
+export const practiceCoils = (db: Db): PracticeCoilRecord[] =>
+  db
+    .select()
+    .from(t.practiceCoil)
+    .where(eq(t.practiceCoil.archived, false))
+    .orderBy(asc(t.practiceCoil.madeAt), asc(t.practiceCoil.id))
+    .all()
+    .map(({ id, data, by }) => ({ coil: { ...data, id }, by }));
+
+/** Sets a coil for everybody of the shop. */
+export function makePracticeCoil(store: Store, coil: PracticeCoilInput, by: string, madeAt: string): PracticeCoilRecord {
+  const id = randomUUID();
+  const data = coil as PracticeCoil;
+  store.write((db) => db.insert(t.practiceCoil).values({ id, data, by, madeAt, archived: false }).run());
+  return { coil: { ...data, id }, by };
+}
+
+/** Puts one away: what was done on it stays with whoever did it. @throws Problem 404 */
+export function archivePracticeCoil(store: Store, id: string): PracticeCoilRecord[] {
+  store.write((db) => {
+    if (db.update(t.practiceCoil).set({ archived: true }).where(eq(t.practiceCoil.id, id)).run().changes === 0)
+      throw notFound('practice coil', id);
+  });
+  return practiceCoils(store.db);
+}

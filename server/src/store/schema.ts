@@ -20,6 +20,7 @@ import type {
   LabelChart,
   LabelGap,
   LabelLine,
+  PracticeCoil,
   PriceBook,
   Refrigerant,
   VisitRead,
@@ -431,6 +432,16 @@ export const practice = sqliteTable(
   },
   (table) => [index('practice_account').on(table.accountId, table.atMs)],
 );
+
+/** A coil to practise on that the shop made. */
+export const practiceCoil = sqliteTable('practice_coil', {
+  id: text('id').primaryKey(),
+  data: text('data', { mode: 'json' }).$type<PracticeCoil>().notNull(),
+  by: text('by').notNull(),
+  /** UTC, ISO 8601. */
+  madeAt: text('made_at').notNull(),
+  archived: integer('archived', { mode: 'boolean' }).notNull(),
+});
 
 /** A device that is signed in. The token itself is on the device alone. */
 export const session = sqliteTable(

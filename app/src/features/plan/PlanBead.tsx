@@ -37,6 +37,7 @@ import {
   useAfterPaint,
   Why,
 } from '@/ui';
+import { MakeOfCoil } from '../practice/MakeOfCoil';
 import { goTo, NotYet, VisitScreen } from '../visit/VisitScreen';
 import { partsLine } from '../findings/findingWords';
 import { draftPlans } from './draftPlans';
@@ -330,6 +331,9 @@ export function PlanBead() {
           href={`/visits/${detail.visit.id}/run-sheet`}
           testID="to-run-sheet"
         />
+      ) : null}
+      {painted && shown && state.surveys[shown.coil.id] ? (
+        <MakeOfCoil coil={shown.coil} survey={state.surveys[shown.coil.id]!.value} site={state.site?.value ?? null} />
       ) : null}
       {painted && kit.length + parts.length > 0 ? (
         <Part title={<Heading>From the truck</Heading>}>

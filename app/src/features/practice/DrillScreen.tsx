@@ -3,8 +3,6 @@ import {
   DRILL_FAMILIES,
   DRILL_TABLE,
   formatQuantity,
-  markDrill,
-  nextDrill,
   parseVolume,
   readFigure,
   type Drill,
@@ -14,11 +12,29 @@ import {
   type UnitSystem,
 } from '@elm-mist/core';
 import { router, useLocalSearchParams } from 'expo-router';
-import { useEffect, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import { View } from 'react-native';
 import { v4 as uuid } from 'uuid';
 import { keepPractice, syncPractice, useHouseRules, useMe, usePractice } from '@/data';
-import { Act, Banner, Big, Body, Companion, Field, Heading, OneOf, Part, Row, Screen, ScreenHead, Small, space, ThumbBar } from '@/ui';
+import {
+  Act,
+  Banner,
+  Big,
+  Body,
+  Companion,
+  Field,
+  Heading,
+  OneOf,
+  Part,
+  Row,
+  Screen,
+  ScreenHead,
+  Small,
+  space,
+  ThumbBar,
+  Waiting,
+} from '@/ui';
+import { openDesk, type PracticeDesk } from '@/workers/practiceInWorker';
 import { DrillDrawn } from './DrillDrawn';
 import { LevelAnswer } from './LevelAnswer';
 
@@ -36,11 +52,38 @@ export function DrillScreen() {
 
 function Drills({ personId, only, units }: { personId: string; only: DrillFamily | null; units: UnitSystem }) {
   const { entries } = usePractice(personId);
-  const [drill, setDrill] = useState<Drill>(() => nextDrill(entries, Date.now(), seedNow(), units, only));
+  const [desk, setDesk] = useState<PracticeDesk | null>(null);
+  const [drill, setDrill] = useState<Drill | null>(null);
   const [count, setCount] = useState({ asked: 0, right: 0 });
+  const asked = useRef(entries);
+  asked.current = entries;
+  const next = useCallback(
+    async (on: PracticeDesk) => setDrill(await on.ask(asked.current, Date.now(), seedNow(), units, only)),
+    [units, only],
+  );
   useEffect(() => void syncPractice(personId), [personId]);
+  useEffect(() => {
+    let open: PracticeDesk | null = null;
+    let off = false;
+    void openDesk().then((opened) => {
+      if (off) return opened.close();
+      open = opened;
+      setDesk(opened);
+      void next(opened);
+    });
+    return () => {
+      off = true;
+      open?.close();
+    };
+  }, [next]);
+  if (!desk || !drill)
+    return (
+      <Screen testID="drill-waiting" head={<ScreenHead title="Drills" />}>
+        <Waiting what="a question" />
+      </Screen>
+    );
   const answered = (marked: DrillMarked) => {
-    setCount(({ asked, right }) => ({ asked: asked + 1, right: right + (marked.right ? 1 : 0) }));
+    setCount(({ asked: before, right }) => ({ asked: before + 1, right: right + (marked.right ? 1 : 0) }));
     const { family, skill, seed } = drill;
     keepPractice(personId, { id: uuid(), atMs: Date.now(), family, skill, seed, right: marked.right });
   };
@@ -48,10 +91,11 @@ function Drills({ personId, only, units }: { personId: string; only: DrillFamily
     <One
       key={`${drill.family} ${drill.seed}`}
       drill={drill}
+      desk={desk}
       units={units}
       under={count.asked > 0 ? `${count.right} of ${count.asked} right just now` : DRILL_TABLE[drill.family].teaches}
       answered={answered}
-      next={() => setDrill(nextDrill(entries, Date.now(), seedNow(), units, only))}
+      next={() => void next(desk)}
     />
   );
 }
@@ -69,12 +113,14 @@ function amountOf(drill: Drill, text: string, units: UnitSystem): number {
 
 function One({
   drill,
+  desk,
   units,
   under,
   answered,
   next,
 }: {
   drill: Drill;
+  desk: PracticeDesk;
   units: UnitSystem;
   under: string;
   answered: (marked: DrillMarked) => void;
@@ -88,20 +134,20 @@ function One({
   const [marked, setMarked] = useState<DrillMarked | null>(null);
   const [trouble, setTrouble] = useState('');
   const [lesson, setLesson] = useState(false);
-  const given = (): DrillGiven =>
-    answer.type === 'choice'
-      ? (chosen ?? '')
-      : answer.type === 'level'
-        ? level
-        : answer.type === 'order'
-          ? order
-          : amountOf(drill, typed, units);
-  const mark = () => {
+  const [taken, setTaken] = useState<readonly string[]>([]);
+  const given = (): DrillGiven => {
+    if (answer.type === 'choice') return chosen ?? '';
+    if (answer.type === 'readings') return { verdict: chosen ?? '', taken };
+    if (answer.type === 'level') return level;
+    return answer.type === 'order' ? order : amountOf(drill, typed, units);
+  };
+  const mark = async () => {
     try {
-      const result = markDrill(drill, given(), units);
-      setTrouble('');
-      setMarked(result);
-      answered(result);
+      const told = await desk.mark(drill, given(), units);
+      setTrouble('trouble' in told ? told.trouble : '');
+      if (!('marked' in told)) return;
+      setMarked(told.marked);
+      answered(told.marked);
     } catch (error) {
       if (!(error instanceof CoreError)) throw error;
       setTrouble(error.message);
@@ -128,7 +174,7 @@ function One({
           {marked ? (
             <Act title="Next" onPress={next} wet testID="drill-next" />
           ) : (
-            <Act title="That is it" onPress={mark} wet testID="drill-mark" />
+            <Act title="That is it" onPress={() => void mark()} wet testID="drill-mark" />
           )}
         </ThumbBar>
       }
@@ -143,7 +189,8 @@ function One({
         </View>
       ) : null}
       {trouble ? <Banner tone="stop">{trouble}</Banner> : null}
-      {marked ? null : answer.type === 'choice' ? (
+      {answer.type === 'readings' ? <Kit kit={answer.kit} taken={taken} take={marked ? null : (id) => setTaken([...taken, id])} /> : null}
+      {marked ? null : answer.type === 'choice' || answer.type === 'readings' ? (
         <OneOf
           label="Answers"
           options={answer.options.map(({ id, text }) => ({ value: id, label: text }))}
@@ -176,7 +223,7 @@ function One({
           onChange={setTyped}
           unit={unit}
           keyboard="decimal-pad"
-          onEnter={mark}
+          onEnter={() => void mark()}
           testID="drill-amount"
         />
       )}
@@ -202,5 +249,34 @@ function One({
         </View>
       )}
     </Screen>
+  );
+}
+
+/** A kit whose readings are taken one at a time; each that was taken stays in sight. @param take null where no more are taken */
+function Kit({
+  kit,
+  taken,
+  take,
+}: {
+  kit: readonly { id: string; label: string; text: string }[];
+  taken: readonly string[];
+  take: ((id: string) => void) | null;
+}) {
+  return (
+    <View style={{ gap: space.s }} testID="drill-kit">
+      {taken.map((id) => {
+        const row = kit.find((each) => each.id === id);
+        return row ? <Row key={id} label={row.label} value={row.text} /> : null;
+      })}
+      {take ? (
+        <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: space.s }}>
+          {kit
+            .filter(({ id }) => !taken.includes(id))
+            .map(({ id, label }) => (
+              <Companion key={id} title={label} onPress={() => take(id)} testID={`drill-read-${id}`} />
+            ))}
+        </View>
+      ) : null}
+    </View>
   );
 }

@@ -3,7 +3,7 @@ import { useQuery } from '@tanstack/react-query';
 import { router, useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { houseRulesQuery, useHouseRules, useMe } from '@/data';
+import { houseRulesQuery, practiceCoilsQuery, useHouseRules, useMe } from '@/data';
 import {
   Act,
   Banner,
@@ -37,13 +37,20 @@ const PACE_NAMES: Record<Pace, string> = { 0: 'Only while I work', 1: '× 1', 10
 /** A coil to practise rinsing on, by its address. */
 export function RinseScreen() {
   const { caseId } = useLocalSearchParams<{ caseId: string }>();
-  const given = PRACTICE_CASES.find(({ id }) => id === caseId);
+  const own = useQuery(practiceCoilsQuery);
+  const given = PRACTICE_CASES.find(({ id }) => id === caseId) ?? own.data?.find(({ coil }) => coil.id === caseId)?.coil;
   const { person } = useMe();
+  if (!given && own.isPending)
+    return (
+      <Screen head={<ScreenHead title="Practice" />}>
+        <Waiting what="the coil" />
+      </Screen>
+    );
   if (!given || !person)
     return (
       <Screen head={<ScreenHead title="Practice" />}>
         <Empty title="No such coil" action={<Companion title="All coils" onPress={() => router.navigate('/practice')} />}>
-          It may have been named differently before.
+          It may have been put away, or the shop’s coils are not on this device while the server is away.
         </Empty>
       </Screen>
     );

@@ -14,6 +14,7 @@ export const DRILL_FAMILIES = [
   'wires',
   'order',
   'pan',
+  'fault',
   'say',
   'never',
 ] as const;
@@ -39,6 +40,15 @@ export type DrillAnswer =
   | { type: 'amount'; quantity: 'volume' | 'duration' | 'count'; right: number; within: number; unit: string }
   /** The level of a jug, L. */
   | { type: 'level'; holdsL: number; stepL: number; right: number; within: number }
+  /** Readings taken one at a time, and a verdict. */
+  | {
+      type: 'readings';
+      kit: readonly { id: string; label: string; text: string }[];
+      options: readonly DrillOption[];
+      right: string;
+      /** So few of them tell it. */
+      fewest: number;
+    }
   /** An order of what is to be done, judged by how long it takes. */
   | { type: 'order'; options: readonly DrillOption[]; judge: 'run' };
 

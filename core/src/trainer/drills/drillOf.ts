@@ -3,6 +3,7 @@ import { scheduleRun, type Task } from '../../runsheet';
 import { formatDuration, formatVolume, type UnitSystem } from '../../units';
 import { CHOOSE } from './choosing';
 import { drawOf, type Drill, type DrillFamily, type DrillMaker } from './drill';
+import { FAULT } from './fault';
 import { ORDER, PAN, puzzleOf, puzzleSeed, WIRES } from './hands';
 import { RATIO } from './ratio';
 import { DEAD, NEVER, SAY } from './safety';
@@ -100,6 +101,16 @@ export const DRILL_TABLE: Record<DrillFamily, DrillFacts> = {
     teaches: 'Doses and pauses over an indoor pan',
     lesson: ['One pour fills six tenths of the pan at most, then it drains.', 'A drain as fast as the sprayer needs no pause.'],
   },
+  fault: {
+    name: 'Which fault',
+    teaches: 'Fewest readings to a right verdict',
+    lesson: [
+      'Air first: what is usual depends on it.',
+      'Superheat and subcooling tell the charge and the metering apart; the condensing over outdoor tells the outdoor coil.',
+      'The static pressure across the coil tells it from the ducts.',
+      'Opening the circuit is for the licensed: note it, quote it, do not top up.',
+    ],
+  },
   say: {
     name: 'What to say',
     teaches: 'Findings that are not yours to fix',
@@ -127,6 +138,7 @@ const MAKERS: Record<DrillFamily, readonly DrillMaker[]> = {
   wires: WIRES,
   order: ORDER,
   pan: PAN,
+  fault: FAULT,
   say: SAY,
   never: NEVER,
 };
@@ -145,8 +157,8 @@ export function drillOf(family: DrillFamily, seed: number, system: UnitSystem): 
   return { family, seed, ...maker(drawOf(seed, system)) };
 }
 
-/** An answer as it is given: an option, an amount, or an order of options. */
-export type DrillGiven = string | number | readonly string[];
+/** An answer as it is given: an option, an amount, an order of options, or a verdict with the readings that were taken for it. */
+export type DrillGiven = string | number | readonly string[] | { verdict: string; taken: readonly string[] };
 
 /** How an answer stands. */
 export interface DrillMarked {
@@ -190,6 +202,13 @@ export function markDrill(drill: Drill, given: DrillGiven, system: UnitSystem): 
     if (!answer.options.some(({ id }) => id === given)) throw new CoreError('unknown', 'answer', 'Choose one of what is offered.');
     const right = given === answer.right || (answer.also ?? []).includes(given as string);
     return { right, says: answer.options.find(({ id }) => id === answer.right)?.text ?? '' };
+  }
+  if (answer.type === 'readings') {
+    const told = typeof given === 'object' && 'verdict' in given ? given : { verdict: '', taken: [] };
+    if (!answer.options.some(({ id }) => id === told.verdict)) throw new CoreError('unknown', 'answer', 'Choose one of what is offered.');
+    const name = answer.options.find(({ id }) => id === answer.right)?.text ?? '';
+    const count = (n: number) => `${n} ${n === 1 ? 'reading' : 'readings'}`;
+    return { right: told.verdict === answer.right, says: `${name}. You took ${count(told.taken.length)}; ${answer.fewest} would do.` };
   }
   if (answer.type === 'order') {
     const order = given as readonly string[];

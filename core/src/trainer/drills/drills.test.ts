@@ -35,6 +35,13 @@ describe('any question of any family', () => {
           // Guessing blindly has to fail mostly.
           expect(taken.length).toBeLessThan(ids.length);
           expect(() => markDrill(drill, 'never offered', system)).toThrow(/answer|offered/);
+        } else if (answer.type === 'readings') {
+          const says = (verdict: string) => markDrill(drill, { verdict, taken: ['watts'] }, system);
+          expect(answer.options.filter(({ id }) => says(id).right).map(({ id }) => id)).toEqual([answer.right]);
+          expect(answer.fewest).toBeGreaterThan(0);
+          expect(answer.fewest).toBeLessThanOrEqual(answer.kit.length);
+          expect(answer.kit.every(({ text }) => /\d/.test(text))).toBe(true);
+          expect(() => says('never offered')).toThrow(/offered/);
         } else if (answer.type === 'order') {
           expect(() =>
             markDrill(
@@ -57,8 +64,10 @@ describe('any question of any family', () => {
 
   test('is one of many: a hundred seeds of a family ask many different things', () => {
     for (const family of DRILL_FAMILIES) {
-      const asked = new Set(Array.from({ length: 100 }, (_, seed) => JSON.stringify({ ...drillOf(family, seed, 'us'), seed: 0 })));
-      expect([family, asked.size > (family === 'construction' ? 8 : 20)]).toEqual([family, true]);
+      const asked = new Set(
+        Array.from({ length: family === 'fault' ? 25 : 100 }, (_, seed) => JSON.stringify({ ...drillOf(family, seed, 'us'), seed: 0 })),
+      );
+      expect([family, asked.size > (family === 'construction' ? 8 : family === 'fault' ? 15 : 20)]).toEqual([family, true]);
       expect(DRILL_TABLE[family].lesson.length).toBeGreaterThan(0);
     }
   });
