@@ -1,6 +1,8 @@
+import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { expectAccessible } from '../support/axe';
 import { expect, otherPhone, test } from '../support/fixtures';
+import { readPdf } from '../support/paper';
 import { Technician } from '../support/technician';
 
 const figure = async (page: Page, name: string): Promise<number> => {
@@ -164,6 +166,31 @@ test('one drill of each family is asked, answered, and told with its reasons; ke
   await site.getByTestId('practice-forget').click();
   await expect(site.getByTestId('drills-never')).not.toContainText('right this month');
   expect(await kept()).toBe(0);
+});
+
+test('an exam asks of every kind, tells nothing before its end, and makes a dated sheet', async ({ site, server }) => {
+  await site.goto(`${server.url}/practice`);
+  await site.getByTestId('practice-exam').click();
+  await site.getByTestId('drill').waitFor();
+  for (let n = 1; n <= 20; n += 1) {
+    await expect(site.getByTestId('drill')).toContainText(`Question ${n} of 20`);
+    await answer(site);
+    await site.getByTestId('drill-mark').click();
+    if (n === 5) {
+      await expect(site.getByTestId('drill')).toContainText('Question 6 of 20');
+      await expect(site.getByTestId('drill-because')).toBeHidden();
+      await expect(site.getByTestId('drill-know')).toBeHidden();
+    }
+  }
+  await expect(site.getByTestId('exam-ended')).toContainText(/\d+ of 20 right/);
+  await expectAccessible(site, 'exam');
+  await site.getByTestId('exam-sheet').click();
+  const downloading = site.waitForEvent('download');
+  await site.getByTestId('exam-save').click({ timeout: 60_000 });
+  const text = (await readPdf(readFileSync(await (await downloading).path()))).pages.join('\n');
+  expect(text).toMatch(/Wren Cotter: \d+ of 20 right/);
+  expect(text).toContain('11 June 2026');
+  await expect.poll(async () => ((await (await server.fetch('/practice')).json()) as { entries: unknown[] }).entries.length).toBe(20);
 });
 
 test('drills go on with no signal, and what was answered is sent when it is back', async ({ site, server }) => {

@@ -10,6 +10,7 @@ export interface PracticeDesk {
   debrief: (seconds: readonly Second[], tell: (share: number) => void) => Promise<Debrief>;
   playAt: (at: number, seconds: readonly Second[]) => Promise<{ mine: PracticeSeen; plans: PracticeSeen; longestS: number }>;
   ask: (...from: Parameters<PracticeBench['ask']>) => Promise<ReturnType<PracticeBench['ask']>>;
+  exam: (...from: Parameters<PracticeBench['exam']>) => Promise<ReturnType<PracticeBench['exam']>>;
   mark: (...from: Parameters<PracticeBench['mark']>) => Promise<ReturnType<PracticeBench['mark']>>;
   close: () => void;
 }
@@ -23,6 +24,7 @@ function here(): PracticeDesk {
     debrief: (seconds, tell) => later(() => bench.debrief(seconds, tell)),
     playAt: (at, seconds) => later(() => bench.playAt(at, seconds)),
     ask: (...from) => later(() => bench.ask(...from)),
+    exam: (...from) => later(() => bench.exam(...from)),
     mark: (...from) => later(() => bench.mark(...from)),
     close: () => undefined,
   };
@@ -48,6 +50,7 @@ export async function openDesk(): Promise<PracticeDesk> {
     debrief: (seconds, tell) => bench.debrief(seconds, proxy(tell)),
     playAt: (at, seconds) => bench.playAt(at, seconds),
     ask: (...from) => bench.ask(...from),
+    exam: (...from) => bench.exam(...from),
     mark: (...from) => bench.mark(...from),
     close: () => worker.terminate(),
   };

@@ -2,6 +2,7 @@ import {
   CoreError,
   cutLook,
   debrief,
+  examOf,
   faceLook,
   finishBy,
   hintFor,
@@ -103,6 +104,11 @@ export class PracticeBench {
   /** The next question for somebody; reckoned here, since some take a planner or a diagnosis a dozen times. */
   ask(done: readonly PracticeEntry[], nowMs: number, seed: number, system: UnitSystem, only: DrillFamily | null): Drill {
     return nextDrill(done, nowMs, seed, system, only);
+  }
+
+  /** The questions of an exam. */
+  exam(seed: number, system: UnitSystem): Drill[] {
+    return examOf(seed, system);
   }
 
   /** How an answer stands; what is no answer is told in words. */

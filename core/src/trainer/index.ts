@@ -12,4 +12,5 @@ export { hintFor } from './hints';
 export { LEFT_OUT } from './leftOut';
 export { DRILL_FAMILIES, type Drill, type DrillDrawing, type DrillFamily } from './drills/drill';
 export { DRILL_TABLE, markDrill, type DrillGiven, type DrillMarked } from './drills/drillOf';
+export { examOf, examSheet, type ExamAnswer } from './drills/exam';
 export { drillStandings, nextDrill, READY_RUN } from './drills/schedule';

@@ -1,7 +1,7 @@
 import type { DrillDrawing } from '@elm-mist/core';
 import { createElement, useEffect, useRef } from 'react';
 import { View } from 'react-native';
-import { ConstructionDrawing, line, Small, space, useTokens } from '@/ui';
+import { ConstructionDrawing, line, useTokens } from '@/ui';
 import { torchInk } from './drawFace';
 
 function Torch({ drawing }: { drawing: Extract<DrillDrawing, { is: 'torch' }> }) {
@@ -40,10 +40,9 @@ export function DrillDrawn({ drawing }: { drawing: DrillDrawing }) {
     <View
       role="img"
       aria-label={drawing.words}
-      style={{ gap: space.xs, alignItems: 'flex-start', transform: [{ scale: 2 }], transformOrigin: 'top left', height: 110 }}
+      style={{ alignItems: 'flex-start', transform: [{ scale: 2 }], transformOrigin: 'top left', height: 110 }}
     >
       <ConstructionDrawing construction={drawing.construction} />
-      <Small> </Small>
     </View>
   );
 }

@@ -18,6 +18,11 @@ export function DrillsStart({ personId }: { personId: string }) {
           : 'A question a minute, its answer with its reasons. What is missed comes back.'}
       </Body>
       <Act title="Drills" onPress={() => router.push('/practice/drill')} wet testID="practice-drills" />
+      <Companion
+        title="An exam: every kind, no reasons till the end"
+        onPress={() => router.push('/practice/exam')}
+        testID="practice-exam"
+      />
     </Part>
   );
 }

@@ -69,11 +69,8 @@ export function useRinse(given: PracticeCase, personId: string, house: HouseRule
     run: 0,
   });
   const setHand = useCallback((next: Hand) => {
-    const turned = next.side !== live.current.hand.side;
     live.current.hand = next;
     setHandState(next);
-    // Walking round it shows the other side at once.
-    if (turned) live.current.credit = Math.max(live.current.credit, 0);
   }, []);
   const setPace = useCallback((next: Pace) => {
     live.current.pace = next;

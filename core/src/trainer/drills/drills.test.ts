@@ -5,6 +5,7 @@ import { caseForPlan, PRACTICE_CASES } from '../practiceCase';
 import { PRACTICE_SHELF } from '../practiceShelf';
 import { DRILL_FAMILIES, drawOf, type Drill, type DrillFamily } from './drill';
 import { DRILL_TABLE, drillOf, markDrill } from './drillOf';
+import { examOf, examSheet } from './exam';
 import { puzzleOf, puzzleSeed } from './hands';
 import { nextDrill, READY_RUN, drillStandings, type DrillDone } from './schedule';
 
@@ -158,6 +159,40 @@ describe('answers hold against something else', () => {
       const least = takes(best);
       for (const order of all.filter((_, i) => i % 97 === 0)) expect(markDrill(drill, order, 'us').right).toBe(takes(order) <= least + 30);
     }
+  });
+});
+
+describe('an exam', () => {
+  test('asks of every family, the same for the same seed, and not the same twice', () => {
+    const exam = examOf(5, 'us');
+    expect(examOf(5, 'us')).toEqual(exam);
+    expect(new Set(exam.map(({ family }) => family))).toEqual(new Set(DRILL_FAMILIES));
+    expect(new Set(exam.map(({ family, seed }) => `${family} ${seed}`)).size).toBe(exam.length);
+    expect(examOf(6, 'us').map(({ ask }) => ask)).not.toEqual(exam.map(({ ask }) => ask));
+  });
+
+  test('its sheet is dated by the shop’s clock, counts every family, and tells of what was missed alone', () => {
+    const exam = examOf(5, 'us');
+    const answers = exam.map((drill, i) => ({ drill, marked: { right: i !== 3, says: `says ${i}` } }));
+    // Late in the evening of the tenth in Chicago, the eleventh already by UTC.
+    const sheet = examSheet({
+      person: 'Ives Vane',
+      shop: { name: 'A shop', address: 'Somewhere' },
+      zone: 'America/Chicago',
+      atMs: Date.UTC(2026, 5, 11, 3),
+      minutes: 14.4,
+      answers,
+    });
+    const text = JSON.stringify(sheet.blocks);
+    expect(text).toContain(`Ives Vane: ${exam.length - 1} of ${exam.length} right`);
+    expect(text).toMatch(/10 June 2026[^"]*, 14 min/);
+    expect(text).toContain(exam[3]!.because[0]!.replaceAll('"', '\\"'));
+    expect(text).toContain('says 3');
+    expect(text).not.toContain('says 4');
+    const table = sheet.blocks.find((block) => block.is === 'table')!;
+    expect(table.is === 'table' && table.rows.map(([, count]) => Number(/of (\d+)/.exec(count!)![1])).reduce((sum, n) => sum + n, 0)).toBe(
+      exam.length,
+    );
   });
 });
 

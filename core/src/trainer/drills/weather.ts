@@ -1,7 +1,10 @@
-import { DRYING_MARGIN, dayRibbon, dryOut, SKIN_FILM_KG_M2, type HourAir } from '../../dryout';
+import { DRYING_MARGIN, dayRibbon, dryOut, dryWords, SKIN_FILM_KG_M2, type HourAir } from '../../dryout';
+import { faceArea } from '../../equipment';
+import { APPLY_S_PER_M2, DEFAULT_HOUSE_RULES, planCoil, RINSE_S_PER_M2 } from '../../method';
 import { SUN_EXPOSURES, SUN_TABLE } from '../../survey';
 import { formatQuantity } from '../../units';
-import { PRACTICE_KPA } from '../practiceCase';
+import { caseForPlan, PRACTICE_CASES, PRACTICE_KPA } from '../practiceCase';
+import { PRACTICE_SHELF } from '../practiceShelf';
 import { choice, type DrillMaker } from './drill';
 
 const BANDS: readonly { id: string; text: string; mostS: number }[] = [
@@ -99,5 +102,50 @@ const hour: DrillMaker = (draw) => {
   }
 };
 
+/** Into how many pieces a face is cut, so that none dries before it is rinsed. */
+const sections: DrillMaker = (draw) => {
+  for (;;) {
+    const base = PRACTICE_CASES[0]!;
+    const site = { dryBulbC: draw.whole(24, 38), rhPct: draw.whole(20, 60), windMs: draw.pick([0.5, 1, 2]), sun: draw.pick(SUN_EXPOSURES) };
+    const { coil, survey, context } = caseForPlan({
+      ...base,
+      grade: draw.pick([2, 3] as const),
+      widthM: draw.whole(8, 15) / 10,
+      heightM: draw.whole(6, 12) / 10,
+      site,
+    });
+    const rules = { ...DEFAULT_HOUSE_RULES, chemistry: 'cleaner' as const, dwell: draw.pick(['short', 'long'] as const) };
+    // Nobody mists: the sections are what keeps it wet.
+    const plan = planCoil(coil, { ...survey, answers: { ...survey.answers, keepWet: 'none' } }, context, PRACTICE_SHELF, rules);
+    if (plan.verdict !== 'wash' || !plan.dwell || plan.drySeconds === null) continue;
+    const count = plan.sections.length;
+    const area = faceArea(coil.geometry);
+    const text = (n: number) => (n === 1 ? 'One piece' : `${n} pieces`);
+    return {
+      skill: count === 1 ? 'hour.whole' : 'hour.cut',
+      ask: 'Foam, soak and rinse of a piece have to end before its first patch dries. Into how many pieces is this face cut?',
+      facts: [
+        { label: 'Face', quantity: { kind: 'area', m2: area } },
+        { label: 'Foam stands', text: `${Math.round(plan.dwell.minS / 60)} min at least` },
+        {
+          label: 'To foam and rinse all of it',
+          quantity: { kind: 'duration', seconds: Math.round((APPLY_S_PER_M2 + RINSE_S_PER_M2) * area) },
+        },
+        { label: 'The skin dries in', text: dryWords(plan.drySeconds) },
+        { label: 'Of which is kept back', text: `${Math.round((1 - DRYING_MARGIN) * 100)} %` },
+      ],
+      drawing: null,
+      answer: choice(
+        draw,
+        { id: String(count), text: text(count) },
+        [1, 2, 3, 4].filter((n) => n !== count).map((n) => ({ id: String(n), text: text(n) })),
+      ),
+      because: (plan.because.find(({ id }) => id === 'sections')?.rules ?? [])
+        .map(({ because }) => because)
+        .concat(`${count === 1 ? 'The whole face' : 'Each piece'} is foamed, soaked and rinsed within what is left of the drying time.`),
+    };
+  }
+};
+
 export const DRY: readonly DrillMaker[] = [dry];
-export const HOUR: readonly DrillMaker[] = [hour];
+export const HOUR: readonly DrillMaker[] = [hour, sections];

@@ -1,0 +1,5 @@
+import { ExamScreen } from '@/features/practice/ExamScreen';
+
+export default function ExamRoute() {
+  return <ExamScreen />;
+}
