@@ -74,7 +74,10 @@ export const practiceCoilSchema = object({
     .default(undefined)
     .nullable()
     .defined('Say what pan stands under it, or none.'),
-}).test('coil', '', (value, context) => coreTest(context, () => checkPracticeCase({ id: '', ...value } as PracticeCase)));
+}).test('coil', '', (value, context) =>
+  // What is no coil at all was told by its fields.
+  Array.isArray(value.soils) ? coreTest(context, () => checkPracticeCase({ id: '', ...value } as PracticeCase)) : true,
+);
 export type PracticeCoilInput = InferType<typeof practiceCoilSchema>;
 
 /** A coil that the shop set to practise on. */

@@ -4,27 +4,33 @@ import { line, useTokens, type Tokens } from '@/ui';
 import type { PracticeSeen } from '@/workers/practiceOf';
 import { drawCut, drawFace } from './drawFace';
 
-type Draw = (ctx: CanvasRenderingContext2D, seen: PracticeSeen, tokens: Tokens, width: number, height: number) => void;
+type Draw = (surface: Parameters<typeof drawCut>[0], seen: PracticeSeen, tokens: Tokens) => void;
+
+/** Pixels drawn to one of CSS: sharp enough for dots, and little enough to draw by hand. */
+const SCALE = 2;
 
 /** A drawing of what is seen, as wide as there is room, drawn anew when there is something new. */
 function SeenCanvas({ seen, draw, ratio, name, testID }: { seen: PracticeSeen; draw: Draw; ratio: number; name: string; testID: string }) {
   const tokens = useTokens();
   const canvas = useRef<HTMLCanvasElement | null>(null);
+  const image = useRef<ImageData | null>(null);
   const [width, setWidth] = useState(0);
   const height = Math.round(width * ratio);
   useEffect(() => {
     const box = canvas.current;
     if (!box || width === 0) return undefined;
-    const scale = window.devicePixelRatio || 1;
-    if (box.width !== Math.round(width * scale)) {
-      box.width = Math.round(width * scale);
-      box.height = Math.round(height * scale);
+    const [wide, high] = [width * SCALE, height * SCALE];
+    if (box.width !== wide || box.height !== high) {
+      box.width = wide;
+      box.height = high;
     }
     const frame = requestAnimationFrame(() => {
       const ctx = box.getContext('2d');
       if (!ctx) return;
-      ctx.setTransform(scale, 0, 0, scale, 0, 0);
-      draw(ctx, seen, tokens, width, height);
+      if (image.current?.width !== wide || image.current.height !== high) image.current = ctx.createImageData(wide, high);
+      const pixels = new Uint32Array(image.current.data.buffer);
+      draw({ pixels, width: wide, height: high, scale: SCALE }, seen, tokens);
+      ctx.putImageData(image.current, 0, 0);
     });
     return () => cancelAnimationFrame(frame);
   }, [seen, draw, tokens, width, height]);
@@ -44,8 +50,8 @@ function SeenCanvas({ seen, draw, ratio, name, testID }: { seen: PracticeSeen; d
   );
 }
 
-const drawTorch: Draw = (ctx, seen, tokens, width, height) => drawFace(ctx, seen, tokens, true, width, height);
-const drawDay: Draw = (ctx, seen, tokens, width, height) => drawFace(ctx, seen, tokens, false, width, height);
+const drawTorch: Draw = (surface, seen, tokens) => drawFace(surface, seen, tokens, true);
+const drawDay: Draw = (surface, seen, tokens) => drawFace(surface, seen, tokens, false);
 
 /** A face as it looks, or with the torch behind it. @param ratio height over width */
 export function FaceCanvas({

@@ -1,7 +1,7 @@
-import { LEFT_OUT, planWay, PRACTICE_CASES, SOIL_TABLE, type Debrief, type PracticeCase } from '@elm-mist/core';
+import { LEFT_OUT, planWay, PRACTICE_CASES, SOIL_TABLE, type Debrief, type PracticeCase, type UnitSystem } from '@elm-mist/core';
 import { useQuery } from '@tanstack/react-query';
 import { router, useLocalSearchParams } from 'expo-router';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { View } from 'react-native';
 import { houseRulesQuery, practiceCoilsQuery, useHouseRules, useMe } from '@/data';
 import {
@@ -29,7 +29,7 @@ import { FigureLine } from './FigureLine';
 import { wayWords } from './hand';
 import { HandPart } from './HandPart';
 import { keepEnd, keepRun } from './keptRuns';
-import { PACES, useRinse, type Pace } from './useRinse';
+import { PACES, useRinse, useSeen, type Pace, type Rinse } from './useRinse';
 import { WorkFace } from './WorkFace';
 
 const PACE_NAMES: Record<Pace, string> = { 0: 'Only while I work', 1: '× 1', 10: '× 10', 60: '× 60' };
@@ -67,7 +67,7 @@ function RinseOne({ given, personId }: { given: PracticeCase; personId: string }
   const [told, setTold] = useState<Debrief | null>(null);
   const [share, setShare] = useState<number | null>(null);
   const [trouble, setTrouble] = useState('');
-  const { seen, desk } = rinse;
+  const { ready, desk } = rinse;
   const soils = given.soils.map((soil) => SOIL_TABLE[soil].name.toLowerCase()).join(', ');
   const under = `${given.rows === 1 ? 'One row' : `${given.rows} rows`}, grade ${given.grade} · a model, not a coil`;
   const end = async () => {
@@ -129,47 +129,39 @@ function RinseOne({ given, personId }: { given: PracticeCase; personId: string }
   }
   const inside = rinse.hand.side === 'inside';
   const head = <ScreenHead title={given.name} under={under} />;
-  const work = seen ? (
+  const work = ready ? (
     <View style={{ gap: space.s }}>
-      <FigureLine seen={seen} units={units} />
+      <SeenFigures rinse={rinse} units={units} />
       <WorkFace rinse={rinse} given={given} torch={torch} />
-      <View role="status" testID="practice-hint" style={{ minHeight: 40 }}>
-        {seen.refused ? (
-          <Body ink="brick">{`Not done: ${seen.refused}`}</Body>
-        ) : hints && seen.hint ? (
-          <Body ink="amberInk">{seen.hint}</Body>
-        ) : (
-          <Small ink="inkSoft">{`${inside ? 'Inside' : 'Outside'} face, ${soils}. Draw strokes with a finger; blue is wet, yellow is foam.`}</Small>
-        )}
-      </View>
+      <Told
+        rinse={rinse}
+        hints={hints}
+        usual={`${inside ? 'Inside' : 'Outside'} face, ${soils}. Draw strokes with a finger; blue is wet, yellow is foam.`}
+      />
     </View>
   ) : (
     <Waiting what="the coil" />
   );
-  const cut = seen ? (
+  const cut = ready ? (
     <View style={{ gap: space.xs }}>
-      <CutCanvas seen={seen} />
+      <SeenCut rinse={rinse} />
       <Small ink="inkSoft">Cut across, seen from above; the outside is below.</Small>
     </View>
   ) : null;
   const hands = (
-    <View style={{ gap: space.m }}>
-      <HandPart hand={rinse.hand} set={rinse.setHand} units={units} />
-      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: space.s }}>
-        <Companion title="All over, top down" onPress={() => rinse.overAll(false)} disabled={rinse.busy} testID="practice-over" />
-        <Companion title="All over, bottom up" onPress={() => rinse.overAll(true)} disabled={rinse.busy} testID="practice-over-up" />
-      </View>
-      <Tick label="Torch behind it" value={torch} onChange={setTorch} testID="practice-torch" />
-      <Tick label="Say what is about to go wrong" value={hints} onChange={setHints} testID="practice-hints" />
-      <Label>Time goes</Label>
-      <OneOf
-        label="Time goes"
-        options={PACES.map((value) => ({ value, label: PACE_NAMES[value] }))}
-        value={rinse.pace}
-        onChange={rinse.setPace}
-        testID="practice-pace"
-      />
-    </View>
+    <Hands
+      hand={rinse.hand}
+      setHand={rinse.setHand}
+      overAll={rinse.overAll}
+      busy={rinse.busy}
+      torch={torch}
+      setTorch={setTorch}
+      hints={hints}
+      setHints={setHints}
+      pace={rinse.pace}
+      setPace={rinse.setPace}
+      units={units}
+    />
   );
   const leftOut = (
     <Part title={<Heading>What this leaves out</Heading>}>
@@ -200,12 +192,12 @@ function RinseOne({ given, personId }: { given: PracticeCase; personId: string }
           {rinse.busy ? (
             <Companion title="Stop" onPress={rinse.stopIt} testID="practice-stop" />
           ) : (
-            <Companion title="Wait a minute" onPress={() => rinse.wait(60)} disabled={!seen} testID="practice-wait" />
+            <Companion title="Wait a minute" onPress={() => rinse.wait(60)} disabled={!ready} testID="practice-wait" />
           )}
           <Act
             title={share === null ? 'Done: how did it go' : `Reckoning, ${Math.round(share * 100)} %`}
             onPress={() => void end()}
-            disabled={!seen || seen.seconds === 0 || share !== null}
+            disabled={!ready || !rinse.started || share !== null}
             testID="practice-done"
           />
         </ThumbBar>
@@ -229,5 +221,72 @@ function RinseOne({ given, personId }: { given: PracticeCase; personId: string }
         </>
       )}
     </Screen>
+  );
+}
+
+/** Everything that is pressed beside the face; drawn anew only where something of it changed, not with every second of water. */
+const Hands = memo(function Hands({
+  hand,
+  setHand,
+  overAll,
+  busy,
+  torch,
+  setTorch,
+  hints,
+  setHints,
+  pace,
+  setPace,
+  units,
+}: Pick<Rinse, 'hand' | 'setHand' | 'overAll' | 'busy' | 'pace' | 'setPace'> & {
+  torch: boolean;
+  setTorch: (on: boolean) => void;
+  hints: boolean;
+  setHints: (on: boolean) => void;
+  units: UnitSystem;
+}) {
+  return (
+    <View style={{ gap: space.m }}>
+      <HandPart hand={hand} set={setHand} units={units} />
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: space.s }}>
+        <Companion title="All over, top down" onPress={() => overAll(false)} disabled={busy} testID="practice-over" />
+        <Companion title="All over, bottom up" onPress={() => overAll(true)} disabled={busy} testID="practice-over-up" />
+      </View>
+      <Tick label="Torch behind it" value={torch} onChange={setTorch} testID="practice-torch" />
+      <Tick label="Say what is about to go wrong" value={hints} onChange={setHints} testID="practice-hints" />
+      <Label>Time goes</Label>
+      <OneOf
+        label="Time goes"
+        options={PACES.map((value) => ({ value, label: PACE_NAMES[value] }))}
+        value={pace}
+        onChange={setPace}
+        testID="practice-pace"
+      />
+    </View>
+  );
+});
+
+function SeenFigures({ rinse, units }: { rinse: Rinse; units: UnitSystem }) {
+  const seen = useSeen(rinse);
+  return seen ? <FigureLine seen={seen} units={units} /> : null;
+}
+
+function SeenCut({ rinse }: { rinse: Rinse }) {
+  const seen = useSeen(rinse);
+  return seen ? <CutCanvas seen={seen} /> : null;
+}
+
+/** What a teacher says of the last second, why it was refused, or else what is to be done here. */
+function Told({ rinse, hints, usual }: { rinse: Rinse; hints: boolean; usual: string }) {
+  const seen = useSeen(rinse);
+  return (
+    <View role="status" testID="practice-hint" style={{ minHeight: 40 }}>
+      {seen?.refused ? (
+        <Body ink="brick">{`Not done: ${seen.refused}`}</Body>
+      ) : hints && seen?.hint ? (
+        <Body ink="amberInk">{seen.hint}</Body>
+      ) : (
+        <Small ink="inkSoft">{usual}</Small>
+      )}
+    </View>
   );
 }

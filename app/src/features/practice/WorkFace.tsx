@@ -4,7 +4,7 @@ import { View } from 'react-native';
 import { useTokens } from '@/ui';
 import { FaceCanvas } from './FaceCanvas';
 import { reachOf } from './hand';
-import type { Rinse } from './useRinse';
+import { useSeen, type Rinse } from './useRinse';
 
 /** How far an arrow key moves the hand, m; three times that with the shift key. */
 const NUDGE_M = 0.02;
@@ -21,7 +21,8 @@ export function WorkFace({ rinse, given, torch }: { rinse: Rinse; given: Practic
   const [at, setAt] = useState({ x: given.widthM / 2, y: 0.05 });
   const [on, setOn] = useState(false);
   const held = useRef(false);
-  const { seen, hand } = rinse;
+  const { hand } = rinse;
+  const seen = useSeen(rinse);
   if (!seen) return null;
   const reach = reachOf(hand);
   const inside = hand.side === 'inside';

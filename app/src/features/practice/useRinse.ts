@@ -1,5 +1,5 @@
 import { overSpan, type HouseRules, type PracticeCase, type Second, type Touch } from '@elm-mist/core';
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useRef, useState, useSyncExternalStore } from 'react';
 import { openDesk, type PracticeDesk } from '@/workers/practiceInWorker';
 import type { PracticeSeen } from '@/workers/practiceOf';
 import { doingOf, FIRST_HAND, type Hand } from './hand';
@@ -23,9 +23,38 @@ interface Place {
   y: number;
 }
 
+/** What is seen, told to those who draw it and to nobody else: the rest of the screen stands still while water runs. */
+interface SeenStore {
+  get: () => PracticeSeen | null;
+  set: (seen: PracticeSeen) => void;
+  follow: (listener: () => void) => () => void;
+}
+
+function newSeenStore(): SeenStore {
+  let seen: PracticeSeen | null = null;
+  const listeners = new Set<() => void>();
+  return {
+    get: () => seen,
+    set: (next) => {
+      seen = next;
+      listeners.forEach((listener) => listener());
+    },
+    follow: (listener) => {
+      listeners.add(listener);
+      return () => listeners.delete(listener);
+    },
+  };
+}
+
+/** What is seen now. */
+export const useSeen = ({ store }: Pick<Rinse, 'store'>): PracticeSeen | null => useSyncExternalStore(store.follow, store.get);
+
 /** One coil under a learner's hands. */
 export interface Rinse {
-  seen: PracticeSeen | null;
+  store: SeenStore;
+  /** The coil is there; and something was done on it. */
+  ready: boolean;
+  started: boolean;
   hand: Hand;
   setHand: (hand: Hand) => void;
   pace: Pace;
@@ -48,7 +77,9 @@ export interface Rinse {
 
 /** A practised coil, stepped in a worker by what the hand does; kept on the device as it goes, so that it can be left. */
 export function useRinse(given: PracticeCase, personId: string, house: HouseRules | null): Rinse {
-  const [seen, setSeen] = useState<PracticeSeen | null>(null);
+  const [store] = useState(newSeenStore);
+  const [ready, setReady] = useState(false);
+  const [started, setStarted] = useState(false);
   const [hand, setHandState] = useState(FIRST_HAND);
   const [pace, setPaceState] = useState<Pace>(0);
   const [desk, setDesk] = useState<PracticeDesk | null>(null);
@@ -85,10 +116,12 @@ export function useRinse(given: PracticeCase, personId: string, house: HouseRule
       now.seconds = [...from];
       const first = await on.begin({ given, seed: ofSeed, house }, from, now.hand.side);
       now.ready = true;
-      setSeen(first);
+      store.set(first);
+      setReady(true);
+      setStarted(first.seconds > 0);
       setBusy(false);
     },
-    [given, house],
+    [given, house, store],
   );
   useEffect(() => {
     let open: PracticeDesk | null = null;
@@ -139,17 +172,18 @@ export function useRinse(given: PracticeCase, personId: string, house: HouseRule
         now.seconds.push(...next.done);
         // What is refused once is refused again.
         if (next.refused) now.queue = [];
-        setSeen(next);
+        store.set(next);
+        setStarted(true);
         setBusy(now.queue.length > 0);
       });
     }, TICK_MS);
     return () => clearInterval(timer);
-  }, [desk]);
+  }, [desk, store]);
   // Turned over while nothing runs: looked at once more.
   useEffect(() => {
     const now = live.current;
-    if (desk && now.ready && !now.stepping) void desk.go([], hand.side).then(setSeen);
-  }, [desk, hand.side]);
+    if (desk && now.ready && !now.stepping) void desk.go([], hand.side).then(store.set);
+  }, [desk, hand.side, store]);
   // Kept as soon as the hand rests: a phone in a pocket is not asked before it closes a page.
   const [resting, setResting] = useState(0);
   const rest = useCallback(() => setResting((n) => n + 1), []);
@@ -168,8 +202,22 @@ export function useRinse(given: PracticeCase, personId: string, house: HouseRule
     live.current.queue.push(...seconds);
     setBusy(true);
   }, []);
+  const { widthM, heightM } = given;
+  const overAll = useCallback(
+    (upwards: boolean) => {
+      const last = store.get();
+      if (!last) return;
+      const { columns, lines } = last;
+      const pack = { lines, cellWidthM: widthM / columns, cellHeightM: heightM / lines };
+      const doing: Omit<Touch, 'path'> = doingOf(live.current.hand);
+      enqueue([...overSpan(pack, [0, columns], OVER_ALL.secondsPerM2, OVER_ALL.spacingM, upwards, doing)]);
+    },
+    [enqueue, widthM, heightM, store],
+  );
   return {
-    seen,
+    store,
+    ready,
+    started,
     hand,
     setHand,
     pace,
@@ -186,17 +234,7 @@ export function useRinse(given: PracticeCase, personId: string, house: HouseRule
       live.current.to = null;
       rest();
     },
-    overAll: (upwards) => {
-      if (!seen) return;
-      const pack = {
-        columns: seen.columns,
-        lines: seen.lines,
-        cellWidthM: given.widthM / seen.columns,
-        cellHeightM: given.heightM / seen.lines,
-      };
-      const doing: Omit<Touch, 'path'> = doingOf(live.current.hand);
-      enqueue([...overSpan(pack, [0, seen.columns], OVER_ALL.secondsPerM2, OVER_ALL.spacingM, upwards, doing)]);
-    },
+    overAll,
     wait: (seconds) => enqueue(Array.from({ length: seconds }, () => null)),
     busy,
     stopIt: () => {
