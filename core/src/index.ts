@@ -730,6 +730,7 @@ export {
   overSpan,
   planWay,
   PRACTICE_CASES,
+  PRACTICE_KPA,
   practiceCoilOf,
   PRACTICE_SHELF,
   PRACTICE_TOOLS,

@@ -44,6 +44,11 @@ export function forgetFacts(): void {
   for (const key of [...facts.keys()]) writeDevice(key, null);
 }
 
+/** Forgets what is kept under names that begin alike. */
+export function forgetUnder(prefix: string): void {
+  for (const key of [...facts.keys()]) if (key.startsWith(prefix)) writeDevice(key, null);
+}
+
 export const readText = (key: string): string | null => facts.get(key) ?? null;
 
 export function writeDevice(key: string, value: string | null): void {

@@ -12,6 +12,7 @@ import {
   machineOf,
   newPack,
   planWay,
+  PRACTICE_KPA,
   refusal,
   stepPack,
   type Debrief,
@@ -44,6 +45,7 @@ export interface PracticeSeen {
   solutionL: number;
   /** Litres in the pan and over it; null where there is none. */
   pan: { litres: number; holds: number; spilledL: number } | null;
+  /** As a gauge shows it. */
   headKPa: number;
   watts: number;
   capacityKW: number;
@@ -66,7 +68,7 @@ function seen(pack: FinPack, side: Side, told: Partial<Pick<PracticeSeen, 'hint'
   const look = faceLook(pack, side);
   let bent = 0;
   for (const share of pack.bent) bent += share;
-  const machine = machineOf(pack, 35);
+  const machine = machineOf(pack);
   const { pan } = pack.case;
   return {
     look,
@@ -80,7 +82,7 @@ function seen(pack: FinPack, side: Side, told: Partial<Pick<PracticeSeen, 'hint'
     waterL: pack.waterL,
     solutionL: pack.solutionL,
     pan: pan && { litres: pack.panL, holds: pan.litres, spilledL: pack.spilledL },
-    headKPa: machine.liquidKPa,
+    headKPa: machine.liquidKPa - PRACTICE_KPA,
     watts: machine.totalW,
     capacityKW: machine.capacityKW,
     hint: told.hint ?? null,

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { FORCE_RULES, FORCE_SCHOOL_TABLE, RINSE_RULES, RINSE_SCHOOL_TABLE } from '../method/rinse';
 import { uniforms } from '../random';
 import { anyTouch, doAll, faceOf, hastyHands, nozzleAt, overFace, randomHands, waits } from '../testing/washers';
 import { washCost } from './costs';
@@ -196,9 +197,9 @@ describe('what the trade says of whole washes', () => {
   test('the machine follows the coil: head pressure and watts fall as a condenser clears, capacity rises as either does', () => {
     for (const id of ['packed', 'indoor-slab']) {
       const pack = newPack(caseOf(id), 5, GRAIN);
-      const before = machineOf(pack, 35);
+      const before = machineOf(pack);
       finishBy(pack, planWay(pack.case));
-      const after = machineOf(pack, 35);
+      const after = machineOf(pack);
       expect(after.capacityKW).toBeGreaterThan(before.capacityKW * 1.01);
       if (pack.case.role === 'condenser') {
         expect(after.liquidKPa).toBeLessThan(before.liquidKPa * 0.9);
@@ -206,6 +207,23 @@ describe('what the trade says of whole washes', () => {
       }
     }
   });
+});
+
+test('whatever a plan rinses with is a nozzle that practice has, and its ways over the face are what its words say', () => {
+  const forces = [...FORCE_RULES.flatMap(({ then }) => (then ? [then] : [])), ...Object.values(FORCE_SCHOOL_TABLE)];
+  // A blower is no water at all.
+  for (const { nozzle } of forces.filter(({ nozzle: name }) => name !== 'blower'))
+    expect([nozzle, nozzleAt(nozzle) >= 0]).toEqual([nozzle, true]);
+  const directions = [...RINSE_RULES.flatMap(({ then }) => (then ? [then] : [])), ...Object.values(RINSE_SCHOOL_TABLE)];
+  for (const { direction, ways } of directions) {
+    const from = ways.map((way) => way.from);
+    if (/^Air only/.test(direction)) expect(ways).toEqual([]);
+    else expect(ways.length).toBeGreaterThan(0);
+    if (/^Inside out/.test(direction)) expect([direction, from[0]]).toEqual([direction, 'inside']);
+    if (/^Outside (only|,)|^Outside,/.test(direction)) expect([direction, from.includes('inside')]).toEqual([direction, false]);
+    if (/^Both/.test(direction)) expect([direction, new Set(from).size]).toEqual([direction, 2]);
+    if (/downward|45°/.test(direction)) expect([direction, ways.every(({ downDeg }) => downDeg > 30)]).toEqual([direction, true]);
+  }
 });
 
 test('a teacher says what is about to go wrong, and nothing where nothing is', () => {

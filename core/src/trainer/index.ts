@@ -1,4 +1,4 @@
-export { checkPracticeCase, PRACTICE_CASES, type PracticeCase } from './practiceCase';
+export { checkPracticeCase, PRACTICE_CASES, PRACTICE_KPA, type PracticeCase } from './practiceCase';
 export { practiceCoilOf, type PracticeCoil } from './practiceCoilOf';
 export { PRACTICE_SHELF } from './practiceShelf';
 export { NOZZLES, PRACTICE_TOOLS, TOOL_FIGURES, type PracticeTool, type Second, type Side, type Touch } from './tools';

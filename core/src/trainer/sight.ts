@@ -81,6 +81,9 @@ export function openOfLight(pct: number): number {
   return 0.3;
 }
 
+/** Outdoor air of a rating, °C (95 °F). Source: AHRI 210/240, from memory. */
+const RATED_OUTDOOR_C = 35;
+
 /** Machine that a practised coil belongs to: three tons, a valve, nothing else wrong with it. */
 const MACHINE = {
   refrigerant: 'R-410A' as const,
@@ -93,16 +96,15 @@ const MACHINE = {
 };
 
 /**
- * What the machine does with this coil as it is now: head pressure, capacity and watts, by the small system model.
+ * What the machine does with this coil as it is now: head pressure, capacity and watts, by the small system model, on a day of a rating.
  * @param pack the coil; its other side is clean
- * @param outdoorC outdoor air, °C
  * @returns the state that the model settles in
- * @example machineOf(newPack(PRACTICE_CASES[5], 1), 35).totalW > machineOf(newPack(PRACTICE_CASES[0], 1), 35).totalW // true
+ * @example machineOf(newPack(PRACTICE_CASES[5], 1)).totalW > machineOf(newPack(PRACTICE_CASES[0], 1)).totalW // true
  */
-export function machineOf(pack: FinPack, outdoorC: number): CycleState {
+export function machineOf(pack: FinPack): CycleState {
   const open = openOfLight(lightPct(pack));
   const condition = { ...SOUND, ...(pack.case.role === 'condenser' ? { outdoorOpen: open } : { indoorOpen: open }) };
-  return solveCycle({ ...MACHINE, outdoorC, pressureKPa: PRACTICE_KPA, condition });
+  return solveCycle({ ...MACHINE, outdoorC: RATED_OUTDOOR_C, pressureKPa: PRACTICE_KPA, condition });
 }
 
 /** What the eye sees of one cell, each 0…255, in this order. */

@@ -4,7 +4,8 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import { v4 as uuid } from 'uuid';
 import { keepPractice, syncPractice, useHouseRules, useMe, usePractice } from '@/data';
 import { Screen, ScreenHead, Waiting } from '@/ui';
-import { openDesk, type PracticeDesk } from '@/workers/practiceInWorker';
+import type { PracticeDesk } from '@/workers/practiceInWorker';
+import { useDesk } from '@/workers/useDesk';
 import { Question } from './Question';
 
 const SEEDS = 2 ** 31;
@@ -21,30 +22,16 @@ export function DrillScreen() {
 
 function Drills({ personId, only, units }: { personId: string; only: DrillFamily | null; units: UnitSystem }) {
   const { entries } = usePractice(personId);
-  const [desk, setDesk] = useState<PracticeDesk | null>(null);
   const [drill, setDrill] = useState<Drill | null>(null);
   const [count, setCount] = useState({ asked: 0, right: 0 });
   const asked = useRef(entries);
   asked.current = entries;
   const next = useCallback(
-    async (on: PracticeDesk) => setDrill(await on.ask(asked.current, Date.now(), seedNow(), units, only)),
+    (on: PracticeDesk) => void on.ask(asked.current, Date.now(), seedNow(), units, only).then(setDrill),
     [units, only],
   );
   useEffect(() => void syncPractice(personId), [personId]);
-  useEffect(() => {
-    let open: PracticeDesk | null = null;
-    let off = false;
-    void openDesk().then((opened) => {
-      if (off) return opened.close();
-      open = opened;
-      setDesk(opened);
-      void next(opened);
-    });
-    return () => {
-      off = true;
-      open?.close();
-    };
-  }, [next]);
+  const desk = useDesk(next);
   if (!desk || !drill)
     return (
       <Screen testID="drill-waiting" head={<ScreenHead title="Drills" />}>
@@ -64,7 +51,7 @@ function Drills({ personId, only, units }: { personId: string; only: DrillFamily
       units={units}
       under={count.asked > 0 ? `${count.right} of ${count.asked} right just now` : DRILL_TABLE[drill.family].teaches}
       answered={answered}
-      next={() => void next(desk)}
+      next={() => next(desk)}
       enough={() => router.navigate('/practice')}
     />
   );

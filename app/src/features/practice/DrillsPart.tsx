@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { crewPracticeQuery, forgetPractice, useMay, usePractice } from '@/data';
 import { Act, Banner, Body, Companion, Heading, Label, LinkRow, Part, Row, Small, space } from '@/ui';
+import { forgetRuns } from './keptRuns';
 
 /** The way to the drills, with what comes back today. */
 export function DrillsStart({ personId }: { personId: string }) {
@@ -37,6 +38,7 @@ export function DrillsPart({ personId }: { personId: string }) {
   const forget = async () => {
     try {
       await forgetPractice(personId);
+      forgetRuns(personId);
       setAsking(false);
       setTrouble('');
     } catch {
@@ -72,7 +74,7 @@ export function DrillsPart({ personId }: { personId: string }) {
               <Companion title="Keep it" onPress={() => setAsking(false)} />
             </View>
           ) : (
-            <Companion title="Forget what I answered" onPress={() => setAsking(true)} testID="practice-forget-ask" />
+            <Companion title="Forget all that I practised" onPress={() => setAsking(true)} testID="practice-forget-ask" />
           )}
         </Part>
       ) : null}

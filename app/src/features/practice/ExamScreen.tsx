@@ -1,11 +1,12 @@
 import { DRILL_FAMILIES, DRILL_TABLE, examSheet, type Drill, type DrillMarked, type ExamAnswer, type UnitSystem } from '@elm-mist/core';
 import { useQuery } from '@tanstack/react-query';
 import { router } from 'expo-router';
-import { useEffect, useRef, useState } from 'react';
+import { useCallback, useRef, useState } from 'react';
 import { v4 as uuid } from 'uuid';
 import { keepPractice, reportWaysQuery, shopZone, useHouseRules, useMe, useShop } from '@/data';
 import { Act, Banner, Body, Companion, Heading, Part, Row, Screen, ScreenHead, Small, Strong, ThumbBar, Waiting } from '@/ui';
-import { openDesk, type PracticeDesk } from '@/workers/practiceInWorker';
+import type { PracticeDesk } from '@/workers/practiceInWorker';
+import { useDesk } from '@/workers/useDesk';
 import { usePaper } from '../report/usePaper';
 import { Question } from './Question';
 
@@ -17,25 +18,11 @@ export function ExamScreen() {
 }
 
 function Exam({ personId, name, units }: { personId: string; name: string; units: UnitSystem }) {
-  const [desk, setDesk] = useState<PracticeDesk | null>(null);
   const [drills, setDrills] = useState<readonly Drill[] | null>(null);
   const [answers, setAnswers] = useState<readonly ExamAnswer[]>([]);
   const begun = useRef(Date.now());
-  useEffect(() => {
-    let open: PracticeDesk | null = null;
-    let off = false;
-    void openDesk().then(async (opened) => {
-      if (off) return opened.close();
-      open = opened;
-      const asked = await opened.exam(Math.floor(Math.random() * 2 ** 31), units);
-      setDesk(opened);
-      setDrills(asked);
-    });
-    return () => {
-      off = true;
-      open?.close();
-    };
-  }, [units]);
+  const ask = useCallback((on: PracticeDesk) => void on.exam(Math.floor(Math.random() * 2 ** 31), units).then(setDrills), [units]);
+  const desk = useDesk(ask);
   if (!desk || !drills)
     return (
       <Screen testID="exam-waiting" head={<ScreenHead title="Exam" />}>

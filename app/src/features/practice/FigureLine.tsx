@@ -3,14 +3,11 @@ import { View } from 'react-native';
 import { Figure, Label, space } from '@/ui';
 import type { PracticeSeen } from '@/workers/practiceOf';
 
-/** Barometer of every practice, to show a gauge's pressure. */
-const BAROMETER_KPA = 98;
-
 export const clockText = (seconds: number): string => `${Math.floor(seconds / 60)}:${String(Math.floor(seconds % 60)).padStart(2, '0')}`;
 
 /** What the wash has come to, in a line: always with the same names, so that one thumb finds them. */
 export function FigureLine({ seen, units }: { seen: PracticeSeen; units: UnitSystem }) {
-  const head = EDGES.pressure.fromSi(seen.headKPa - BAROMETER_KPA, units);
+  const head = EDGES.pressure.fromSi(seen.headKPa, units);
   const figures: [string, string][] = [
     ['light', `${Math.round(seen.lightPct)} %`],
     ['bent fins', `${seen.bentPct.toFixed(1)} %`],

@@ -47,11 +47,12 @@ export function PracticeScreen() {
 /** A coil to practise on, and how somebody stands with it. */
 function CoilLink({ given, personId, by = '' }: { given: PracticeCase; personId: string | null; by?: string }) {
   const [run, end] = personId ? [keptRun(personId, given.id), keptEnd(personId, given)] : [null, null];
-  const last = run ? 'begun, goes on where you left it' : end ? endWords(end) : '';
   return (
     <LinkRow
       title={given.name}
-      under={[given.lesson, by ? `set by ${by}` : '', last].filter(Boolean).join(' · ')}
+      under={[given.lesson, by ? `set by ${by}` : '', run ? 'goes on where you left it' : '', end ? endWords(end) : '']
+        .filter(Boolean)
+        .join(' · ')}
       href={`/practice/${given.id}`}
       testID={`practice-${given.id}`}
     />

@@ -1,5 +1,5 @@
 import type { PracticeCase, Second, WashEnd } from '@elm-mist/core';
-import { readJson, writeDevice } from '@/device/memory';
+import { forgetUnder, readJson, writeDevice } from '@/device/memory';
 
 /** A wash that was left, or ended, on this device: somebody's own. */
 export interface KeptRun {
@@ -56,3 +56,8 @@ export const keepRun = (personId: string, caseId: string, run: KeptRun | null): 
 export const keptEnd = (personId: string, given: Pick<PracticeCase, 'id'>): KeptEnd | null => readJson<KeptEnd>(endKey(personId, given.id));
 
 export const keepEnd = (personId: string, caseId: string, end: KeptEnd): void => writeDevice(endKey(personId, caseId), JSON.stringify(end));
+
+/** Lets all washes of somebody go. */
+export function forgetRuns(personId: string): void {
+  for (const kind of ['run', 'end']) forgetUnder(`practice.${kind}.${personId}.`);
+}

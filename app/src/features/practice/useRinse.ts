@@ -1,7 +1,8 @@
 import { overSpan, type HouseRules, type PracticeCase, type Second, type Touch } from '@elm-mist/core';
 import { useCallback, useEffect, useRef, useState, useSyncExternalStore } from 'react';
-import { openDesk, type PracticeDesk } from '@/workers/practiceInWorker';
+import type { PracticeDesk } from '@/workers/practiceInWorker';
 import type { PracticeSeen } from '@/workers/practiceOf';
+import { useDesk } from '@/workers/useDesk';
 import { doingOf, FIRST_HAND, type Hand } from './hand';
 import { keepRun, keptRun } from './keptRuns';
 
@@ -82,7 +83,6 @@ export function useRinse(given: PracticeCase, personId: string, house: HouseRule
   const [started, setStarted] = useState(false);
   const [hand, setHandState] = useState(FIRST_HAND);
   const [pace, setPaceState] = useState<Pace>(0);
-  const [desk, setDesk] = useState<PracticeDesk | null>(null);
   const [busy, setBusy] = useState(false);
   const [seed, setSeed] = useState(() => keptRun(personId, given.id)?.seed ?? 1 + Math.floor(Math.random() * 1e6));
   const live = useRef({
@@ -123,23 +123,17 @@ export function useRinse(given: PracticeCase, personId: string, house: HouseRule
     },
     [given, house, store],
   );
-  useEffect(() => {
-    let open: PracticeDesk | null = null;
-    let off = false;
-    void openDesk().then((opened) => {
-      if (off) return opened.close();
-      open = opened;
-      setDesk(opened);
+  const firstSeed = useRef(seed);
+  const opened = useCallback(
+    (on: PracticeDesk) => {
+      // Other rules came meanwhile: what was done goes on under them.
+      const { seconds } = live.current;
       const kept = keptRun(personId, given.id);
-      void begin(opened, kept?.seconds ?? [], seed);
-    });
-    return () => {
-      off = true;
-      open?.close();
-    };
-    // The seed is read once: a new coil is begun by `restart`.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [begin, personId, given.id]);
+      void begin(on, seconds.length > 0 ? seconds : (kept?.seconds ?? []), kept?.seed ?? firstSeed.current);
+    },
+    [begin, personId, given.id],
+  );
+  const desk = useDesk(opened);
   useEffect(() => {
     if (!desk) return undefined;
     const timer = setInterval(() => {
@@ -244,6 +238,7 @@ export function useRinse(given: PracticeCase, personId: string, house: HouseRule
     seconds: () => live.current.seconds,
     restart: (from, ofSeed) => {
       setSeed(ofSeed);
+      firstSeed.current = ofSeed;
       keepRun(personId, given.id, from.length > 0 ? { seed: ofSeed, seconds: [...from] } : null);
       if (desk) void begin(desk, from, ofSeed);
     },
