@@ -1,6 +1,7 @@
 /** npm test: every check from a fresh clone. Ends by printing one line alone: N passed, N failed. */
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
+import { FIRST_SCREEN_LIMIT_KB, firstScreenKb } from './lib/firstScreen.mjs';
 import { limited } from './lib/limited.mjs';
 import { buildWeb, checkNode, chromium, install, ROOT, say } from './lib/setup.mjs';
 
@@ -72,7 +73,20 @@ await sideBySide([
       (report) => ({ passed: report.numPassedTests, failed: report.numFailedTests + report.numRuntimeErrorTestSuites }),
     ),
   () => check('lint', () => quietly('eslint/bin/eslint.js', ['.', '--max-warnings', '0'])),
-  ...(browser ? [() => check('interface builds', async () => ({ code: (await buildWeb(quietly)) ? 0 : 1 }))] : []),
+  ...(browser
+    ? [
+        async () => {
+          await check('interface builds', async () => ({ code: (await buildWeb(quietly)) ? 0 : 1 }));
+          await check(`first screen's script within ${FIRST_SCREEN_LIMIT_KB} kB`, async () => {
+            const kb = firstScreenKb(join(ROOT, 'app/dist'));
+            return {
+              code: kb <= FIRST_SCREEN_LIMIT_KB ? 0 : 1,
+              output: `The first screen waits for ${kb.toFixed(1)} kB of script, gzipped.`,
+            };
+          });
+        },
+      ]
+    : []),
   // Everything at once; then each part that must do without what the others have: a page, a server.
   ...['.', 'server', 'core', 'contract'].map(
     (project) => () => check(`types: ${project === '.' ? 'all' : project}`, () => quietly('typescript/bin/tsc', ['-p', project])),

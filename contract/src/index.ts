@@ -14,5 +14,6 @@ export * from './ownerWords';
 export * from './meter';
 export * from './tariff';
 export * from './upkeep';
+export * from './password';
 export * from './people';
 export * from './practice';

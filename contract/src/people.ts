@@ -1,9 +1,7 @@
 import { ROLES, type Licence, type Role } from '@elm-mist/core';
 import { object, type InferType } from 'yup';
 import { flag, oneOf, recordId, text, words } from './fields';
-
-/** The least and the most letters of a password (OWASP ASVS 4.0.3, 2.1.1 and 2.1.2). */
-export const PASSWORD_LETTERS = { least: 12, most: 128 } as const;
+import { PASSWORD_LETTERS } from './password';
 
 const { least, most } = PASSWORD_LETTERS;
 // Not trimmed: a password is what was typed.

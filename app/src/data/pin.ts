@@ -1,6 +1,3 @@
-import { pbkdf2Async } from '@noble/hashes/pbkdf2';
-import { sha256 } from '@noble/hashes/sha2';
-import { bytesToHex, hexToBytes } from '@noble/hashes/utils';
 import { useSyncExternalStore } from 'react';
 import { readJson, writeDevice } from '@/device/memory';
 
@@ -11,7 +8,6 @@ export const PIN_DIGITS = { least: 4, most: 8 } as const;
 const TRIES = 5;
 /** Left alone for so long, it locks itself, ms. */
 const AWAY_MS = 5 * 60_000;
-const ROUNDS = 20_000;
 
 interface KeptPin {
   personId: string;
@@ -30,16 +26,16 @@ const set = (next: boolean) => {
 const kept = (): KeptPin | null => readJson<KeptPin>(KEPT);
 const keep = (pin: KeptPin | null): void => writeDevice(KEPT, pin && JSON.stringify(pin));
 
-/** In slices of a few milliseconds, so that nothing on the page stands still. */
-const hashOf = async (pin: string, salt: string): Promise<string> =>
-  bytesToHex(await pbkdf2Async(sha256, pin, hexToBytes(salt), { c: ROUNDS, dkLen: 32, asyncTick: 8 }));
+/** Fetched when a PIN is set or tried: no first screen waits for it. */
+const hashing = () => import('./pinHash');
 
 /** Whether a person has a PIN on this device. */
 export const hasPin = (personId: string): boolean => kept()?.personId === personId;
 
 /** Locks this device with a PIN from now on. */
 export async function setPin(personId: string, pin: string): Promise<void> {
-  const salt = bytesToHex(crypto.getRandomValues(new Uint8Array(16)));
+  const { hashOf, newSalt } = await hashing();
+  const salt = newSalt();
   keep({ personId, salt, hash: await hashOf(pin, salt), wrong: 0 });
 }
 
@@ -51,7 +47,7 @@ export function dropPin(): void {
 /** Tries a PIN. @returns how many tries are left; null where it was right */
 export async function tryPin(pin: string): Promise<number | null> {
   const own = kept();
-  if (!own || (await hashOf(pin, own.salt)) === own.hash) {
+  if (!own || (await (await hashing()).hashOf(pin, own.salt)) === own.hash) {
     if (own) keep({ ...own, wrong: 0 });
     set(false);
     return null;

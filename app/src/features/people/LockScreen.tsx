@@ -14,8 +14,10 @@ export function LockScreen() {
   };
   const go = async () => {
     setBusy(true);
-    const left = await tryPin(pin);
+    // What weighs a PIN is fetched with the page's other files; a device that was cut off in the middle of that has it not yet.
+    const left = await tryPin(pin).catch(() => undefined);
     setBusy(false);
+    if (left === undefined) return setTrouble('This device has not kept the whole page yet. Unlock it where it reaches the server.');
     setPin('');
     if (left === 0) await anew();
     else if (left !== null) setTrouble(`That is not it. ${left} ${left === 1 ? 'try' : 'tries'} left, then you sign in anew.`);

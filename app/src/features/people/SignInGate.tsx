@@ -1,10 +1,24 @@
-import { useEffect, useState, type ReactNode } from 'react';
+import { lazy, Suspense, useEffect, useState, type ReactNode } from 'react';
 import { View } from 'react-native';
 import { askMe, useLocked, useMe } from '@/data';
 import { Screen, ScreenHead, Trouble, Waiting } from '@/ui';
 import { LockScreen } from './LockScreen';
-import { PasswordScreen } from './PasswordScreen';
-import { SignInScreen } from './SignInScreen';
+
+// Whoever is signed in already, which is nearly always, waits for none of these.
+const PasswordScreen = lazy(async () => ({ default: (await import('./PasswordScreen')).PasswordScreen }));
+const SignInScreen = lazy(async () => ({ default: (await import('./SignInScreen')).SignInScreen }));
+
+const Later = ({ children }: { children: ReactNode }) => (
+  <Suspense
+    fallback={
+      <Screen head={<ScreenHead title="Elm Mist" />}>
+        <Waiting what="signing in" />
+      </Screen>
+    }
+  >
+    {children}
+  </Suspense>
+);
 
 /** Nothing of the shop is drawn before somebody is signed in. A phone that was signed in goes on with no signal. */
 export function SignInGate({ children }: { children: ReactNode }) {
@@ -16,7 +30,12 @@ export function SignInGate({ children }: { children: ReactNode }) {
     if (person && !locked) setWasOpen(true);
     if (!person) setWasOpen(false);
   }, [person, locked]);
-  if (person?.mustChange) return <PasswordScreen first />;
+  if (person?.mustChange)
+    return (
+      <Later>
+        <PasswordScreen first />
+      </Later>
+    );
   if (person)
     return (
       <>
@@ -24,7 +43,12 @@ export function SignInGate({ children }: { children: ReactNode }) {
         {locked ? <LockScreen /> : null}
       </>
     );
-  if (me) return <SignInScreen me={me} />;
+  if (me)
+    return (
+      <Later>
+        <SignInScreen me={me} />
+      </Later>
+    );
   return (
     <Screen head={<ScreenHead title="Elm Mist" />}>
       {away ? (
