@@ -3,10 +3,19 @@ import {
   COIL_ROLES,
   CONSTRUCTIONS,
   DRILL_FAMILIES,
+  OWNER_QUESTION_IDS,
   SOILS,
   SUN_EXPOSURES,
   type DrillFamily,
+  type EfficiencyEra,
+  type GateStep,
+  type MeteringDevice,
+  type OwnerChoice,
+  type OwnerQuestion,
+  type PowerSource,
   type PracticeCase,
+  type SeenCoil,
+  type VisitDebrief,
 } from '@elm-mist/core';
 import { array, object, type InferType } from 'yup';
 import { figure, flag, oneOf, optionalWords, recordId, words } from './fields';
@@ -46,6 +55,8 @@ export interface CrewPractice {
   personId: string;
   name: string;
   families: { family: DrillFamily; asked: number; right: number; ready: boolean }[];
+  /** Whole visits of the last month, and how many of them went without a line against their safety. */
+  visits: { done: number; safe: number };
 }
 
 /** What a file of a coil to practise on says that it is. */
@@ -84,4 +95,55 @@ export type PracticeCoilInput = InferType<typeof practiceCoilSchema>;
 export interface PracticeCoilRecord {
   coil: PracticeCase;
   by: string;
+}
+
+/** A whole visit to practise: with reasons or as an exam; a seed asks for one that was practised before. */
+export const practiceVisitSchema = object({
+  exam: flag().required('Say whether it is an exam.'),
+  seed: figure('The seed', 0, 2 ** 31)
+    .integer('The seed must be whole.')
+    .default(undefined)
+    .nullable()
+    .defined('Say which visit, or none.'),
+});
+/** Time that passes at once in a practised visit. */
+export const practiceAheadSchema = object({
+  minutes: figure('Minutes', 1, 60).integer('Minutes must be whole.'),
+});
+/** What its owner is asked. */
+export const practiceAskSchema = object({ question: oneOf('The question', OWNER_QUESTION_IDS) });
+
+/** A practised visit that is under way. */
+export interface PracticeVisit {
+  visitId: string;
+  seed: number;
+  exam: boolean;
+  /** UTC, ISO 8601, by its own clock. */
+  startedAt: string;
+  at: string;
+}
+
+/** What somebody on a practised visit sees around them. */
+export interface PracticeLook {
+  coils: (SeenCoil & { name: string })[];
+  /** What the meter shows at the next step of each gate that is not open yet; null volts where there is nothing to read. */
+  meters: { source: PowerSource; step: GateStep; volts: number | null }[];
+  /** What the plate and a look at the lines say. */
+  plate: { metering: MeteringDevice; era: EfficiencyEra };
+  /** What the owner was asked so far. */
+  told: { question: OwnerQuestion; words: string }[];
+  /** What the owner says to the newest quote; null before there is one. */
+  quote: (OwnerChoice & { number: string }) | null;
+}
+
+/** How a practised visit went. Whose it is alone reads it. */
+export interface PracticeVisitDone {
+  id: string;
+  /** UTC ms. */
+  atMs: number;
+  seed: number;
+  exam: boolean;
+  minutes: number;
+  place: string;
+  debrief: VisitDebrief;
 }

@@ -268,6 +268,7 @@ export {
   type Opinion,
   type Section,
   type WetOffer,
+  faceDrying,
 } from './method';
 export {
   alarmsOf,
@@ -391,6 +392,7 @@ export {
   closingGate,
   type CloseItem,
   type CloseLine,
+  standingEvents,
 } from './run';
 export {
   meanwhileOf,
@@ -756,4 +758,27 @@ export {
   type Touch,
   type WashCost,
   type WashEnd,
+  areaScore,
+  bestCoil,
+  DEBRIEF_AREA_NAMES,
+  DEBRIEF_AREAS,
+  hiddenVisit,
+  meterShows,
+  openOf,
+  OWNER_QUESTION_IDS,
+  OWNER_QUESTIONS,
+  ownerChooses,
+  ownerSays,
+  seenCoil,
+  signWords,
+  visitDebrief,
+  washCoil,
+  type HiddenVisit,
+  type MeterReading,
+  type OwnerChoice,
+  type OwnerQuestion,
+  type SeenCoil,
+  type SeenFace,
+  type VisitDebrief,
+  type WashedCoil,
 } from './trainer';

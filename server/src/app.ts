@@ -5,11 +5,16 @@ import helmet from 'koa-helmet';
 import type { Logger } from 'pino';
 import { TIME_HEADER } from '@elm-mist/contract';
 import type { Changes } from './http/changes';
+import { signedIn } from './http/gate';
+import { Problem } from './http/problem';
 import type { Probes } from './http/probes';
 import { errorBody } from './http/errors';
 import { webBuild } from './http/webBuild';
 import { apiRouter, takesRawBody, type ShopChoice } from './routes/api';
+import type { HiddenOf } from './sandbox/sandbox';
+import { SANDBOX_API, type Sandboxes } from './sandbox/sandboxes';
 import type { Cards } from './services/cards';
+import { Sessions } from './services/sessions';
 import type { Store } from './store/open';
 import type { Upkeep } from './upkeep/upkeep';
 
@@ -26,6 +31,10 @@ export interface AppOptions {
   script: URL;
   shops: ShopChoice;
   upkeep: Upkeep;
+  /** Visits that are practised; null in the shop of one. */
+  sandboxes: Sandboxes | null;
+  /** What is wrong with a machine beside what its visit says. */
+  hiddenOf?: HiddenOf | undefined;
   /** Whether answers carry the shop's time, by which phones put theirs right. */
   tellsTime?: boolean;
   /** A reverse proxy stands before it, and what it says of who asks and how is believed. */
@@ -67,6 +76,8 @@ export function createApp({
   script,
   shops,
   upkeep,
+  sandboxes,
+  hiddenOf,
   tellsTime = true,
   proxy = false,
 }: AppOptions): Koa {
@@ -84,6 +95,22 @@ export function createApp({
   });
   app.use(errorBody(log, upkeep.troubles));
   app.use(helmet(SECURITY as unknown as Parameters<typeof helmet>[0]));
+  const sessions = new Sessions(
+    store,
+    () => now().getTime(),
+    (id) => changes.leave(id),
+  );
+  // A practised visit has a server of its own: who is signed in here is let into theirs.
+  app.use(async (ctx, next) => {
+    if (!ctx.path.startsWith(SANDBOX_API)) {
+      await next();
+      return;
+    }
+    const who = signedIn(ctx, store, sessions);
+    if (!who || !sandboxes) throw new Problem(401, 'sign-in', 'Sign in first.', { person: 'Nobody is signed in on this device.' });
+    sandboxes.hand(who.person.id, ctx.req, ctx.res);
+    ctx.respond = false;
+  });
   const packed = compress({ threshold: 2048, br: false });
   // What is written is answered in a few words.
   app.use(async (ctx, next) => {
@@ -101,7 +128,7 @@ export function createApp({
   app.use(async (ctx, next) => {
     await (takesRawBody(ctx.path) ? next() : json(ctx, next));
   });
-  const router = apiRouter({ store, now, changes, probes, cards, script, shops, upkeep });
+  const router = apiRouter({ store, now, changes, probes, cards, script, shops, upkeep, sessions, sandboxes, hiddenOf });
   app.use(router.routes()).use(router.allowedMethods());
   app.use(webBuild(webRoot));
   return app;

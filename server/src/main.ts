@@ -12,6 +12,8 @@ import { Probes } from './http/probes';
 import { Troubles } from './http/troubles';
 import { CARD_THREAD, Cards, reckonCards } from './services/cards';
 import { seedDemoAccounts } from './services/accounts';
+import { practiceServer } from './sandbox/practiceServer';
+import { Sandboxes } from './sandbox/sandboxes';
 import { makeReads } from './services/makeReads';
 import { setOnPaper } from './services/paperThread';
 import { PAPER_THREAD, type PaperWork } from './services/reportPaper';
@@ -33,6 +35,7 @@ interface OpenShop {
   probes: Probes;
   cards: Cards;
   upkeep: Upkeep;
+  sandboxes: Sandboxes;
   answer: RequestListener;
 }
 
@@ -93,6 +96,8 @@ async function serve(): Promise<void> {
     const now = () => new Date();
     const troubles = new Troubles(Date.now);
     const upkeep = new Upkeep({ store, backups, changes, cards, troubles, script, version: VERSION, now });
+    // Each practised visit is answered by the same program over a file of its own.
+    const sandboxes = new Sandboxes(folders.migrations, Date.now, (parts) => practiceServer(parts, { script, webRoot, log }));
     const app = createApp({
       store,
       log,
@@ -105,6 +110,7 @@ async function serve(): Promise<void> {
       tellsTime: process.env['ELM_MIST_CLOCK'] !== 'off',
       proxy: process.env['ELM_MIST_PROXY'] === 'on',
       upkeep,
+      sandboxes,
       shops: { ownIsThere: () => ownIsThere(folders), besideDemo: () => which === 'own', open: switchTo },
     });
     // What a folder of before lacks is drawn, and today is got ready, behind the first requests.
@@ -114,10 +120,11 @@ async function serve(): Promise<void> {
       .then(() => cards.ahead(dayLater(today, 1)))
       .catch((err: unknown) => log.error({ err }, 'what lists read could not be drawn'));
     const answer = app.callback();
-    return { which, store, changes, probes, cards, upkeep, answer: (request, response) => void answer(request, response) };
+    return { which, store, changes, probes, cards, upkeep, sandboxes, answer: (request, response) => void answer(request, response) };
   }
 
-  function shut({ store, changes, probes, cards, upkeep }: OpenShop): void {
+  function shut({ store, changes, probes, cards, upkeep, sandboxes }: OpenShop): void {
+    sandboxes.close();
     upkeep.close();
     changes.close();
     probes.close();

@@ -19,7 +19,7 @@ beforeAll(async () => {
 afterAll(() => server.remove());
 
 /** Every route of the program, read from the router itself: a new one joins without being named here. */
-const routes = apiRouter({ store: {} } as never).stack.flatMap((layer) =>
+const routes = apiRouter({ store: {}, sandboxes: {} } as never).stack.flatMap((layer) =>
   layer.methods.filter((method) => method !== 'HEAD').map((method) => ({ method, path: layer.path as string })),
 );
 

@@ -16,7 +16,7 @@ import { OWNER, RealServer } from './helpers';
 jest.setTimeout(120_000);
 
 /** Every route of the program, read from the router itself. */
-const routes = apiRouter({ store: {} } as never).stack.flatMap((layer) =>
+const routes = apiRouter({ store: {}, sandboxes: {} } as never).stack.flatMap((layer) =>
   layer.methods.filter((method) => method !== 'HEAD').map((method) => `${method} ${layer.path as string}`),
 );
 

@@ -31,3 +31,4 @@ export { rinseWaterL } from './rinseWater';
 export { type DwellWindow } from './dwell';
 export { stepRow, type DoneWhen, type Stage, type StepId } from './steps';
 export { ENGINE_VERSION, planCoil, SPRAYER_L_MIN, type CoilPlan } from './planCoil';
+export { faceDrying } from './faceDrying';

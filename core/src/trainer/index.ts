@@ -14,3 +14,9 @@ export { DRILL_FAMILIES, type Drill, type DrillDrawing, type DrillFamily } from 
 export { DRILL_TABLE, markDrill, type DrillGiven, type DrillMarked } from './drills/drillOf';
 export { examOf, examSheet, type ExamAnswer } from './drills/exam';
 export { drillStandings, nextDrill, READY_RUN } from './drills/schedule';
+export { hiddenVisit, type HiddenVisit } from './visit/hiddenVisit';
+export { meterShows, type MeterReading } from './visit/meterShows';
+export { OWNER_QUESTION_IDS, OWNER_QUESTIONS, ownerChooses, ownerSays, type OwnerChoice, type OwnerQuestion } from './visit/ownerSays';
+export { bestCoil, washCoil, type WashedCoil } from './visit/washedCoil';
+export { openOf, seenCoil, signWords, type SeenCoil, type SeenFace } from './visit/seenCoil';
+export { areaScore, DEBRIEF_AREA_NAMES, DEBRIEF_AREAS, visitDebrief, type VisitDebrief } from './visit/visitDebrief';

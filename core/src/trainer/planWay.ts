@@ -27,16 +27,16 @@ export interface PlanWay {
 const LIFT_S_PER_M2 = 130;
 const MIST_S_PER_M2 = 25;
 /** Beyond this the work ends, whatever it looks like, s. */
-const LONGEST_S = 3 * 3600;
+export const LONGEST_S = 3 * 3600;
 /** Foam is wetted again, or comes off, when so much of the time that it is trusted to stay wet is over. */
 const DRY_ENOUGH = 0.8;
-const CLEAR_PCT = 85;
+export const CLEAR_PCT = 85;
 /** How often the soak is looked at, s. */
 const LOOKS_EVERY_S = 10;
 /** Passes beyond the plan’s where the torch still shows dark, as on a visit; rounds of rinsing, and the depth that runs clear. Judgement. */
 const AGAIN = 1;
 const MOST_ROUNDS = 8;
-const RUNS_CLEAR = 0.05;
+export const RUNS_CLEAR = 0.05;
 
 /**
  * The plan's own way for a case: the planner's decision on this coil with the practice's cleaners.
@@ -49,11 +49,15 @@ const RUNS_CLEAR = 0.05;
 export function planWay(given: PracticeCase, house: HouseRules = DEFAULT_HOUSE_RULES): PlanWay {
   const { coil, survey, context } = caseForPlan(given);
   const plan = planCoil(coil, survey, context, PRACTICE_SHELF, house);
-  const cleaner = PRACTICE_SHELF.find((row) => row.id === plan.cleanerId);
-  const chart = cleaner?.chart;
+  const chart = PRACTICE_SHELF.find((row) => row.id === plan.cleanerId)?.chart;
   const step = (['heavy', 'medium', 'light'] as const).find((name) => chart?.[name] === plan.waterParts) ?? 'medium';
+  return wayOf(plan, given.topOpens, step);
+}
+
+/** A plan as the hands go about it. @param topOpens whether the inside can be reached @param step of the strength that is on the coil */
+export function wayOf(plan: CoilPlan, topOpens: boolean, step: StrengthStep): PlanWay {
   const rinse = plan.rinseByHand ?? plan.rinse;
-  const ways = (rinse.ways ?? []).filter(({ from }) => from === 'outside' || given.topOpens);
+  const ways = (rinse.ways ?? []).filter(({ from }) => from === 'outside' || topOpens);
   return {
     plan,
     dryLift: plan.dryLift,
@@ -73,7 +77,7 @@ export function planWay(given: PracticeCase, house: HouseRules = DEFAULT_HOUSE_R
 }
 
 /** Columns of a face that are worked on as one. */
-type Span = readonly [x0: number, x1: number];
+export type Span = readonly [x0: number, x1: number];
 
 interface Looked {
   /** Mean depth of felt, of what sticks and of what moves, how wet the felt is, and how foam stands. */
@@ -92,7 +96,7 @@ interface Looked {
 }
 
 /** What a look at some columns shows. */
-function lookAt(pack: FinPack, [from, to]: Span): Looked {
+export function lookAt(pack: FinPack, [from, to]: Span): Looked {
   const { columns, lines, rows, face, traits } = pack;
   const cells = face * rows;
   const perG = 1 / (SOIL_G_PER_DEPTH * pack.cellWidthM * pack.cellHeightM);
@@ -204,7 +208,7 @@ export function* handsOf(pack: FinPack, way: PlanWay): Generator<Second, void> {
 }
 
 /** Foam from the bottom up, on every side that is rinsed and has none. */
-function* foamOver(pack: FinPack, span: Span, way: PlanWay, now: Looked): Generator<Second> {
+export function* foamOver(pack: FinPack, span: Span, way: PlanWay, now: Looked): Generator<Second> {
   const foam = { tool: 'foam' as const, chemistry: way.chemistry, step: way.step };
   const spacing = TOOL_FIGURES.foam.radiusM * 1.2;
   if (now.foam < 0.2) yield* overSpan(pack, span, APPLY_S_PER_M2, spacing, true, { ...foam, side: 'outside' });
@@ -213,7 +217,7 @@ function* foamOver(pack: FinPack, span: Span, way: PlanWay, now: Looked): Genera
 }
 
 /** Until it runs clear, or water does no more. */
-function* rinseClear(pack: FinPack, span: Span, way: PlanWay): Generator<Second> {
+export function* rinseClear(pack: FinPack, span: Span, way: PlanWay): Generator<Second> {
   let loose = lookAt(pack, span).loose;
   for (let round = 0; round < MOST_ROUNDS; round += 1) {
     yield* rinseOnce(pack, span, way);

@@ -170,7 +170,7 @@ function eventsOf(visitId: string, day: string, diary: DiaryVisit, number: numbe
   return events;
 }
 
-function insertAll(db: Db, today: string): number {
+function insertAll(db: Db, today: string, past: readonly DiaryVisit[]): number {
   writeShop(db, DEMO_SHOP);
   for (const { customerName, phone, ...place } of DEMO_PLACES) {
     db.insert(t.customer).values({ id: place.customerId, name: customerName, phone }).run();
@@ -206,7 +206,7 @@ function insertAll(db: Db, today: string): number {
       .values({ systemId, record: { ...record, since, renews: dayLater(since, 365) } })
       .run();
   }
-  DEMO_DIARY.forEach((diary, number) => {
+  past.forEach((diary, number) => {
     const day = dayLater(today, -diary.daysBack);
     const id = `demo-visit-${number + 1}`;
     const events = eventsOf(id, day, diary, number + 1);
@@ -245,7 +245,7 @@ function insertAll(db: Db, today: string): number {
     // The shelf was counted this morning: what was used before is not on it any more.
     if (day === today && state.closed) settleStock(db, id, state, state.closed.by, state.closed.at);
   });
-  return DEMO_DIARY.length;
+  return past.length;
 }
 
 /**
@@ -258,8 +258,11 @@ export function seedDemoOnce(store: Store, nowMs: number, on?: string): { visits
   const today = on ?? dayIn(zone, nowMs);
   return store.write((db) => {
     if (readMeta(db, DEMO_SEEDED) !== undefined || anyPlace(db)) return null;
-    const visits = insertAll(db, today);
+    const visits = insertAll(db, today, DEMO_DIARY);
     writeMeta(db, DEMO_SEEDED, today);
     return { visits };
   });
 }
+
+/** The demo shop without any visit, for one that is practised in it. @param day ISO */
+export const seedPracticeShop = (store: Store, day: string): void => store.write((db) => void insertAll(db, day, []));

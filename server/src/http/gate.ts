@@ -13,7 +13,7 @@ export interface Signed {
   sessionId: string;
 }
 
-const COOKIE = 'elm-mist';
+export const COOKIE = 'elm-mist';
 const READS = new Set(['GET', 'HEAD', 'OPTIONS']);
 
 /** Gives a device its token: no script reads it, and no other site sends it (RFC 6265bis, SameSite). */

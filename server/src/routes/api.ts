@@ -30,13 +30,15 @@ import { dayRecord } from '../services/day';
 import { dayCrewsRecord, sayCrews } from '../services/dayCrews';
 import { appendEvents, ownEvents } from '../services/events';
 import { overlaid } from '../services/meanwhile';
-import { Sessions } from '../services/sessions';
+import type { Sessions } from '../services/sessions';
 import { openRecord } from '../services/open';
 import { keepPhoto, readPhoto } from '../services/photos';
 import { probeKit } from '../services/probeKit';
 import { shopSaved } from '../services/shopSaved';
 import { changeShop, shopOf, zoneOf } from '../services/shop';
 import { addVisit, changeVisit, moveVisit, orderDay, systemDetail, visitDetail } from '../services/visits';
+import type { HiddenOf } from '../sandbox/sandbox';
+import type { Sandboxes } from '../sandbox/sandboxes';
 import type { Store } from '../store/open';
 import type { Upkeep } from '../upkeep/upkeep';
 import * as s from '../store/settings';
@@ -46,6 +48,7 @@ import { dueRoutes } from './due';
 import { outRoutes } from './out';
 import { peopleRoutes } from './people';
 import { practiceRoutes } from './practice';
+import { practiceVisitRoutes } from './practiceVisit';
 import { placeRoutes } from './places';
 import { shelfRoutes } from './shelf';
 import { upkeepRoutes } from './upkeep';
@@ -81,17 +84,29 @@ export interface RouteParts {
   script: URL;
   shops: ShopChoice;
   upkeep: Upkeep;
+  sessions: Sessions;
+  /** Visits that are practised; null in the shop of one. */
+  sandboxes: Sandboxes | null;
+  /** What is wrong with a machine beside what its visit says; the demo's own where left out. */
+  hiddenOf?: HiddenOf | undefined;
 }
 
 /** Every route of the program: judge the input, call a service, answer. */
-export function apiRouter({ store, now, changes, probes, cards, script, shops, upkeep }: RouteParts): Router {
+export function apiRouter({
+  store,
+  now,
+  changes,
+  probes,
+  cards,
+  script,
+  shops,
+  upkeep,
+  sessions,
+  sandboxes,
+  hiddenOf,
+}: RouteParts): Router {
   const { db } = store;
   const router = new Router({ prefix: '/api' });
-  const sessions = new Sessions(
-    store,
-    () => now().getTime(),
-    (id) => changes.leave(id),
-  );
   router.use(gate(store, sessions));
   const answers = new Answers(store.versions);
   const at = () => now().toISOString();
@@ -316,11 +331,12 @@ export function apiRouter({ store, now, changes, probes, cards, script, shops, u
     changes.follow(ctx, idOf(ctx), signed(ctx).sessionId);
   });
 
-  router.get('/visits/:id/probes', (ctx) => {
+  router.get('/visits/:id/probes', async (ctx) => {
     const when = ctx.query['when'];
     if (when !== 'before' && when !== 'after') throw refused('when', 'when must be before or after.');
     const wrong = ctx.query['wrong'] === undefined ? 'none' : askedOneOf('wrong', ctx.query['wrong'], KIT_WRONG_IDS);
-    probes.follow(ctx, probeKit(store, idOf(ctx), when, now().getTime(), wrong));
+    const hidden = await hiddenOf?.(idOf(ctx), when);
+    probes.follow(ctx, probeKit(store, idOf(ctx), when, now().getTime(), wrong, hidden));
   });
 
   router.put('/visits/:id/photos/:photoId', async (ctx) => {
@@ -336,6 +352,7 @@ export function apiRouter({ store, now, changes, probes, cards, script, shops, u
 
   peopleRoutes(router, store, sessions, now, () => shops.besideDemo());
   practiceRoutes(router, store, sessions, now);
+  if (sandboxes) practiceVisitRoutes(router, store, sandboxes);
   dueRoutes(router, store, now, answers);
   placeRoutes(router, store, now, answers);
   shelfRoutes(router, store, now, answers);

@@ -22,6 +22,12 @@ export const ROUTE_POWERS: Readonly<Record<string, RouteWants>> = {
   'GET /api/practice': 'self',
   'POST /api/practice': 'self',
   'POST /api/practice/forget': 'self',
+  'GET /api/practice/visit': 'self',
+  'POST /api/practice/visit': 'self',
+  'GET /api/practice/visit/look': 'self',
+  'POST /api/practice/visit/ahead': 'self',
+  'POST /api/practice/visit/ask': 'self',
+  'POST /api/practice/visit/end': 'self',
 
   'GET /api/shop': 'read',
   'GET /api/zone': 'read',

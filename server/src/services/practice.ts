@@ -5,6 +5,7 @@ import {
   type PracticeCoilRecord,
   type PracticeEntry,
   type PracticeRecord,
+  type PracticeVisitDone,
 } from '@elm-mist/contract';
 import { drillStandings, type PracticeCoil } from '@elm-mist/core';
 import { randomUUID } from 'node:crypto';
@@ -43,7 +44,10 @@ export function keepPractice(store: Store, accountId: string, entries: readonly 
 
 /** Lets all of somebody's answers go. */
 export function forgetPractice(store: Store, accountId: string): PracticeRecord {
-  store.write((db) => db.delete(t.practice).where(eq(t.practice.accountId, accountId)).run());
+  store.write((db) => {
+    db.delete(t.practice).where(eq(t.practice.accountId, accountId)).run();
+    db.delete(t.practiceVisit).where(eq(t.practiceVisit.accountId, accountId)).run();
+  });
   return { entries: [] };
 }
 
@@ -52,15 +56,22 @@ export const crewPractice = (db: Db, sessions: Sessions, nowMs: number): CrewPra
   accountRecords(db, sessions, null)
     .filter(({ active }) => active)
     .map(({ id, name }) => {
+      const since = nowMs - MONTH_MS;
       const rows = db
         .select()
         .from(t.practice)
-        .where(and(eq(t.practice.accountId, id), gt(t.practice.atMs, nowMs - MONTH_MS)))
+        .where(and(eq(t.practice.accountId, id), gt(t.practice.atMs, since)))
+        .all();
+      const visits = db
+        .select()
+        .from(t.practiceVisit)
+        .where(and(eq(t.practiceVisit.accountId, id), gt(t.practiceVisit.atMs, since)))
         .all();
       return {
         personId: id,
         name,
         families: drillStandings(rows, nowMs).map(({ family, asked, right, ready }) => ({ family, asked, right, ready })),
+        visits: { done: visits.length, safe: visits.filter(({ debrief }) => debrief.safety.every(({ ok }) => ok)).length },
       };
     });
 
@@ -89,4 +100,29 @@ export function archivePracticeCoil(store: Store, id: string): PracticeCoilRecor
       throw notFound('practice coil', id);
   });
   return practiceCoils(store.db);
+}
+
+/** So many of somebody's visits are given back, the newest. */
+const VISITS_KEPT = 50;
+
+/** Whole visits that somebody practised, newest first. */
+export const practiceVisits = (db: Db, accountId: string): PracticeVisitDone[] =>
+  db
+    .select()
+    .from(t.practiceVisit)
+    .where(eq(t.practiceVisit.accountId, accountId))
+    .orderBy(desc(t.practiceVisit.atMs), desc(t.practiceVisit.id))
+    .limit(VISITS_KEPT)
+    .all()
+    .map(({ accountId: _whose, ...done }) => done);
+
+/** Keeps how a practised visit went. */
+export function keepPracticeVisit(store: Store, accountId: string, done: PracticeVisitDone): PracticeVisitDone {
+  store.write((db) =>
+    db
+      .insert(t.practiceVisit)
+      .values({ ...done, accountId })
+      .run(),
+  );
+  return done;
 }

@@ -5,6 +5,7 @@ import {
   powerClocks,
   probeShows,
   putWrong,
+  type Condition,
   type KitWrong,
   probesOf,
   QUANTITY_IDS,
@@ -32,7 +33,14 @@ const MINUTE_MS = 60_000;
  * wherever they go.
  * @throws Problem 404 · 422 `refrigerant` when no model stands for it
  */
-export function probeKit(store: Store, visitId: string, when: ReadingWhen, nowMs: number, wrong: KitWrong = 'none'): ProbeKit {
+export function probeKit(
+  store: Store,
+  visitId: string,
+  when: ReadingWhen,
+  nowMs: number,
+  wrong: KitWrong = 'none',
+  hidden: Partial<Condition> = hiddenFault(visitId),
+): ProbeKit {
   const { db } = store;
   const { visit, system, place, coils } = visitFrame(db, visitId);
   const state = foldVisit(visitId, system.configuration, v.eventsOf(db, visitId));
@@ -44,7 +52,7 @@ export function probeKit(store: Store, visitId: string, when: ReadingWhen, nowMs
     { refrigerant: system.refrigerant, btuh: system.btuh, altitudeM: place.altitudeM },
     when,
     noon?.dryBulbC ?? 30,
-    hiddenFault(visitId),
+    hidden,
   );
   if (!input) throw refused('refrigerant', 'The simulated kit has no model for this refrigerant: note it from the plate first.', 'unknown');
   const steady = solveCycle(input);

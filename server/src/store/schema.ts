@@ -12,6 +12,7 @@ import type {
   DayAir,
   DialPosition,
   DrillFamily,
+  VisitDebrief,
   DueKind,
   EventKind,
   Guard,
@@ -431,6 +432,25 @@ export const practice = sqliteTable(
     right: integer('right', { mode: 'boolean' }).notNull(),
   },
   (table) => [index('practice_account').on(table.accountId, table.atMs)],
+);
+
+/** A whole visit that was practised, and how it went. */
+export const practiceVisit = sqliteTable(
+  'practice_visit',
+  {
+    id: text('id').primaryKey(),
+    accountId: text('account_id')
+      .notNull()
+      .references(() => account.id),
+    /** UTC ms. */
+    atMs: integer('at_ms').notNull(),
+    seed: integer('seed').notNull(),
+    exam: integer('exam', { mode: 'boolean' }).notNull(),
+    minutes: integer('minutes').notNull(),
+    place: text('place').notNull(),
+    debrief: text('debrief', { mode: 'json' }).$type<VisitDebrief>().notNull(),
+  },
+  (table) => [index('practice_visit_account').on(table.accountId, table.atMs)],
 );
 
 /** A coil to practise on that the shop made. */

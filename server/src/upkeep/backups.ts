@@ -22,6 +22,8 @@ export interface BackupsOf {
   zone: () => string;
   now: () => number;
   log: (words: string, about: Record<string, unknown>) => void;
+  /** Left out: one each night. */
+  nightly?: boolean;
 }
 
 const asRecord = ({ name, atMs, bytes }: BackupFile): BackupRecord => ({ name, at: new Date(atMs).toISOString(), bytes });
@@ -33,7 +35,7 @@ export class Backups {
   private readonly timer: NodeJS.Timeout;
 
   constructor(private readonly of: BackupsOf) {
-    this.timer = setInterval(() => this.look(), LOOK_MS);
+    this.timer = setInterval(() => (of.nightly === false ? undefined : this.look()), LOOK_MS);
     this.timer.unref();
   }
 

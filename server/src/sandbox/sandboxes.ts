@@ -1,0 +1,73 @@
+import { randomInt } from 'node:crypto';
+import type { IncomingMessage, ServerResponse } from 'node:http';
+import type { PersonRecord } from '@elm-mist/contract';
+import { COOKIE } from '../http/gate';
+import { Problem } from '../http/problem';
+import { LEFT_ALONE_MS, Sandbox, type MakeServer } from './sandbox';
+
+/** Where a sandbox's own server is found, in place of /api. */
+export const SANDBOX_API = '/sandbox/api';
+/** So many at once; whoever begins another takes the place of who was longest away. */
+const MOST = 6;
+/** What belongs to the shop itself and to who is signed in is left alone in practice. */
+const LEFT_ALONE = /^\/(sign|me\/|people|accounts|devices|backups|whole|shop\/open|practice|upkeep|feed|metrics)/;
+
+/** Visits that are practised, one a person. */
+export class Sandboxes {
+  private readonly open = new Map<string, Sandbox>();
+
+  constructor(
+    private readonly migrations: string,
+    private readonly clock: () => number,
+    private readonly makeServer: MakeServer,
+  ) {}
+
+  /** Somebody's; null where they practise none. */
+  of(personId: string): Sandbox | null {
+    this.tidy();
+    return this.open.get(personId) ?? null;
+  }
+
+  /** Somebody's. @throws Problem 410 */
+  wanted(personId: string): Sandbox {
+    const sandbox = this.of(personId);
+    if (!sandbox)
+      throw new Problem(410, 'practice-over', 'This practised visit is over.', { visit: 'It ended, or was left alone too long.' });
+    return sandbox;
+  }
+
+  /** Begins one, in place of what the person had. @param seed null for any */
+  begin(learner: PersonRecord, exam: boolean, seed: number | null): Sandbox {
+    this.end(learner.id);
+    this.tidy();
+    const oldest = [...this.open].sort(([, a], [, b]) => a.lastUsedMs - b.lastUsedMs)[0];
+    if (oldest && this.open.size >= MOST) this.end(oldest[0]);
+    const sandbox = new Sandbox(learner, seed ?? randomInt(2 ** 31), exam, this.migrations, this.clock, this.makeServer);
+    this.open.set(learner.id, sandbox);
+    return sandbox;
+  }
+
+  end(personId: string): void {
+    this.open.get(personId)?.close();
+    this.open.delete(personId);
+  }
+
+  private tidy(): void {
+    for (const [id, { lastUsedMs }] of this.open) if (this.clock() - lastUsedMs > LEFT_ALONE_MS) this.end(id);
+  }
+
+  /** Hands a request on to somebody's own server. @throws Problem 403, 410 */
+  hand(personId: string, request: IncomingMessage, response: ServerResponse): void {
+    const sandbox = this.wanted(personId);
+    const rest = (request.url ?? '').slice(SANDBOX_API.length);
+    if (LEFT_ALONE.test(rest))
+      throw new Problem(403, 'practice', 'In a practised visit this is left alone.', { practice: 'End the visit first.' });
+    request.url = `/api${rest}`;
+    request.headers.cookie = `${COOKIE}=${sandbox.token}`;
+    void sandbox.answer(request, response);
+  }
+
+  close(): void {
+    for (const id of [...this.open.keys()]) this.end(id);
+  }
+}
