@@ -772,6 +772,7 @@ export {
   seenCoil,
   signWords,
   visitDebrief,
+  visitSheet,
   washCoil,
   type HiddenVisit,
   type MeterReading,

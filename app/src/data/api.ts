@@ -1,4 +1,5 @@
 import { TIME_HEADER, type ErrorBody } from '@elm-mist/contract';
+import { apiRoot, enterRealm, inPractice } from '@/device/realm';
 import { learnClock } from './sharedClock';
 
 /** The server answered, and said no. */
@@ -33,10 +34,15 @@ let toldSignedOut: () => void = () => undefined;
 /** Called where the server says that nobody is signed in on this device. */
 export const onSignedOut = (listener: () => void): void => void (toldSignedOut = listener);
 
+/** A practised visit is begun, looked around in and ended by the shop's server, whichever this tab is with. */
+const OF_THE_SHOP = '/practice/visit';
+
 /** The browser's own question to this program's server; it hears when nobody is signed in any more. @param path after /api */
 export async function fetchApi(path: string, init: RequestInit = {}): Promise<Response> {
-  const answer = await fetch(`/api${path}`, init);
+  const answer = await fetch(`${path.startsWith(OF_THE_SHOP) ? '/api' : apiRoot}${path}`, init);
   if (answer.status === 401) toldSignedOut();
+  // The practised visit is over, or was left alone for too long.
+  if (answer.status === 410 && inPractice) void enterRealm('shop', '/practice/visit');
   return answer;
 }
 
@@ -54,7 +60,7 @@ export async function request<T>(method: 'GET' | 'POST' | 'PUT', path: string, b
     throw new AwayError();
   }
   const told = response.headers?.get(TIME_HEADER);
-  if (told) learnClock(Number(told), sentMs, Date.now());
+  if (told && !(inPractice && path.startsWith(OF_THE_SHOP))) learnClock(Number(told), sentMs, Date.now());
   const json = (await response.json().catch(() => null)) as unknown;
   if (response.ok && json !== null) return json as T;
   // Whoever signs in again finds what was entered here, and what waits is sent then.

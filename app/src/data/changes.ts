@@ -3,6 +3,7 @@ import { useEffect } from 'react';
 import { queryClient } from './client';
 import { waitingFor } from './outbox';
 import { keys } from './queries';
+import { apiAddress } from '@/device/realm';
 
 /**
  * Looks a visit up again as soon as the server says that somebody added to it, so that two phones on one visit see each other at once. Where no
@@ -11,7 +12,7 @@ import { keys } from './queries';
 export function useVisitChanges(visitId: string): void {
   useEffect(() => {
     if (typeof EventSource === 'undefined') return undefined;
-    const source = new EventSource(`/api/visits/${encodeURIComponent(visitId)}/changes`);
+    const source = new EventSource(apiAddress(`/visits/${encodeURIComponent(visitId)}/changes`));
     const look = () => void queryClient.invalidateQueries({ queryKey: keys.visit(visitId) });
     let ready = false;
     // Ready a second time: the connection was lost, and with it what was said meanwhile.

@@ -2,6 +2,7 @@ import type { ErrorBody, ImportLine, WeatherKept } from '@elm-mist/contract';
 import type { Matching } from '@elm-mist/core';
 import { AwayError, fetchApi, RefusedError } from './api';
 import { queryClient } from './client';
+import { apiAddress } from '@/device/realm';
 
 export type ImportEnd = Extract<ImportLine, { done: true }>;
 
@@ -101,15 +102,16 @@ export async function sendSheet(cleanerId: string, file: Blob): Promise<void> {
   await queryClient.invalidateQueries();
 }
 
-export const sheetAddress = (cleanerId: string): string => `/api/cleaners/${encodeURIComponent(cleanerId)}/sheet`;
+export const sheetAddress = (cleanerId: string): string => apiAddress(`/cleaners/${encodeURIComponent(cleanerId)}/sheet`);
 /** Where the log goes out, of the shop or of one system. */
 export const logAddress = (format: 'csv' | 'json', asked: Readonly<Record<string, string>> = {}): string =>
-  `/api/log?${new URLSearchParams({ format, ...asked }).toString()}`;
+  apiAddress(`/log?${new URLSearchParams({ format, ...asked }).toString()}`);
 /** Where a backup goes out, and all of the shop as one file. */
-export const backupAddress = (name: string): string => `/api/backups/${encodeURIComponent(name)}`;
-export const WHOLE_ADDRESS = '/api/whole.zip';
-export const customerDataAddress = (id: string): string => `/api/customers/${encodeURIComponent(id)}/data.zip`;
+export const backupAddress = (name: string): string => apiAddress(`/backups/${encodeURIComponent(name)}`);
+export const WHOLE_ADDRESS = apiAddress('/whole.zip');
+export const customerDataAddress = (id: string): string => apiAddress(`/customers/${encodeURIComponent(id)}/data.zip`);
 /** Where a visit goes out. */
 export const visitFileAddress = (visitId: string, what: 'entries' | 'whole' | 'pictures' | 'report.pdf'): string =>
-  `/api/visits/${encodeURIComponent(visitId)}/${what}`;
-export const fileAddress = (name: 'products.csv' | 'stock.csv' | 'reorder.csv' | 'shelf.json'): string => `/api/shelf/files/${name}`;
+  apiAddress(`/visits/${encodeURIComponent(visitId)}/${what}`);
+export const fileAddress = (name: 'products.csv' | 'stock.csv' | 'reorder.csv' | 'shelf.json'): string =>
+  apiAddress(`/shelf/files/${name}`);

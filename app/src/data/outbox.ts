@@ -4,6 +4,7 @@ import { useSyncExternalStore } from 'react';
 import { inOneTab, onTabs, tellTabs, withStore } from '@/device/store';
 import { AwayError, RefusedError, request } from './api';
 import { queryClient } from './client';
+import { inPractice } from '@/device/realm';
 import { fromBefore } from './fromBefore';
 import { isSignedOut, me, onSignedIn } from './me';
 import { keys } from './queries';
@@ -86,7 +87,7 @@ let opening: Promise<void> | null = null;
 /** Reads what the device kept from before, then starts sending. */
 export function openOutbox(): Promise<void> {
   opening ??= (async () => {
-    await fromBefore();
+    if (!inPractice) await fromBefore();
     await reread();
     loaded = true;
     publish();

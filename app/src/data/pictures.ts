@@ -4,6 +4,7 @@ import { v4 as uuid } from 'uuid';
 import { withStore } from '@/device/store';
 import { sendPhotos } from './photos';
 import { fetchApi } from './api';
+import { apiAddress } from '@/device/realm';
 
 const LONGEST_SIDE_PX = 1600;
 const QUALITIES = [0.85, 0.7, 0.55, 0.4];
@@ -58,7 +59,7 @@ export async function photoBlob(photoId: string): Promise<Blob> {
 
 /** Address of a picture: the device's own copy while it waits, else the server's. */
 export function usePhoto(photoId: string): string {
-  const [address, setAddress] = useState(`/api/photos/${photoId}`);
+  const [address, setAddress] = useState(apiAddress(`/photos/${photoId}`));
   useEffect(() => {
     let own: string | null = null;
     void withStore((db) => db.get('photos', photoId)).then((waiting) => {

@@ -1,15 +1,21 @@
 import {
   PRACTICE_AT_ONCE,
   type CrewPractice,
+  type PracticeLook,
+  type PracticeVisit,
+  type PracticeVisitDone,
   type PracticeCoilInput,
   type PracticeCoilRecord,
   type PracticeEntry,
   type PracticeRecord,
 } from '@elm-mist/contract';
+import type { OwnerQuestion } from '@elm-mist/core';
+import { enterRealm } from '@/device/realm';
 import { queryOptions, useMutation, useQueryClient } from '@tanstack/react-query';
 import { useSyncExternalStore } from 'react';
 import { readJson, writeDevice } from '@/device/memory';
 import { request } from './api';
+import { learnClock } from './sharedClock';
 
 /** Somebody's answers on this device, and which of them the server does not have yet. */
 interface Kept {
@@ -127,3 +133,38 @@ export function usePutPracticeCoilAway() {
     onSuccess: (coils) => client.setQueryData(practiceCoilsQuery.queryKey, coils),
   });
 }
+
+/** The visit that is practised, and those that were. */
+export const practiceVisitQuery = queryOptions({
+  queryKey: ['practice', 'visit'],
+  queryFn: () => request<{ now: PracticeVisit | null; done: PracticeVisitDone[] }>('GET', '/practice/visit'),
+  staleTime: 0,
+});
+
+/** Begins a visit to practise, and goes there. @param seed one that was practised before; null for any */
+export async function beginPracticeVisit(exam: boolean, seed: number | null): Promise<void> {
+  const { visitId } = await request<PracticeVisit>('POST', '/practice/visit', { exam, seed });
+  await enterRealm(exam ? 'exam' : 'practice', `/visits/${visitId}`, true);
+}
+/** Goes on with one that is under way. */
+export const resumePracticeVisit = ({ exam, visitId }: PracticeVisit): Promise<void> =>
+  enterRealm(exam ? 'exam' : 'practice', `/visits/${visitId}`);
+
+/** What somebody there sees; asked for anew whenever it is looked at. */
+export const practiceLook = (): Promise<PracticeLook> => request('GET', '/practice/visit/look');
+export const askOwner = (question: OwnerQuestion): Promise<PracticeLook> => request('POST', '/practice/visit/ask', { question });
+
+/** Lets time pass at once, and puts this device's clock with it. */
+export async function passTime(minutes: number): Promise<void> {
+  const sentMs = Date.now();
+  const { at } = await request<PracticeVisit>('POST', '/practice/visit/ahead', { minutes });
+  learnClock(Date.parse(at), sentMs, Date.now());
+}
+
+/** Ends it, and goes back to the shop to hear how it went. */
+export async function endPracticeVisit(): Promise<void> {
+  const { id } = await request<PracticeVisitDone>('POST', '/practice/visit/end', {});
+  await enterRealm('shop', `/practice/visit?done=${id}`, true);
+}
+/** Back to the shop; the visit waits for a while. */
+export const leavePracticeVisit = (): Promise<void> => enterRealm('shop', '/practice/visit');

@@ -1,6 +1,7 @@
 import type { ProbeBacklog, ProbeSample } from '@elm-mist/contract';
 import type { KitWrong, QuantityId, ReadingWhen, Sample } from '@elm-mist/core';
 import { useEffect, useState } from 'react';
+import { apiAddress } from '@/device/realm';
 
 /** How a kit of probes stands: off until it is asked for. */
 export interface Kit {
@@ -33,7 +34,7 @@ export function useProbes(visitId: string, when: ReadingWhen, on: boolean, wrong
   useEffect(() => {
     if (!on || typeof EventSource === 'undefined') return undefined;
     setKit({ state: 'connecting', runs: {} });
-    const source = new EventSource(`/api/visits/${encodeURIComponent(visitId)}/probes?when=${when}&wrong=${wrong}`);
+    const source = new EventSource(apiAddress(`/visits/${encodeURIComponent(visitId)}/probes?when=${when}&wrong=${wrong}`));
     source.addEventListener('backlog', (event: MessageEvent<string>) => {
       const { samples } = JSON.parse(event.data) as ProbeBacklog;
       setKit({ state: 'live', runs: joined({}, samples) });

@@ -1,3 +1,4 @@
+import { inPractice } from './realm';
 import { onTabs, tellTabs, withStore } from './store';
 
 /** Small things kept on this device only, at hand at once; each is written to the device's database as it changes. */
@@ -16,7 +17,8 @@ export function loadFacts(): Promise<void> {
         if (!facts.has(key)) facts.set(key, values[i] ?? '');
       });
     });
-    takeOver();
+    // What earlier versions kept is the shop's.
+    if (!inPractice) takeOver();
     onTabs((message) => {
       if (message.kind !== 'fact') return;
       if (message.value === null) facts.delete(message.key);

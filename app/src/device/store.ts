@@ -1,4 +1,5 @@
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb';
+import { storeName } from './realm';
 
 /** Everything that this device keeps, in one database: a record for each entry, picture, draft and answer. */
 export interface DeviceSchema extends DBSchema {
@@ -16,7 +17,6 @@ export interface DeviceSchema extends DBSchema {
 /** What keeps this device from keeping anything: no storage at all, or no room left in it. Null while all is well. */
 export type DeviceTrouble = 'none' | 'full' | null;
 
-const NAME = 'elm-mist';
 let opening: Promise<IDBPDatabase<DeviceSchema> | null> | null = null;
 let trouble: DeviceTrouble = null;
 const listeners = new Set<() => void>();
@@ -35,7 +35,7 @@ export const onDeviceTrouble = (listener: () => void): (() => void) => {
 
 /** The device's database; null where the browser allows none, as in some private windows. */
 export function deviceStore(): Promise<IDBPDatabase<DeviceSchema> | null> {
-  opening ??= openDB<DeviceSchema>(NAME, 1, {
+  opening ??= openDB<DeviceSchema>(storeName, 1, {
     upgrade: (db) => {
       db.createObjectStore('facts');
       db.createObjectStore('queue', { autoIncrement: true }).createIndex('id', 'id');
@@ -86,7 +86,7 @@ export async function askToPersist(): Promise<void> {
 export type TabMessage =
   { kind: 'fact'; key: string; value: string | null } | { kind: 'queue' } | { kind: 'sent'; events: unknown[]; made: boolean };
 
-const channel = typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel(NAME);
+const channel = typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel(storeName);
 export const tellTabs = (message: TabMessage): void => channel?.postMessage(message);
 export const onTabs = (listen: (message: TabMessage) => void): void =>
   channel?.addEventListener('message', (event: MessageEvent<TabMessage>) => listen(event.data));
@@ -95,7 +95,7 @@ export const onTabs = (listen: (message: TabMessage) => void): void =>
 export async function inOneTab(name: string, work: () => Promise<void>): Promise<void> {
   const locks = (navigator as Partial<Navigator>).locks;
   if (!locks) return work();
-  await locks.request(`${NAME}.${name}`, { ifAvailable: true }, async (lock) => {
+  await locks.request(`${storeName}.${name}`, { ifAvailable: true }, async (lock) => {
     if (lock) await work();
   });
 }

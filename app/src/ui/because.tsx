@@ -14,15 +14,18 @@ interface BecauseDoor {
   show: (because: Because) => void;
   close: () => void;
   system: UnitSystem;
+  /** No number is asked why: in an exam. */
+  silent: boolean;
 }
 
-const Context = createContext<BecauseDoor>({ open: null, show: () => undefined, close: () => undefined, system: 'us' });
+const Context = createContext<BecauseDoor>({ open: null, show: () => undefined, close: () => undefined, system: 'us', silent: false });
 export const useBecause = (): BecauseDoor => useContext(Context);
 
-export function BecauseRoot({ system, children }: { system: UnitSystem; children: ReactNode }) {
+/** @param silent no number is asked why */
+export function BecauseRoot({ system, silent = false, children }: { system: UnitSystem; silent?: boolean; children: ReactNode }) {
   const [open, setOpen] = useState<Because | null>(null);
   const close = useCallback(() => setOpen(null), []);
-  const door = useMemo(() => ({ open, show: setOpen, close, system }), [open, close, system]);
+  const door = useMemo(() => ({ open, show: setOpen, close, system, silent }), [open, close, system, silent]);
   return <Context.Provider value={door}>{children}</Context.Provider>;
 }
 
@@ -127,10 +130,10 @@ function Unseen({ children }: { children: string }) {
 
 /** A number that can be asked why: dotted underline, opens the sheet. Without a reason it is plain. @param about read out before the number */
 export function Why({ because, children, about }: { because: Because | undefined; children: ReactNode; about?: string }) {
-  const { show } = useBecause();
+  const { show, silent } = useBecause();
   const tokens = useTokens();
   const end = useContext(AtEnd) ? ('flex-end' as const) : ('flex-start' as const);
-  if (!because) return <>{children}</>;
+  if (!because || silent) return <>{children}</>;
   return (
     <Pressable
       role="button"

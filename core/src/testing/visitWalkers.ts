@@ -152,6 +152,6 @@ export function walkedDebrief(hidden: HiddenVisit, coils: readonly CoilBuild[], 
     configuration: 'split-cool',
     coils: coils.map((coil) => ({ ...coil, name: '' })),
     left: each((coil) => washCoil(coil, truth(coil), events, { cleaners: shelf, drying, seed: hidden.seed }, nowMs)),
-    best: each((coil) => bestCoil(coil, truth(coil), hidden.seed)),
+    best: each((coil) => bestCoil(coil, truth(coil), hidden.seed, hidden.owner.symptoms.length > 0)),
   });
 }

@@ -20,3 +20,4 @@ export { OWNER_QUESTION_IDS, OWNER_QUESTIONS, ownerChooses, ownerSays, type Owne
 export { bestCoil, washCoil, type WashedCoil } from './visit/washedCoil';
 export { openOf, seenCoil, signWords, type SeenCoil, type SeenFace } from './visit/seenCoil';
 export { areaScore, DEBRIEF_AREA_NAMES, DEBRIEF_AREAS, visitDebrief, type VisitDebrief } from './visit/visitDebrief';
+export { visitSheet } from './visit/visitSheet';

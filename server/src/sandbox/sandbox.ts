@@ -228,7 +228,7 @@ export class Sandbox {
     const best: Record<string, WashedCoil> = {};
     for (const coil of frame.coils) {
       const own = hidden.coils[coil.id];
-      if (own) best[coil.id] = await inSlices(bestCoil(coil, own, this.seed));
+      if (own) best[coil.id] = await inSlices(bestCoil(coil, own, this.seed, hidden.owner.symptoms.length > 0));
     }
     const { configuration } = frame.system;
     return {

@@ -4,7 +4,7 @@ import { View } from 'react-native';
 import { ConstructionDrawing, line, useTokens } from '@/ui';
 import { torchInk } from './drawFace';
 
-function Torch({ drawing }: { drawing: Extract<DrillDrawing, { is: 'torch' }> }) {
+export function Torch({ drawing }: { drawing: Extract<DrillDrawing, { is: 'torch' }> }) {
   const tokens = useTokens();
   const canvas = useRef<HTMLCanvasElement | null>(null);
   const { columns, lines, light, words } = drawing;

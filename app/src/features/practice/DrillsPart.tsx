@@ -24,6 +24,11 @@ export function DrillsStart({ personId }: { personId: string }) {
         onPress={() => router.push('/practice/exam')}
         testID="practice-exam"
       />
+      <Companion
+        title="A whole visit, with something hidden"
+        onPress={() => router.push('/practice/visit')}
+        testID="practice-visits-open"
+      />
     </Part>
   );
 }
@@ -88,12 +93,15 @@ function CrewPart() {
   if (!data) return isError ? <Small ink="inkSoft">How the crew stands is not known while the server is away.</Small> : null;
   return (
     <Part title={<Heading>Who is ready for what</Heading>} testID="practice-crew">
-      {data.map(({ personId, name, families }) => {
+      {data.map(({ personId, name, families, visits }) => {
         const done = families.filter(({ asked }) => asked > 0);
         return (
           <View key={personId} style={{ gap: space.xs }}>
             <Label>{name}</Label>
-            {done.length === 0 ? <Small ink="inkSoft">Nothing this month.</Small> : null}
+            {done.length === 0 && visits.done === 0 ? <Small ink="inkSoft">Nothing this month.</Small> : null}
+            {visits.done > 0 ? (
+              <Row label="Whole visits" value={`${visits.done} this month, ${visits.safe} with nothing against safety`} />
+            ) : null}
             {done.map(({ family, asked, right, ready }) => (
               <Row
                 key={family}

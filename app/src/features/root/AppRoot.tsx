@@ -1,7 +1,8 @@
 import { QueryClientProvider } from '@tanstack/react-query';
 import { usePathname } from 'expo-router';
-import { useEffect, useState, type ReactNode } from 'react';
+import { lazy, Suspense, useEffect, useState, type ReactNode } from 'react';
 import { keepShell, openDevice, queryClient, sendPhotos, useHouseRules, useShop } from '@/data';
+import { inPractice, realm } from '@/device/realm';
 import { BecauseRoot, Frame, ThemeRoot, useBecause, type Place } from '@/ui';
 import { SignInGate } from '../people/SignInGate';
 import { PlaceList } from '../places/PlaceList';
@@ -18,6 +19,7 @@ const PLACES: readonly (Place & { under: readonly string[] })[] = [
   { id: 'more', name: 'More', icon: 'more', href: '/more', under: ['/more', '/shop', '/start'] },
 ];
 
+const PracticeStrip = lazy(async () => ({ default: (await import('../practice/PracticeStrip')).PracticeStrip }));
 const LISTS: Record<string, ReactNode> = { today: <DayList />, places: <PlaceList />, shelf: <ShelfList /> };
 
 /** Pages that want the whole width: seven days stand side by side. */
@@ -34,7 +36,16 @@ function Framed({ children }: { children: ReactNode }) {
       here={here}
       list={WHOLE.includes(path) ? null : (LISTS[here] ?? null)}
       hidePlaces={path.startsWith('/visits/') || path.startsWith('/practice/')}
-      banner={<AwayBanner />}
+      banner={
+        <>
+          {inPractice ? (
+            <Suspense fallback={null}>
+              <PracticeStrip />
+            </Suspense>
+          ) : null}
+          <AwayBanner />
+        </>
+      }
     >
       {children}
     </Frame>
@@ -46,7 +57,7 @@ function WithUnits({ children }: { children: ReactNode }) {
   // Clocks and prices everywhere go by the shop's.
   useShop();
   return (
-    <BecauseRoot system={units}>
+    <BecauseRoot system={units} silent={realm === 'exam'}>
       <Framed>{children}</Framed>
     </BecauseRoot>
   );

@@ -30,6 +30,8 @@ export interface SeenFace {
   lines: number;
   /** Light of a torch behind it, 0…255 by cell, line by line. */
   light: number[];
+  /** Something wet was on it. */
+  wetted: boolean;
   /** What shows whether it is rinsed out, by sign. */
   signs: Record<RinseSign, boolean>;
 }
@@ -61,6 +63,7 @@ export function seenCoil(coil: CoilBuild, hidden: HiddenCoil, { packs }: WashedC
         name: face.name,
         columns: pack.columns,
         lines: pack.lines,
+        wetted: pack.waterL + pack.solutionL > 0,
         light: Array.from(torchPicture(pack), (share) => Math.round(255 * share)),
         signs: {
           'runs-clear': loose < RUNS_CLEAR,

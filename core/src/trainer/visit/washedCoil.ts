@@ -1,12 +1,13 @@
 import { CoreError } from '../../errors';
-import type { CoilBuild, CoilPlan } from '../../method';
+import { DEFAULT_HOUSE_RULES, planCoil, type CoilBuild, type CoilPlan } from '../../method';
 import type { FaceDrying } from '../../method/methodFacts';
 import type { Cleaner, StrengthStep } from '../../mix';
 import type { VisitEvent } from '../../run';
 import type { MixMade } from '../../run/events';
 import { newPack, type FinPack } from '../finPack';
 import { foamOver, handsOf, LONGEST_S, lookAt, overSpan, planWay, rinseClear, wayOf, type PlanWay, type Span } from '../planWay';
-import type { PracticeCase } from '../practiceCase';
+import { caseForPlan, type PracticeCase } from '../practiceCase';
+import { PRACTICE_SHELF } from '../practiceShelf';
 import { stepPack } from '../stepPack';
 import { TOOL_FIGURES, type Second } from '../tools';
 import type { HiddenCoil } from './hiddenVisit';
@@ -185,19 +186,23 @@ export function* washCoil(
 }
 
 /**
- * The same coil as the engine's own way leaves it: its plan for what is really there, with nothing unseen.
+ * The same coil as the engine's own way leaves it: its plan for what is really there, with nothing unseen. What the plan leaves alone stays as it is.
  * @param coil as it is built
  * @param hidden as it really is
  * @param seed of the visit
+ * @param complains weak cooling, long runs or a high bill was told of
  * @returns its faces; it yields now and then
- * @example bestCoil(coil(), { soils: ['dust'], grades: { path: 0, hedge: 0 }, stiffness: 'stiff', pan: null }, 1).next().value.wrongs // []
+ * @example bestCoil(coil(), { soils: ['dust'], grades: { path: 0, hedge: 0 }, stiffness: 'stiff', pan: null }, 1, false).next().value.wrongs // []
  */
-export function* bestCoil(coil: CoilBuild, hidden: HiddenCoil, seed: number): Generator<void, WashedCoil> {
+export function* bestCoil(coil: CoilBuild, hidden: HiddenCoil, seed: number, complains: boolean): Generator<void, WashedCoil> {
   const packs: Record<string, FinPack> = {};
   for (const [i, { id }] of coil.geometry.faces.entries()) {
     const given = faceCase(coil, hidden, id, coil.role === 'evaporator' || coil.topOpens);
     const pack = newPack(given, seed + i, GRAIN);
     packs[id] = pack;
+    const { coil: own, survey, context } = caseForPlan(given);
+    const { verdict } = planCoil(own, { ...survey, coolingSymptom: complains }, context, PRACTICE_SHELF, DEFAULT_HOUSE_RULES);
+    if (verdict !== 'wash') continue;
     for (const second of handsOf(pack, planWay(given))) {
       stepPack(pack, second);
       if (pack.seconds % SLICE === 0) yield;

@@ -1,0 +1,5 @@
+import { PracticeVisitScreen } from '@/features/practice/PracticeVisitScreen';
+
+export default function PracticeVisitRoute() {
+  return <PracticeVisitScreen />;
+}
