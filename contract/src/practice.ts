@@ -57,7 +57,27 @@ export interface CrewPractice {
   families: { family: DrillFamily; asked: number; right: number; ready: boolean }[];
   /** Whole visits of the last month, and how many of them went without a line against their safety. */
   visits: { done: number; safe: number };
+  /** The same of real visits, where they share it; null where they do not. */
+  real: RealFamily[] | null;
 }
+
+/** How often a kind of step was done on real visits of the last month, and how often well. */
+export interface RealFamily {
+  family: DrillFamily;
+  done: number;
+  well: number;
+}
+
+/** What somebody did on real visits of the last month that drills are about. Theirs alone, unless they share its sums. */
+export interface RealPractice {
+  shares: boolean;
+  families: RealFamily[];
+  /** What did not go well, newest first. */
+  misses: { family: DrillFamily; words: string; at: string; visitId: string; place: string }[];
+}
+
+/** Whether who leads sees the sums of one's real visits. */
+export const shareStepsSchema = object({ shares: flag().required('Say whether they are shared.') });
 
 /** What a file of a coil to practise on says that it is. */
 export const PRACTICE_FORM = 'elm-mist practice coil';

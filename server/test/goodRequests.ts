@@ -212,6 +212,7 @@ export function goodRequests(): GoodRequest[] {
       entries: [{ id: randomUUID(), atMs: 1_781_190_000_000, family: 'ratio', skill: 'ratio.amounts', seed: 1, right: true }],
     }),
     json('POST', '/practice/forget', '/practice/forget', {}),
+    json('PUT', '/practice/share', '/practice/share', { shares: true }),
     json('POST', '/practice/visit', '/practice/visit', { exam: false, seed: 4 }),
     json('POST', '/practice/visit/ahead', '/practice/visit/ahead', { minutes: 5 }),
     json('POST', '/practice/visit/ask', '/practice/visit/ask', { question: 'money' }),

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { CrewPractice, PracticeCoilRecord, PracticeEntry, PracticeRecord } from '@elm-mist/contract';
+import type { CrewPractice, PracticeCoilRecord, PracticeEntry, PracticeRecord, RealPractice, VisitRecord } from '@elm-mist/contract';
 import { PRACTICE_CASES } from '@elm-mist/core';
 import { RealServer } from './helpers';
 
@@ -85,4 +85,47 @@ test('a coil that the shop set is there for everybody until it is put away; one 
   expect((await as(ives, 'POST', '/practice/coils', given)).status).toBe(403);
   expect((await server.call<PracticeCoilRecord[]>('POST', `/practice/coils/${made.body.coil.id}/put-away`, {})).body).toEqual([]);
   expect((await server.call('POST', '/practice/coils/nowhere/put-away', {})).status).toBe(404);
+});
+
+test('what somebody did on real visits is theirs; its sums are for who leads only while they share them', async () => {
+  const day = new Date().toISOString().slice(0, 10);
+  const { body: visit } = await server.call<VisitRecord>('POST', '/visits', {
+    systemId: 'quillon-split',
+    day,
+    startMinute: 600,
+    durationMin: 60,
+    purpose: '',
+  });
+  let second = 0;
+  const start = Date.now() - 60_000;
+  const stamp = () => new Date(start + 1000 * (second += 1)).toISOString();
+  const enter = (cookie: string, kind: string, data: unknown) =>
+    as(cookie, 'POST', `/visits/${visit.id}/events`, {
+      events: [{ id: randomUUID(), visitId: visit.id, at: stamp(), by: 'Somebody', kind, data }],
+    });
+  const real = async (cookie: string) => (await as<RealPractice>(cookie, 'GET', '/practice/real')).body;
+  expect(await real(ives)).toEqual({ shares: false, families: [], misses: [] });
+  for (const step of ['thermostat-off', 'isolated', 'tagged'])
+    expect(await enter(ives, 'gate.step', { source: 'outdoor-unit', step, volts: null })).toMatchObject({ status: 200 });
+  const reason = 'the probe did not reach';
+  expect(await enter(ives, 'gate.skipped', { source: 'outdoor-unit', step: 'meter-proved', reason })).toMatchObject({ status: 200 });
+  // What the owner did on the same visit is not his.
+  await enter(server.cookie, 'gate.skipped', { source: 'outdoor-unit', step: 'l1-l2', reason });
+
+  const at = new Date(start + 4000).toISOString();
+  const place = 'Quillon bakery flat';
+  const words = 'Meter on a known live source was left out.';
+  expect(await real(ives)).toEqual({
+    shares: false,
+    families: [{ family: 'dead', done: 1, well: 0 }],
+    misses: [{ family: 'dead', words, at, visitId: visit.id, place }],
+  });
+  const told = async () =>
+    (await server.call<CrewPractice[]>('GET', '/practice/crew')).body.find(({ personId }) => personId === 'ives-vane')!.real;
+  expect(await told()).toBeNull();
+  await as(ives, 'PUT', '/practice/share', { shares: true });
+  expect(await told()).toEqual([{ family: 'dead', done: 1, well: 0 }]);
+  expect(JSON.stringify(await told())).not.toContain('left out');
+  await as(ives, 'PUT', '/practice/share', { shares: false });
+  expect(await told()).toBeNull();
 });

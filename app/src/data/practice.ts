@@ -2,6 +2,7 @@ import {
   PRACTICE_AT_ONCE,
   type CrewPractice,
   type PracticeLook,
+  type RealPractice,
   type PracticeVisit,
   type PracticeVisitDone,
   type PracticeCoilInput,
@@ -14,7 +15,7 @@ import { enterRealm } from '@/device/realm';
 import { queryOptions, useMutation, useQueryClient } from '@tanstack/react-query';
 import { useSyncExternalStore } from 'react';
 import { readJson, writeDevice } from '@/device/memory';
-import { request } from './api';
+import { RefusedError, request } from './api';
 import { learnClock } from './sharedClock';
 
 /** Somebody's answers on this device, and which of them the server does not have yet. */
@@ -53,13 +54,31 @@ let sending: Promise<void> | null = null;
 export function syncPractice(personId: string): Promise<void> {
   sending ??= (async () => {
     try {
+      let atOnce = PRACTICE_AT_ONCE;
       for (;;) {
         const { entries, unsent } = keptOf(personId);
-        const some = entries.filter(({ id }) => unsent.includes(id)).slice(0, PRACTICE_AT_ONCE);
-        const answer =
-          some.length > 0
-            ? await request<PracticeRecord>('POST', '/practice', { entries: some })
-            : await request<PracticeRecord>('GET', '/practice');
+        const some = entries.filter(({ id }) => unsent.includes(id)).slice(0, atOnce);
+        const asked =
+          some.length > 0 ? request<PracticeRecord>('POST', '/practice', { entries: some }) : request<PracticeRecord>('GET', '/practice');
+        const answer = await asked.catch((error: unknown) => {
+          if (!(error instanceof RefusedError)) throw error;
+          return null;
+        });
+        // One that is refused must not keep the others: they go one by one, and the one alone is let go.
+        if (!answer && some.length > 1) {
+          atOnce = 1;
+          continue;
+        }
+        if (!answer) {
+          const refused = new Set(some.map(({ id }) => id));
+          const now = keptOf(personId);
+          keep(personId, {
+            entries: now.entries.filter(({ id }) => !refused.has(id)),
+            unsent: now.unsent.filter((id) => !refused.has(id)),
+          });
+          if (refused.size === 0) return;
+          continue;
+        }
         const now = keptOf(personId);
         const sent = new Set(some.map(({ id }) => id));
         const left = now.unsent.filter((id) => !sent.has(id));
@@ -168,3 +187,19 @@ export async function endPracticeVisit(): Promise<void> {
 }
 /** Back to the shop; the visit waits for a while. */
 export const leavePracticeVisit = (): Promise<void> => enterRealm('shop', '/practice/visit');
+
+/** What one did on real visits of the last month that drills are about. */
+export const realPracticeQuery = queryOptions({
+  queryKey: ['practice', 'real'],
+  queryFn: () => request<RealPractice>('GET', '/practice/real'),
+  staleTime: 0,
+});
+
+/** Shares the sums of it with who leads, or no more. */
+export function useShareSteps() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (shares: boolean) => request<{ shares: boolean }>('PUT', '/practice/share', { shares }),
+    onSuccess: () => client.invalidateQueries({ queryKey: realPracticeQuery.queryKey }),
+  });
+}

@@ -21,3 +21,4 @@ export { bestCoil, washCoil, type WashedCoil } from './visit/washedCoil';
 export { openOf, seenCoil, signWords, type SeenCoil, type SeenFace } from './visit/seenCoil';
 export { areaScore, DEBRIEF_AREA_NAMES, DEBRIEF_AREAS, visitDebrief, type VisitDebrief } from './visit/visitDebrief';
 export { visitSheet } from './visit/visitSheet';
+export { realSteps, type RealStep } from './realSteps';

@@ -22,6 +22,8 @@ export const ROUTE_POWERS: Readonly<Record<string, RouteWants>> = {
   'GET /api/practice': 'self',
   'POST /api/practice': 'self',
   'POST /api/practice/forget': 'self',
+  'GET /api/practice/real': 'self',
+  'PUT /api/practice/share': 'self',
   'GET /api/practice/visit': 'self',
   'POST /api/practice/visit': 'self',
   'GET /api/practice/visit/look': 'self',

@@ -1,7 +1,8 @@
 import type Router from '@koa/router';
-import { nothingSchema, parseInput, practiceCoilSchema, practiceSchema } from '@elm-mist/contract';
+import { nothingSchema, parseInput, practiceCoilSchema, practiceSchema, shareStepsSchema } from '@elm-mist/contract';
 import { signed } from '../http/gate';
 import * as p from '../services/practice';
+import { realPracticeOf, shareSteps } from '../services/realPractice';
 import type { Sessions } from '../services/sessions';
 import type { Store } from '../store/open';
 import { body, created, idOf } from './asked';
@@ -29,8 +30,18 @@ export function practiceRoutes(router: Router, store: Store, sessions: Sessions,
     parseInput(nothingSchema, body(ctx));
     ctx.body = p.archivePracticeCoil(store, idOf(ctx));
   });
-  router.get('/practice/crew', (ctx) => {
+  router.get('/practice/real', async (ctx) => {
     ctx.set('Cache-Control', 'no-store');
-    ctx.body = p.crewPractice(store.db, sessions, now().getTime());
+    const { id, name } = signed(ctx).person;
+    ctx.body = await realPracticeOf(store.db, id, name, now().getTime());
+  });
+  router.put('/practice/share', (ctx) => {
+    const { shares } = parseInput(shareStepsSchema, body(ctx));
+    shareSteps(store, signed(ctx).person.id, shares);
+    ctx.body = { shares };
+  });
+  router.get('/practice/crew', async (ctx) => {
+    ctx.set('Cache-Control', 'no-store');
+    ctx.body = await p.crewPractice(store.db, sessions, now().getTime());
   });
 }

@@ -126,7 +126,7 @@ export async function firstOwner(store: Store, name: string, password: string): 
     // The owner may stand on the crew list already.
     const member = shopOf(db).crew.find((each) => !each.archived && each.name.toLowerCase() === name.toLowerCase());
     const id = randomUUID();
-    const row: Account = { id, crewId: member?.id ?? null, name, role: 'owner', secret, codeUntil: null, active: true };
+    const row: Account = { id, crewId: member?.id ?? null, name, role: 'owner', secret, codeUntil: null, active: true, sharesSteps: false };
     db.insert(t.account).values(row).run();
     touches.push('shop');
     return personOf(db, row) as PersonRecord;
@@ -162,7 +162,16 @@ export async function addAccount(store: Store, sessions: Sessions, input: Accoun
     if (!member && crew.some((each) => each.name.toLowerCase() === name.toLowerCase()))
       throw refused('name', `${name} is on the crew list: choose them there.`);
     const codeUntil = new Date(nowMs + CODE_MS).toISOString();
-    const row: Account = { id: randomUUID(), crewId: member?.id ?? null, name, role: input.role, secret, codeUntil, active: true };
+    const row: Account = {
+      id: randomUUID(),
+      crewId: member?.id ?? null,
+      name,
+      role: input.role,
+      secret,
+      codeUntil,
+      active: true,
+      sharesSteps: false,
+    };
     db.insert(t.account).values(row).run();
     return { account: accountRecord(db, sessions, row, null), code };
   });

@@ -14,6 +14,7 @@ import { notFound } from '../http/problem';
 import type { Db, Store } from '../store/open';
 import * as t from '../store/schema';
 import { accountRecords } from './accounts';
+import { sharedSteps } from './realPractice';
 import type { Sessions } from './sessions';
 
 const MONTH_MS = 30 * 86_400_000;
@@ -52,28 +53,31 @@ export function forgetPractice(store: Store, accountId: string): PracticeRecord 
 }
 
 /** How everybody who may sign in stands, by family; single answers are theirs alone. */
-export const crewPractice = (db: Db, sessions: Sessions, nowMs: number): CrewPractice[] =>
-  accountRecords(db, sessions, null)
-    .filter(({ active }) => active)
-    .map(({ id, name }) => {
-      const since = nowMs - MONTH_MS;
-      const rows = db
-        .select()
-        .from(t.practice)
-        .where(and(eq(t.practice.accountId, id), gt(t.practice.atMs, since)))
-        .all();
-      const visits = db
-        .select()
-        .from(t.practiceVisit)
-        .where(and(eq(t.practiceVisit.accountId, id), gt(t.practiceVisit.atMs, since)))
-        .all();
-      return {
-        personId: id,
-        name,
-        families: drillStandings(rows, nowMs).map(({ family, asked, right, ready }) => ({ family, asked, right, ready })),
-        visits: { done: visits.length, safe: visits.filter(({ debrief }) => debrief.safety.every(({ ok }) => ok)).length },
-      };
+export const crewPractice = async (db: Db, sessions: Sessions, nowMs: number): Promise<CrewPractice[]> => {
+  const crew: CrewPractice[] = [];
+  for (const { id, name, active } of accountRecords(db, sessions, null)) {
+    if (!active) continue;
+    const since = nowMs - MONTH_MS;
+    const rows = db
+      .select()
+      .from(t.practice)
+      .where(and(eq(t.practice.accountId, id), gt(t.practice.atMs, since)))
+      .all();
+    const visits = db
+      .select()
+      .from(t.practiceVisit)
+      .where(and(eq(t.practiceVisit.accountId, id), gt(t.practiceVisit.atMs, since)))
+      .all();
+    crew.push({
+      personId: id,
+      name,
+      families: drillStandings(rows, nowMs).map(({ family, asked, right, ready }) => ({ family, asked, right, ready })),
+      visits: { done: visits.length, safe: visits.filter(({ debrief }) => debrief.safety.every(({ ok }) => ok)).length },
+      real: await sharedSteps(db, id, name, nowMs),
     });
+  }
+  return crew;
+};
 
 /** Coils that the shop set, oldest first. */
 export const practiceCoils = (db: Db): PracticeCoilRecord[] =>

@@ -414,6 +414,8 @@ export const account = sqliteTable('account', {
   /** The secret is a code that was handed over, and good until then, UTC ISO; null for one's own password. */
   codeUntil: text('code_until'),
   active: integer('active', { mode: 'boolean' }).notNull(),
+  /** Who leads sees how they did on real visits, by kind of drill; they said so themselves. */
+  sharesSteps: integer('shares_steps', { mode: 'boolean' }).notNull().default(false),
 });
 
 /** One drill that somebody answered: theirs alone, whatever becomes of a visit. */

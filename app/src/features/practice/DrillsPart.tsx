@@ -67,22 +67,20 @@ export function DrillsPart({ personId }: { personId: string }) {
         ))}
       </Part>
       {leads ? <CrewPart /> : null}
-      {entries.length > 0 ? (
-        <Part title={<Heading>Yours alone</Heading>}>
-          <Small ink="inkSoft">
-            {`${entries.length} ${entries.length === 1 ? 'answer is' : 'answers are'} kept${unsent.length > 0 ? `, ${unsent.length} not yet sent` : ''}. Who leads the shop sees by family how many were right, and no single answer. They go out with the whole shop’s file.`}
-          </Small>
-          {trouble ? <Banner tone="stop">{trouble}</Banner> : null}
-          {asking ? (
-            <View style={{ flexDirection: 'row', gap: space.s }}>
-              <Companion title="Let all of it go" onPress={() => void forget()} danger testID="practice-forget" />
-              <Companion title="Keep it" onPress={() => setAsking(false)} />
-            </View>
-          ) : (
-            <Companion title="Forget all that I practised" onPress={() => setAsking(true)} testID="practice-forget-ask" />
-          )}
-        </Part>
-      ) : null}
+      <Part title={<Heading>Yours alone</Heading>}>
+        <Small ink="inkSoft">
+          {`${entries.length} ${entries.length === 1 ? 'answer is' : 'answers are'} kept${unsent.length > 0 ? `, ${unsent.length} not yet sent` : ''}. Who leads the shop sees by family how many were right, and no single answer. They go out with the whole shop’s file. Washes on this device and whole visits are kept for you too.`}
+        </Small>
+        {trouble ? <Banner tone="stop">{trouble}</Banner> : null}
+        {asking ? (
+          <View style={{ flexDirection: 'row', gap: space.s }}>
+            <Companion title="Let all of it go" onPress={() => void forget()} danger testID="practice-forget" />
+            <Companion title="Keep it" onPress={() => setAsking(false)} />
+          </View>
+        ) : (
+          <Companion title="Forget all that I practised" onPress={() => setAsking(true)} testID="practice-forget-ask" />
+        )}
+      </Part>
     </>
   );
 }
@@ -93,15 +91,18 @@ function CrewPart() {
   if (!data) return isError ? <Small ink="inkSoft">How the crew stands is not known while the server is away.</Small> : null;
   return (
     <Part title={<Heading>Who is ready for what</Heading>} testID="practice-crew">
-      {data.map(({ personId, name, families, visits }) => {
+      {data.map(({ personId, name, families, visits, real }) => {
         const done = families.filter(({ asked }) => asked > 0);
         return (
           <View key={personId} style={{ gap: space.xs }}>
             <Label>{name}</Label>
-            {done.length === 0 && visits.done === 0 ? <Small ink="inkSoft">Nothing this month.</Small> : null}
+            {done.length === 0 && visits.done === 0 && !real?.length ? <Small ink="inkSoft">Nothing this month.</Small> : null}
             {visits.done > 0 ? (
               <Row label="Whole visits" value={`${visits.done} this month, ${visits.safe} with nothing against safety`} />
             ) : null}
+            {real?.map((row) => (
+              <Row key={row.family} label={`${DRILL_TABLE[row.family].name}, on visits`} value={`${row.well} of ${row.done} this month`} />
+            ))}
             {done.map(({ family, asked, right, ready }) => (
               <Row
                 key={family}

@@ -7,6 +7,7 @@ import { practiceCoilsQuery, useMay, useMe, usePutPracticeCoilAway } from '@/dat
 import { Banner, Body, Companion, Heading, LinkRow, Part, Screen, ScreenHead, Small, space, ThumbBar } from '@/ui';
 import { saveCoil } from './coilFile';
 import { DrillsPart, DrillsStart } from './DrillsPart';
+import { RealPart } from './RealPart';
 import { keptEnd, keptRun, type KeptEnd } from './keptRuns';
 
 const endWords = ({ end }: KeptEnd): string =>
@@ -26,6 +27,7 @@ export function PracticeScreen() {
       }
     >
       {person ? <DrillsStart personId={person.id} /> : null}
+      {person ? <RealPart /> : null}
       <Part title={<Heading>Rinse a coil</Heading>}>
         <Body>
           Lift, foam, soak and rinse a face with a finger or the keys, and hold a torch behind it. It is a model: it knows what the planner

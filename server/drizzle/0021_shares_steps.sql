@@ -1,0 +1,1 @@
+ALTER TABLE `account` ADD `shares_steps` integer DEFAULT false NOT NULL;
