@@ -784,4 +784,7 @@ export {
   type SeenFace,
   type VisitDebrief,
   type WashedCoil,
+  LESSON_IDS,
+  LESSON_TABLE,
+  type LessonId,
 } from './trainer';

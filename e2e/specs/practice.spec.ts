@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { expectAccessible } from '../support/axe';
@@ -253,4 +254,38 @@ test('who leads makes a coil of a visit’s, without its names; it goes out as a
   await other.goto(`${server.url}/practice/new`);
   await expect(other.getByTestId('not-for-you')).toBeVisible();
   await other.context().close();
+});
+
+test('lessons are drawn, each said in words; a drill’s own stand beside it; what went wrong on a visit is practised from Practice', async ({
+  site,
+  server,
+}) => {
+  await site.goto(`${server.url}/practice`);
+  await site.getByTestId('practice-lessons').click();
+  await expect(site.getByTestId(/^lesson-/)).toHaveCount(7);
+  await expect(site.getByRole('img', { name: /The U holds water as high as its outlet/ })).toBeVisible();
+  await expectAccessible(site, 'lessons');
+  await site.goto(`${server.url}/practice/drill?family=dead`);
+  await site.getByTestId('drill-know').click();
+  await expect(site.getByTestId('drill-lesson').getByTestId('lesson-disconnects')).toBeVisible();
+
+  // A visit of this week, whose gate was not proved as it should be.
+  const day = new Date().toISOString().slice(0, 10);
+  const post = (path: string, data: unknown) => site.request.post(`${server.url}/api${path}`, { data });
+  const slot = { systemId: 'quillon-split', day, startMinute: 600, durationMin: 60, purpose: '' };
+  const { id: visitId } = (await (await post('/visits', slot)).json()) as { id: string };
+  const reason = 'the probe did not reach';
+  const data = { source: 'outdoor-unit', step: 'thermostat-off', reason };
+  const event = { id: randomUUID(), visitId, at: new Date().toISOString(), by: 'Wren Cotter', kind: 'gate.skipped', data };
+  expect((await post(`/visits/${visitId}/events`, { events: [event] })).status()).toBe(200);
+  await site.goto(`${server.url}/practice`);
+  const real = site.getByTestId('practice-real');
+  await expect(real).toContainText('Thermostat off was left out.');
+  await expect(site.getByTestId('practice-crew')).not.toContainText('on visits');
+  await real.getByTestId('practice-share').click();
+  await site.reload();
+  await expect(site.getByTestId('practice-crew')).toContainText('Prove it dead, on visits');
+  await expectAccessible(site, 'practice, with what visits propose');
+  await site.getByTestId('practice-miss-dead').click();
+  await expect(site).toHaveURL(/family=dead/);
 });

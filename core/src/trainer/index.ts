@@ -22,3 +22,4 @@ export { openOf, seenCoil, signWords, type SeenCoil, type SeenFace } from './vis
 export { areaScore, DEBRIEF_AREA_NAMES, DEBRIEF_AREAS, visitDebrief, type VisitDebrief } from './visit/visitDebrief';
 export { visitSheet } from './visit/visitSheet';
 export { realSteps, type RealStep } from './realSteps';
+export { LESSON_IDS, LESSON_TABLE, type LessonId } from './lessons';

@@ -53,9 +53,9 @@ test('foam beyond its clock, a mix that is off, a check that failed, a step left
   const corrected = wrong(add('event.undone', { eventId: mix.id }));
   expect(corrected).toContainEqual(['ratio', 'A mix was entered and taken back.']);
   // Somebody else's undo is not held against them.
-  expect(
-    wrong([...events, { ...last, id: 'new', by: 'Ives Vane', kind: 'event.undone', data: { eventId: mix.id } }]),
-  ).not.toContainEqual(corrected.at(-1));
+  expect(wrong([...events, { ...last, id: 'new', by: 'Ives Vane', kind: 'event.undone', data: { eventId: mix.id } }])).not.toContainEqual(
+    corrected.at(-1),
+  );
 });
 
 test('a careless visit proposes what it was careless of', () => {

@@ -24,6 +24,7 @@ export function DrillsStart({ personId }: { personId: string }) {
         onPress={() => router.push('/practice/exam')}
         testID="practice-exam"
       />
+      <Companion title="Lessons, a drawing each" onPress={() => router.push('/practice/lessons')} testID="practice-lessons" />
       <Companion
         title="A whole visit, with something hidden"
         onPress={() => router.push('/practice/visit')}

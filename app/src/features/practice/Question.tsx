@@ -2,6 +2,8 @@ import {
   CoreError,
   DRILL_TABLE,
   formatQuantity,
+  LESSON_IDS,
+  LESSON_TABLE,
   parseVolume,
   readFigure,
   type Drill,
@@ -11,9 +13,27 @@ import {
 } from '@elm-mist/core';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { Act, Banner, Big, Body, Companion, Field, Heading, OneOf, Part, Row, Screen, ScreenHead, Small, space, ThumbBar } from '@/ui';
+import {
+  Act,
+  Banner,
+  Big,
+  Body,
+  Companion,
+  Field,
+  Heading,
+  Label,
+  OneOf,
+  Part,
+  Row,
+  Screen,
+  ScreenHead,
+  Small,
+  space,
+  ThumbBar,
+} from '@/ui';
 import type { PracticeDesk } from '@/workers/practiceInWorker';
 import { DrillDrawn } from './DrillDrawn';
+import { LessonDrawing } from './LessonDrawing';
 import { LevelAnswer } from './LevelAnswer';
 
 /** A ratio is not parted at the end of a line. */
@@ -165,6 +185,15 @@ export function Question({
         <Part title={<Heading>What to know</Heading>} testID="drill-lesson">
           {DRILL_TABLE[drill.family].lesson.map((line) => (
             <Body key={line}>{line}</Body>
+          ))}
+          {LESSON_IDS.filter((id) => LESSON_TABLE[id].families.includes(drill.family)).map((id) => (
+            <View key={id} style={{ gap: space.s, paddingTop: space.m }}>
+              <Label>{LESSON_TABLE[id].title}</Label>
+              <LessonDrawing id={id} />
+              {LESSON_TABLE[id].lines.map((line) => (
+                <Body key={line}>{line}</Body>
+              ))}
+            </View>
           ))}
         </Part>
       ) : (

@@ -1,0 +1,5 @@
+import { LessonsScreen } from '@/features/practice/LessonsScreen';
+
+export default function LessonsRoute() {
+  return <LessonsScreen />;
+}
