@@ -52,27 +52,25 @@ async function sideBySide(jobs) {
 }
 
 const SOURCES = ['core/src', 'contract/src', 'server/src', 'app/src', 'e2e'];
-const jestReport = join(reports, 'jest.json');
+/** Tests of some of the projects, as one job; what a failed test left open must not keep the rest from being told. */
+const jest = (name, ...projects) => {
+  const report = join(reports, `jest-${projects[0]}.json`);
+  const args = ['--json', `--outputFile=${report}`, '--silent=false', '--maxWorkers=1', '--verbose', '--forceExit'];
+  return () =>
+    counted(
+      name,
+      report,
+      () => quietly('jest/bin/jest.js', [...args, '--selectProjects', ...projects]),
+      (told) => ({ passed: told.numPassedTests, failed: told.numFailedTests + told.numRuntimeErrorTestSuites }),
+    );
+};
 const browser = await browserReady;
 // The longest first, so that neither core waits for the other at the end.
 await sideBySide([
-  () =>
-    counted(
-      'unit and server tests',
-      jestReport,
-      // What a failed test left open must not keep the rest from being told.
-      () =>
-        quietly('jest/bin/jest.js', [
-          '--json',
-          `--outputFile=${jestReport}`,
-          '--silent=false',
-          '--maxWorkers=1',
-          '--verbose',
-          '--forceExit',
-        ]),
-      (report) => ({ passed: report.numPassedTests, failed: report.numFailedTests + report.numRuntimeErrorTestSuites }),
-    ),
+  jest('server tests', 'server'),
+  jest('core tests', 'core'),
   () => check('lint', () => quietly('eslint/bin/eslint.js', ['.', '--max-warnings', '0'])),
+  jest('interface and contract tests', 'app', 'contract'),
   ...(browser
     ? [
         async () => {
