@@ -1,4 +1,12 @@
-import { MOST_VISITS_A_YEAR, PRICE_IDS, type Agreement, type DueClock, type DueKind, type Neighbourhood } from '@elm-mist/core';
+import {
+  MOST_VISITS_A_YEAR,
+  PRICE_IDS,
+  type Agreement,
+  type DueClock,
+  type DueKind,
+  type Neighbourhood,
+  type SeasonWeeks,
+} from '@elm-mist/core';
 import { array, object, type ObjectSchema } from 'yup';
 import { figure, flag, isoDay, maybeDay, money, oneOf, optionalWords } from './fields';
 
@@ -32,6 +40,8 @@ export interface DueRow {
   clocks: DueClockRow[];
   /** Where it lies from the shop; null until the shop has said where it is. */
   where: Neighbourhood | null;
+  /** The useful weeks that its day falls into, where it stands; null outside of them. */
+  weeks: SeasonWeeks | null;
 }
 
 /** What is due up to a day, in the order asked for. */
@@ -48,7 +58,7 @@ export interface DueRecord {
 export const DUE_PER_PAGE = 60;
 
 /** By what the list is put in order. */
-export const DUE_ORDERS = ['soonest', 'owner', 'near'] as const;
+export const DUE_ORDERS = ['soonest', 'owner', 'near', 'season'] as const;
 /** One of `DUE_ORDERS`. */
 export type DueOrder = (typeof DUE_ORDERS)[number];
 

@@ -633,6 +633,9 @@ export {
   type NextDue,
   type Upkeep,
   type UpkeepId,
+  seasonAt,
+  seasonWeeks,
+  type SeasonWeeks,
 } from './interval';
 export { agreedBook, agreementWords, coveredBy, MOST_VISITS_A_YEAR, type Agreement } from './agreement';
 export { longDay, stampIn } from './clock';

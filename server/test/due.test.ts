@@ -103,6 +103,12 @@ test('it is narrowed by clock, coil, shelf and words, put in another order, and 
   expect(owners).toEqual([...owners].sort());
   const near = (await due(`${FAR}&order=near`)).rows.map((row) => row.where?.fromKm ?? 999);
   expect(near).toEqual([...near].sort((a, b) => a - b));
+  // In season first, the weeks that end first; what falls outside of any comes last.
+  const season = (await due(`${FAR}&order=season`)).rows;
+  const ends = season.map(({ weeks }) => weeks?.to ?? '~');
+  expect(ends).toEqual([...ends].sort());
+  expect(new Set(ends).size).toBeGreaterThan(1);
+  for (const { due: day, weeks } of season) expect(weeks === null || (weeks.from <= day && day <= weeks.to)).toBe(true);
   for (const [asked, field] of [
     ['', 'until'],
     [`${FAR}&after=here`, 'after'],

@@ -5,4 +5,4 @@ export { growthBand, growthStretches, LOADED, type GrowthVisit } from './regrowt
 export { UPKEEP_IDS, UPKEEP_NAMES, upkeepAfter, upkeepDues, type Upkeep, type UpkeepId } from './upkeep';
 export { nextDue, type NextDue } from './nextDue';
 export { DIRT_SHARE, runHours, whenItPays, type WhenItPays } from './whenItPays';
-export { intoSeason, seasonAt } from './season';
+export { intoSeason, seasonAt, seasonWeeks, type SeasonWeeks } from './season';

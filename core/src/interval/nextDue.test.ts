@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { nextDue } from '.';
-import { intoSeason } from './season';
+import { intoSeason, seasonWeeks } from './season';
 
 // Intervals: common practice, no source. The shortest that applies wins.
 test.each([
@@ -59,6 +59,10 @@ describe('what is due once a year falls into the weeks after pollen and before t
         expect(into.slice(5) >= first && into.slice(5) <= last).toBe(true);
         expect(Math.abs(Date.parse(into) - Date.parse(day)) / 86_400_000).toBeLessThanOrEqual(145);
         expect(intoSeason(into, season)).toBe(into);
+        const weeks = seasonWeeks(into, season);
+        expect(weeks && weeks.from <= into && into <= weeks.to).toBe(true);
+        expect(seasonWeeks(day, season) === null).toBe(into !== day);
+        expect(seasonWeeks(day, 'tropics')).toBeNull();
       }),
     );
   });

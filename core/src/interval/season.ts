@@ -27,6 +27,30 @@ export function seasonAt(latitudeDeg: number): SeasonId {
   return latitudeDeg > 0 ? 'north' : 'south';
 }
 
+/** Useful weeks of one year, first and last day, ISO. */
+export interface SeasonWeeks {
+  from: string;
+  to: string;
+}
+
+/** The useful weeks of the year before a day, of its own, and of the one after. */
+const weeksAround = (date: string, season: Exclude<SeasonId, 'tropics'>): SeasonWeeks[] => {
+  const { first, last } = USEFUL[season];
+  const year = Number(date.slice(0, 4));
+  return [year - 1, year, year + 1].map((y) => ({ from: `${y}-${first}`, to: `${y}-${last}` }));
+};
+
+/**
+ * The useful weeks that a day falls into.
+ * @param date ISO day
+ * @param season of the place
+ * @returns their first and last day; null outside of them, and in the tropics, which have none
+ * @example seasonWeeks('2027-05-01', 'north') // { from: '2027-04-15', to: '2027-06-30' }
+ */
+export function seasonWeeks(date: string, season: SeasonId): SeasonWeeks | null {
+  return season === 'tropics' ? null : (weeksAround(date, season).find(({ from, to }) => from <= date && date <= to) ?? null);
+}
+
 /**
  * The day of a useful week that is nearest to a day.
  * @param date ISO day
@@ -36,10 +60,8 @@ export function seasonAt(latitudeDeg: number): SeasonId {
  */
 export function intoSeason(date: string, season: SeasonId): string {
   if (season === 'tropics') return date;
-  const { first, last } = USEFUL[season];
-  const year = Number(date.slice(0, 4));
-  const spans = [year - 1, year, year + 1].map((y) => ({ from: `${y}-${first}`, to: `${y}-${last}` }));
-  if (spans.some(({ from, to }) => from <= date && date <= to)) return date;
+  if (seasonWeeks(date, season)) return date;
+  const spans = weeksAround(date, season);
   const day = parseISO(date);
   const away = (edge: string) => Math.abs(differenceInCalendarDays(day, parseISO(edge)));
   return spans.flatMap(({ from, to }) => [from, to]).reduce((best, edge) => (away(edge) < away(best) ? edge : best));

@@ -7,6 +7,8 @@ import {
   dayIn,
   neighbourhoodOf,
   onShelf,
+  seasonAt,
+  seasonWeeks,
   wholeFinding,
   type DueKind,
   type FindingLife,
@@ -145,9 +147,14 @@ const named = ({ clock, coil, finding }: InTime): DueClockRow => ({
 /** Where a place lies as the shop sees it. */
 type WhereIs = (place: { latitudeDeg: number; longitudeDeg: number }) => DueRow['where'];
 
+/** The useful weeks that a day falls into at a place. */
+const weeksOf = ({ due, latitudeDeg }: { due: string; latitudeDeg?: number | undefined }): DueRow['weeks'] =>
+  latitudeDeg === undefined ? null : seasonWeeks(due, seasonAt(latitudeDeg));
+
 /** By what rows stand one after the other; each row's own is unlike any other's. */
 function keyOf({ systemId, due, customerName = '', latitudeDeg, longitudeDeg }: Ordered, order: DueOrder, whereIs: WhereIs): string {
   if (order === 'soonest') return `${due} ${systemId}`;
+  if (order === 'season') return `${weeksOf({ due, latitudeDeg })?.to ?? '~'} ${due} ${systemId}`;
   if (order === 'owner') return `${customerName.toLowerCase()} ${due} ${systemId}`;
   const where = latitudeDeg === undefined || longitudeDeg === undefined ? null : whereIs({ latitudeDeg, longitudeDeg });
   return `${where ? String(where.fromKm).padStart(3, '0') : '~'} ${where?.towards ?? ''} ${due} ${systemId}`;
@@ -200,6 +207,7 @@ export async function dueRecord(store: Store, asked: DuePageAsked, nowMs: number
       planned: next.get(row.systemId) ?? null,
       clocks: [named(row)],
       where: whereIs(row),
+      weeks: weeksOf({ due: clock.due, latitudeDeg: row.latitudeDeg }),
     });
   }
   return {

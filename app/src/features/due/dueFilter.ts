@@ -41,6 +41,7 @@ export const ORDERS: readonly { value: DueOrder; label: string }[] = [
   { value: 'soonest', label: 'Soonest first' },
   { value: 'owner', label: 'By owner' },
   { value: 'near', label: 'By neighbourhood' },
+  { value: 'season', label: 'By season' },
 ];
 
 /** At least one clock is asked for: with none chosen, all are. */
@@ -60,6 +61,7 @@ export function grouped(rows: readonly DueRow[], order: DueOrder, now: string, u
       soonest: row.due < now ? 'Overdue' : shortDay(row.due).replace(/^\d+ /, ''),
       owner: row.customerName,
       near: row.where ? neighbourhoodWords(row.where, units) : 'The shop has not said where it is',
+      season: row.weeks ? `In season, ${shortDay(row.weeks.from)} to ${shortDay(row.weeks.to)}` : 'Outside the season',
     }[order];
     groups.set(group, [...(groups.get(group) ?? []), row]);
   }

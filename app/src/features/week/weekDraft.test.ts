@@ -29,6 +29,7 @@ const due = (systemId: string, over: Partial<DueRow> = {}): DueRow => ({
   usualMin: 90,
   clocks: [],
   where: null,
+  weeks: null,
   ...over,
 });
 const crews = [{ id: 'a', memberIds: ['a'], from: 450, to: 990 }];
