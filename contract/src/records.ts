@@ -33,6 +33,7 @@ import type {
   VisitStory,
   GrowthVisit,
   StoryFact,
+  FilterNeed,
 } from '@elm-mist/core';
 import type { DueClockRow } from './due';
 import type { PositionSource } from './equipment';
@@ -210,6 +211,8 @@ export interface TodayVisit {
   promised: Promised[];
   /** What the visit waits for; null while it goes on. */
   pause: Pause | null;
+  /** The filter to bring; absent in answers that were kept before it was told. */
+  filter?: FilterNeed | null;
 }
 
 /** Something that was accepted and is not done. */

@@ -670,7 +670,7 @@ export {
   type Stop,
   type WhyLeft,
 } from './route';
-export { dayToPlan, movedVisits, truckList, type DayToPlan, type MovedVisit, type TruckList } from './beads';
+export { dayToPlan, filterNeed, movedVisits, truckList, type DayToPlan, type FilterNeed, type MovedVisit, type TruckList } from './beads';
 export {
   MESSAGE_KINDS,
   MESSAGE_TABLE,

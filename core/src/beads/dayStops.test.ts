@@ -1,6 +1,7 @@
 import { coil } from '../testing/fixtures';
 import { dayToPlan, movedVisits, type DayAsked, type PlannedVisit } from './dayStops';
-import { truckList } from './truckList';
+import { emptySurvey, type CoilAnswers } from '../survey';
+import { filterNeed, truckList } from './truckList';
 
 const visit = (id: string, change: Partial<PlannedVisit['visit']> = {}, rest: Partial<PlannedVisit> = {}): PlannedVisit => ({
   visit: { id, day: '2026-06-11', startMinute: 540, durationMin: 60, standing: 'planned', ...change },
@@ -135,4 +136,19 @@ test('the truck: each cleaner summed and held against what of the shelf is still
     { name: 'cap', times: 1 },
   ]);
   expect(list.cleaners.find((row) => row.cleanerId === 'spray')?.cans).toBe(2);
+});
+
+test('a filter is brought where its clock is over by that day, or it was found so and no clock runs; each size counted', () => {
+  const seen = (filter: CoilAnswers['filter'], filterSize = '') => [
+    { ...emptySurvey(), answers: { ...emptySurvey().answers, filter, filterSize } },
+  ];
+  expect(filterNeed(seen('clean', '16x25x1 in'), '2026-06-11', '2026-06-11')).toEqual({ size: '16x25x1 in', why: 'due' });
+  expect(filterNeed(seen('loaded'), '2026-06-12', '2026-06-11')).toBeNull();
+  expect(filterNeed(seen('missing'), null, '2026-06-11')).toEqual({ size: '', why: 'found' });
+  expect(filterNeed(seen('clean'), null, '2026-06-11')).toBeNull();
+  const bring = (size: string) => ({ needs: [], promised: [], filter: { size, why: 'due' as const } });
+  expect(truckList([bring('a'), bring('b'), bring('a'), { needs: [], promised: [], filter: null }], [], '2026-06-11').filters).toEqual([
+    { size: 'a', times: 2 },
+    { size: 'b', times: 1 },
+  ]);
 });

@@ -29,4 +29,4 @@ export { judgementOf, settingOf, type Judgement, type SideJudgement } from './ju
 export { kitMachine } from './kitMachine';
 export { payDays, type PayDay } from './payDays';
 export { dayToPlan, movedVisits, type DayToPlan, type MovedVisit } from './dayStops';
-export { truckList, type TruckList } from './truckList';
+export { filterNeed, truckList, type FilterNeed, type TruckList } from './truckList';

@@ -1,4 +1,5 @@
 import type { StockItem } from '../mix';
+import type { CoilAnswers, CoilSurvey } from '../survey';
 import type { Need } from './day';
 
 /** What one cleaner comes to on a day. */
@@ -26,6 +27,31 @@ export interface TruckBatch {
   coils: number;
 }
 
+/** A filter that is to be changed. */
+export interface FilterNeed {
+  /** As it was noted; empty where nobody did. */
+  size: string;
+  why: 'due' | 'found';
+}
+
+/** Filters that were found so are changed at the next visit. */
+const TO_CHANGE: readonly CoilAnswers['filter'][] = ['loaded', 'blocked', 'missing'];
+
+/**
+ * The filter that a visit is to bring: one that is due by its day, or was found loaded, blocked or missing and not changed since.
+ * @param surveys of the system's coils, as they were last looked at
+ * @param due day that the filter is due, ISO; null where no clock runs
+ * @param day of the visit, ISO
+ * @returns null where none is wanted
+ * @example filterNeed([], '2026-06-01', '2026-06-11') // { size: '', why: 'due' }
+ */
+export function filterNeed(surveys: readonly CoilSurvey[], due: string | null, day: string): FilterNeed | null {
+  const size = surveys.map(({ answers }) => answers.filterSize.trim()).find(Boolean) ?? '';
+  if (due !== null && due <= day) return { size, why: 'due' };
+  // A clock that runs says that it was changed since.
+  return due === null && surveys.some(({ answers }) => TO_CHANGE.includes(answers.filter)) ? { size, why: 'found' } : null;
+}
+
 /** What goes on the truck for a day. */
 export interface TruckList {
   cleaners: TruckCleaner[];
@@ -34,6 +60,8 @@ export interface TruckList {
   mixWaterL: number;
   /** Parts that were promised, each once with how many. */
   parts: { name: string; times: number }[];
+  /** Filters by size, each once with how many; an empty size was never noted. */
+  filters: { size: string; times: number }[];
   /** Coils that nothing is known of. */
   unknown: number;
 }
@@ -49,7 +77,7 @@ const EASE = 1e-9;
  * @example truckList([], [], '2026-06-11').cleaners // []
  */
 export function truckList(
-  visits: readonly { needs: readonly Need[]; promised: readonly { parts: readonly string[] }[] }[],
+  visits: readonly { needs: readonly Need[]; promised: readonly { parts: readonly string[] }[]; filter?: FilterNeed | null }[],
   stock: readonly Pick<StockItem, 'cleanerId' | 'leftL' | 'expires'>[],
   day: string,
 ): TruckList {
@@ -79,11 +107,14 @@ export function truckList(
   }
   const parts = new Map<string, number>();
   for (const part of visits.flatMap((row) => row.promised).flatMap((one) => one.parts)) parts.set(part, (parts.get(part) ?? 0) + 1);
+  const filters = new Map<string, number>();
+  for (const { filter } of visits) if (filter) filters.set(filter.size, (filters.get(filter.size) ?? 0) + 1);
   return {
     cleaners: [...cleaners.values()],
     batches: [...batches.values()].filter((batch) => batch.coils > 1),
     mixWaterL: [...batches.values()].reduce((sum, batch) => sum + batch.waterL, 0),
     parts: [...parts].map(([name, times]) => ({ name, times })),
+    filters: [...filters].map(([size, times]) => ({ size, times })),
     unknown: needs.filter((need) => need.basis === 'nothing known').length,
   };
 }

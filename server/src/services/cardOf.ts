@@ -3,6 +3,7 @@ import {
   coilName,
   contextOf,
   currentBead,
+  filterNeed,
   foldVisit,
   plannedNeed,
   rulesOf,
@@ -16,6 +17,7 @@ import {
   type SlotCoil,
   type VisitEvent,
   type VisitSetting,
+  type VisitState,
 } from '@elm-mist/core';
 
 /** All that the card of a visit is reckoned from. Plain data: it crosses to the thread that does it. */
@@ -32,13 +34,19 @@ export interface CardInput {
   taken: ShopLearned['taken'];
   /** What the customer accepted and is to be done with it. */
   promised: PromisedWork[];
+  /** Day that the system's filter is due, ISO; null where no clock runs. */
+  filterDue: string | null;
 }
 
 /** What a day's list shows of a visit beyond its records. */
-export type Card = Pick<TodayVisit, 'bead' | 'needs' | 'fit'>;
+export type Card = Pick<TodayVisit, 'bead' | 'needs' | 'fit' | 'filter'>;
+
+/** What this visit itself looked at goes before what earlier ones did. */
+const surveysOf = ({ surveys }: VisitState): Record<string, CoilSurvey> =>
+  Object.fromEntries(Object.entries(surveys).map(([coilId, { value }]) => [coilId, value]));
 
 /** Where a visit stands, what to carry for it, and whether its plan fits its slot. */
-export function cardOf({ visit, system, coils, events, surveys, setting, shelf, house, taken, promised }: CardInput): Card {
+export function cardOf({ visit, system, coils, events, surveys, setting, shelf, house, taken, promised, filterDue }: CardInput): Card {
   const state = foldVisit(visit.id, system.configuration, events);
   const context = contextOf(setting, state);
   const rules = rulesOf(house, state);
@@ -63,6 +71,7 @@ export function cardOf({ visit, system, coils, events, surveys, setting, shelf, 
   return {
     bead: currentBead(state, coils),
     needs: planned.map(({ need }) => need),
+    filter: filterNeed(Object.values({ ...surveys, ...surveysOf(state) }), filterDue, visit.day),
     fit: known ? slotFit(timed, visit.durationMin, people, taken, promised) : null,
   };
 }

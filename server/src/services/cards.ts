@@ -1,9 +1,11 @@
 import { isMainThread, parentPort, Worker } from 'node:worker_threads';
+import { and, asc, eq } from 'drizzle-orm';
 import { earlierKnown, isPromised, systemFindings, wholeFinding } from '@elm-mist/core';
 import { keptFor } from '../store/kept';
 import { cleaners } from '../store/shelf';
 import type { Store } from '../store/open';
 import { readHouseRules } from '../store/settings';
+import * as t from '../store/schema';
 import * as v from '../store/visits';
 import type { Scope } from '../store/versions';
 import { cardOf, type Card, type CardInput } from './cardOf';
@@ -116,6 +118,12 @@ export class Cards {
     const known = earlierKnown(past);
     const learned = learnedOf(this.store);
     const { latitudeDeg, longitudeDeg, altitudeM } = place;
+    const clock = db
+      .select({ due: t.dueClock.due })
+      .from(t.dueClock)
+      .where(and(eq(t.dueClock.systemId, system.id), eq(t.dueClock.kind, 'filter')))
+      .orderBy(asc(t.dueClock.due))
+      .get();
     return {
       visit,
       system,
@@ -135,6 +143,7 @@ export class Cards {
       shelf: keptFor(this.store, 'cleaners', '', ['shelf'], () => cleaners(db)),
       house: readHouseRules(db),
       taken: learned.taken,
+      filterDue: clock?.due ?? null,
       promised: systemFindings(all)
         .filter(isPromised)
         .map((life) => ({ findingId: life.findingId, name: wholeFinding(life).name, minutes: wholeFinding(life).minutes })),

@@ -10,10 +10,12 @@ export function TruckPart({ day, visits }: { day: string; visits: readonly Today
   const shelf = useQuery(shelfQuery).data;
   const left = visits.filter(({ visit }) => visit.standing !== 'closed' && visit.standing !== 'cancelled');
   if (left.length === 0) return null;
-  const { cleaners, batches, mixWaterL, parts, unknown } = truckList(left, shelf?.stock ?? [], day);
+  const { cleaners, batches, mixWaterL, parts, filters, unknown } = truckList(left, shelf?.stock ?? [], day);
   return (
     <Part title={<Heading>On the truck</Heading>} testID="truck-list">
-      {cleaners.length === 0 && parts.length === 0 ? <Body ink="inkSoft">Nothing is known yet of what these visits take.</Body> : null}
+      {cleaners.length + parts.length + filters.length === 0 ? (
+        <Body ink="inkSoft">Nothing is known yet of what these visits take.</Body>
+      ) : null}
       {cleaners.map(({ cleanerId, name, litres, cans, onShelfL, shortL }) => (
         <Row key={cleanerId} label={name}>
           <Strong ink={shelf && shortL > 0 ? 'brick' : 'ink'}>
@@ -24,6 +26,9 @@ export function TruckPart({ day, visits }: { day: string; visits: readonly Today
       {mixWaterL > 0 ? <Row label="Clean water to mix with" value={formatVolume(mixWaterL, units)} /> : null}
       {parts.map(({ name, times }) => (
         <Row key={name} label={name.replace(/^./, (letter) => letter.toUpperCase())} value={times > 1 ? `${times} times` : 'promised'} />
+      ))}
+      {filters.map(({ size, times }) => (
+        <Row key={`filter ${size}`} label={`Filter ${size || 'of a size nobody noted'}`} value={times > 1 ? `${times} times` : 'due'} />
       ))}
       {batches.map((batch) => (
         <Small key={`${batch.cleanerId} ${batch.waterParts}`}>
