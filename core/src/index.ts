@@ -480,6 +480,7 @@ export {
 export {
   probeShows,
   probesOf,
+  OPEN_BY_GRADE,
   solveCycle,
   SOUND,
   warmedUp,

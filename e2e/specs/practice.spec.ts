@@ -38,6 +38,7 @@ test('a coil is practised on by touch: a hint, a refusal, a torch; left and foun
     await site.mouse.up();
     await expect(site.getByTestId('practice-hint')).toContainText('drives felt into the fins');
     expect(await figure(site, 'clock')).not.toBeNaN();
+    await rests(site);
   });
 
   await test.step('a cleaner that this coil must not meet is refused in the planner’s words', async () => {

@@ -6,6 +6,7 @@ export function Drawing({ svg, size, label }: { svg: string; size: number; label
     <Image
       source={{ uri: `data:image/svg+xml;charset=utf-8,${encodeURIComponent(svg)}` }}
       style={{ width: size, height: size, backgroundColor: '#ffffff' }}
+      role="img"
       accessibilityLabel={label}
       resizeMode="contain"
     />

@@ -36,6 +36,7 @@ import { surroundings } from '../services/visitFrame';
 import { settleStock, writeMove } from '../services/stock';
 import * as t from '../store/schema';
 import { DEMO_DIARY, type DiaryVisit } from './diary';
+import { demoMeter } from './meter';
 import { DEMO_APPLICATORS, DEMO_CLEANERS, DEMO_STOCK } from './shelf';
 import { DEMO_AGREEMENTS, DEMO_BOOK, DEMO_WAYS, DEMO_COILS, DEMO_PLACES, DEMO_RULES, DEMO_SHOP, DEMO_SYSTEMS } from './shop';
 
@@ -259,6 +260,8 @@ export function seedDemoOnce(store: Store, nowMs: number, on?: string): { visits
   return store.write((db) => {
     if (readMeta(db, DEMO_SEEDED) !== undefined || anyPlace(db)) return null;
     const visits = insertAll(db, today, DEMO_DIARY);
+    const meter = demoMeter(today);
+    if (meter) db.insert(t.meter).values({ placeId: meter.placeId, record: meter.record }).run();
     writeMeta(db, DEMO_SEEDED, today);
     return { visits };
   });

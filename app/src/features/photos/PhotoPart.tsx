@@ -9,6 +9,7 @@ function Picture({ photoId, caption, when }: { photoId: string; caption: string;
     <View style={{ width: 104, gap: 2 }}>
       <Image
         source={{ uri: address }}
+        role="img"
         accessibilityLabel={`${when}: ${caption || 'photo'}`}
         style={{ width: 104, height: 104 }}
         resizeMode="cover"

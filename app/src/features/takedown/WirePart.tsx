@@ -17,6 +17,7 @@ function Picture({ photoId }: { photoId: string }) {
   return (
     <Image
       source={{ uri: usePhoto(photoId) }}
+      role="img"
       accessibilityLabel="Photo of the wires"
       style={{ width: 88, height: 88 }}
       resizeMode="cover"
