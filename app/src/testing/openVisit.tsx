@@ -8,7 +8,7 @@ import type {
   ShopAnswer,
   VisitDetail,
 } from '@elm-mist/contract';
-import { emptyBook, DEFAULT_HOUSE_RULES, type CoilBuild, type VisitEvent } from '@elm-mist/core';
+import { emptyBook, DEFAULT_HOUSE_RULES, type CoilBuild, type Role, type VisitEvent } from '@elm-mist/core';
 import { shelf } from '@elm-mist/core/testing/fixtures';
 import { fullRunCoils, type scribe } from '@elm-mist/core/testing/fullRun';
 import { QueryClientProvider } from '@tanstack/react-query';
@@ -129,6 +129,7 @@ export async function openInVisit(
   screen: ReactElement,
   run: ReturnType<typeof scribe>,
   over: Partial<VisitDetail> = {},
+  role: Role = 'owner',
 ): Promise<Posted[]> {
   const posted: Posted[] = [];
   const detail = detailOf([...run.events], over);
@@ -139,7 +140,7 @@ export async function openInVisit(
       for (const { kind, data, by } of events) posted.push({ kind, data, by });
       return answer({ accepted: events.map((row) => row.id), added: events.length });
     }
-    if (url === '/api/me') return answer(ME);
+    if (url === '/api/me') return answer({ ...ME, person: ME.person && { ...ME.person, role } });
     if (url.includes('/systems/')) return answer({ system: detail.system, coils: detail.coils });
     return answer(
       url.includes('/visits/')

@@ -1,9 +1,9 @@
-import { isAirOld, pauseOf, type Bead } from '@elm-mist/core';
+import { isAirOld, pauseOf, whoMay, type Bead } from '@elm-mist/core';
 import { router } from 'expo-router';
 import type { ReactNode } from 'react';
 import { Pressable, View } from 'react-native';
-import { useVisit } from '@/data';
-import { Banner, BeadBar, Companion, LinkBox, Screen, ScreenHead, Sign, target, Body, useWide } from '@/ui';
+import { useMay, useVisit } from '@/data';
+import { Banner, BeadBar, Companion, LinkBox, Screen, ScreenHead, Sign, target, Body, ThumbBar, useWide } from '@/ui';
 import { systemLine } from '../shared/words';
 
 export const goTo = (visitId: string, bead: Bead): void => router.navigate(`/visits/${visitId}/${bead}`);
@@ -24,6 +24,7 @@ export function VisitScreen({
 }) {
   const { detail, done, problem, clearProblem, state } = useVisit();
   const wide = useWide();
+  const enters = useMay('field');
   const { visit, place, system } = detail;
   const head = (
     <ScreenHead
@@ -45,7 +46,8 @@ export function VisitScreen({
     </ScreenHead>
   );
   return (
-    <Screen head={head} foot={foot} testID={`bead-${bead}`} {...(page ? { page } : {})}>
+    <Screen head={head} foot={enters ? foot : <ReadersFoot />} testID={`bead-${bead}`} {...(page ? { page } : {})}>
+      {enters ? null : <Banner tone="info">{`You read along. ${whoMay('field')}`}</Banner>}
       {state.cancelled && page !== 'move' ? (
         <Banner tone="wait" right={<Companion title="Look" onPress={() => router.navigate(`/visits/${visit.id}/move`)} />}>
           {`This visit was cancelled: ${state.cancelled.value}`}
@@ -76,6 +78,15 @@ export function VisitScreen({
       ) : null}
       {children}
     </Screen>
+  );
+}
+
+/** Who only reads gets no button that would be refused. */
+function ReadersFoot() {
+  return (
+    <ThumbBar>
+      <Companion title="Back to the day" onPress={() => router.navigate('/')} grow testID="reader-back" />
+    </ThumbBar>
   );
 }
 

@@ -1,8 +1,9 @@
 import { scribe } from '@elm-mist/core/testing/fullRun';
-import { fireEvent, screen } from '@testing-library/react';
+import { cleanup, fireEvent, screen } from '@testing-library/react';
 import type * as Fakes from '@/testing/fakes';
 import { went } from '@/testing/fakes';
 import { openInVisit, settle, VISIT } from '@/testing/openVisit';
+import { PlanBead } from '../plan/PlanBead';
 import { MoveVisit } from './MoveVisit';
 import { forgetDevice } from '@/testing/device';
 
@@ -53,4 +54,16 @@ test('a closed visit stays on its day', async () => {
   await openInVisit(<MoveVisit />, run);
   expect(screen.getByText('The visit is closed: it stays on its day.')).toBeTruthy();
   expect(screen.getByTestId('move-keep').getAttribute('aria-disabled')).toBe('true');
+});
+
+test('who only reads sees the visit and no button that would be refused; who works on it has them', async () => {
+  const run = scribe(VISIT);
+  await openInVisit(<PlanBead />, run, {}, 'reader');
+  expect(screen.getByText(/^You read along\. .* is for the owner, lead or technician\.$/)).toBeTruthy();
+  expect(screen.getByTestId('reader-back')).toBeTruthy();
+  expect(screen.queryByTestId('plan-follow')).toBeNull();
+  cleanup();
+  await openInVisit(<PlanBead />, run, {}, 'technician');
+  expect(screen.queryByText(/^You read along/)).toBeNull();
+  expect(screen.queryByTestId('reader-back')).toBeNull();
 });
