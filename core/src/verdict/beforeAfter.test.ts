@@ -89,3 +89,38 @@ test('what a wash was worth: less power for the same cooling, in money by the pr
   expect(worthOf(at(0.4), 0).anHour).toBeNull();
   expect(worth.sameCoolingW!.value).toBeGreaterThan(worth.watts!.value - 1);
 });
+
+test('drain, sound and fan are held against themselves: told where they moved beyond their instrument, and deciding nothing', () => {
+  const plain = (drainFlow: number, sound: number, fanA: number): ReadingSet =>
+    Object.fromEntries(
+      Object.entries({ drainFlow, sound, fanA }).map(([quantity, value]) => [
+        quantity,
+        { quantity, value, u: QUANTITIES[quantity as QuantityId].instrument, how: 'typed', steady: null, at: '', by: '' } as never,
+      ]),
+    );
+  const air = (over: Partial<CycleInput> = {}) => read({}, over);
+  const told = verdicts(beforeAfter({ ...air(), ...plain(0.6, 68, 1.2) }, { ...air(), ...plain(1.8, 62, 1.0) }, setting));
+  expect(told).toMatchObject({ drainFlow: 'better', sound: 'better', fanA: 'better' });
+  const worse = beforeAfter({ ...air(), ...plain(1.8, 62, 1.0) }, { ...air(), ...plain(0.6, 68, 1.2) }, setting);
+  expect(verdicts(worse)).toMatchObject({ drainFlow: 'worse', sound: 'worse', fanA: 'worse' });
+  expect(worse.whole).toBe('same');
+  expect(verdicts(beforeAfter({ ...air(), ...plain(1, 65, 1.1) }, { ...air(), ...plain(1.1, 64.5, 1.12) }, setting))).toMatchObject({
+    drainFlow: 'same',
+    sound: 'same',
+    fanA: 'same',
+  });
+  // On a hotter afternoon the fan and the ear say nothing; the drain does.
+  expect(
+    verdicts(beforeAfter({ ...air(), ...plain(0.6, 68, 1.2) }, { ...air({ outdoorC: 37 }), ...plain(1.8, 62, 1.0) }, setting)),
+  ).toMatchObject({
+    drainFlow: 'better',
+    sound: 'not-comparable',
+    fanA: 'not-comparable',
+  });
+  // With no air read at all the drain still says it.
+  expect(verdicts(beforeAfter(plain(0.6, 68, 1.2), plain(1.8, 62, 1.0), setting))).toEqual({
+    drainFlow: 'better',
+    sound: 'not-comparable',
+    fanA: 'not-comparable',
+  });
+});

@@ -1,6 +1,7 @@
 import type { FigureSetting, Uncertain } from '../airside';
 import { judgeable, QUANTITIES, type ReadingSet } from '../readings';
 import type { EdgeName } from '../units';
+import { plainLines, type PlainId } from './plainLines';
 import { conditionsOf, modelled, type Conditions } from './unitModel';
 import { repeatable, SIGN_IDS, SIGNS, signsRead, type SignId } from './signs';
 
@@ -9,7 +10,7 @@ export type LineVerdict = 'better' | 'same' | 'worse' | 'explained' | 'not-compa
 
 /** One figure before and after. */
 export interface ComparedLine {
-  sign: SignId;
+  sign: SignId | PlainId;
   name: string;
   edge: EdgeName;
   before: Uncertain;
@@ -113,7 +114,8 @@ export function beforeAfter(before: ReadingSet, after: ReadingSet, setting: Figu
         : verdictOf(sign, effect);
     return [{ sign, name, edge, before: first, after: second, effect, byAir, ...said }];
   });
-  return { lines, way, why: WAY_WORDS[way], whole: wholeOf(lines) };
+  // They are told, and decide nothing.
+  return { lines: [...lines, ...plainLines(was, is, sameAir)], way, why: WAY_WORDS[way], whole: wholeOf(lines) };
 }
 
 const WAY_WORDS: Record<BeforeAfter['way'], string> = {
