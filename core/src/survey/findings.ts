@@ -24,6 +24,7 @@ export const FINDING_KINDS = [
   'airflow',
   'recirculation',
   'too-small',
+  'control',
   'other',
 ] as const;
 /** One of `FINDING_KINDS`. */
@@ -189,6 +190,15 @@ export const FINDING_TABLE: Record<FindingKind, FindingFacts> = Object.fromEntri
       60,
     ),
     row('too-small', 'Too small for its house', 'Reckon the load of the house; quote', 'Load of the house reckoned', 'watch', 0),
+    row(
+      'control',
+      'Thermostat or control',
+      'Set point and program, where it hangs, its contacts; then the board',
+      'Thermostat and control gone through',
+      'soon',
+      30,
+      electrical,
+    ),
     row('recirculation', 'Hot air drawn in again', 'Clear two feet all round and five above', 'Room cleared round the unit', 'soon', 30),
     row('other', 'Something else', 'As noted', 'As noted', 'watch', 0),
   ].map((facts) => [facts.id, facts]),

@@ -23,6 +23,15 @@ test.each([
   expect(sizingOf({ minutesAnHour, designC }, air, setting).verdict).toBe(verdict);
 });
 
+test('what stops while the air that comes back is warm is a thermostat’s matter, until it hardly stops or the air is cool', () => {
+  const warm = { ...air, returnC: 27.5 };
+  const verdict = (minutesAnHour: number, here = warm) => sizingOf({ minutesAnHour, designC: 35 }, here, setting).verdict;
+  expect([verdict(20), verdict(50)]).toEqual(['stops-early', 'stops-early']);
+  expect([verdict(51), verdict(60)]).not.toContain('stops-early');
+  expect(verdict(20, air)).toBe('generous');
+  expect(verdict(20, { ...warm, outdoorC: 22 })).toBe('open');
+});
+
 test('in the very same air it would run as long as it does', () => {
   expect(sizingOf({ minutesAnHour: 30, designC: 33 }, air, setting).share).toBeCloseTo(0.5, 9);
 });

@@ -18,7 +18,7 @@ export interface Sizing {
   high: number;
   /** `floor`: it runs without a stop already, so that the share is at least this. */
   floor: boolean;
-  verdict: 'short' | 'just' | 'keeps-up' | 'generous' | 'open';
+  verdict: 'short' | 'just' | 'keeps-up' | 'generous' | 'stops-early' | 'open';
   /** A sentence. */
   why: string;
 }
@@ -36,6 +36,9 @@ const LEAST_OVER_K = 8;
 const CAPACITY_PER_K = 0.008;
 /** Below it, it is larger than it has to be: short runs dry the air badly. Common practice, no source. */
 const GENEROUS = 0.55;
+/** Air that comes back this warm still wants cooling, °C (80 °F); and it stops for ten minutes of the hour at least. Common practice, no source. */
+const WARM_RETURN_C = 26.7;
+const STOPS_MIN = 10;
 
 /**
  * Whether a system keeps up on the hottest usual afternoon: the load of the house goes with how far outdoor air is above the balance, the cooling with what
@@ -65,6 +68,12 @@ export function sizingOf({ minutesAnHour, designC }: RunsTold, air: Conditions, 
   const doubt = Math.hypot(floor ? 0 : Math.max(byWord, (share * WORD_MIN) / Math.max(WORD_MIN, minutesAnHour)), byHouse);
   const [low, high] = [Math.max(0, share - doubt), floor ? Infinity : share + doubt];
   const told = { share, low, high, floor };
+  if (air.returnC >= WARM_RETURN_C && minutesAnHour <= 60 - STOPS_MIN)
+    return {
+      ...told,
+      verdict: 'stops-early',
+      why: 'It stops though the air that comes back is still warm: the thermostat, where it hangs, or the control, before its size.',
+    };
   if (low > 1)
     return {
       ...told,

@@ -9,6 +9,7 @@ import {
   showFigure,
   toSi,
   trimDecimals,
+  type FindingKind,
   type ReadingSet,
 } from '@elm-mist/core';
 import { View } from 'react-native';
@@ -18,6 +19,9 @@ import { Banner, Body, Companion, Field, Heading, Part, Row, Small, space } from
 const [COOLEST, HOTTEST] = DESIGN_RANGE_C;
 
 const pct = (share: number) => `${trimDecimals(share * 100, 0)} %`;
+
+/** Verdicts that are findings. */
+const FOUND: Partial<Record<ReturnType<typeof sizingOf>['verdict'], FindingKind>> = { short: 'too-small', 'stops-early': 'control' };
 
 /** How much of the hour it would run, in words: there is no more than all of it. */
 function hourWords({ share, low, high, floor }: ReturnType<typeof sizingOf>): string {
@@ -47,7 +51,8 @@ export function SizingPart({ set }: { set: ReadingSet }) {
   const ready = draft.minutes.trim() !== '' && design.trim() !== '' && !minutesWrong && !designWrong;
   const changed = ready && (told?.minutesAnHour !== minutes || Math.abs((told?.designC ?? 0) - designC) > 0.01);
   const closed = state.closed !== null;
-  const noted = state.findings.some((finding) => finding.closedAt === null && finding.value.what === 'too-small');
+  const what = sizing ? FOUND[sizing.verdict] : undefined;
+  const noted = state.findings.some((finding) => finding.closedAt === null && finding.value.what === what);
   if (closed && !told) return null;
   return (
     <Part title={<Heading>Is it large enough</Heading>}>
@@ -97,11 +102,11 @@ export function SizingPart({ set }: { set: ReadingSet }) {
       {sizing ? (
         <View testID="sizing">
           {Number.isFinite(sizing.share) ? <Row label="It would run then" value={hourWords(sizing)} /> : null}
-          {sizing.verdict === 'short' ? <Banner tone="wait">{sizing.why}</Banner> : <Body>{sizing.why}</Body>}
+          {what ? <Banner tone="wait">{sizing.why}</Banner> : <Body>{sizing.why}</Body>}
           <Small ink="inkSoft">
             The load is taken to grow from 65 °F (18.3 °C) outdoors on; houses differ, and a load calculation stands first.
           </Small>
-          {sizing.verdict === 'short' && !closed ? (
+          {what && !closed ? (
             noted ? (
               <Small>Noted as a finding.</Small>
             ) : (
@@ -111,10 +116,11 @@ export function SizingPart({ set }: { set: ReadingSet }) {
                   void record({
                     kind: 'finding.noted',
                     data: {
-                      what: 'too-small',
+                      what,
                       coilId: null,
-                      note: `On the hottest usual afternoon it would run ${hourWords(sizing)}. ${sizing.why}`,
-                      action: FINDING_TABLE['too-small'].action,
+                      note:
+                        what === 'control' ? sizing.why : `On the hottest usual afternoon it would run ${hourWords(sizing)}. ${sizing.why}`,
+                      action: FINDING_TABLE[what].action,
                     },
                   })
                 }
