@@ -73,4 +73,6 @@ test('a visit in a bad hour is told why: cold before sun before wind', () => {
       minimumC: 5,
     }).bad?.why ?? null;
   expect([of({}), of({ dryBulbC: 2 }), of({ dryBulbC: 40, rhPct: 8, windMs: 12 })]).toEqual([null, 'cold', 'wind']);
+  // Lightning goes before everything else that is wrong with an hour.
+  expect([of({ storm: true }), of({ storm: true, dryBulbC: 2 })]).toEqual(['storm', 'storm']);
 });

@@ -72,7 +72,7 @@ test('near what was told: a quarter of an hour sooner to an hour and a half late
   expect(dayToPlan(asked({ nearTold: true, nowMin: 840, visits: [visit('a')] })).stops[0]?.window).toEqual({ from: 525, to: 930 });
 });
 
-test('hours of the feed become words by the shop’s clock: too cold is closed, a hot dry wind is dry', () => {
+test('hours of the feed become words by the shop’s clock: too cold is closed, a hot dry wind is dry, a storm is closed however mild', () => {
   const hour = (utc: number, dryBulbC: number, windMs: number) => ({
     atMs: Date.UTC(2026, 5, 11, utc),
     dryBulbC,
@@ -80,10 +80,16 @@ test('hours of the feed become words by the shop’s clock: too cold is closed, 
     windMs,
     cloud: 1,
   });
-  const [stop] = dayToPlan(asked({ visits: [visit('a')], hours: [hour(13, 2, 1), hour(14, 18, 0.5), hour(19, 41, 8)] })).stops;
+  const [stop] = dayToPlan(
+    asked({
+      visits: [visit('a')],
+      hours: [hour(13, 2, 1), hour(14, 18, 0.5), hour(19, 41, 8), { ...hour(20, 24, 1), storm: true as const }],
+    }),
+  ).stops;
   expect(stop?.hours[8]).toBe('closed');
   expect(stop?.hours[9]).toBeUndefined();
   expect(stop?.hours[14]).toBe('dry');
+  expect(stop?.hours[15]).toBe('closed');
 });
 
 test('owners are told from a quarter of an hour on', () => {

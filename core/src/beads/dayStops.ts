@@ -67,7 +67,7 @@ function hourWords({ coils, place }: PlannedVisit, { hours, zone, minimumC }: Da
     const ribbon = visitRibbon({ ...place, geometry: coil.geometry, hours, startMs: 0, endMs: 0, minimumC });
     for (const hour of ribbon.hours) {
       const of = new Date(wallMs(zone, hour.atMs)).getUTCHours();
-      const word: HourWord = hour.good ? 'good' : hour.dryBulbC < minimumC ? 'closed' : 'dry';
+      const word: HourWord = hour.good ? 'good' : hour.storm || hour.dryBulbC < minimumC ? 'closed' : 'dry';
       if (word !== 'good' && words[of] !== 'closed') words[of] = word;
     }
   }

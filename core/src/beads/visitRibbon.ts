@@ -8,7 +8,7 @@ const HOUR_MS = 3_600_000;
 /** When an outdoor coil can be foamed on a day, and what stands against the hours of its visit. */
 export interface VisitRibbon extends Ribbon {
   /** The worst hour of the visit that is not good, and why; null when all are. */
-  bad: { hour: RibbonHour; why: 'cold' | 'sun' | 'wind' } | null;
+  bad: { hour: RibbonHour; why: 'storm' | 'cold' | 'sun' | 'wind' } | null;
 }
 
 /**
@@ -41,6 +41,8 @@ export function visitRibbon(input: {
   });
   const [hour] = ribbon.hours
     .filter((row) => !row.good && row.atMs < endMs && row.atMs + HOUR_MS > startMs)
-    .sort((a, b) => a.drySeconds - b.drySeconds);
-  return { ...ribbon, bad: hour ? { hour, why: hour.dryBulbC < minimumC ? 'cold' : hour.sunOnCoil ? 'sun' : 'wind' } : null };
+    .sort((a, b) => Number(b.storm ?? false) - Number(a.storm ?? false) || a.drySeconds - b.drySeconds);
+  const whyOf = ({ storm, dryBulbC, sunOnCoil }: RibbonHour) =>
+    storm ? 'storm' : dryBulbC < minimumC ? 'cold' : sunOnCoil ? 'sun' : 'wind';
+  return { ...ribbon, bad: hour ? { hour, why: whyOf(hour) } : null };
 }

@@ -11,6 +11,8 @@ export interface HourAir {
   windMs: number;
   /** Share of the sky, 0–1. */
   cloud: number;
+  /** Lightning about; left out where nobody said so. */
+  storm?: true;
 }
 
 /** A face as the sun sees it; null where nobody noted which way it looks: then it is taken to look at the sun. */
@@ -25,7 +27,7 @@ export interface RibbonHour extends HourAir {
   drySeconds: number;
   /** Direct sun stands on a face of the coil. */
   sunOnCoil: boolean;
-  /** Foam stays wet long enough, with the margin kept back, and it is warm enough. */
+  /** Foam stays wet long enough, with the margin kept back, it is warm enough, and there is no storm. */
   good: boolean;
 }
 
@@ -75,7 +77,7 @@ export function dayRibbon(input: {
       ...hour,
       drySeconds: seconds,
       sunOnCoil: suns.some((face) => face.directWm2 >= SUNSHINE_WM2),
-      good: seconds * DRYING_MARGIN >= input.needS && hour.dryBulbC >= input.minimumC,
+      good: !hour.storm && seconds * DRYING_MARGIN >= input.needS && hour.dryBulbC >= input.minimumC,
     };
   });
   let window: Ribbon['window'] = null;

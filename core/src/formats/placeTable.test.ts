@@ -84,6 +84,9 @@ describe('hourly weather', () => {
     expect(() => readWeatherRows([row(), row({ day: '2026-02-30' })], 'UTC')).toThrow(/^Row 3, day/);
     expect(() => readWeatherRows([row({ 'humidity %': '' })], 'UTC')).toThrow(/^Row 2, humidity/);
     expect(() => readWeatherRows([row({ hour: '24' })], 'UTC')).toThrow(/^Row 2, hour/);
+    const storms = (said: string) => readWeatherRows([row({ storm: said })], 'UTC').days.get('2026-06-11')?.[0]?.storm ?? false;
+    expect(['Yes', '1', 'no', ''].map(storms)).toEqual([true, true, false, false]);
+    expect(() => storms('maybe')).toThrow(/^Row 2, storm: "maybe" is neither yes nor no\./);
     expect(guessMatching(WEATHER_TABLE, ['Date', 'Time', 'Temp', 'RH', 'Wind speed'], WEATHER_NAMES)).toEqual({
       day: 'Date',
       hour: 'Time',

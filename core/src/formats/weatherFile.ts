@@ -30,7 +30,7 @@ const clamp = (value: number, low: number, high: number) => Math.min(high, Math.
 /**
  * A year of hourly weather in the EnergyPlus weather format (EPW): eight lines of heading, then a line an hour. Fields used, by their number in the
  * "Auxiliary EnergyPlus Programs" documentation (from memory): 2 month, 3 day, 4 hour 1–24, 7 dry bulb °C, 9 relative humidity %, 22 wind speed m/s,
- * 23 total sky cover in tenths. Hours are of local standard time, the first from midnight to one.
+ * 23 total sky cover in tenths. A storm of a typical year says nothing of this one: it is left out. Hours are of local standard time, the first from midnight to one.
  * @param text of the file
  * @param zone of the shop, IANA
  * @param year that the days are to be had for
@@ -75,11 +75,11 @@ export function parseEpw(text: string, zone: string, year: number): WeatherDays 
 }
 
 /** Columns of a table of weather. */
-export const WEATHER_COLUMNS = ['day', 'hour', 'temperature °C', 'humidity %', 'wind m/s', 'cloud %'] as const;
-/** The same as rows of a table: an hour without its cloud still stands. */
+export const WEATHER_COLUMNS = ['day', 'hour', 'temperature °C', 'humidity %', 'wind m/s', 'cloud %', 'storm'] as const;
+/** The same as rows of a table: an hour without its cloud, and a table that says nothing of storms, still stand. */
 export const WEATHER_TABLE: readonly { name: (typeof WEATHER_COLUMNS)[number]; needed: boolean }[] = WEATHER_COLUMNS.map((name) => ({
   name,
-  needed: name !== 'cloud %',
+  needed: name !== 'cloud %' && name !== 'storm',
 }));
 /** Other headings that such tables have. */
 export const WEATHER_NAMES: Readonly<Record<string, readonly string[]>> = {
@@ -89,11 +89,20 @@ export const WEATHER_NAMES: Readonly<Record<string, readonly string[]>> = {
   'humidity %': ['humidity', 'rh', 'relative humidity'],
   'wind m/s': ['wind', 'wind speed', 'wind ms'],
   'cloud %': ['cloud', 'sky cover', 'cloud cover', 'clouds'],
+  storm: ['thunder', 'thunderstorm', 'lightning'],
+};
+
+const YES = ['yes', 'y', 'true', '1', 'x'];
+const NO = ['', 'no', 'n', 'false', '0'];
+/** Whether a cell says that it storms; null for what says neither. */
+const storms = (cell = ''): { storm?: true } | null => {
+  const word = cell.trim().toLowerCase();
+  return YES.includes(word) ? { storm: true } : NO.includes(word) ? {} : null;
 };
 
 /**
  * A table of hourly weather as it was read somewhere: a row an hour.
- * @param rows cells by column of `WEATHER_COLUMNS`; cloud may be empty
+ * @param rows cells by column of `WEATHER_COLUMNS`; cloud and storm may be empty
  * @param zone that day and hour are told in, IANA
  * @returns hours by day
  * @throws CoreError unreadable, naming the row and the column
@@ -130,6 +139,7 @@ export function readWeatherRows(rows: readonly Record<string, string | undefined
       rhPct: number('humidity %', 0, 100),
       windMs: number('wind m/s', 0, 20),
       cloud: number('cloud %', 0, 100, 0) / 100,
+      ...(storms(cells['storm']) ?? bad('storm', `"${cells['storm'] ?? ''}" is neither yes nor no.`)),
     });
     days.set(day, hours);
   });

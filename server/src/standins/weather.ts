@@ -3,6 +3,9 @@ import { instantIn, saturationVapourPressureKPa, type HourAir } from '@elm-mist/
 /** First hour of the feed, and the last. */
 const HOURS = { from: 7, to: 18 } as const;
 
+/** Of warm days so many end in a storm, and when, by the shop's clock. */
+const STORMS = { of: 0.12, from: 15, to: 17, meanC: 14 } as const;
+
 /** A number from 0 to 1 that is always the same for the same words (FNV-1a, 32 bits). */
 function chance(words: string): number {
   let hash = 0x811c9dc5;
@@ -14,7 +17,7 @@ const DAY_MS = 86_400_000;
 
 /**
  * A simulated hourly feed in place of a weather service: a prairie town with hot, dry, breezy summer afternoons, its summer in the southern
- * hemisphere half a year off. The same day always has the same weather. Shown as simulated wherever it is used.
+ * hemisphere half a year off, and a storm on some warm afternoons. The same day always has the same weather. Shown as simulated wherever it is used.
  * @param day ISO
  * @param zone of the shop, IANA
  * @param latitudeDeg of the shop, degrees, north above 0
@@ -26,6 +29,7 @@ export function simulatedDay(day: string, zone: string, latitudeDeg: number): Ho
   const meanC = 11 + 14 * Math.cos((2 * Math.PI * (dayOfYear - 200)) / 365) + 5 * (chance(`${day} mean`) - 0.5);
   const swingC = 7 + 3 * chance(`${day} swing`);
   const cloudy = chance(`${day} cloud`) ** 2;
+  const storms = meanC >= STORMS.meanC && chance(`${day} storm`) > 1 - STORMS.of;
   const breeze = 1.5 + 3 * chance(`${day} wind`);
   const vapourKPa = saturationVapourPressureKPa(meanC - swingC - 3);
   return Array.from({ length: HOURS.to - HOURS.from + 1 }, (_, i) => {
@@ -34,13 +38,15 @@ export function simulatedDay(day: string, zone: string, latitudeDeg: number): Ho
     const warmth = Math.sin((Math.PI * (hour - 10)) / 12);
     const dryBulbC = meanC + swingC * warmth;
     const flicker = chance(`${day} ${hour}`) - 0.5;
+    const storm = storms && hour >= STORMS.from && hour <= STORMS.to;
     const clamp = (value: number, low: number, high: number) => Math.min(high, Math.max(low, value));
     return {
       atMs: instantIn(zone, day, hour * 60),
       dryBulbC: Number(dryBulbC.toFixed(1)),
       rhPct: Math.round(clamp((vapourKPa / saturationVapourPressureKPa(dryBulbC)) * 100, 5, 98)),
       windMs: Number(clamp(breeze * (0.6 + 0.5 * Math.max(0, warmth)) + flicker, 0.2, 15).toFixed(1)),
-      cloud: Number(clamp(cloudy + 0.3 * flicker, 0, 1).toFixed(2)),
+      cloud: storm ? 1 : Number(clamp(cloudy + 0.3 * flicker, 0, 1).toFixed(2)),
+      ...(storm ? { storm } : {}),
     };
   });
 }

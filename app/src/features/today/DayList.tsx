@@ -261,7 +261,7 @@ export function DayList() {
               />
             ))}
             <Small ink="inkSoft">
-              Ribbon: minutes until foam dries, hour by hour. Bar: sun on the coil. Box: the good window.{' '}
+              Ribbon: minutes until foam dries, hour by hour. Bar: sun on the coil. Box: the good window. S: storm.{' '}
               {SOURCE_WORDS[answer.data?.weather.source ?? 'simulated']}
             </Small>
           </View>

@@ -35,6 +35,20 @@ test('a visit planned into a bad hour is told when it dries and when it would do
   expect(ribbon?.cells.filter((cell) => !cell.good)).toHaveLength(6);
 });
 
+test('a storm is no hour for anybody outdoors, however wet foam would stay', () => {
+  const ribbon = ribbonOf(
+    visit(15 * 60),
+    weather(hours((hour) => (hour === 15 || hour === 16 ? { storm: true } : {}))),
+    DEFAULT_HOUSE_RULES,
+  );
+  expect(ribbon?.advice).toBe('Storm at 3 pm: nobody on a roof or at an open unit. Better from 7 am to 3 pm.');
+  expect(ribbon?.says).toMatch(/good from 7 am to 3 pm, storm from 3 pm\.$/);
+  expect(ribbon?.cells.flatMap(({ minutes, good }, i) => (minutes === 'S' ? [[i, good]] : []))).toEqual([
+    [8, false],
+    [9, false],
+  ]);
+});
+
 test('an earlier visit on the same day is told nothing; one that runs into the bad hour is', () => {
   const feed = weather(hours(windy(13, 18)));
   expect(ribbonOf(visit(9 * 60, 120), feed, DEFAULT_HOUSE_RULES)?.advice).toBe('');

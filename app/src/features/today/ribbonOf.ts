@@ -41,20 +41,23 @@ export function ribbonOf(row: TodayVisit, weather: DayRecord['weather'] | undefi
   const last = window ? hours[window[1]] : undefined;
   const until = last ? hourWords(last.atMs + 3_600_000) : '';
   const from = first ? `from ${hourWords(first.atMs)} to ${until}` : '';
+  const stormy = hours.find(({ storm }) => storm);
   const advice = !bad
     ? ''
-    : bad.why === 'cold'
-      ? `Too cold to wash at ${hourWords(bad.hour.atMs)}. ${first ? `Better ${from}.` : 'Another day.'}`
-      : `${bad.why === 'sun' ? 'Sun on the coil' : 'Dry wind'} at ${hourWords(bad.hour.atMs)}: foam would dry in ${formatDuration(Math.round(bad.hour.drySeconds / 60) * 60)}. ${first ? `Foam ${from}, or use water.` : 'Shade it, or use water.'}`;
+    : bad.why === 'storm'
+      ? `Storm at ${hourWords(bad.hour.atMs)}: nobody on a roof or at an open unit. ${first ? `Better ${from}.` : 'Another day.'}`
+      : bad.why === 'cold'
+        ? `Too cold to wash at ${hourWords(bad.hour.atMs)}. ${first ? `Better ${from}.` : 'Another day.'}`
+        : `${bad.why === 'sun' ? 'Sun on the coil' : 'Dry wind'} at ${hourWords(bad.hour.atMs)}: foam would dry in ${formatDuration(Math.round(bad.hour.drySeconds / 60) * 60)}. ${first ? `Foam ${from}, or use water.` : 'Shade it, or use water.'}`;
   return {
     cells: hours.map((hour, i) => ({
       hour: i % 2 === 0 ? hourName(hour.atMs) : '',
-      minutes: minutesOf(hour.drySeconds),
+      minutes: hour.storm ? 'S' : minutesOf(hour.drySeconds),
       sun: hour.sunOnCoil,
       good: hour.good,
     })),
     window,
-    says: `Minutes until foam dries, ${weather.source === 'simulated' ? 'simulated' : weather.source === 'typical' ? 'by a typical year' : 'by the air that was read'}: ${first ? `good ${from}` : 'no hour in which foam stays wet long enough'}.`,
+    says: `Minutes until foam dries, ${weather.source === 'simulated' ? 'simulated' : weather.source === 'typical' ? 'by a typical year' : 'by the air that was read'}: ${first ? `good ${from}` : 'no hour in which foam stays wet long enough'}${stormy ? `, storm from ${hourWords(stormy.atMs)}` : ''}.`,
     advice,
   };
 }

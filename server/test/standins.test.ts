@@ -22,3 +22,16 @@ test.each(['2026-06-11', '2026-11-27', '2027-02-01', '2026-03-15'])(
     }
   },
 );
+
+test('the simulated feed: a storm on some warm afternoons and on no cold day, the same whenever it is asked', () => {
+  const days = Array.from({ length: 365 }, (_, n) => dayLater('2026-01-01', n));
+  const stormy = days.filter((day) => simulatedDay(day, 'America/Chicago', 42.2).some(({ storm }) => storm));
+  expect(stormy.length).toBeGreaterThan(5);
+  expect(stormy.length).toBeLessThan(40);
+  for (const day of stormy) {
+    const hours = simulatedDay(day, 'America/Chicago', 42.2);
+    expect(hours).toEqual(simulatedDay(day, 'America/Chicago', 42.2));
+    expect(hours.flatMap(({ storm }, i) => (storm ? [7 + i] : []))).toEqual([15, 16, 17]);
+    expect(hours.reduce((sum, { dryBulbC }) => sum + dryBulbC, 0) / hours.length).toBeGreaterThan(12);
+  }
+});
