@@ -2,9 +2,10 @@ import { randomInt, randomUUID } from 'node:crypto';
 import { hash, verify } from '@node-rs/argon2';
 import type { AccountChange, AccountInput, AccountRecord, CodeRecord, MeRecord, PersonRecord } from '@elm-mist/contract';
 import { ROLES } from '@elm-mist/core';
-import { asc, count, eq } from 'drizzle-orm';
+import { asc, count, eq, sql } from 'drizzle-orm';
 import { notFound, refused } from '../http/problem';
 import type { Db, Store } from '../store/open';
+import { prepared } from '../store/prepared';
 import * as t from '../store/schema';
 import type { Sessions } from './sessions';
 import { refuseGuessable } from './guessable';
@@ -56,7 +57,13 @@ const found = (db: Db, id: string): Account => {
 
 /** Who an account is now; null for one that may not sign in. */
 export function personById(db: Db, id: string): PersonRecord | null {
-  const account = db.select().from(t.account).where(eq(t.account.id, id)).get();
+  const account = prepared(db, 'account', () =>
+    db
+      .select()
+      .from(t.account)
+      .where(eq(t.account.id, sql.placeholder('id')))
+      .prepare(),
+  ).get({ id });
   return account ? personOf(db, account) : null;
 }
 

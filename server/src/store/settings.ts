@@ -9,8 +9,9 @@ import {
   type PriceBook,
   type ReportWays,
 } from '@elm-mist/core';
-import { eq } from 'drizzle-orm';
+import { eq, sql } from 'drizzle-orm';
 import type { Db } from './open';
+import { prepared } from './prepared';
 import * as t from './schema';
 
 /** House rules as they are stored; shops of before kept their name and crew among them. */
@@ -27,7 +28,9 @@ export function writeHouseRules(db: Db, rules: HouseRules): void {
   db.insert(t.houseRules).values({ id: 1, rules }).onConflictDoUpdate({ target: t.houseRules.id, set: { rules } }).run();
 }
 
-export const storedShop = (db: Db): t.StoredShop | undefined => db.select().from(t.shop).where(eq(t.shop.id, 1)).get()?.record;
+/** Asked with every request: who asks goes by the crew list. */
+export const storedShop = (db: Db): t.StoredShop | undefined =>
+  prepared(db, 'shop', () => db.select().from(t.shop).where(eq(t.shop.id, 1)).prepare()).get()?.record;
 
 export function writeShop(db: Db, record: t.StoredShop): void {
   db.insert(t.shop).values({ id: 1, record }).onConflictDoUpdate({ target: t.shop.id, set: { record } }).run();
@@ -63,7 +66,14 @@ export function readTariff(db: Db): Tariff | null {
 
 export const writeTariff = (db: Db, tariff: Tariff | null): void => writeMeta(db, TARIFF, JSON.stringify(tariff));
 
-export const readMeta = (db: Db, key: string): string | undefined => db.select().from(t.meta).where(eq(t.meta.key, key)).get()?.value;
+export const readMeta = (db: Db, key: string): string | undefined =>
+  prepared(db, 'meta', () =>
+    db
+      .select()
+      .from(t.meta)
+      .where(eq(t.meta.key, sql.placeholder('key')))
+      .prepare(),
+  ).get({ key })?.value;
 export function writeMeta(db: Db, key: string, value: string): void {
   db.insert(t.meta).values({ key, value }).onConflictDoUpdate({ target: t.meta.key, set: { value } }).run();
 }
