@@ -1,9 +1,10 @@
+import { join } from 'node:path';
 import type { PersonRecord } from '@elm-mist/contract';
 import { hiddenVisit, instantIn, type HiddenVisit } from '@elm-mist/core';
 import { seedPracticeShop } from '../demo/seed';
 import { DEMO_COILS, DEMO_SHOP, DEMO_SYSTEMS } from '../demo/shop';
 import { addVisit } from '../services/visits';
-import type { Store } from '../store/open';
+import { openStore, type Store } from '../store/open';
 import { writeShop } from '../store/settings';
 import * as t from '../store/schema';
 
@@ -20,12 +21,19 @@ export interface PracticeShop {
   startMs: number;
 }
 
+/** Writes the shop that every practised visit begins with, without its visit, into a folder. @returns the file */
+export function drawPracticeShop(folder: string, migrations: string): string {
+  const store = openStore(join(folder, 'practice.db'), migrations);
+  seedPracticeShop(store, DAY);
+  store.close();
+  return store.file;
+}
+
 /**
- * Puts a shop into an empty store that holds one visit to practise, and one account: the learner's, as lead, with the licences that they have.
+ * Puts a visit to practise into a drawn shop, and one account: the learner's, as lead, with the licences that they have.
  * @param seed decides the system and everything that is hidden
  */
 export function openPracticeShop(store: Store, learner: PersonRecord, seed: number): PracticeShop {
-  seedPracticeShop(store, DAY);
   const startMs = instantIn(DEMO_SHOP.zone, DAY, BEGINS_MIN);
   const crewId = learner.crewId ?? learner.id;
   store.write((db) => {

@@ -1,4 +1,4 @@
-import { mkdtempSync, rmSync } from 'node:fs';
+import { copyFileSync, mkdtempSync, rmSync } from 'node:fs';
 import type { RequestListener } from 'node:http';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -82,13 +82,16 @@ export class Sandbox {
     learner: PersonRecord,
     readonly seed: number,
     readonly exam: boolean,
-    migrations: string,
+    /** The drawn shop that it begins with, and the steps of its schema. */
+    drawn: { file: string; migrations: string },
     private readonly clock: () => number,
     makeServer: MakeServer,
   ) {
     this.openedMs = this.lastUsedMs = clock();
     this.folder = mkdtempSync(join(tmpdir(), 'elm-mist-practice-'));
-    this.store = openStore(join(this.folder, 'practice.db'), migrations);
+    const file = join(this.folder, 'practice.db');
+    copyFileSync(drawn.file, file);
+    this.store = openStore(file, drawn.migrations);
     this.shop = openPracticeShop(this.store, learner, seed);
     const now = () => new Date(this.nowMs());
     this.token = new Sessions(

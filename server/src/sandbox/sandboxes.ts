@@ -1,8 +1,12 @@
 import { randomInt } from 'node:crypto';
+import { mkdtempSync, rmSync } from 'node:fs';
 import type { IncomingMessage, ServerResponse } from 'node:http';
+import { tmpdir } from 'node:os';
+import { dirname, join } from 'node:path';
 import type { PersonRecord } from '@elm-mist/contract';
 import { COOKIE } from '../http/gate';
 import { Problem } from '../http/problem';
+import { drawPracticeShop } from './practiceShop';
 import { LEFT_ALONE_MS, Sandbox, type MakeServer } from './sandbox';
 
 /** Where a sandbox's own server is found, in place of /api. */
@@ -15,6 +19,7 @@ const LEFT_ALONE = /^\/(sign|me\/|people|accounts|devices|backups|whole|shop\/op
 /** Visits that are practised, one a person. */
 export class Sandboxes {
   private readonly open = new Map<string, Sandbox>();
+  private drawn: string | null = null;
 
   constructor(
     private readonly migrations: string,
@@ -42,7 +47,10 @@ export class Sandboxes {
     this.tidy();
     const oldest = [...this.open].sort(([, a], [, b]) => a.lastUsedMs - b.lastUsedMs)[0];
     if (oldest && this.open.size >= MOST) this.end(oldest[0]);
-    const sandbox = new Sandbox(learner, seed ?? randomInt(2 ** 31), exam, this.migrations, this.clock, this.makeServer);
+    // Drawn once: what is copied holds up nobody.
+    this.drawn ??= drawPracticeShop(mkdtempSync(join(tmpdir(), 'elm-mist-practice-')), this.migrations);
+    const drawn = { file: this.drawn, migrations: this.migrations };
+    const sandbox = new Sandbox(learner, seed ?? randomInt(2 ** 31), exam, drawn, this.clock, this.makeServer);
     this.open.set(learner.id, sandbox);
     return sandbox;
   }
@@ -69,5 +77,7 @@ export class Sandboxes {
 
   close(): void {
     for (const id of [...this.open.keys()]) this.end(id);
+    if (this.drawn) rmSync(dirname(this.drawn), { recursive: true, force: true });
+    this.drawn = null;
   }
 }
