@@ -24,8 +24,8 @@ export interface PlanWay {
 }
 
 /** To lift felt dry from a square metre, s. Judgement. */
-const LIFT_S_PER_M2 = 130;
-const MIST_S_PER_M2 = 25;
+export const LIFT_S_PER_M2 = 130;
+export const MIST_S_PER_M2 = 25;
 /** Beyond this the work ends, whatever it looks like, s. */
 export const LONGEST_S = 3 * 3600;
 /** Foam is wetted again, or comes off, when so much of the time that it is trusted to stay wet is over. */

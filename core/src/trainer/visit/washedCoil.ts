@@ -5,7 +5,20 @@ import type { Cleaner, StrengthStep } from '../../mix';
 import type { VisitEvent } from '../../run';
 import type { MixMade } from '../../run/events';
 import { newPack, type FinPack } from '../finPack';
-import { foamOver, handsOf, LONGEST_S, lookAt, overSpan, planWay, rinseClear, wayOf, type PlanWay, type Span } from '../planWay';
+import {
+  foamOver,
+  handsOf,
+  LIFT_S_PER_M2,
+  LONGEST_S,
+  lookAt,
+  MIST_S_PER_M2,
+  overSpan,
+  planWay,
+  rinseClear,
+  wayOf,
+  type PlanWay,
+  type Span,
+} from '../planWay';
 import { caseForPlan, type PracticeCase } from '../practiceCase';
 import { PRACTICE_SHELF } from '../practiceShelf';
 import { stepPack } from '../stepPack';
@@ -18,8 +31,6 @@ const GRAIN = 2;
 const SLICE = 400;
 /** Foam that nobody came back to is not followed further than this, s. */
 const LONGEST_WAIT_S = 2 * 3600;
-const LIFT_S_PER_M2 = 130;
-const MIST_S_PER_M2 = 25;
 const USUAL_AIR = { dryBulbC: 27, rhPct: 55, windMs: 1, sun: 'shade' as const };
 
 /** A coil of a practised visit, face by face. */
