@@ -35,7 +35,7 @@ export function SizingPart({ set }: { set: ReadingSet }) {
   const { state, detail, house, record } = useVisit();
   const { units } = house;
   const told = state.runs?.value;
-  const [draft, keep, drop] = useDraft(
+  const [draft, keep, drop, older] = useDraft(
     `runs.${detail.visit.id}`,
     () => ({ minutes: told ? String(told.minutesAnHour) : '', design: told ? showFigure('temperature', told.designC, units) : '', units }),
     state.runs?.eventId ?? '',
@@ -58,6 +58,11 @@ export function SizingPart({ set }: { set: ReadingSet }) {
     <Part title={<Heading>Is it large enough</Heading>}>
       {closed ? null : (
         <>
+          {older ? (
+            <Banner tone="wait" right={<Companion title="Take mine back" onPress={() => keep(older)} />}>
+              Somebody else told it meanwhile. What you had begun is kept.
+            </Banner>
+          ) : null}
           <Small ink="inkSoft">
             How long it runs in the hour in the air of today, as the customer tells; and a usual hottest afternoon here.
           </Small>

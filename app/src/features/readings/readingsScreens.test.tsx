@@ -240,3 +240,33 @@ test('is it large enough: what the customer tells is checked by name, carried to
   await settle();
   expect(posted.at(-1)).toMatchObject({ kind: 'finding.noted', data: { what: 'too-small' } });
 });
+
+test('what another phone told of its runs meanwhile is shown, and what was half entered here can be taken back', async () => {
+  address.side = 'says';
+  const run = scribe(VISIT);
+  run.happen('readings.held', { when: 'before', readings: readings({}) });
+  await openInVisit(<ReadingsScreen />, run);
+  fireEvent.change(screen.getByTestId('runs-minutes'), { target: { value: '41' } });
+  await settle();
+  cleanup();
+  run.happen('runs.told', { minutesAnHour: 20, designC: 36 });
+  await openInVisit(<ReadingsScreen />, run);
+  expect(screen.getByTestId<HTMLInputElement>('runs-minutes').value).toBe('20');
+  fireEvent.click(screen.getByText('Take mine back'));
+  await settle();
+  expect(screen.getByTestId<HTMLInputElement>('runs-minutes').value).toBe('41');
+  expect(screen.queryByText('Take mine back')).toBeNull();
+});
+
+test('what stops while the air that comes back is warm is noted as the thermostat or the control, not as its size', async () => {
+  address.side = 'says';
+  const run = scribe(VISIT);
+  const warm = readings({}).map((row) => (row.quantity === 'returnDb' ? { ...row, value: 28.5 } : row));
+  run.happen('readings.held', { when: 'before', readings: warm });
+  run.happen('runs.told', { minutesAnHour: 25, designC: 38 });
+  const posted = await openInVisit(<ReadingsScreen />, run);
+  expect(screen.getByText(/^It stops though the air that comes back is still warm/)).toBeTruthy();
+  fireEvent.click(screen.getAllByText('Make it a finding').at(-1)!);
+  await settle();
+  expect(posted.at(-1)).toMatchObject({ kind: 'finding.noted', data: { what: 'control' } });
+});
