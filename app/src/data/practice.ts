@@ -169,7 +169,7 @@ export async function beginPracticeVisit(exam: boolean, seed: number | null): Pr
 export const resumePracticeVisit = ({ exam, visitId }: PracticeVisit): Promise<void> =>
   enterRealm(exam ? 'exam' : 'practice', `/visits/${visitId}`);
 
-/** What somebody there sees; asked for anew whenever it is looked at. */
+/** What somebody there sees; kept nowhere. */
 export const practiceLook = (): Promise<PracticeLook> => request('GET', '/practice/visit/look');
 export const askOwner = (question: OwnerQuestion): Promise<PracticeLook> => request('POST', '/practice/visit/ask', { question });
 

@@ -5,7 +5,9 @@ import { join } from 'node:path';
 import type { PersonRecord, PracticeLook, PracticeVisit, PracticeVisitDone } from '@elm-mist/contract';
 import {
   bestCoil,
+  coilName,
   faceDrying,
+  feedSite,
   foldVisit,
   gateStepsFor,
   isGateOpen,
@@ -20,10 +22,8 @@ import {
   visitDebrief,
   washCoil,
   type Condition,
-  type HourAir,
   type OwnerQuestion,
   type ReadingWhen,
-  type SunExposure,
   type VisitEvent,
   type WashedCoil,
 } from '@elm-mist/core';
@@ -53,8 +53,6 @@ export interface SandboxServer {
 }
 /** Builds what answers for a sandbox, and ends it. */
 export type MakeServer = (parts: SandboxServer) => { answer: RequestListener; close: () => void };
-
-const sunOf = (cloud: number): SunExposure => (cloud < 0.3 ? 'full' : cloud < 0.75 ? 'broken' : 'shade');
 
 /** Takes slices of long work, with others' turns between. */
 async function inSlices<T>(work: Generator<void, T>): Promise<T> {
@@ -140,17 +138,17 @@ export class Sandbox {
   /** How fast foam dries on each face of a coil at a moment: the air of its hour, the sun where it stands. */
   private dryingOf(coil: CoilRecord, { visit, system, place }: VisitFrame): (atMs: number) => ReturnType<typeof faceDrying> {
     const hours = weatherOf(this.store.db, visit.day).hours;
-    const of = (atMs: number): HourAir | undefined => hours.filter((hour) => hour.atMs <= atMs).at(-1) ?? hours[0];
+    // After the last hour of the feed its air stays.
+    const lastMs = hours.at(-1)?.atMs ?? 0;
     return (atMs) => {
-      const hour = of(atMs);
-      if (!hour) return [];
-      const { dryBulbC, rhPct, windMs, cloud } = hour;
+      const site = feedSite(hours, Math.min(atMs, lastMs));
+      if (!site) return [];
       return faceDrying(coil, {
         configuration: system.configuration,
         refrigerant: system.refrigerant,
         pressureKPa: pressureAtAltitudeKPa(place.altitudeM),
         sensitiveOccupants: false,
-        site: { dryBulbC, rhPct, windMs, sun: sunOf(cloud) },
+        site,
         sky: { atMs, latitudeDeg: place.latitudeDeg, longitudeDeg: place.longitudeDeg, hours },
       });
     };
@@ -204,7 +202,7 @@ export class Sandbox {
     return {
       coils: frame.coils.flatMap((coil) => {
         const [own, washed] = [hidden.coils[coil.id], coils[coil.id]];
-        return own && washed ? [{ ...seenCoil(coil, own, washed), name: coil.name }] : [];
+        return own && washed ? [{ ...seenCoil(coil, own, washed), name: coilName(coil) }] : [];
       }),
       meters: sources.flatMap((source) => {
         const gate = state.gates[source];

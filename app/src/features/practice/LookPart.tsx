@@ -28,7 +28,7 @@ export function LookPart({ look: { coils, meters, plate } }: { look: PracticeLoo
       </View>
       {coils.map((coil) => (
         <View key={coil.coilId} style={{ gap: space.s }} testID={`look-${coil.coilId}`}>
-          <Heading>{coil.name || (coil.coilId.endsWith('-in') ? 'Indoor coil' : 'Outdoor coil')}</Heading>
+          <Heading>{coil.name}</Heading>
           {coil.finds.map((find) => (
             <Body key={find}>{find}</Body>
           ))}

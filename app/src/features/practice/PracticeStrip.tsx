@@ -1,5 +1,5 @@
 import type { PracticeLook } from '@elm-mist/contract';
-import { useCallback, useEffect, useState } from 'react';
+import { useEffect, useState } from 'react';
 import { Pressable, ScrollView, useWindowDimensions, View } from 'react-native';
 import { endPracticeVisit, leavePracticeVisit, passTime, practiceLook, useNow, useOutbox, wallClock } from '@/data';
 import { realm } from '@/device/realm';
@@ -10,6 +10,7 @@ import { OwnerPart } from './OwnerPart';
 type Open = 'look' | 'owner' | 'time' | 'end' | null;
 const NAMES: Record<Exclude<Open, null>, string> = { look: 'Look', owner: 'Owner', time: 'Time', end: 'End' };
 const STEPS_MIN = [1, 5, 15, 30] as const;
+const LOOKS_EVERY_MS = 5000;
 const AWAY = 'The server is away: a practised visit wants it.';
 
 /** Over every screen of a practised visit: its clock, a look round, its owner, and its end. */
@@ -64,30 +65,34 @@ export function PracticeStrip() {
           {trouble ? <Banner tone="stop">{trouble}</Banner> : null}
           {open === 'time' ? <TimePart close={() => setOpen(null)} fail={() => setTrouble(AWAY)} /> : null}
           {open === 'end' ? <EndPart close={() => setOpen(null)} fail={() => setTrouble(AWAY)} /> : null}
-          {open === 'look' || open === 'owner' ? <Looked part={open} fail={() => setTrouble(AWAY)} /> : null}
+          {open === 'look' || open === 'owner' ? <Looked part={open} /> : null}
         </ScrollView>
       ) : null}
     </View>
   );
 }
 
-/** What is seen there; looked at anew when it is opened, and every few seconds, since foam soaks on. */
-function Looked({ part, fail }: { part: 'look' | 'owner'; fail: () => void }) {
+/** What is seen there: never from what was seen before, since a meter is read off it; anew when an entry has gone out, and as foam soaks on. */
+function Looked({ part }: { part: 'look' | 'owner' }) {
   const [look, setLook] = useState<PracticeLook | null>(null);
+  const [trouble, setTrouble] = useState('');
   const { waiting } = useOutbox();
-  const again = useCallback(() => practiceLook().then(setLook, fail), [fail]);
   const sent = waiting.length === 0;
   useEffect(() => {
-    // What was just entered is on its way.
-    if (!sent && look) return undefined;
-    void again();
-    const timer = setInterval(() => void again(), 5000);
+    const again = () => void practiceLook().then(setLook, () => setTrouble(AWAY));
+    again();
+    // What was just entered is on its way: then there is nothing new to see.
+    const timer = sent ? setInterval(again, LOOKS_EVERY_MS) : undefined;
     return () => clearInterval(timer);
-    // Looked at anew when what waited is sent.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [sent]);
-  if (!look) return <Waiting what="what is there" />;
-  return part === 'look' ? <LookPart look={look} /> : <OwnerPart look={look} learn={setLook} fail={fail} />;
+  return (
+    <>
+      {trouble ? <Banner tone="stop">{trouble}</Banner> : null}
+      {!look && !trouble ? <Waiting what="what is there" /> : null}
+      {look && part === 'look' ? <LookPart look={look} /> : null}
+      {look && part === 'owner' ? <OwnerPart look={look} learn={setLook} fail={() => setTrouble(AWAY)} /> : null}
+    </>
+  );
 }
 
 function TimePart({ close, fail }: { close: () => void; fail: () => void }) {

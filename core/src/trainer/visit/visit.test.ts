@@ -99,3 +99,25 @@ test('what the rules refuse is not put on, and is told in their words', () => {
   const { wrongs } = atOnce(washCoil(micro[0] ?? coil(), own, strong, { cleaners: shelf, drying: () => [], seed: 11 }, 0));
   expect(wrongs).toEqual(['Strong alkali or acid eats the wall of a microchannel tube itself.']);
 });
+
+test('foam that was put on by an earlier plan’s cut is on the coil still, whatever is planned after', () => {
+  const seed =
+    [1, 2, 3, 4, 5, 6, 7, 8, 9].find((n) => Math.max(...Object.values(hiddenVisit(n, COILS).coils['coil-1']?.grades ?? {})) === 4) ?? 0;
+  const own = hiddenVisit(seed, COILS).coils['coil-1'];
+  const { events } = walkVisit(hiddenVisit(seed, COILS), COILS, { ...CAREFUL, rinses: 1 });
+  const foamed = events.findIndex(({ kind }) => kind === 'section.applied');
+  const plan = events.find((event): event is VisitEvent<'plan.made'> => event.kind === 'plan.made');
+  if (!own || !plan || foamed < 0) throw new Error('the coil was not foamed');
+  const { sections } = plan.data.plan;
+  const recut = { ...plan.data.plan, sections: sections.flatMap((row) => [1, 2].map((n) => ({ ...row, id: `${row.id}.${n}` }))) };
+  const begun = events.slice(0, foamed + 1);
+  const planned = { ...plan, id: 'new', at: begun.at(-1)?.at ?? '', data: { ...plan.data, plan: recut } } as VisitEvent;
+  const rinse = events.find(({ kind }) => kind === 'section.rinsed') as VisitEvent;
+  const foamOf = (list: readonly VisitEvent[]) => {
+    const { packs } = atOnce(washCoil(COILS[0] ?? coil(), own, list, { cleaners: shelf, drying: () => [], seed }, Date.parse(rinse.at)));
+    return Object.values(packs).map(({ solutionL, waterL }) => [solutionL > 0, waterL > 0].join());
+  };
+  // Rinsed by its old name after the new plan, as the visit itself does.
+  expect(foamOf([...begun, planned, rinse])).toEqual(foamOf([...begun, rinse]));
+  expect(foamOf([...begun, planned, rinse])).toContain('true,true');
+});

@@ -1,4 +1,4 @@
-import { POWER_SOURCE_NAMES, type Configuration } from '../../equipment';
+import { coilName, POWER_SOURCE_NAMES, type Configuration } from '../../equipment';
 import { FAULTS, type FaultId } from '../../diagnosis';
 import type { CoilBuild } from '../../method';
 import { foldVisit, GATE_TABLE, gateStepsFor, isGateOpen, readingPasses, type VisitEvent, type VisitState } from '../../run';
@@ -111,7 +111,7 @@ function coilLines({ coils, left, best, state }: DebriefInput): DebriefLine[] {
   for (const coil of coils) {
     const [mine, theirs] = [facesOf(left[coil.id]), facesOf(best[coil.id])];
     if (mine.length === 0) continue;
-    const name = coil.name || (coil.role === 'condenser' ? 'Outdoor coil' : 'Indoor coil');
+    const name = coilName(coil);
     const [light, couldBe] = [mean(mine.map(lightPct)), mean(theirs.map(lightPct))];
     const skipped = state.skipped[coil.id];
     lines.push(
@@ -195,7 +195,7 @@ function judgement({ hidden, state, coils }: DebriefInput): DebriefLine[] {
     const truth = hidden.coils[coil.id];
     const survey = state.surveys[coil.id]?.value;
     if (!truth) continue;
-    const name = coil.name || (coil.role === 'condenser' ? 'Outdoor coil' : 'Indoor coil');
+    const name = coilName(coil);
     const worst = Math.max(0, ...Object.values(truth.grades)) as Grade;
     const seen = survey ? worstOf(survey.grades) : null;
     if (seen === null || seen === undefined) {

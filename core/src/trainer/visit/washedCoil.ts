@@ -149,11 +149,14 @@ export function* washCoil(
     lastMs[faceId] = Math.max(lastMs[faceId], atMs);
   }
   const whole = (pack: FinPack): Span => [0, pack.columns];
+  const made: CoilPlan[] = [];
+  // A piece that was begun keeps its name and its cut, whatever was planned after.
   const spanOf = (sectionId: string): [string, Span] | null => {
-    const section = plan?.sections.find(({ id }) => id === sectionId);
+    const cut = made.findLast(({ sections }) => sections.some(({ id }) => id === sectionId))?.sections ?? [];
+    const section = cut.find(({ id }) => id === sectionId);
     const pack = section && packs[section.faceId];
     if (!section || !pack) return null;
-    const pieces = plan?.sections.filter(({ faceId }) => faceId === section.faceId) ?? [];
+    const pieces = cut.filter(({ faceId }) => faceId === section.faceId);
     const at = pieces.indexOf(section);
     return [section.faceId, [Math.round((at * pack.columns) / pieces.length), Math.round(((at + 1) * pack.columns) / pieces.length)]];
   };
@@ -167,8 +170,10 @@ export function* washCoil(
 
   for (const event of events) {
     const atMs = Date.parse(event.at);
-    if (event.kind === 'plan.made' && event.data.coilId === coil.id) plan = event.data.plan;
-    else if (event.kind === 'mix.made' && event.data.coilId === coil.id) mix = event.data;
+    if (event.kind === 'plan.made' && event.data.coilId === coil.id) {
+      plan = event.data.plan;
+      made.push(plan);
+    } else if (event.kind === 'mix.made' && event.data.coilId === coil.id) mix = event.data;
     else if (event.kind === 'task.done' && event.data.taskId === `${coil.id}.lift`) {
       for (const [faceId, pack] of Object.entries(packs)) {
         yield* waitTo(faceId, atMs);
