@@ -193,7 +193,7 @@ function takesS(tasks: readonly Task[], order: readonly string[]): number | null
  * @param given the answer
  * @param system units that it is told in
  * @returns right or not, and the right one in words
- * @throws CoreError not-a-number `answer` for an amount that is none; unknown `answer` for an option that was not offered
+ * @throws CoreError not-a-number `answer` for an amount that is none; out-of-range `answer` for a jug still empty; unknown `answer` for an option that was not offered
  * @example markDrill(drillOf('never', 1, 'us'), drillOf('never', 1, 'us').answer.right, 'us').right // true
  */
 export function markDrill(drill: Drill, given: DrillGiven, system: UnitSystem): DrillMarked {
@@ -227,6 +227,7 @@ export function markDrill(drill: Drill, given: DrillGiven, system: UnitSystem): 
     };
   }
   if (typeof given !== 'number' || !Number.isFinite(given)) throw new CoreError('not-a-number', 'answer', 'Type an amount.');
+  if (answer.type === 'level' && given <= 0) throw new CoreError('out-of-range', 'answer', 'Bring the level up first: nothing is poured yet.');
   const told =
     answer.type === 'level' || answer.quantity === 'volume'
       ? formatVolume(answer.right, system)

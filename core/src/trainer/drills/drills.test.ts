@@ -57,6 +57,8 @@ describe('any question of any family', () => {
           expect(markDrill(drill, answer.right + answer.within * 1.5, system).right).toBe(false);
           expect(markDrill(drill, answer.right - answer.within * 1.5, system).right).toBe(false);
           expect(() => markDrill(drill, NaN, system)).toThrow(/amount/);
+          // A jug that nobody touched is no answer.
+          if (answer.type === 'level') expect(() => markDrill(drill, 0, system)).toThrow(/level/);
         }
       }),
       { numRuns: 400 },
