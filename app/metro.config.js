@@ -10,6 +10,15 @@ const ICON_FONTS = /^(@expo\/vector-icons|react-native-vector-icons|@react-nativ
 config.resolver.resolveRequest = (context, name, platform) =>
   ICON_FONTS.test(name) ? { type: 'empty' } : context.resolveRequest(context, name, platform);
 
+// Its native part may be missing on another kind of machine: there the bundler's own way, slower, makes the files small.
+const minifier = require.resolve('./build/minify.cjs');
+try {
+  require(minifier);
+  config.transformer.minifierPath = minifier;
+} catch (error) {
+  console.warn(`elm-mist: the slower way of making files small is used (${error.message.split('\n')[0]})`);
+}
+
 // Where a name lies is written into the files that import it: what was compiled before holds as long as no name moves.
 config.cacheVersion = createHash('sha256').update(restsOn().join('\n')).digest('hex');
 

@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { checkNode, install, ROOT, run } from './lib/setup.mjs';
 
 checkNode();
-await install();
+await install({ all: false });
 // Only there once the packages are.
 const { bundleServer, SERVER_FILE } = await import('./lib/bundleServer.mjs');
 await bundleServer();

@@ -15,7 +15,7 @@ const free = await new Promise((done) => {
 });
 if (!free) giveUp(`Port ${port} is in use. Stop what runs there, or choose another: PORT=${port + 1} npm start`);
 
-await install();
+await install({ all: false });
 if (!(await buildWeb())) process.exit(1);
 // Only there once the packages are.
 const { bundleServer, SERVER_FILE } = await import('./lib/bundleServer.mjs');

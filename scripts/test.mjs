@@ -74,7 +74,7 @@ await sideBySide([
   ...(browser
     ? [
         async () => {
-          await check('interface builds', async () => ({ code: (await buildWeb(quietly)) ? 0 : 1 }));
+          await check('interface builds', async () => ({ code: (await buildWeb({ workers: 1, through: quietly })) ? 0 : 1 }));
           await check(`first screen's script within ${FIRST_SCREEN_LIMIT_KB} kB`, async () => {
             const kb = firstScreenKb(join(ROOT, 'app/dist'));
             return {

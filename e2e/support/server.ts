@@ -1,5 +1,5 @@
 import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { cpSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
@@ -46,6 +46,8 @@ export class TestServer {
 
   async start(): Promise<void> {
     this.port ||= await freePort();
+    const seeded = process.env['ELM_MIST_SEEDED'] as string | undefined;
+    if (this.demo && seeded && readdirSync(this.data).length === 0) cpSync(seeded, this.data, { recursive: true });
     const child = spawn(process.execPath, ['server/dist/main.cjs'], {
       cwd: ROOT,
       env: {

@@ -2,9 +2,11 @@
 import { spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { availableParallelism } from 'node:os';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import firstScript from '../../app/build/firstScript.cjs';
+import { packBuild } from './packed.mjs';
 
 export const ROOT = join(dirname(fileURLToPath(import.meta.url)), '../..');
 export const say = (text) => console.log(`elm-mist: ${text}`);
@@ -42,16 +44,20 @@ const hashOf = (parts) => {
 };
 const read = (file) => (existsSync(file) ? readFileSync(file, 'utf8') : '');
 
-/** Installs from the lock file when nothing is installed yet, or something else is. */
-export async function install() {
+/**
+ * Installs from the lock file when nothing is installed yet, or something else is.
+ * @param all with what only tests and checks need; a shop's own machine does without
+ */
+export async function install({ all = true } = {}) {
   const stamp = join(ROOT, 'node_modules', '.elm-mist-installed');
   const wanted = hashOf([read(join(ROOT, 'package-lock.json')), process.versions.modules]);
-  if (read(stamp) === wanted) return;
+  const there = read(stamp);
+  if (there === wanted || (!all && there === `${wanted} to run`)) return;
   say('installing packages');
   const npm = process.platform === 'win32' ? 'npm.cmd' : 'npm';
-  if ((await ended(start(npm, ['ci', '--no-audit', '--no-fund', '--prefer-offline']))) !== 0)
-    giveUp('the packages could not be installed; the lines above say why.');
-  writeFileSync(stamp, wanted);
+  const args = ['ci', '--no-audit', '--no-fund', '--prefer-offline', ...(all ? [] : ['--omit=dev'])];
+  if ((await ended(start(npm, args))) !== 0) giveUp('the packages could not be installed; the lines above say why.');
+  writeFileSync(stamp, all ? wanted : `${wanted} to run`);
 }
 
 function* filesUnder(folder) {
@@ -64,10 +70,14 @@ function* filesUnder(folder) {
 
 /**
  * Builds the interface when its sources changed since the last build.
- * @param through runs the builder and gives its exit code and output; by default its output is shown as it comes
+ * @param options.workers how many files are compiled at once
+ * @param options.through runs the builder and gives its exit code and output; by default its output is shown as it comes
  * @returns false when it could not be built
  */
-export async function buildWeb(through = async (script, args, options) => ({ code: tool(script, args, options), output: '' })) {
+export async function buildWeb({
+  workers = availableParallelism(),
+  through = async (script, args, options) => ({ code: tool(script, args, options), output: '' }),
+} = {}) {
   const sources = ['core/src', 'contract/src', 'app/src', 'app/public'].flatMap((folder) => [...filesUnder(join(ROOT, folder))]);
   const settings = [
     'app/app.json',
@@ -76,6 +86,8 @@ export async function buildWeb(through = async (script, args, options) => ({ cod
     'app/babel.config.js',
     'app/build/directNames.cjs',
     'app/build/firstScript.cjs',
+    'app/build/minify.cjs',
+    'scripts/lib/packed.mjs',
     'scripts/lib/shell.mjs',
     'package-lock.json',
   ].map((file) => join(ROOT, file));
@@ -84,10 +96,14 @@ export async function buildWeb(through = async (script, args, options) => ({ cod
   const stamp = join(dist, '.built-from');
   if (read(stamp) === wanted) return true;
   say('building the interface (about a minute the first time)');
-  const { code, output } = await through('expo/bin/cli', ['export', '-p', 'web', '--output-dir', 'dist'], {
-    cwd: join(ROOT, 'app'),
-    env: { ...process.env, CI: '1', EXPO_NO_TELEMETRY: '1', EXPO_OFFLINE: '1', NODE_ENV: 'production' },
-  });
+  const { code, output } = await through(
+    'expo/bin/cli',
+    ['export', '-p', 'web', '--output-dir', 'dist', '--max-workers', String(workers)],
+    {
+      cwd: join(ROOT, 'app'),
+      env: { ...process.env, CI: '1', EXPO_NO_TELEMETRY: '1', EXPO_OFFLINE: '1', NODE_ENV: 'production' },
+    },
+  );
   if (code !== 0) {
     if (output) console.log(output);
     console.error('elm-mist: the interface could not be built; the lines above say why.');
@@ -97,6 +113,7 @@ export async function buildWeb(through = async (script, args, options) => ({ cod
   // Only there once the packages are.
   const { makeShell } = await import('./shell.mjs');
   const { count, size } = await makeShell(dist);
+  await packBuild(dist);
   say(`interface built: ${count} files, ${(size / 1e6).toFixed(1)} MB, open with no signal`);
   writeFileSync(stamp, wanted);
   return true;

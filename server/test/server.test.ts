@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { existsSync, mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { gzipSync } from 'node:zlib';
 import type {
   CoilRecord,
   DayRecord,
@@ -474,6 +475,14 @@ describe('starting and stopping', () => {
     expect(await (await get('/visits/x/wash')).text()).toContain('page');
     expect((await get('/assets/a.js')).headers.get('cache-control')).toContain('immutable');
     expect((await get('/assets/none.js')).status).toBe(404);
+    // What was packed when it was built is sent as it lies there.
+    writeFileSync(join(web, 'assets', 'b.js'), 'let a = 1;');
+    writeFileSync(join(web, 'assets', 'b.js.gz'), gzipSync('let packed = 1;'));
+    const packed = await get('/assets/b.js');
+    expect([await packed.text(), packed.headers.get('content-type')]).toEqual(['let packed = 1;', expect.stringContaining('javascript')]);
+    expect(packed.headers.get('vary')).toContain('Accept-Encoding');
+    const plain = await fetch(`http://localhost:${server.port}/assets/b.js`, { headers: { 'Accept-Encoding': 'identity' } });
+    expect(await plain.text()).toBe('let a = 1;');
     expect((await get('/api/none')).status).toBe(404);
     expect((await get('/../server/package.json')).status).not.toBe(500);
   });
