@@ -521,6 +521,7 @@ export {
   type ComparedLine,
   type RunsTold,
   LINE_WORDS,
+  meteringWords,
   WHOLE_WORDS,
 } from './verdict';
 export { diagnose, FAULT_IDS, FAULTS, type Candidate, type CandidateId, type Diagnosis, type FaultId } from './diagnosis';

@@ -126,6 +126,9 @@ export interface DiagnosisFigures {
   firstTwo: number;
   /** The same with four in ten of the further probes missing. */
   firstMissing: number;
+  /** A full set of a unit whose plate does not tell its metering device: right one first; and the device that it looks like, where it is told with nine in ten, right. */
+  firstUnknown: number;
+  deviceRight: number;
   /** Units whose only fault is dirt that were told a charge fault first. */
   dirtToldCharge: number;
   /** Sound units that were told any fault with more than even odds. */
@@ -142,7 +145,20 @@ export function diagnosisFigures(systems: number, seed: number): DiagnosisFigure
   const random = numbers(seed);
   const names: CandidateId[] = [...FAULT_IDS, 'none', 'instrument'];
   const confusion = new Map<string, number>();
-  const count = { faults: 0, first: 0, two: 0, dirt: 0, dirtCharge: 0, sound: 0, accused: 0, missing: 0, missingFirst: 0 };
+  const count = {
+    faults: 0,
+    first: 0,
+    two: 0,
+    dirt: 0,
+    dirtCharge: 0,
+    sound: 0,
+    accused: 0,
+    missing: 0,
+    missingFirst: 0,
+    unknownFirst: 0,
+    device: 0,
+    deviceRight: 0,
+  };
   const times: number[] = [];
   for (let n = 0; n < systems; n += 1) {
     const missing = n % 4 === 3;
@@ -152,6 +168,11 @@ export function diagnosisFigures(systems: number, seed: number): DiagnosisFigure
     times.push(performance.now() - started);
     const [first, second] = told?.candidates ?? [];
     const key = `${fault} ${first?.id ?? 'none'}`;
+    const unknown = missing ? null : diagnose(set, { ...setting, metering: 'unknown' }, { outdoor: null, indoor: null });
+    if (unknown?.metering && unknown.metering.probability > 0.9) {
+      count.device += 1;
+      if (unknown.metering.device === setting.metering) count.deviceRight += 1;
+    }
     if (missing) {
       if (fault !== 'none') {
         count.missing += 1;
@@ -167,6 +188,7 @@ export function diagnosisFigures(systems: number, seed: number): DiagnosisFigure
     }
     count.faults += 1;
     if (first?.id === fault) count.first += 1;
+    if (unknown?.candidates[0]?.id === fault) count.unknownFirst += 1;
     if (first?.id === fault || second?.id === fault) count.two += 1;
     if (fault === 'dirtyOutdoor' || fault === 'dirtyIndoor') {
       count.dirt += 1;
@@ -186,6 +208,8 @@ export function diagnosisFigures(systems: number, seed: number): DiagnosisFigure
     systems,
     first: count.first / count.faults,
     firstTwo: count.two / count.faults,
+    firstUnknown: count.unknownFirst / count.faults,
+    deviceRight: count.deviceRight / count.device,
     firstMissing: count.missingFirst / count.missing,
     dirtToldCharge: count.dirtCharge / count.dirt,
     soundAccused: count.accused / count.sound,

@@ -191,6 +191,8 @@ lines.push(
   [`the right fault first, ${told.systems.toLocaleString('en-US')} simulated systems, full set (aim 85 %)`, pct(told.first)],
   ['among the first two (aim 95 %)', pct(told.firstTwo)],
   ['with four in ten of the further probes missing', pct(told.firstMissing)],
+  ['with a plate that does not tell its metering device', pct(told.firstUnknown)],
+  ['the device right where it is told with nine in ten', pct(told.deviceRight)],
   ['dirt alone told as a charge fault (limit 2 %)', pct(told.dirtToldCharge)],
   ['sound units told a fault with more than even odds', pct(told.soundAccused)],
   ['one diagnosis (limit 20 ms)', `${told.middleMs.toFixed(1)} ms, 1 in 100 over ${told.slowMs.toFixed(0)} ms`],

@@ -60,3 +60,50 @@ export function rootOf(f: (x: number) => number, low: number, high: number, gues
   }
   return { x: (a + b) / 2, at: 'root' };
 }
+
+/** Steps of a search by secants before it gives up. */
+const SECANTS = 6;
+
+/**
+ * A search that is asked again and again for nearly the same: it goes on from where it ended, by secants along the slope it had, and only where that
+ * fails marches anew.
+ */
+export class Search {
+  private slope = NaN;
+
+  /**
+   * Begins one.
+   * @param last where it begins
+   * @param step how far it steps where it marches
+   * @param tolerance how near in the argument is near enough
+   */
+  constructor(
+    private last: number,
+    private readonly step: number,
+    private readonly tolerance: number,
+  ) {}
+
+  /** As `rootOf`; the function has not always been asked at the answer last. */
+  root(f: (x: number) => number, low: number, high: number): Root {
+    const found = this.secants(f, low, high) ?? rootOf(f, low, high, this.last, this.step, this.tolerance);
+    this.last = found.x;
+    return found;
+  }
+
+  private secants(f: (x: number) => number, low: number, high: number): Root | null {
+    let a = Math.min(Math.max(this.last, low), high);
+    let fa = f(a);
+    let b = Number.isFinite(this.slope) ? a - fa / this.slope : a + (fa < 0 ? this.step : -this.step);
+    for (let n = 0; n < SECANTS; n += 1) {
+      if (!(b > low && b < high)) return null;
+      if (Math.abs(b - a) < this.tolerance) return { x: b, at: 'root' };
+      const fb = f(b);
+      const slope = (fb - fa) / (b - a);
+      // It rises: anything else is no way to its root.
+      if (!(slope > 0) || !Number.isFinite(slope)) return null;
+      this.slope = slope;
+      [a, fa, b] = [b, fb, b - fb / slope];
+    }
+    return null;
+  }
+}

@@ -5,7 +5,7 @@ import { chargeHeld } from './charge';
 import { BUILDS, MACHINE, type CycleInput } from './machine';
 import { March } from './march';
 import { readingsOf, type CycleState } from './readings';
-import { rootOf } from './root';
+import { rootOf, Search } from './root';
 
 /** Fitted over these. */
 const COLDEST_C = -45;
@@ -31,8 +31,14 @@ function checkCondition({ condition, tons, mist }: CycleInput): void {
   requireInRange('recirculationK', condition.recirculationK, 0, 15);
 }
 
-/** Evaporating temperature at which compressor and metering device pass the same flow. */
-function balance(march: March, guessC: number): number {
+/** Searches for the flow: through a valve that holds its superheat, and through a size that does not change. */
+interface FlowSearches {
+  held: Search;
+  fixed: Search;
+}
+
+/** Brings the machine to the evaporating temperature at which compressor and metering device pass the same flow. */
+function balance(march: March, searches: FlowSearches): void {
   const { input, air } = march;
   const high = Math.min(air.back.dryBulbC - 0.3, march.condensingC - 1);
   const fixed = (size: number) => (te: number) => {
@@ -48,18 +54,15 @@ function balance(march: March, guessC: number): number {
     return MACHINE.valveK - march.superheatK;
   };
   if (input.metering === 'valve') {
-    const { x } = rootOf(held, COLDEST_C, high, guessC, 0.2, FLOW_K);
+    const { x } = searches.held.root(held, COLDEST_C, high);
     held(x);
-    if (march.metered(MACHINE.valveOpen) >= march.flow) return x;
+    if (march.metered(MACHINE.valveOpen) >= march.flow) return;
     const wide = fixed(MACHINE.valveOpen);
-    const open = rootOf(wide, COLDEST_C, high, x, 0.2, FLOW_K).x;
-    wide(open);
-    return open;
+    wide(searches.fixed.root(wide, COLDEST_C, high).x);
+    return;
   }
   const f = fixed(1);
-  const { x } = rootOf(f, COLDEST_C, high, guessC, 0.2, FLOW_K);
-  f(x);
-  return x;
+  f(searches.fixed.root(f, COLDEST_C, high).x);
 }
 
 /**
@@ -78,19 +81,18 @@ export function solveCycle(input: CycleInput): CycleState {
   requireInRange('outdoorC', air.inletC, COLDEST_C, fit.highestC - LEAST_DRIVE_K, '°C at the outdoor coil’s inlet');
   const march = new March(fit, input, air);
   const charge = BUILDS[input.refrigerant].chargeKg * air.size * input.condition.charge;
-  let te = 7;
-  let tc = Math.min(air.inletC + 11, fit.highestC);
   let tripped = false;
+  const searches = { held: new Search(7, 0.2, FLOW_K), fixed: new Search(7, 0.2, FLOW_K) };
+  const faces = new Search(Math.min(air.inletC + 11, fit.highestC), 0.5, FACE_K);
   const closed = (v: number) => {
     const face = (t: number) => {
       march.condense(t, v);
-      te = balance(march, te);
+      balance(march, searches);
       return 1 - march.close(v);
     };
-    const found = rootOf(face, air.inletC + 0.2, fit.highestC, tc, 0.5, FACE_K);
-    tc = found.x;
+    const found = faces.root(face, air.inletC + 0.2, fit.highestC);
     tripped = found.at === 'high';
-    face(tc);
+    face(found.x);
     return chargeHeld(march) - charge;
   };
   const { x, at } = rootOf(closed, LEAST_QUALITY, MOST_UNITS, 0.7, 0.3, CHARGE_UNITS);

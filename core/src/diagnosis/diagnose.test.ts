@@ -16,8 +16,14 @@ const base: CycleInput = {
   pressureKPa: 101.325,
   condition: SOUND,
 };
-const read = (condition: Partial<Condition>, metering: CycleInput['metering'] = 'valve', wrong: KitWrong = 'none'): ReadingSet => {
-  const input: CycleInput = { ...base, metering, condition: { ...SOUND, ...condition } };
+type ItsAir = Partial<Pick<CycleInput, 'outdoorC' | 'returnWetBulbC'>>;
+const read = (
+  condition: Partial<Condition>,
+  metering: CycleInput['metering'] = 'valve',
+  wrong: KitWrong = 'none',
+  air: ItsAir = {},
+): ReadingSet => {
+  const input: CycleInput = { ...base, ...air, metering, condition: { ...SOUND, ...condition } };
   return Object.fromEntries(
     Object.entries(putWrong(probesOf(solveCycle(input), input), wrong))
       .filter(([quantity]) => !NOT_READ.includes(quantity as QuantityId))
@@ -58,6 +64,32 @@ test.each(FAULT_IDS.flatMap((id) => (['valve', 'orifice'] as const).map((meterin
     expect(weightiest!.weight).toBeGreaterThan(0.5);
   },
 );
+
+test.each(FAULT_IDS.flatMap((id) => (['valve', 'orifice'] as const).map((metering) => [id, metering] as const)))(
+  '%s with an %s that no plate tells is still told first, judged both ways',
+  (id, metering) => {
+    const told = diagnose(read(sizes[id], metering), { ...setting(), metering: 'unknown' }, UNGRADED)!;
+    expect(told.candidates[0]!.id).toBe(id);
+    const device = setting(metering).metering;
+    // What they look like is right where it is said.
+    if (told.metering!.probability > 0.8) expect(told.metering!.device).toBe(device);
+  },
+);
+
+// A valve would not let superheat fall so far on the one, or rise so far on the other.
+test.each([
+  ['a hot dry day', { outdoorC: 42, returnWetBulbC: 14 }],
+  ['a cool damp one', { outdoorC: 24, returnWetBulbC: 21 }],
+])('on %s a sound unit with an orifice is accused of nothing where the plate does not tell; judged as a valve it would be', (_, air) => {
+  const set = read({}, 'orifice', 'none', air);
+  const told = (metering: FigureSetting['metering']) => diagnose(set, { ...setting(), metering }, UNGRADED)!;
+  expect(told('expansion-valve').candidates[0]!.id).not.toBe('none');
+  expect(told('fixed-orifice').metering).toBeNull();
+  const both = told('unknown');
+  expect(both.candidates[0]!.id).toBe('none');
+  expect(both.metering!.device).toBe('fixed-orifice');
+  expect(both.metering!.probability).toBeGreaterThan(0.95);
+});
 
 test('a sound unit is told so', () => {
   expect(diagnose(read({}), setting(), { outdoor: 0, indoor: 0 })!.candidates[0]!.id).toBe('none');

@@ -1,7 +1,19 @@
 import { valuesOf, type FigureSetting, type Uncertain } from '../airside';
 import type { Condition, CycleState } from '../cycle';
 import { judgeable, QUANTITIES, type QuantityId, type ReadingSet } from '../readings';
-import { conditionsOf, modelDoubt, modelled, SIGN_IDS, SIGNS, signsRead, signValue, type Conditions, type SignId } from '../verdict';
+import {
+  conditionsOf,
+  devicesOf,
+  modelDoubt,
+  modelled,
+  SIGN_IDS,
+  SIGNS,
+  signsRead,
+  signValue,
+  type Conditions,
+  type KnownDevice,
+  type SignId,
+} from '../verdict';
 import type { CandidateId, Pattern } from './candidates';
 import { FAULT_IDS, FAULTS } from './faults';
 import { nextTest, type NextTest } from './nextTest';
@@ -37,6 +49,8 @@ export interface Diagnosis {
   next: NextTest | null;
   /** Signs that were read. */
   signs: SignId[];
+  /** What the readings look metered by, and how likely that is, 0…1, where the plate does not tell and both were tried; null where it is known. */
+  metering: { device: KnownDevice; probability: number } | null;
 }
 
 /** What is known of the coils as they were left: the worst grade on each side, null where nobody graded. */
@@ -170,9 +184,59 @@ function residuals(set: ReadingSet, setting: FigureSetting, sound: CycleState): 
 const logLikelihood = (residual: Partial<Record<SignId, Uncertain>>, change: Pattern): number =>
   Object.entries(residual).reduce((sum, [id, { value, u }]) => sum + TEMPER * density(value - (change[id as SignId] ?? 0), u), 0);
 
+/** One candidate as it stands with one way of metering. */
+interface Weighed {
+  hypothesis: Hypothesis;
+  /** What it does at its likeliest size. */
+  change: Pattern;
+  /** Natural logarithm of prior and likelihood. */
+  log: number;
+  /** The unit without a fault, and what was read against it. */
+  sound: CycleState;
+  residual: Partial<Record<SignId, Uncertain>>;
+  device: KnownDevice;
+}
+
+/** The sum of what stands as logarithms. */
+function logSum(logs: readonly number[]): number {
+  const most = Math.max(...logs);
+  return most + Math.log(logs.reduce((sum, x) => sum + Math.exp(x - most), 0));
+}
+
+/** Every candidate weighed for a unit whose metering device is known. */
+function weighed(set: ReadingSet, setting: FigureSetting & { metering: KnownDevice }, air: Conditions, left: LeftGrades): Weighed[] {
+  const sound = modelled(setting, air);
+  if (!sound) return [];
+  const residual = residuals(set, setting, sound);
+  const base: Pattern = Object.fromEntries(Object.entries(residual).map(([id, { value }]) => [id, value]));
+  const hypotheses: Hypothesis[] = [
+    { id: 'none', quantity: null, prior: NONE_PRIOR, levels: [{ weight: 1, change: {} }] },
+    ...faultHypotheses(setting, air, sound, left),
+    ...instrumentHypotheses(set, setting, base, sound),
+  ];
+  return hypotheses.map((hypothesis) => {
+    const each = hypothesis.levels.map(({ weight, change }) => Math.log(weight) + logLikelihood(residual, change));
+    return {
+      hypothesis,
+      change: hypothesis.levels[each.indexOf(Math.max(...each))]?.change ?? {},
+      log: Math.log(hypothesis.prior) + logSum(each),
+      sound,
+      residual,
+      device: setting.metering,
+    };
+  });
+}
+
+/** What a candidate does to every sign, told from another unit without a fault than its own. */
+const changeFrom = (sound: CycleState, { change, sound: own }: Weighed): Pattern =>
+  own === sound
+    ? change
+    : Object.fromEntries(SIGN_IDS.map((id) => [id, (change[id] ?? 0) + SIGNS[id].model(own) - SIGNS[id].model(sound)]));
+
 /**
  * Which fault is left, by likelihood: every sign that was read is held against what a sound unit would do in the same air, and each fault against the rest
- * by how its signs would lie. What cannot be true is left out first; readings that are off are candidates themselves.
+ * by how its signs would lie. What cannot be true is left out first; readings that are off are candidates themselves. Where the plate does not tell what
+ * meters the refrigerant, both are tried and weighed.
  * @param set readings of one side
  * @param setting what the unit is
  * @param left grades of the coils as they were left
@@ -182,46 +246,56 @@ const logLikelihood = (residual: Partial<Record<SignId, Uncertain>>, change: Pat
 export function diagnose(set: ReadingSet, setting: FigureSetting, left: LeftGrades): Diagnosis | null {
   const kept = judgeable(set);
   const air = conditionsOf(kept, setting);
-  const sound = air && modelled(setting, air);
-  if (!sound) return null;
-  const residual = residuals(kept, setting, sound);
-  const base: Pattern = Object.fromEntries(Object.entries(residual).map(([id, { value }]) => [id, value]));
-  const hypotheses: Hypothesis[] = [
-    { id: 'none', quantity: null, prior: NONE_PRIOR, levels: [{ weight: 1, change: {} }] },
-    ...faultHypotheses(setting, air, sound, left),
-    ...instrumentHypotheses(kept, setting, base, sound),
-  ];
-  const weighed = hypotheses.map((hypothesis) => {
-    const each = hypothesis.levels.map(({ weight, change }) => Math.log(weight) + logLikelihood(residual, change));
-    const most = Math.max(...each);
-    return {
-      hypothesis,
-      best: each.indexOf(most),
-      log: Math.log(hypothesis.prior) + most + Math.log(each.reduce((sum, x) => sum + Math.exp(x - most), 0)),
-    };
-  });
-  const most = Math.max(...weighed.map((row) => row.log));
-  const total = weighed.reduce((sum, row) => sum + Math.exp(row.log - most), 0);
-  const ranked = weighed
-    .map((row) => ({ ...row, probability: Math.exp(row.log - most) / total }))
-    .sort((a, b) => b.probability - a.probability);
-  const candidates = ranked
-    .filter((row) => row.probability >= RULED_OUT)
-    .map(({ hypothesis, best, probability }) => ({
-      id: hypothesis.id,
-      quantity: hypothesis.quantity,
-      probability,
-      evidence: evidenceOf(residual, hypothesis.levels[best]?.change ?? {}),
-    }));
+  if (!air) return null;
+  const devices = devicesOf(setting);
+  const all = devices.flatMap(({ device, share }) =>
+    weighed(kept, { ...setting, metering: device }, air, left).map((row) => ({ ...row, log: row.log + Math.log(share) })),
+  );
+  if (all.length === 0) return null;
+  const whole = logSum(all.map((row) => row.log));
+  const byCandidate = new Map<string, Weighed[]>();
+  for (const row of all) {
+    const key = `${row.hypothesis.id} ${row.hypothesis.quantity ?? ''}`;
+    byCandidate.set(key, [...(byCandidate.get(key) ?? []), row]);
+  }
+  const ranked = [...byCandidate.values()]
+    .map((rows) => ({
+      ...rows.reduce((best, row) => (row.log > best.log ? row : best)),
+      probability: Math.exp(logSum(rows.map((row) => row.log)) - whole),
+    }))
+    .sort((a, b) => b.probability - a.probability)
+    .filter((row) => row.probability >= RULED_OUT);
+  const [first] = ranked;
+  if (!first) return null;
+  const candidates = ranked.map(({ hypothesis: { id, quantity }, probability, residual, change }) => ({
+    id,
+    quantity,
+    probability,
+    evidence: evidenceOf(residual, change),
+  }));
   const oneOf: Candidate[] = [];
   for (const candidate of candidates) {
     if (oneOf.reduce((sum, row) => sum + row.probability, 0) >= TOGETHER) break;
     oneOf.push(candidate);
   }
-  const states = ranked
-    .filter((row) => row.probability >= RULED_OUT)
-    .map(({ hypothesis, best, probability }) => ({ probability, id: hypothesis.id, change: hypothesis.levels[best]?.change ?? {} }));
-  return { candidates, oneOf, next: nextTest(kept, states, sound), signs: Object.keys(residual) as SignId[] };
+  const states = ranked.map((row) => ({
+    probability: row.probability,
+    id: row.hypothesis.id,
+    change: changeFrom(first.sound, row),
+  }));
+  const likely = devices
+    .map(({ device }) => ({
+      device,
+      probability: Math.exp(logSum(all.filter((row) => row.device === device).map((row) => row.log)) - whole),
+    }))
+    .reduce((best, row) => (row.probability > best.probability ? row : best));
+  return {
+    candidates,
+    oneOf,
+    next: nextTest(kept, states, first.sound),
+    signs: Object.keys(first.residual) as SignId[],
+    metering: devices.length > 1 ? likely : null,
+  };
 }
 
 function evidenceOf(residual: Partial<Record<SignId, Uncertain>>, change: Pattern): Evidence[] {

@@ -62,6 +62,30 @@ test('nothing done shows nothing, whether the air changed or not', () => {
   }
 });
 
+test('where the plate does not tell the metering device, the air is taken off by both, and how far they differ is in doubt', () => {
+  const at = (outdoorC: number, returnWetBulbC: number, metering: CycleInput['metering']) =>
+    read({ outdoorOpen: 0.7 }, { outdoorC, returnWetBulbC, metering });
+  for (const metering of ['valve', 'orifice'] as const) {
+    const sides = [at(28, 20, metering), at(41, 15, metering)] as const;
+    const told = (device: 'unknown' | 'expansion-valve' | 'fixed-orifice') => {
+      const result = beforeAfter(...sides, { ...setting, metering: device });
+      return { result, line: (sign: string) => result.lines.find((row) => row.sign === sign)! };
+    };
+    const [valve, orifice, both] = [told('expansion-valve'), told('fixed-orifice'), told('unknown')];
+    const between = both.line('capacity').byAir;
+    const ends = [valve.line('capacity').byAir, orifice.line('capacity').byAir];
+    // The two differ by something.
+    expect(Math.abs(ends[0]! - ends[1]!)).toBeGreaterThan(0.2);
+    expect(between).toBeGreaterThan(Math.min(...ends));
+    expect(between).toBeLessThan(Math.max(...ends));
+    // Beyond the instruments' doubt and the quarter of what the model says, how far the two are apart, four orifices to six valves at its age.
+    const own = ({ line }: typeof both) => line('capacity').effect.u ** 2 - (line('capacity').byAir * 0.25) ** 2;
+    expect(own(both) - own(valve)).toBeCloseTo(0.4 * 0.6 * (ends[0]! - ends[1]!) ** 2, 6);
+    // Nothing was done, and nothing is told.
+    expect(both.result.whole).toBe('same');
+  }
+});
+
 test('what was held too early, or in air that nobody read, is kept and not compared', () => {
   const early = beforeAfter(read({ outdoorOpen: 0.5 }, {}, false), read({}), setting);
   expect(new Set(Object.values(verdicts(early)))).toEqual(new Set(['not-comparable']));

@@ -1,6 +1,7 @@
 import type { FigureSetting, Uncertain } from '../airside';
 import { judgeable, QUANTITIES, type ReadingSet } from '../readings';
 import type { EdgeName } from '../units';
+import { devicesOf } from './devices';
 import { plainLines, type PlainId } from './plainLines';
 import { conditionsOf, modelled, type Conditions } from './unitModel';
 import { repeatable, SIGN_IDS, SIGNS, signsRead, type SignId } from './signs';
@@ -94,17 +95,26 @@ export function beforeAfter(before: ReadingSet, after: ReadingSet, setting: Figu
   const [readBefore, readAfter] = [signsRead(was, setting), signsRead(is, setting)];
   const [airBefore, airAfter] = [conditionsOf(was, setting), conditionsOf(is, setting)];
   const sameAir = airBefore !== null && airAfter !== null && near(airBefore, airAfter);
-  const models = airBefore && airAfter && !sameAir ? ([modelled(setting, airBefore), modelled(setting, airAfter)] as const) : null;
-  const byModel = models?.[0] && models[1] ? { before: models[0], after: models[1] } : null;
-  const way: BeforeAfter['way'] = sameAir ? 'same-air' : byModel ? 'model' : 'none';
+  const byModel =
+    airBefore && airAfter && !sameAir
+      ? devicesOf(setting).flatMap(({ device, share }) => {
+          const of = { ...setting, metering: device };
+          const [cleanBefore, cleanAfter] = [modelled(of, airBefore), modelled(of, airAfter)];
+          return cleanBefore && cleanAfter ? [{ before: cleanBefore, after: cleanAfter, share }] : [];
+        })
+      : [];
+  const way: BeforeAfter['way'] = sameAir ? 'same-air' : byModel.length > 0 ? 'model' : 'none';
   const lines: ComparedLine[] = SIGN_IDS.flatMap((sign) => {
     const [first, second] = [readBefore[sign], readAfter[sign]];
     if (!first || !second) return [];
     const { name, edge, needs, model } = SIGNS[sign];
-    const byAir = byModel ? model(byModel.after) - model(byModel.before) : 0;
+    // What the air did; where the plate does not tell the metering device, with each, and how far they differ is in doubt.
+    const moves = byModel.map(({ before: clean, after: later, share }) => ({ by: model(later) - model(clean), share }));
+    const byAir = moves.reduce((sum, { by, share }) => sum + by * share, 0);
+    const apart = Math.sqrt(moves.reduce((sum, { by, share }) => sum + share * (by - byAir) ** 2, 0));
     const effect = {
       value: second.value - first.value - byAir,
-      u: Math.hypot(repeatDoubt(sign, was), repeatDoubt(sign, is), byAir * MODEL_SHARE),
+      u: Math.hypot(repeatDoubt(sign, was), repeatDoubt(sign, is), byAir * MODEL_SHARE, apart),
     };
     const unsteady = needs.some((id) => was[id]?.steady === false || is[id]?.steady === false);
     const said = unsteady

@@ -3,3 +3,4 @@ export { modelDoubt, SIGN_IDS, SIGNS, signsRead, signValue, type SignId } from '
 export { DESIGN_RANGE_C, sizingOf, type RunsTold } from './sizing';
 export { worthOf } from './worth';
 export { beforeAfter, LINE_WORDS, WHOLE_WORDS, type BeforeAfter, type ComparedLine } from './beforeAfter';
+export { devicesOf, meteringWords, type KnownDevice } from './devices';

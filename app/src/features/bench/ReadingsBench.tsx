@@ -8,6 +8,7 @@ import {
   impossibleIn,
   judgeable,
   judgeAsFound,
+  meteringWords,
   METERING_DEVICES,
   METERING_NAMES,
   notTried,
@@ -195,6 +196,7 @@ export function ReadingsBench() {
               <EvidenceWords candidate={candidate} units={units} />
             </View>
           ))}
+          {told.metering ? <Small>{meteringWords(told.metering)}</Small> : null}
           {told.next ? (
             <Small>{`Next, ${told.next.quantities.map((id) => QUANTITIES[id].name.toLowerCase()).join(' and ')}.`}</Small>
           ) : null}

@@ -4,6 +4,7 @@ import {
   FINDING_TABLE,
   findingWords,
   judgeable,
+  meteringWords,
   QUANTITIES,
   SIGNS,
   worthOf,
@@ -160,6 +161,7 @@ function LeftPart({ take, first }: { take: (when: ReadingWhen) => void; first: b
       ) : (
         <Small ink="inkSoft">Undersizing, thermostat and controls do not show in these readings.</Small>
       )}
+      {diagnosis.metering ? <Small>{meteringWords(diagnosis.metering)}</Small> : null}
       <Small ink="inkSoft">{`By ${diagnosis.signs.map((sign) => SIGNS[sign].name.toLowerCase()).join(', ')}.`}</Small>
     </Part>
   );
