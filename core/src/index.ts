@@ -510,7 +510,18 @@ export {
   type Sample,
   type Steadiness,
 } from './readings';
-export { doubtText, figureBecause, figuresOf, readingText, type Figure, type FigureSetting } from './airside';
+export {
+  AIRFLOW_TABLE,
+  AIRFLOW_WAYS,
+  airflowBy,
+  doubtText,
+  figureBecause,
+  figuresOf,
+  readingText,
+  type AirflowWay,
+  type Figure,
+  type FigureSetting,
+} from './airside';
 export {
   beforeAfter,
   conditionsOf,

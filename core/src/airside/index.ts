@@ -2,3 +2,4 @@ export { figuresOf, figureValue, ownDoubt, uncertainOf, valuesOf, type Figure, t
 export { propagated, type Uncertain } from './uncertain';
 export { doubtText, figureBecause, readingText } from './figureText';
 export type { FigureId, FigureSetting, Values } from './figureTable';
+export { AIRFLOW_TABLE, AIRFLOW_WAYS, airflowBy, type AirflowWay } from './airflowBy';

@@ -1,7 +1,7 @@
 import type { QuantityId } from './quantities';
 
-/** How a reading came. */
-export const READING_WAYS = ['typed', 'probe', 'file', 'simulated'] as const;
+/** How a reading came; reckoned: from other readings that were typed. */
+export const READING_WAYS = ['typed', 'probe', 'file', 'simulated', 'reckoned'] as const;
 /** One of `READING_WAYS`. */
 export type ReadingWay = (typeof READING_WAYS)[number];
 

@@ -16,6 +16,7 @@ import {
   pressureAtAltitudeKPa,
   QUANTITIES,
   REFRIGERANTS,
+  retype,
   toSi,
   type EfficiencyEra,
   type FigureSetting,
@@ -27,6 +28,7 @@ import {
 import { View } from 'react-native';
 import { useDraft, useHouseRules, useShop } from '@/data';
 import { Banner, Body, Field, Heading, Label, OneOf, Part, Row, Small, space, Strong } from '@/ui';
+import { AirflowPart, type FlowDraft, type ReckonedFlow } from '../readings/AirflowPart';
 import { candidateName, EvidenceWords } from '../readings/candidates';
 import { FigureRows } from '../readings/FigureRows';
 import { PsychroChart } from './PsychroChart';
@@ -40,6 +42,8 @@ interface Draft {
   tons: string;
   figures: TypedReadings;
   units: 'us' | 'si';
+  flow?: FlowDraft | null;
+  reckoned?: ReckonedFlow | null;
   lineV: string;
   plateV: string;
   ratedUf: string;
@@ -67,7 +71,12 @@ export function ReadingsBench() {
   const { units } = useHouseRules();
   const { altitudeM } = useShop();
   const [stored, keep] = useDraft<Draft>('bench.readings', () => blank(units));
-  const draft: Draft = { ...stored, units, figures: readingsInUnits(stored.figures, stored.units, units) };
+  const draft: Draft = {
+    ...stored,
+    units,
+    figures: readingsInUnits(stored.figures, stored.units, units),
+    reckoned: stored.reckoned ? { ...stored.reckoned, text: retype('airflow', stored.reckoned.text, stored.units, units) } : null,
+  };
   const tons = numberIn(draft.tons, 0.5);
   const setting: FigureSetting = {
     refrigerant: draft.refrigerant,
@@ -86,7 +95,9 @@ export function ReadingsBench() {
       .filter(([id]) => !(id in troubles))
       .map(([quantity, text]) => {
         const { edge, instrument } = QUANTITIES[quantity];
-        return [quantity, { quantity, value: toSi(edge, text, units), u: instrument, how: 'typed', steady: true, at: '', by: '' }];
+        const reckoned = quantity === 'airflow' && draft.reckoned?.text === text ? draft.reckoned : null;
+        const how = reckoned ? 'reckoned' : 'typed';
+        return [quantity, { quantity, value: toSi(edge, text, units), u: reckoned?.u ?? instrument, how, steady: true, at: '', by: '' }];
       }),
   );
   const kept = judgeable(set);
@@ -149,6 +160,16 @@ export function ReadingsBench() {
               />
             ))}
           </View>
+          {group.of.includes('airflow') ? (
+            <AirflowPart
+              draft={draft.flow ?? null}
+              keep={(flow) => keep({ ...draft, flow })}
+              units={units}
+              pressureKPa={setting.pressureKPa}
+              notYours=""
+              use={(reckoned) => keep({ ...draft, flow: null, reckoned, figures: { ...draft.figures, airflow: reckoned.text } })}
+            />
+          ) : null}
         </View>
       ))}
       <Label ink="inkSoft">Supply and capacitor</Label>

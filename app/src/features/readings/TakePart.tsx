@@ -6,6 +6,8 @@ import {
   powerClocks,
   QUANTITIES,
   readingText,
+  retype,
+  pressureAtAltitudeKPa,
   toSi,
   type QuantityId,
   type Reading,
@@ -17,6 +19,7 @@ import { useDraft, useNow, useVisit } from '@/data';
 import { Act, Banner, Body, Companion, Field, HazardBox, Heading, Label, Part, ProbeMap, Row, Small, space, ThumbBar, Tick } from '@/ui';
 import { figureTrouble } from '../shared/figures';
 import { goTo, VisitScreen, ClosedNote } from '../visit/VisitScreen';
+import { AirflowPart, type FlowDraft, type ReckonedFlow } from './AirflowPart';
 import { GROUPS, readingsInUnits, type TypedReadings } from './groups';
 import { KitPart } from './KitPart';
 import { LoggerPart } from './LoggerPart';
@@ -27,6 +30,9 @@ interface Typed {
   /** Units they were typed in. */
   units: 'us' | 'si';
   ran: boolean;
+  /** Airflow on its way from other readings, and as it was taken from them. */
+  flow?: FlowDraft | null;
+  reckoned?: ReckonedFlow | null;
 }
 
 interface Probing {
@@ -50,12 +56,19 @@ export function TakePart({ when, tabs, said }: { when: ReadingWhen; tabs: ReactN
   const [stored, keep, drop] = useDraft<Typed>(`readings.${detail.visit.id}.${when}`, () => ({ figures: {}, units, ran: false }));
   const [spot, setSpot] = useState<QuantityId>('outdoorIn');
   const [troubles, setTroubles] = useState<Partial<Record<QuantityId, string>>>({});
-  const draft: Typed = { ...stored, units, figures: readingsInUnits(stored.figures, stored.units, units) };
+  const draft: Typed = {
+    ...stored,
+    units,
+    figures: readingsInUnits(stored.figures, stored.units, units),
+    reckoned: stored.reckoned ? { ...stored.reckoned, text: retype('airflow', stored.reckoned.text, stored.units, units) } : null,
+  };
   const may = (id: QuantityId) => {
     const { licence } = QUANTITIES[id];
     return licence ? mayDo(licence, who, team) : { who: 'self' as const };
   };
   const mayTake = (id: QuantityId) => may(id).who === 'self';
+  const electrical = mayDo('electrical', who, team);
+  const pressureKPa = pressureAtAltitudeKPa(detail.place.altitudeM);
   const latest = useRef<Reading[]>([]);
   // What the probes hold, and whose they are: while one of the two has any, the other is put away.
   const [{ from, count: inKit }, setIn] = useState<Probing>({ from: null, count: 0 });
@@ -80,7 +93,9 @@ export function TakePart({ when, tabs, said }: { when: ReadingWhen; tabs: ReactN
     }
     const readings = typed.map(([quantity, text]): Reading => {
       const { edge, instrument } = QUANTITIES[quantity];
-      return { quantity, value: toSi(edge, text, units), u: instrument, how: 'typed', steady };
+      // As it was reckoned, unless somebody typed over it.
+      const reckoned = quantity === 'airflow' && draft.reckoned?.text === text ? draft.reckoned : null;
+      return { quantity, value: toSi(edge, text, units), u: reckoned?.u ?? instrument, how: reckoned ? 'reckoned' : 'typed', steady };
     });
     if (hold(readings)) drop();
     keep({ figures: {}, units, ran: draft.ran });
@@ -165,17 +180,28 @@ export function TakePart({ when, tabs, said }: { when: ReadingWhen; tabs: ReactN
                   />
                 );
               return (
-                <Field
-                  key={id}
-                  label={`${name}${taken ? ` · held ${shown}` : ''}`}
-                  unit={EDGES[edge].unit[units]}
-                  keyboard="numbers-and-punctuation"
-                  value={draft.figures[id] ?? ''}
-                  error={troubles[id]}
-                  onFocus={() => setSpot(id)}
-                  onChange={(text) => keep({ ...draft, figures: { ...draft.figures, [id]: text } })}
-                  testID={`reading-${id}`}
-                />
+                <View key={id} style={{ gap: space.s }}>
+                  <Field
+                    label={`${name}${taken ? ` · held ${shown}` : ''}`}
+                    unit={EDGES[edge].unit[units]}
+                    keyboard="numbers-and-punctuation"
+                    value={draft.figures[id] ?? ''}
+                    error={troubles[id]}
+                    onFocus={() => setSpot(id)}
+                    onChange={(text) => keep({ ...draft, figures: { ...draft.figures, [id]: text } })}
+                    testID={`reading-${id}`}
+                  />
+                  {id === 'airflow' ? (
+                    <AirflowPart
+                      draft={draft.flow ?? null}
+                      keep={(flow) => keep({ ...draft, flow })}
+                      units={units}
+                      pressureKPa={pressureKPa}
+                      notYours={electrical.who === 'self' ? '' : electrical.who === 'crew' ? electrical.names.join(' or ') : 'nobody here'}
+                      use={(reckoned) => keep({ ...draft, flow: null, reckoned, figures: { ...draft.figures, airflow: reckoned.text } })}
+                    />
+                  ) : null}
+                </View>
               );
             })}
           </View>
