@@ -263,6 +263,8 @@ const DATA_SCHEMAS: Record<EventKind, Schema<AnyObject | null | undefined>> = {
     metering: known('Metering device', METERING_DEVICES).default('unknown'),
     era: known('Efficiency era', EFFICIENCY_ERAS).default('unknown'),
     ratedA: figure('Rated amps', 0.5, 100, 'A').nullable().optional(),
+    plateChargeKg: figure('Plate charge', 0.2, 20, 'kg').nullable().optional(),
+    plateSubcoolingK: figure('Plate subcooling', 1, 15, 'K').nullable().optional(),
   }),
   'site.noted': object({
     dryBulbC: celsius('Air temperature'),

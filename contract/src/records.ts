@@ -32,6 +32,7 @@ import type {
   VisitStanding,
   VisitStory,
   GrowthVisit,
+  Identity,
   StoryFact,
   FilterNeed,
 } from '@elm-mist/core';
@@ -325,6 +326,8 @@ export interface KnownBefore {
   day: string | null;
   surveys: Record<string, CoilSurvey>;
   story: VisitStory | null;
+  /** What the plate said last; left out by answers of before. */
+  identity?: Identity | null;
   chemistries: Chemistry[];
   openFindings: FindingLife[];
   /** Washes since each coil was last opened from inside, by coil id. */

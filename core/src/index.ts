@@ -339,6 +339,7 @@ export {
   type CoilRun,
   type EventDataByKind,
   type EventKind,
+  type Identity,
   type FollowedVisit,
   type GateEntry,
   type GateStep,
@@ -434,6 +435,7 @@ export {
   type AirPoint,
   regrowthOf,
   settingOf,
+  sharedSetting,
   TREND_TABLE,
   trendsOf,
   type Trend,
@@ -535,7 +537,7 @@ export {
   meteringWords,
   WHOLE_WORDS,
 } from './verdict';
-export { diagnose, FAULT_IDS, FAULTS, type Candidate, type CandidateId, type Diagnosis, type FaultId } from './diagnosis';
+export { chargeWords, diagnose, FAULT_IDS, FAULTS, type Candidate, type CandidateId, type Diagnosis, type FaultId } from './diagnosis';
 export {
   CORNER_NAMES,
   cornersProblem,

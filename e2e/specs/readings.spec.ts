@@ -1,7 +1,32 @@
+import { randomUUID } from 'node:crypto';
 import { expect, test } from '../support/fixtures';
+import type { TestServer } from '../support/server';
 import { expectAccessible } from '../support/axe';
 import { countTouches } from '../support/touches';
 import { Technician } from '../support/technician';
+
+/** Notes air so much warmer than it was noted last on a visit, K. */
+async function notedAir(server: TestServer, visitId: string, warmerK: number): Promise<void> {
+  const { events } = (await (await server.fetch(`/visits/${visitId}`)).json()) as {
+    events: { kind: string; data: { dryBulbC: number } }[];
+  };
+  const last = events.filter(({ kind }) => kind === 'site.noted').at(-1);
+  if (!last) throw new Error('no air was noted');
+  const event = {
+    id: randomUUID(),
+    visitId,
+    at: new Date().toISOString(),
+    by: 'Wren Cotter',
+    kind: 'site.noted',
+    data: { ...last.data, dryBulbC: last.data.dryBulbC + warmerK },
+  };
+  const answer = await server.fetch(`/visits/${visitId}/events`, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({ events: [event] }),
+  });
+  expect(answer.status).toBe(200);
+}
 
 test('a kit held before and after the wash: better on the right lines, and a low charge that is left becomes a finding', async ({
   site,
@@ -34,12 +59,18 @@ test('a kit held before and after the wash: better on the right lines, and a low
     )
       break;
   }
+  // The afternoon got six degrees hotter meanwhile: somebody notes it on another phone.
+  await notedAir(server, 'demo-visit-13', 6);
   await site.goto(`${readings}?side=after`);
   await site.getByTestId('kit-start').click();
   await site.getByTestId('kit-hold').click();
   await expect(site.getByText(/^Liquid pressure · held .*, simulated/)).toBeVisible();
   await tech.press('What they say');
   await expect(site.getByText('The wash shows: better.')).toBeVisible();
+  await expect(site.getByText(/^The air was not the same: what the model says it did is taken off/)).toBeVisible();
+  await expect(site.getByTestId('line-condensingOver')).toContainText('better');
+  // It takes more power now, and none of that is the wash's.
+  await expect(site.getByTestId('line-watts')).toContainText('the same');
   await expect(site.getByTestId('left-lowCharge')).toBeVisible();
   await site.getByTestId('note-lowCharge').click();
   await expect(site.getByText('Noted as a finding.').first()).toBeVisible();

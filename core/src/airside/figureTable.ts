@@ -17,6 +17,8 @@ export interface FigureSetting {
   pressureKPa: number;
   /** Compressor current on the plate, A; null where nobody noted it. */
   ratedA: number | null;
+  /** Subcooling that the plate wants, K; null or left out where nobody noted it. */
+  plateSubcoolingK?: number | null;
 }
 
 /** A figure that readings come to. */
@@ -196,8 +198,10 @@ export const FIGURE_ROWS: readonly FigureRow[] = [
     needs: ['liquidP', 'liquidLine'],
     own: fitK,
     of: (v, s) => minus(condensing(v, s), at(v, 'liquidLine')),
-    band: (_, s) => (s.metering === 'expansion-valve' ? { low: 6 * F, high: 15 * F } : null),
-    because: 'Condensing temperature less liquid line. The plate’s figure stands first; without it 6 to 15 °F with an expansion valve.',
+    band: (_, { metering, plateSubcoolingK: plate }) =>
+      plate ? { low: plate - 3 * F, high: plate + 3 * F } : metering === 'expansion-valve' ? { low: 6 * F, high: 15 * F } : null,
+    because:
+      'Condensing temperature less liquid line. Within 3 °F of the plate’s where that was noted; without it 6 to 15 °F with an expansion valve.',
     source: commonPractice,
   },
   {

@@ -1,6 +1,6 @@
 import type { GrowthVisit } from '../interval';
 import { learnedCanYield, type Chemistry, type CanUse } from '../mix';
-import { findingLives, type FindingLife } from '../run';
+import { findingLives, type FindingLife, type Identity } from '../run';
 import { learnedTimes, type Learned } from '../runsheet';
 import type { CoilSurvey, VisitStory } from '../survey';
 import type { VisitRead } from './visitRead';
@@ -47,6 +47,8 @@ export interface EarlierKnown {
   /** The newest survey of each coil. */
   surveys: Record<string, CoilSurvey>;
   story: VisitStory | null;
+  /** What the plate said last; absent in answers of before. */
+  identity?: Identity | null;
   /** Classes of cleaner of the last one. */
   chemistries: Chemistry[];
   washesSinceOpened: Record<string, number>;
@@ -66,6 +68,7 @@ export function earlierKnown(earlier: readonly ReadVisit[]): EarlierKnown {
     day: last?.day ?? null,
     surveys: Object.assign({}, ...earlier.map(({ read }) => read.surveys)) as Record<string, CoilSurvey>,
     story: earlier.reduce<VisitStory | null>((story, { read }) => read.story ?? story, null),
+    identity: earlier.reduce<Identity | null>((plate, { read }) => read.identity ?? plate, null),
     chemistries: last?.read.chemistries ?? [],
     washesSinceOpened: washesSinceOpened(earlier.map((row) => row.read)),
     graded: earlier.slice(-MOST_TAUGHT).map(({ day, read }) => ({

@@ -25,7 +25,7 @@ export { upkeepOf } from './upkeepOf';
 export { regrowthOf, TREND_TABLE, trendsOf, type Trend, type TrendFigures } from './trends';
 export { lifeFan, type LifeFan } from './lifeFan';
 export { alongLife, LIFE_LANE_NAMES, LIFE_LANES, lifeLine, lifeSpan, type LifeLane, type LifeMark } from './lifeLine';
-export { judgementOf, settingOf, type Judgement, type SideJudgement } from './judgement';
+export { judgementOf, settingOf, sharedSetting, type Judgement, type SideJudgement } from './judgement';
 export { kitMachine } from './kitMachine';
 export { payDays, type PayDay } from './payDays';
 export { dayToPlan, movedVisits, type DayToPlan, type MovedVisit } from './dayStops';

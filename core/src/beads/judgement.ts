@@ -47,7 +47,33 @@ export const settingOf = (state: VisitState, system: JudgedSystem): FigureSettin
   btuh: system.btuh,
   pressureKPa: pressureAtAltitudeKPa(system.altitudeM),
   ratedA: state.identity?.value.ratedA ?? null,
+  plateSubcoolingK: state.identity?.value.plateSubcoolingK ?? null,
 });
+
+/** Of two readings of a plate, the one that tells; null where both tell, and not the same. */
+const agreed = <T extends string>(one: T, other: T): T | null =>
+  one === other || other === 'unknown' ? one : one === 'unknown' ? other : null;
+
+/**
+ * What two sets of readings of one system are held against: what either visit's plate tells.
+ * @param earlier setting of the earlier visit
+ * @param later setting of the later one
+ * @returns the later one, what it does not know filled from the earlier; null where the plates are of two machines
+ * @example sharedSetting(settingOf(foldVisit('v', 'split-cool', []), { refrigerant: 'R-22', btuh: 36000, altitudeM: 0 }), settingOf(foldVisit('w', 'split-cool', []), { refrigerant: 'R-410A', btuh: 36000, altitudeM: 0 })) // null
+ */
+export function sharedSetting(earlier: FigureSetting, later: FigureSetting): FigureSetting | null {
+  const refrigerant = agreed(later.refrigerant, earlier.refrigerant);
+  const metering = agreed(later.metering, earlier.metering);
+  if (refrigerant === null || metering === null) return null;
+  return {
+    ...later,
+    refrigerant,
+    metering,
+    era: later.era === 'unknown' ? earlier.era : later.era,
+    ratedA: later.ratedA ?? earlier.ratedA,
+    plateSubcoolingK: later.plateSubcoolingK ?? earlier.plateSubcoolingK ?? null,
+  };
+}
 
 /** Worst grade on one side: as left where that was noted, else as found. */
 function worstLeft(state: VisitState, coils: readonly { id: string; role: CoilRole }[], role: CoilRole): number | null {

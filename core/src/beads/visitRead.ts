@@ -7,6 +7,7 @@ import {
   usedFromShelf,
   type Finding,
   type FindingStepMade,
+  type Identity,
   type Pause,
   type Quote,
   type Stamped,
@@ -59,6 +60,8 @@ export interface VisitRead {
   /** The last survey of each coil, and the story. */
   surveys: Record<string, CoilSurvey>;
   story: VisitStory | null;
+  /** What the plate said; null where nobody noted it. */
+  identity: Identity | null;
   /** Classes of cleaner that were planned. */
   chemistries: Chemistry[];
   /** Coils planned to be washed, and whether they were to be opened from inside. */
@@ -132,6 +135,7 @@ export function visitRead(state: VisitState, events: readonly VisitEvent[], coil
     pause: pauseOf(state),
     surveys: Object.fromEntries(Object.entries(state.surveys).map(([coilId, survey]) => [coilId, survey.value])),
     story: state.story?.value ?? null,
+    identity: state.identity?.value ?? null,
     chemistries: [...new Set(plans.map((plan) => plan.chemistry))],
     // Plans from before openings were planned do not say; they are left out.
     washes: [

@@ -36,6 +36,8 @@ export interface Candidate {
   quantity: QuantityId | null;
   /** 0…1, of all candidates together. */
   probability: number;
+  /** How large it would be, of the larger size of its row, with its doubt; null where it has none. */
+  size: Uncertain | null;
   evidence: Evidence[];
 }
 
@@ -67,6 +69,7 @@ const LEVELS = [
   [1, 0.15],
   [1.25, 0.05],
 ] as const;
+const LEAST_SIZE_DOUBT = 0.08;
 /** Nothing wrong, before anything is measured. */
 const NONE_PRIOR = 0.35;
 /** Any one instrument off by enough to matter, all of them together. */
@@ -187,6 +190,7 @@ const logLikelihood = (residual: Partial<Record<SignId, Uncertain>>, change: Pat
 /** One candidate as it stands with one way of metering. */
 interface Weighed {
   hypothesis: Hypothesis;
+  size: Uncertain | null;
   /** What it does at its likeliest size. */
   change: Pattern;
   /** Natural logarithm of prior and likelihood. */
@@ -201,6 +205,16 @@ interface Weighed {
 function logSum(logs: readonly number[]): number {
   const most = Math.max(...logs);
   return most + Math.log(logs.reduce((sum, x) => sum + Math.exp(x - most), 0));
+}
+
+/** How large a fault would be, by how likely each of its sizes is. */
+function sizeOf(logs: readonly number[]): Uncertain {
+  const whole = logSum(logs);
+  const shares = logs.map((log) => Math.exp(log - whole));
+  const mean = (of: (level: number) => number) => LEVELS.reduce((sum, [level], i) => sum + of(level) * (shares[i] ?? 0), 0);
+  const value = mean((level) => level);
+  // Between two sizes that were tried it is not known to less than a third of their distance.
+  return { value, u: Math.hypot(Math.sqrt(mean((level) => (level - value) ** 2)), LEAST_SIZE_DOUBT) };
 }
 
 /** Every candidate weighed for a unit whose metering device is known. */
@@ -219,6 +233,7 @@ function weighed(set: ReadingSet, setting: FigureSetting & { metering: KnownDevi
     return {
       hypothesis,
       change: hypothesis.levels[each.indexOf(Math.max(...each))]?.change ?? {},
+      size: hypothesis.quantity === null && hypothesis.levels.length > 1 ? sizeOf(each) : null,
       log: Math.log(hypothesis.prior) + logSum(each),
       sound,
       residual,
@@ -267,10 +282,11 @@ export function diagnose(set: ReadingSet, setting: FigureSetting, left: LeftGrad
     .filter((row) => row.probability >= RULED_OUT);
   const [first] = ranked;
   if (!first) return null;
-  const candidates = ranked.map(({ hypothesis: { id, quantity }, probability, residual, change }) => ({
+  const candidates = ranked.map(({ hypothesis: { id, quantity }, probability, size, residual, change }) => ({
     id,
     quantity,
     probability,
+    size,
     evidence: evidenceOf(residual, change),
   }));
   const oneOf: Candidate[] = [];

@@ -1,3 +1,4 @@
 export { diagnose, type Candidate, type Diagnosis } from './diagnose';
+export { chargeOff, chargeWords } from './chargeOff';
 export type { CandidateId } from './candidates';
 export { FAULT_IDS, FAULTS, type FaultId } from './faults';

@@ -26,6 +26,7 @@ export interface SplitReading {
   returnRhPct?: number | null;
 }
 
+/** What the plate says of the unit, and who lives with it. */
 export interface Identity {
   model: string;
   refrigerant: Refrigerant;
@@ -36,6 +37,9 @@ export interface Identity {
   era: EfficiencyEra;
   /** Rated current of the compressor, A; left out where nobody read it off the plate. */
   ratedA?: number | null;
+  /** Factory charge on the plate, kg, and the subcooling it wants, K; left out where nobody read them. */
+  plateChargeKg?: number | null;
+  plateSubcoolingK?: number | null;
 }
 
 /** Schools followed on this visit in place of the shop's own. */

@@ -13,7 +13,7 @@ export {
   type WireColour,
   type WireNoted,
 } from './takedown';
-export { EVENT_KINDS, type EventDataByKind, type EventKind, type VisitEvent } from './events';
+export { EVENT_KINDS, type EventDataByKind, type EventKind, type Identity, type VisitEvent } from './events';
 export {
   FINDING_STANDING_NAMES,
   FINDING_STEPS,

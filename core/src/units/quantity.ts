@@ -16,6 +16,8 @@ export const KPA_PER_PSI = 6.894757;
 export const PA_PER_IN_WATER = 249.08891;
 /** Cubic metres a second in a cubic foot a minute. */
 export const M3S_PER_CFM = METRES_PER_FOOT ** 3 / 60;
+/** Kilograms in a pound. Source: NIST Special Publication 811, appendix B. */
+export const KG_PER_POUND = 0.45359237;
 /** Indoor airflow that a system is laid out for, cfm a ton. Common practice, no source. */
 export const USUAL_CFM_PER_TON = 400;
 /** International table Btu per hour in watts. */

@@ -4,7 +4,7 @@ import * as v from '../store/visits';
 import { visitFrame } from './visitFrame';
 
 /** Counted up whenever what is drawn from a visit changes its shape or meaning: rows of before are then made anew. */
-export const READ_VERSION = 4;
+export const READ_VERSION = 5;
 
 /** What is kept of a visit, drawn from its entries anew. */
 export function drawRead(db: Db, visitId: string): VisitRead {

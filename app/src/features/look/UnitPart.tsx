@@ -284,6 +284,24 @@ export function UnitPart({
         />
         <FormField control={control} name="madeYear" label="Year made" keyboard="number-pad" />
         <FormField control={control} name="ratedA" label="Rated amps of the compressor" unit="A" keyboard="decimal-pad" />
+        <FormField
+          control={control}
+          name="plateCharge"
+          label="Factory charge"
+          unit={EDGES.mass.unit[units]}
+          keyboard="decimal-pad"
+          {...(units === 'us' ? { help: '7 lb 4 oz is 7.25' } : {})}
+          testID="plate-charge"
+        />
+        <FormField
+          control={control}
+          name="plateSubcooling"
+          label="Subcooling that the plate wants"
+          unit={EDGES.difference.unit[units]}
+          keyboard="decimal-pad"
+          help="Valves only; readings are held against it."
+          testID="plate-subcooling"
+        />
         <Controller
           control={control}
           name="sensitiveOccupants"

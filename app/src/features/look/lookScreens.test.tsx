@@ -63,6 +63,51 @@ test('a wind typed in miles an hour is the same wind once the shop counts in met
   expect(site.dryBulbC).toBeCloseTo(32.8, 1);
 });
 
+test('what the plate said stands there on the next visit, in the units of now, and is noted again; a charge that no plate has is named', async () => {
+  RULES.units = 'us';
+  const run = scribe(VISIT);
+  const plate = {
+    model: 'XX-024',
+    refrigerant: 'R-410A' as const,
+    madeYear: 2015,
+    sensitiveOccupants: true,
+    serial: 'S 1',
+    metering: 'expansion-valve' as const,
+    era: '13-15' as const,
+    ratedA: 12.5,
+    plateChargeKg: 3.2885,
+    plateSubcoolingK: 5,
+  };
+  const { known } = detailOf([]);
+  const posted = await openInVisit(<LookBead />, run, { known: { ...known, identity: plate } });
+  expect(screen.getByTestId<HTMLInputElement>('plate-charge').value).toBe('7.25');
+  expect(screen.getByTestId<HTMLInputElement>('plate-subcooling').value).toBe('9');
+  for (const [id, value] of [
+    ['air', '91'],
+    ['humidity', '40'],
+    ['wind', '5'],
+    ['plate-charge', '725'],
+  ] as const)
+    await type(id, value);
+  fireEvent.click(screen.getByTestId('look-next'));
+  await settle();
+  expect(screen.getByText(/^Plate charge must be between .* lb\.$/)).toBeTruthy();
+  expect(posted).toEqual([]);
+  await type('plate-charge', '7.25');
+  fireEvent.click(screen.getByTestId('look-next'));
+  await settle();
+  const noted = posted.find((row) => row.kind === 'identity.noted')?.data as typeof plate;
+  expect(noted).toMatchObject({
+    metering: 'expansion-valve',
+    era: '13-15',
+    ratedA: 12.5,
+    sensitiveOccupants: true,
+    serial: 'S 1',
+    plateSubcoolingK: 5,
+  });
+  expect(noted.plateChargeKg).toBeCloseTo(3.2885, 3);
+});
+
 test('a visit opened before the server has told it the air is filled in once it does, but for what was typed', async () => {
   const run = scribe(VISIT);
   await openInVisit(<LookBead />, run);

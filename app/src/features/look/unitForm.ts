@@ -40,6 +40,8 @@ export interface UnitForm {
   humidity: string;
   wind: string;
   ratedA: string;
+  plateCharge: string;
+  plateSubcooling: string;
   sun: SunExposure;
   runState: RunState;
   code: string;
@@ -58,6 +60,8 @@ const FIGURES: Partial<Record<keyof UnitForm, EdgeName>> = {
   air: 'temperature',
   humidity: 'percent',
   wind: 'wind',
+  plateCharge: 'mass',
+  plateSubcooling: 'difference',
 };
 
 /** What was half typed, in the units of now. A draft of before its units were kept is taken as it stands. */
@@ -77,15 +81,17 @@ export function startUnit(visit: OpenVisit): UnitForm {
   const { system } = detail;
   const site = state.site?.value ?? detail.known.air ?? feedSite(detail.weather.hours, sharedNow());
   const story = state.story?.value;
+  // What a plate says stays from visit to visit.
+  const plate = state.identity?.value ?? detail.known.identity;
   const found = story?.asFound ?? notTried();
   return {
     model: state.identity?.value.model ?? system.model,
     refrigerant: state.identity?.value.refrigerant ?? system.refrigerant,
     madeYear: String(state.identity?.value.madeYear ?? system.madeYear ?? ''),
-    sensitiveOccupants: state.identity?.value.sensitiveOccupants ?? false,
-    serial: state.identity?.value.serial ?? '',
-    metering: state.identity?.value.metering ?? 'unknown',
-    era: state.identity?.value.era ?? 'unknown',
+    sensitiveOccupants: plate?.sensitiveOccupants ?? false,
+    serial: plate?.serial ?? '',
+    metering: plate?.metering ?? 'unknown',
+    era: plate?.era ?? 'unknown',
     lastService: story?.lastService ?? '',
     helper: story?.helper ?? false,
     symptoms: story?.symptoms ?? [],
@@ -94,7 +100,9 @@ export function startUnit(visit: OpenVisit): UnitForm {
     air: showFigure('temperature', site?.dryBulbC, units),
     humidity: showFigure('percent', site?.rhPct, units),
     wind: showFigure('wind', site?.windMs, units),
-    ratedA: showFigure('current', state.identity?.value.ratedA, units),
+    ratedA: showFigure('current', plate?.ratedA, units),
+    plateCharge: showFigure('mass', plate?.plateChargeKg, units),
+    plateSubcooling: showFigure('difference', plate?.plateSubcoolingK, units),
     sun: site?.sun ?? 'shade',
     runState: found.state,
     code: found.code,
@@ -138,6 +146,8 @@ export const unitSchema = (units: UnitSystem) =>
     seized: boolean().defined(),
     reduced: string().defined().max(300, 'What was chosen may have 300 characters at most.'),
     ratedA: typedFigure('Rated amps', 'current', units, 0.5, 100, true),
+    plateCharge: typedFigure('Plate charge', 'mass', units, 0.2, 20, true),
+    plateSubcooling: typedFigure('Plate subcooling', 'difference', units, 1, 15, true),
     units: mixed<UnitSystem>().defined(),
   });
 
@@ -165,6 +175,7 @@ export function unitEntries(visit: OpenVisit, values: UnitForm): Entry[] {
   const { units } = house;
   const year = values.madeYear.trim() === '' ? null : readFigure(values.madeYear);
   const dryBulbC = toSi('temperature', values.air, units);
+  const si = (edge: EdgeName, text: string) => (text.trim() === '' ? null : toSi(edge, text, units));
   const entries: Entry[] = [
     ...(state.startedAt ? [] : [{ kind: 'visit.started' as const, data: {} }]),
     {
@@ -178,6 +189,8 @@ export function unitEntries(visit: OpenVisit, values: UnitForm): Entry[] {
         metering: values.metering,
         era: values.era,
         ratedA: values.ratedA.trim() === '' ? null : readFigure(values.ratedA),
+        plateChargeKg: si('mass', values.plateCharge),
+        plateSubcoolingK: si('difference', values.plateSubcooling),
       },
     },
     {

@@ -1,5 +1,5 @@
 import type { PastVisit, VisitDetail } from '@elm-mist/contract';
-import { beforeAfter, foldVisit, readingSet, settingOf, type ReadingWhen } from '@elm-mist/core';
+import { beforeAfter, foldVisit, readingSet, settingOf, sharedSetting, type ReadingWhen, type VisitState } from '@elm-mist/core';
 import { useQuery } from '@tanstack/react-query';
 import { router, useLocalSearchParams } from 'expo-router';
 import { useMemo, useState } from 'react';
@@ -51,7 +51,9 @@ export function CompareSets() {
     };
     const [earlier, later] = [side(a.data, one), side(b.data, two)];
     const { system, place } = b.data;
-    return beforeAfter(earlier.set, later.set, settingOf(later.state, { ...system, altitudeM: place.altitudeM }));
+    const plate = ({ state }: { state: VisitState }) => settingOf(state, { ...system, altitudeM: place.altitudeM });
+    const setting = sharedSetting(plate(earlier), plate(later));
+    return setting ? beforeAfter(earlier.set, later.set, setting) : 'another machine';
   }, [a.data, b.data, one, two]);
   const failed = [answer, a, b].find((row) => row.isError && !row.data);
   const head = (
@@ -92,6 +94,12 @@ export function CompareSets() {
       {one === two ? (
         <Part title={<Heading>The same set twice</Heading>}>
           <Body>Pick another for one of the two.</Body>
+        </Part>
+      ) : compared === 'another machine' ? (
+        <Part title={<Heading>Not comparable.</Heading>}>
+          <Body>
+            The two plates tell of two machines: another refrigerant, or metered another way. Put right on the visit what was misread.
+          </Body>
         </Part>
       ) : compared ? (
         <Part title={<Heading>{WHOLE[compared.whole]}</Heading>}>

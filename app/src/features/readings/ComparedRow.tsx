@@ -12,7 +12,10 @@ export function ComparedRow({ row, units, by = 'By the wash' }: { row: ComparedL
   const byAir =
     Math.abs(row.byAir) > 1e-9 ? ` The air alone: ${doubtText({ value: row.byAir, u: Math.abs(row.byAir) / 8 }, edge, units)}.` : '';
   return (
-    <View style={{ gap: space.xs, paddingVertical: space.s, borderBottomWidth: line.thin, borderBottomColor: tokens.rule }}>
+    <View
+      style={{ gap: space.xs, paddingVertical: space.s, borderBottomWidth: line.thin, borderBottomColor: tokens.rule }}
+      testID={`line-${row.sign}`}
+    >
       <View style={{ flexDirection: 'row', gap: space.m, alignItems: 'flex-start' }}>
         <View style={{ flex: 1 }}>
           <Body>{row.name}</Body>

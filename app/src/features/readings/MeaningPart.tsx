@@ -1,4 +1,5 @@
 import {
+  chargeWords,
   doubtText,
   FAULTS,
   FINDING_TABLE,
@@ -109,6 +110,7 @@ function LeftPart({ take, first }: { take: (when: ReadingWhen) => void; first: b
       </Part>
     );
   const { diagnosis, when } = left;
+  const plateKg = state.identity?.value.plateChargeKg ?? null;
   const [top] = diagnosis.oneOf;
   const noted = (id: Candidate['id']) =>
     id !== 'none' &&
@@ -122,7 +124,13 @@ function LeftPart({ take, first }: { take: (when: ReadingWhen) => void; first: b
       data: {
         what: finding,
         coilId: null,
-        note: `${name}, by the readings ${when} (${Math.round(candidate.probability * 100)} %). ${words}`,
+        note: [
+          `${name}, by the readings ${when} (${Math.round(candidate.probability * 100)} %).`,
+          words,
+          chargeWords(candidate, plateKg, house.units),
+        ]
+          .filter((line) => line !== '')
+          .join(' '),
         action: FINDING_TABLE[finding].action,
       },
     });
@@ -135,6 +143,9 @@ function LeftPart({ take, first }: { take: (when: ReadingWhen) => void; first: b
           <Strong>{`${candidateName(candidate)}, ${Math.round(candidate.probability * 100)} %`}</Strong>
           {candidate.id === 'none' || candidate.id === 'instrument' ? null : <Small>{FAULTS[candidate.id].words}</Small>}
           <EvidenceWords candidate={candidate} units={house.units} />
+          {candidate.id === 'lowCharge' || candidate.id === 'overcharge' ? (
+            <Small>{chargeWords(candidate, plateKg, house.units)}</Small>
+          ) : null}
           {candidate.id === 'none' || candidate.id === 'instrument' ? null : (
             <>
               {findingWords(FAULTS[candidate.id].finding, who, team) ? (

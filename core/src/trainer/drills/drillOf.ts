@@ -227,7 +227,8 @@ export function markDrill(drill: Drill, given: DrillGiven, system: UnitSystem): 
     };
   }
   if (typeof given !== 'number' || !Number.isFinite(given)) throw new CoreError('not-a-number', 'answer', 'Type an amount.');
-  if (answer.type === 'level' && given <= 0) throw new CoreError('out-of-range', 'answer', 'Bring the level up first: nothing is poured yet.');
+  if (answer.type === 'level' && given <= 0)
+    throw new CoreError('out-of-range', 'answer', 'Bring the level up first: nothing is poured yet.');
   const told =
     answer.type === 'level' || answer.quantity === 'volume'
       ? formatVolume(answer.right, system)
