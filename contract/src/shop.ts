@@ -1,7 +1,7 @@
-import { isZone, LICENCES, MOST_CREW_LISTED, type CrewMember } from '@elm-mist/core';
+import { isZone, LICENCES, MOST_CREW_LISTED, type AskedSeasons, type CrewMember } from '@elm-mist/core';
 import { array, object, type InferType } from 'yup';
 import { positionFields } from './equipment';
-import { changedFrom, flag, oneOf, optionalWords, recordId, text, words } from './fields';
+import { changedFrom, figure, flag, oneOf, optionalWords, recordId, text, words } from './fields';
 
 /** Money that this platform's Intl knows by its ISO 4217 code. */
 export function isCurrency(code: string): boolean {
@@ -15,6 +15,22 @@ const crewMemberSchema = object({
   name: words('A name', 60),
   licences: array(oneOf('A licence', LICENCES)).default([]).max(LICENCES.length, 'Each licence once.'),
   archived: flag().default(false),
+});
+
+const yearDay = (label: string) =>
+  text()
+    .required(`${label} is missing.`)
+    .matches(/^(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/, `${label} must be a day of a year, such as 05-25.`);
+const month = (label: string) => figure(label, 1, 12).integer(`${label} must be a month, 1 to 12.`);
+
+/** What somebody says of the year where the shop works; left out, nothing changes. */
+const seasonsSchema = object({
+  fluff: object({ from: yearDay('The first day of seed fluff'), to: yearDay('The last day of seed fluff') })
+    .nullable()
+    .default(null),
+  cooling: object({ from: month('The first month of cooling'), to: month('The last month of cooling') })
+    .nullable()
+    .default(null),
 });
 
 /** The shop itself: where it works from, its clock and money, and who works there. */
@@ -38,6 +54,7 @@ export const shopInputSchema = object({
       );
       return new Set(names).size === names.length;
     }),
+  seasons: seasonsSchema.nullable().optional().default(undefined),
   /** Steps of the first start that were gone through or left out on purpose. */
   setUp: array(oneOf('A step', ['shop', 'crew', 'cleaner', 'places'] as const))
     .default([])
@@ -63,6 +80,8 @@ export interface ShopRecord {
   zone: string;
   currency: string;
   crew: CrewMember[];
+  /** What somebody said of the year there; left out where nobody did. */
+  seasons?: AskedSeasons | null | undefined;
   setUp: SetUpStep[];
   /** The demo shop: kept apart from any shop of one's own. */
   demo: boolean;

@@ -649,11 +649,14 @@ export {
   type Upkeep,
   type UpkeepId,
   seasonAt,
+  fluffWeeks,
+  frostWeeks,
+  type AskedSeasons,
   seasonWeeks,
   type SeasonWeeks,
 } from './interval';
 export { agreedBook, agreementWords, coveredBy, MOST_VISITS_A_YEAR, type Agreement } from './agreement';
-export { longDay, stampIn } from './clock';
+export { longDay, monthName, readMonth, readYearDay, stampIn, yearDayWords } from './clock';
 export { eventPower, may, POWERS, ROLE_FACTS, ROLES, whoMay, type Power, type Role } from './people';
 export { alongLife, lifeFan, LIFE_LANE_NAMES, LIFE_LANES, lifeLine, lifeSpan, type LifeFan, type LifeLane, type LifeMark } from './beads';
 export { ERASED, findingPlace, OLDER_RECORDS, withoutWords, wordPaths, type SavingTold } from './run';

@@ -5,6 +5,7 @@ import type {
   FeedRecord,
   PlaceSummary,
   ShelfRecord,
+  ShopAnswer,
   SystemDetail,
   VisitDetail,
   VisitRecord,
@@ -245,6 +246,21 @@ test('a calendar program reads the planned visits with their hours and what is d
   expect([(await feed(first)).status, (await feed(second)).status]).toEqual([404, 200]);
   await server.call('PUT', '/feed', { wanted: false });
   expect((await feed(second)).status).toBe(404);
+});
+
+test('what the shop says of its year is known at every system and visit, is refused by its field, and goes when it is taken out', async () => {
+  const { ownIsThere, demo, ...shop } = (await server.call<ShopAnswer>('GET', '/shop')).body;
+  const seasons = { fluff: { from: '05-28', to: '06-24' }, cooling: { from: 5, to: 9 } };
+  const refused = await server.call<ErrorBody>('PUT', '/shop', { ...shop, seasons: { ...seasons, fluff: { from: '05-28', to: '6-24' } } });
+  expect([refused.status, Object.keys(refused.body.error.fields)]).toEqual([422, ['seasons.fluff.to']]);
+  expect((await server.call('PUT', '/shop', { ...shop, seasons })).status).toBe(200);
+  expect((await system(HP)).climate).toEqual({ cooling: [], heating: [], asked: seasons });
+  expect((await server.call<VisitDetail>('GET', '/visits/demo-visit-15')).body.known.climate?.asked).toEqual(seasons);
+  // A phone of before does not say: what was said stays.
+  await server.call('PUT', '/shop', shop);
+  expect((await system(HP)).climate?.asked).toEqual(seasons);
+  await server.call('PUT', '/shop', { ...shop, seasons: null });
+  expect((await system(HP)).climate ?? null).toBeNull();
 });
 
 test('a year of hourly air put in tells the months that systems run here; before that a table by latitude does', async () => {

@@ -1,10 +1,14 @@
 import type { HourAir } from '../dryout';
+import type { AskedSeasons } from './asked';
 import { DEGREE_BASE_C } from './degreeBase';
 
-/** Degree hours of each month of a place, K h, January first: of cooling over the base, and of heating under it. */
+/** What is known of the year of a place. */
 export interface Climate {
+  /** Degree hours of each month, K h, January first: of cooling over the base, and of heating under it. Empty where too little of a year's air is known. */
   cooling: number[];
   heating: number[];
+  /** What somebody said of it. */
+  asked?: AskedSeasons | null;
 }
 
 /** Fewer days of a year tell no climate. Common practice, no source. */

@@ -1,11 +1,12 @@
 import { addMonths } from 'date-fns/addMonths';
 import { format } from 'date-fns/format';
 import { parseISO } from 'date-fns/parseISO';
-import { commonPractice } from '../because';
-import { longDay } from '../clock';
+import { commonPractice, fromMemory, type RuleRef, type Source } from '../because';
+import { longDay, yearDayWords } from '../clock';
 import type { CoilRole } from '../equipment';
 import type { StoryFact } from '../survey';
 import type { Climate } from './climate';
+import { fluffWeeks, frostWeeks, outOfWeeks } from './closedWeeks';
 import { dayAfterRunning, EXPOSURE_TABLE, exposureOf, LEAST_RUNNING, runMonths, runShare, type Exposure } from './exposure';
 import { nextDue, type NextDue, type NextDueInput } from './nextDue';
 import { learnGrowth, monthsToLoaded, priorGrowth, type GrowthBelief, type GrowthStretch } from './regrowth';
@@ -78,6 +79,48 @@ function loadedWords({ likely, early, late }: Learned, closedOn: string): string
   return `loaded by ${longDay(likely)} with even odds${early ? `, nine times in ten after ${longDay(early)}` : ''}${late ? ` and before ${longDay(late)}` : ''}`;
 }
 
+/** What comes round as often as this does not wait for weather: salt is rinsed in winter too. */
+const WAITS_FROM_MONTHS = 3;
+
+/** Where the weeks of a place are from. */
+function weeksSource({ climate }: DueInput, asked: boolean): Source {
+  if (asked) return { kind: 'house-rule', name: 'as the shop said' };
+  return climate && climate.cooling.length === 12
+    ? { kind: 'arithmetic', name: 'the air of a year that was put in' }
+    : fromMemory('Hopkins’ law: four days a degree of latitude');
+}
+
+/** A day of an outdoor coil moved out of the weeks in which it freezes, and out of the seed fluff where that is what dirties it. */
+function keptOut(day: string, months: number, earliest: string, input: DueInput): { date: string; rules: RuleRef[] } {
+  if (input.role !== 'condenser' || months < WAITS_FROM_MONTHS) return { date: day, rules: [] };
+  const rules: RuleRef[] = [];
+  let date = day;
+  const frost = frostWeeks(input);
+  if (frost) {
+    const nearer = outOfWeeks(date, frost, 'nearer');
+    const next = nearer < earliest || nearer <= input.closedOn ? outOfWeeks(date, frost, 'later') : nearer;
+    if (next !== date)
+      rules.push({
+        id: 'next.frost',
+        because: `Moved from ${date}: from ${yearDayWords(frost.from)} to ${yearDayWords(frost.to)} water freezes outdoors here on most days.`,
+        source: weeksSource(input, false),
+      });
+    date = next;
+  }
+  const fluff = exposureOf(input) === 'fluff' ? fluffWeeks(input) : null;
+  if (fluff) {
+    const next = outOfWeeks(date, fluff, 'later');
+    if (next !== date)
+      rules.push({
+        id: 'next.fluff',
+        because: `Moved from ${date}: seed fluff flies here from ${yearDayWords(fluff.from)} to ${yearDayWords(fluff.to)}, and a wash in the midst of it is soon undone.`,
+        source: weeksSource(input, Boolean(input.climate?.asked?.fluff)),
+      });
+    date = next;
+  }
+  return { date, rules };
+}
+
 /**
  * When a coil is due again: by the rule until it has taught something, then by the day it is loaded with even odds, kept between half of what the
  * rule says and what hygiene allows, and moved into the weeks when a wash is of use where the rule waits for them.
@@ -93,14 +136,25 @@ export function dueOf(input: DueInput): CoilDueDate {
   const earliest = plus(input.closedOn, rule.months * LEAST_OF_RULE);
   const latest = plus(input.closedOn, Math.max(rule.months, MOST_MONTHS[input.role]));
   const between = { earliest, latest };
-  if (belief.visits === 0) return { ...rule, learned, between };
+  if (belief.visits === 0) {
+    const { date, rules } = keptOut(rule.date, rule.months, earliest, input);
+    const { because } = rule;
+    return {
+      ...rule,
+      date,
+      learned,
+      between,
+      because: { ...because, result: { label: 'Next due', text: date }, rules: [...because.rules, ...rules] },
+    };
+  }
   const wanted = likely === null || likely > latest ? latest : likely < earliest ? earliest : likely;
   const season = seasonAt(input.latitudeDeg);
   // What is due within half a year is due by its dirt, as long as it runs then; a longer wait ends in useful weeks.
   const idle = runShare(Number(wanted.slice(5, 7)), input.configuration, season, input.climate) < LEAST_RUNNING;
   const seasonal = rule.because.rules[0]?.id === 'next.year' && (idle || wanted > plus(input.closedOn, 6));
   const inSeason = seasonal ? intoSeason(wanted, season) : wanted;
-  const date = inSeason <= input.closedOn ? wanted : inSeason;
+  const useful = inSeason <= input.closedOn ? wanted : inSeason;
+  const { date, rules: moved } = keptOut(useful, rule.months, earliest, input);
   return {
     date,
     months: rule.months,
@@ -126,9 +180,10 @@ export function dueOf(input: DueInput): CoilDueDate {
         ...(wanted === latest && likely !== wanted
           ? [{ id: 'next.most', because: `Not after ${latest}: water, mould and warranties do not wait for dirt.`, source: commonPractice }]
           : []),
-        ...(date !== wanted
+        ...(useful !== wanted
           ? [{ id: 'next.season', because: `Moved from ${wanted} into the weeks when a wash is of use.`, source: commonPractice }]
           : []),
+        ...moved,
       ],
       changes: [`By the rule alone ${rule.date}: ${rule.because.rules[0]?.because ?? ''}`],
     },

@@ -73,6 +73,20 @@ const COOLING_SHARES = [0.1, 0.1, 0.15, 0.4, 0.8, 1, 1, 1, 0.8, 0.4, 0.15, 0.1] 
 const HEAT_PUMP_SHARES = [1, 1, 0.7, 0.5, 0.8, 1, 1, 1, 0.8, 0.5, 0.7, 1] as const;
 const HALF_YEAR = 6;
 
+/** By the months that somebody said: all of those, some of the one before and after; in winter a heat pump again, with a pause between. */
+function askedShare(month: number, { from, to }: { from: number; to: number }, heats: boolean): number {
+  const length = ((to - from + 12) % 12) + 1;
+  const at = (month - from + 12) % 12;
+  if (at < length) return 1;
+  const away = Math.min(at - length + 1, 12 - at);
+  if (!heats) return away === 1 ? SHOULDER_SHARE : IDLE_SHARE;
+  return away === 1 ? SHOULDER_SHARE : 1;
+}
+
+/** Of the months beside those that were said, and of the rest. Judgement. */
+const SHOULDER_SHARE = 0.4;
+const IDLE_SHARE = 0.1;
+
 /** Below this a unit as good as stands still: a wash buys nothing then. Common practice, no source. */
 export const LEAST_RUNNING = 0.3;
 
@@ -87,7 +101,9 @@ export const LEAST_RUNNING = 0.3;
  */
 export function runShare(month: number, configuration: Configuration, season: SeasonId, climate: Climate | null = null): number {
   const heats = configuration.endsWith('heat-pump') || CONFIGURATION_TABLE[configuration].ductless;
-  if (climate) return climateShare(climate, month, heats);
+  if (climate && climate.cooling.length === 12) return climateShare(climate, month, heats);
+  const asked = climate?.asked?.cooling;
+  if (asked) return askedShare(month, asked, heats);
   if (season === 'tropics') return 1;
   const shares = heats ? HEAT_PUMP_SHARES : COOLING_SHARES;
   return shares[(month - 1 + (season === 'south' ? HALF_YEAR : 0)) % 12] ?? 1;

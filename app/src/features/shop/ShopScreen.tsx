@@ -1,6 +1,6 @@
 import type { ChangedMeanwhile, ShopAnswer, ShopInput } from '@elm-mist/contract';
 import { isCurrency } from '@elm-mist/contract';
-import { isZone } from '@elm-mist/core';
+import { isZone, type AskedSeasons } from '@elm-mist/core';
 import { useQuery } from '@tanstack/react-query';
 import { router } from 'expo-router';
 import { useState } from 'react';
@@ -10,6 +10,8 @@ import { Act, Banner, Companion, Field, Label, OneOf, Part, Screen, ScreenHead, 
 import { inUnits, positionTrouble, readPosition, typedPosition, type PositionValues } from '../places/position';
 import { PositionFields } from '../places/PositionFields';
 import { Meanwhile } from '../shared/Meanwhile';
+import { SeasonsPart } from './SeasonsPart';
+import { readSeasons, seasonText, seasonWords, type SeasonText } from './seasonText';
 import { shopShape } from './shopShape';
 
 interface Draft {
@@ -17,6 +19,7 @@ interface Draft {
   address: string;
   currency: string;
   zone: string;
+  year?: SeasonText;
 }
 
 const FIELD_NAMES: Record<string, string> = {
@@ -28,7 +31,15 @@ const FIELD_NAMES: Record<string, string> = {
   longitudeDeg: 'Longitude',
   altitudeM: 'Height, m',
   crew: 'Crew',
+  seasons: 'The year here',
   setUp: 'Steps',
+};
+
+/** What two people changed, as it is shown: a year is no row of words by itself. */
+const inWords = ({ seasons, ...fields }: ChangedMeanwhile['fields']): ChangedMeanwhile['fields'] => {
+  if (!seasons) return fields;
+  const said = (of: unknown) => seasonWords(of as AskedSeasons | null);
+  return { ...fields, seasons: { was: said(seasons.was), now: said(seasons.now), wanted: said(seasons.wanted) } };
 };
 
 /** The shop itself: its name, where it works from, its clock, units and money. */
@@ -65,6 +76,8 @@ function ShopFields({ shop }: { shop: ShopAnswer }) {
     typedPosition({ ...shop, positionFrom: shop.latitudeDeg === null ? 'unknown' : 'typed' }, units),
   );
   const position = inUnits(typed, units);
+  const year = draft.year ?? seasonText(was.seasons);
+  const seasons = readSeasons(year);
   const findZone = async () => {
     const { latitudeDeg, longitudeDeg } = readPosition(position, units);
     if (latitudeDeg === null || longitudeDeg === null) return;
@@ -83,6 +96,7 @@ function ShopFields({ shop }: { shop: ShopAnswer }) {
       ...(isZone(draft.zone.trim()) ? {} : { zone: 'A zone is such as America/Chicago or Pacific/Auckland.' }),
       ...(isCurrency(currency) ? {} : { currency: 'A currency is a code of three letters, such as USD or NZD.' }),
       ...(draft.name.trim() === '' ? { name: 'Give the shop a name.' } : {}),
+      ...seasons.errors,
     };
     setErrors(wrong);
     if (Object.keys(wrong).length > 0) return;
@@ -94,6 +108,7 @@ function ShopFields({ shop }: { shop: ShopAnswer }) {
       currency,
       zone: draft.zone.trim(),
       ...readPosition(position, units),
+      seasons: seasons.seasons,
       setUp,
       was: shopShape(was),
     };
@@ -112,7 +127,7 @@ function ShopFields({ shop }: { shop: ShopAnswer }) {
     const now = Object.fromEntries(Object.entries(meanwhile).map(([field, row]) => [field, row.now])) as Partial<ShopAnswer>;
     const next = { ...was, ...now };
     if (!mine) {
-      keep({ name: next.name, address: next.address, currency: next.currency, zone: next.zone });
+      keep({ name: next.name, address: next.address, currency: next.currency, zone: next.zone, year: seasonText(next.seasons) });
       if ('latitudeDeg' in now || 'longitudeDeg' in now || 'altitudeM' in now)
         setPosition(typedPosition({ ...next, positionFrom: 'typed' }, units));
     }
@@ -120,7 +135,7 @@ function ShopFields({ shop }: { shop: ShopAnswer }) {
     setMeanwhile(null);
   };
   const stray = Object.entries(errors).filter(
-    ([field]) => !['name', 'zone', 'currency', 'latitude', 'longitude', 'height'].includes(field),
+    ([field]) => !['name', 'zone', 'currency', 'latitude', 'longitude', 'height', ...Object.keys(year)].includes(field),
   );
   return (
     <Screen
@@ -133,7 +148,9 @@ function ShopFields({ shop }: { shop: ShopAnswer }) {
         </ThumbBar>
       }
     >
-      {meanwhile ? <Meanwhile fields={meanwhile} names={FIELD_NAMES} onTheirs={() => settle(false)} onMine={() => settle(true)} /> : null}
+      {meanwhile ? (
+        <Meanwhile fields={inWords(meanwhile)} names={FIELD_NAMES} onTheirs={() => settle(false)} onMine={() => settle(true)} />
+      ) : null}
       {stray.map(([field, message]) => (
         <Banner key={field} tone="stop">
           {message}
@@ -176,6 +193,12 @@ function ShopFields({ shop }: { shop: ShopAnswer }) {
           />
         </View>
       </Part>
+      <SeasonsPart
+        values={year}
+        onChange={(next) => keep({ ...draft, year: next })}
+        errors={errors}
+        latitudeDeg={positionTrouble(position, units).latitude ? null : readPosition(position, units).latitudeDeg}
+      />
       <Part title={<Label>Money</Label>}>
         <Field
           label="Currency"
