@@ -6,5 +6,5 @@ export { UPKEEP_IDS, UPKEEP_NAMES, upkeepAfter, upkeepDues, type Upkeep, type Up
 export { nextDue, type NextDue } from './nextDue';
 export { DIRT_SHARE, runHours, whenItPays, type WhenItPays } from './whenItPays';
 export { intoSeason, seasonAt, seasonWeeks, type SeasonWeeks } from './season';
-export { fluffWeeks, frostWeeks, type YearWhere } from './closedWeeks';
-export type { AskedSeasons, YearWeeks } from './asked';
+export { fluffWeeks, frostWeeks } from './closedWeeks';
+export type { AskedSeasons } from './asked';
