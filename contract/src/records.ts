@@ -33,6 +33,7 @@ import type {
   VisitStory,
   GrowthVisit,
   Identity,
+  Pace,
   StoryFact,
   FilterNeed,
 } from '@elm-mist/core';
@@ -294,6 +295,8 @@ export interface SystemDetail {
   agreement?: Agreement | null;
   /** Degree hours of the shop's country; null or left out where too little of a year's air is known. */
   climate?: Climate | null;
+  /** How fast the shop's other coils grow dirty; null or left out where none has told. */
+  pace?: Pace | null;
   /** How long a visit to it usually takes, minutes; left out by answers of before. */
   usualMin?: number;
 }
@@ -342,6 +345,8 @@ export interface KnownBefore {
   canYieldM2: Record<string, number>;
   /** Degree hours of the shop's country; null or left out where too little of a year's air is known. */
   climate?: Climate | null;
+  /** How fast the shop's other coils grow dirty; null or left out where none has told. */
+  pace?: Pace | null;
   /** What measured washes say of what dirt costs; left out by answers of before. */
   dirt?: { factor: number; washes: number };
 }

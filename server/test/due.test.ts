@@ -10,7 +10,7 @@ import type {
   VisitDetail,
   VisitRecord,
 } from '@elm-mist/contract';
-import { dayIn, dayLater, DUE_KINDS, instantIn, longDay, onShelf, type Agreement, type DueKind } from '@elm-mist/core';
+import { dayIn, dayLater, DUE_KINDS, growthStretches, instantIn, longDay, onShelf, type Agreement, type DueKind } from '@elm-mist/core';
 import ICAL from 'ical.js';
 import { DAY, RealServer } from './helpers';
 
@@ -246,6 +246,21 @@ test('a calendar program reads the planned visits with their hours and what is d
   expect([(await feed(first)).status, (await feed(second)).status]).toEqual([404, 200]);
   await server.call('PUT', '/feed', { wanted: false });
   expect((await feed(second)).status).toBe(404);
+});
+
+test('how fast the shop’s other coils grow dirty is told at each system and visit, without what its own coils grew', async () => {
+  const { rows } = (await server.call<DueRecord>('GET', `/due?${COILS}`)).body;
+  const ids = [...new Set(rows.map((row) => row.systemId))];
+  const all = await Promise.all(ids.map(system));
+  const own = all.map(
+    ({ history }) => Object.values(growthStretches(history.filter((row) => row.standing === 'closed').reverse())).flat().length,
+  );
+  const told = all.map(({ pace }) => pace?.stretches ?? 0);
+  // Whichever is left out, it and the others are the whole shop.
+  expect(new Set(told.map((others, i) => others + own[i]!)).size).toBe(1);
+  expect(Math.max(...own)).toBeGreaterThan(0);
+  const { pace } = (await server.call<VisitDetail>('GET', '/visits/demo-visit-14')).body.known;
+  expect(pace).toEqual((await system(HP)).pace);
 });
 
 test('what the shop says of its year is known at every system and visit, is refused by its field, and goes when it is taken out', async () => {

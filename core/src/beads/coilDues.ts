@@ -44,7 +44,7 @@ export function coilDues(
   closedOn: string,
   graded: readonly GrowthVisit[],
 ): CoilDues {
-  const { configuration, latitudeDeg, climate } = where;
+  const { configuration, latitudeDeg, climate, pace } = where;
   const now = coils.map(({ id }) => {
     const light = state.light[id]?.value;
     return {
@@ -64,6 +64,7 @@ export function coilDues(
       configuration,
       latitudeDeg,
       climate,
+      pace,
       soils: survey.soils,
       worstGrade: worstBefore ?? 0,
       role,

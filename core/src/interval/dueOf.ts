@@ -7,7 +7,7 @@ import type { CoilRole } from '../equipment';
 import type { StoryFact } from '../survey';
 import type { Climate } from './climate';
 import { fluffWeeks, frostWeeks, outOfWeeks } from './closedWeeks';
-import { dayAfterRunning, EXPOSURE_TABLE, exposureOf, LEAST_RUNNING, runMonths, runShare, type Exposure } from './exposure';
+import { dayAfterRunning, EXPOSURE_TABLE, exposureOf, LEAST_RUNNING, runMonths, runShare, type Exposure, type Pace } from './exposure';
 import { nextDue, type NextDue, type NextDueInput } from './nextDue';
 import { learnGrowth, monthsToLoaded, priorGrowth, type GrowthBelief, type GrowthStretch } from './regrowth';
 import { intoSeason, seasonAt } from './season';
@@ -20,6 +20,8 @@ export interface DueInput extends NextDueInput {
   left: number;
   /** Of its place, by degree hours; left out where too little of a year's air is known. */
   climate?: Climate | null | undefined;
+  /** How fast the shop's other coils grow dirty; left out or null where none has told. */
+  pace?: Pace | null | undefined;
   /** How it grew dirty before, oldest first. */
   grown: readonly GrowthStretch[];
 }
@@ -65,7 +67,7 @@ export function learnedOf(input: DueInput): Learned {
   const exposure = exposureOf(input);
   const belief = input.grown.reduce(
     (known, { from, to, left, found }) => learnGrowth(known, { months: runMonths(from, to, input), grown: found - left }),
-    priorGrowth(exposure),
+    priorGrowth(exposure, input.pace),
   );
   const { likely, early, late } = monthsToLoaded(belief, input.left, BAND);
   const day = (months: number) => (Number.isFinite(months) ? dayAfterRunning(input.closedOn, months, input) : null);
@@ -78,6 +80,18 @@ function loadedWords({ likely, early, late }: Learned, closedOn: string): string
   if (likely <= closedOn) return 'loaded already, as it is left';
   return `loaded by ${longDay(likely)} with even odds${early ? `, nine times in ten after ${longDay(early)}` : ''}${late ? ` and before ${longDay(late)}` : ''}`;
 }
+
+/** What the shop's other coils say, where they say something. */
+const paceRule = (pace: Pace | null | undefined): RuleRef[] =>
+  pace
+    ? [
+        {
+          id: 'next.pace',
+          because: `The shop’s other coils grow ${pace.factor.toFixed(2)} times as fast as coils of their exposure usually do.`,
+          source: { kind: 'arithmetic', name: `${pace.stretches} stretches between two visits` },
+        },
+      ]
+    : [];
 
 /** What comes round as often as this does not wait for weather: salt is rinsed in winter too. */
 const WAITS_FROM_MONTHS = 3;
@@ -174,6 +188,7 @@ export function dueOf(input: DueInput): CoilDueDate {
           because: `This coil has grown ${belief.perMonth.toFixed(2)} grades a month of running: ${loadedWords(learned, input.closedOn)}.`,
           source: { kind: 'arithmetic', name: 'its own visits, on top of what coils of its exposure do' },
         },
+        ...paceRule(input.pace),
         ...(wanted === earliest && likely !== wanted
           ? [{ id: 'next.least', because: `Not before ${earliest}: half of what the rule says.`, source: commonPractice }]
           : []),

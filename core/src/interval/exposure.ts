@@ -12,6 +12,17 @@ export interface ExposureFacts {
   storyFacts: readonly StoryFact[];
 }
 
+/** From here on a coil is loaded: the grade that costs enough to be washed. */
+export const LOADED = 2;
+
+/** How fast a shop's coils grow dirty beside what coils of their exposure usually do. */
+export interface Pace {
+  /** 1: as usual. */
+  factor: number;
+  /** Stretches between two visits that taught it. */
+  stretches: number;
+}
+
 /** Classes of exposure, the fastest first. */
 export const EXPOSURES = ['lint', 'dust', 'grease', 'fluff', 'grass', 'indoor', 'plain'] as const;
 /** One of `EXPOSURES`. */
@@ -119,6 +130,8 @@ export interface RunsWhere {
   latitudeDeg: number;
   /** By degree hours; left out or null where too little of a year's air is known. */
   climate?: Climate | null | undefined;
+  /** How fast the shop's other coils grow dirty; left out or null where none has told. */
+  pace?: Pace | null | undefined;
 }
 
 /**

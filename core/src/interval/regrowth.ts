@@ -3,7 +3,7 @@
 /// <reference path="./jstat.d.ts" />
 import jstat from 'jstat';
 import { GRADE_TABLE } from '../survey';
-import { EXPOSURE_TABLE, type Exposure } from './exposure';
+import { EXPOSURE_TABLE, LOADED, type Exposure, type Pace } from './exposure';
 
 /** How a coil grew dirty between being left on one visit and found on the next. */
 export interface GrowthStretch {
@@ -20,9 +20,6 @@ export interface RunStretch {
   months: number;
   grown: number;
 }
-
-/** From here on a coil is loaded: the grade that costs enough to be washed. */
-export const LOADED = 2;
 
 /**
  * What is believed of how fast a coil grows dirty, grades a month of running: normal in the rate given the spread of one visit, inverse gamma in
@@ -50,13 +47,14 @@ const PRIOR_SHAPE = 3;
 /**
  * What is believed before a coil has taught anything: what coils of its exposure do.
  * @param exposure its class
+ * @param pace how fast the shop’s other coils grow beside what is usual; null where they have not told
  * @returns the belief
  * @example priorGrowth('plain').perMonth // 0.2
  */
-export function priorGrowth(exposure: Exposure): GrowthBelief {
+export function priorGrowth(exposure: Exposure, pace: Pace | null | undefined = null): GrowthBelief {
   const months = EXPOSURE_TABLE[exposure].monthsToLoaded;
   return {
-    perMonth: LOADED / months,
+    perMonth: (LOADED / months) * (pace?.factor ?? 1),
     weight: PRIOR_VISITS * months ** 2,
     shape: PRIOR_SHAPE,
     scale: (PRIOR_SHAPE - 1) * EYE_SPREAD ** 2,

@@ -2,7 +2,7 @@ import { agreedBook, coveredBy, type Agreement } from '../agreement';
 import { coilDues, judgementOf, upkeepOf } from '../beads';
 import { dayIn } from '../clock';
 import type { Configuration, Refrigerant } from '../equipment';
-import type { Climate, GrowthVisit, Upkeep } from '../interval';
+import type { Climate, GrowthVisit, Pace, Upkeep } from '../interval';
 import type { CoilBuild } from '../method';
 import { currencyDigits, visitPrice, type PriceBook } from '../price';
 import { findingsHere, foldVisit, type FindingLife, type VisitEvent, type VisitState } from '../run';
@@ -31,6 +31,8 @@ export interface ReportSources {
   ways: ReportWays;
   /** Of the shop's country, by degree hours; left out where too little of a year's air is known. */
   climate?: Climate | null | undefined;
+  /** How fast the shop's other coils grow dirty. */
+  pace?: Pace | null | undefined;
   /** Null where it is not known yet. */
   book: PriceBook | null;
   /** What was agreed with the owner; null for nothing. */
@@ -57,7 +59,7 @@ function told(sources: ReportSources, state: VisitState, events: readonly VisitE
   const reckoned = coilDues(
     state,
     coils,
-    { configuration: system.configuration, latitudeDeg: place.latitudeDeg, climate: sources.climate },
+    { configuration: system.configuration, latitudeDeg: place.latitudeDeg, climate: sources.climate, pace: sources.pace },
     closedOn,
     sources.graded,
   );

@@ -4,6 +4,7 @@ import type { Store, Db } from '../store/open';
 import { cleaners } from '../store/shelf';
 import * as v from '../store/visits';
 import { climateHere } from './climate';
+import { paceHere } from './pace';
 import { measuredWashes } from './shopSaved';
 import { drawRead, keptReads, readsOf } from './reads';
 
@@ -69,5 +70,6 @@ export function knownBefore(store: Store, visit: VisitRecord): KnownBefore {
     air: lastAir(store.db, visit),
     ...learnedOf(store),
     climate: climateHere(store),
+    pace: paceHere(store, visit.systemId),
   };
 }

@@ -49,6 +49,7 @@ export function reportFor(store: Store, visitId: string, nowMs: number): { repor
     agreement,
     day: visit.day,
     climate: known.climate,
+    pace: known.pace,
     nameOfCleaner: (id) => names.get(id) ?? '',
     nowMs,
   });

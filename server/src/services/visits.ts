@@ -18,6 +18,7 @@ import * as t from '../store/schema';
 import * as v from '../store/visits';
 import { knownBefore, pastOf, type Past } from './known';
 import { climateHere } from './climate';
+import { paceHere } from './pace';
 import { namedClocks } from './clocks';
 import { once } from './made';
 import { crewsOn } from './dayCrews';
@@ -199,6 +200,7 @@ export function systemDetail(store: Store, systemId: string): SystemDetail {
     clocks: namedClocks(clocksOf(db, systemId), { coils, findings }),
     agreement: agreementOf(db, systemId),
     climate: climateHere(store),
+    pace: paceHere(store, systemId),
     usualMin: usualMinutes(db, [systemId]).get(systemId) ?? USUAL_MIN,
     storyFacts: earlierKnown(past).story?.facts ?? [],
   };

@@ -60,10 +60,10 @@ export function CloseBead() {
   const { visit, system } = detail;
   const closedOn = dayOf(state.closed ? state.closed.at : sharedNow());
   const { latitudeDeg } = detail.place;
-  const { graded, climate } = detail.known;
+  const { graded, climate, pace } = detail.known;
   const dues = useMemo(
-    () => coilDues(state, allCoils, { configuration: system.configuration, latitudeDeg, climate }, closedOn, graded ?? []),
-    [state, allCoils, system.configuration, latitudeDeg, climate, closedOn, graded],
+    () => coilDues(state, allCoils, { configuration: system.configuration, latitudeDeg, climate, pace }, closedOn, graded ?? []),
+    [state, allCoils, system.configuration, latitudeDeg, climate, pace, closedOn, graded],
   );
   const upkeep = useMemo(
     () => upkeepOf(state, allCoils, system.configuration, closedOn),

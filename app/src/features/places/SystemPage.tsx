@@ -97,7 +97,12 @@ export function SystemPage() {
   const closed = history.filter((visit) => visit.standing === 'closed').reverse();
   const clocks = answer.data.clocks ?? [];
   const nextDue = clocks.find((clock) => clock.kind === 'coil')?.due ?? null;
-  const where = { configuration: system.configuration, latitudeDeg: place.latitudeDeg, climate: answer.data.climate };
+  const where = {
+    configuration: system.configuration,
+    latitudeDeg: place.latitudeDeg,
+    climate: answer.data.climate,
+    pace: answer.data.pace,
+  };
   const fans = standing.flatMap((coil) => lifeFan(coil, closed, where, answer.data.storyFacts ?? []) ?? []);
   return (
     <Screen

@@ -29,6 +29,7 @@ export function useReport(): MadeReport & { paper: Paper } {
       agreement: detail.agreement ?? null,
       day: detail.visit.day,
       climate: detail.known.climate,
+      pace: detail.known.pace,
       nameOfCleaner: (id) => shelf.find((row) => row.id === id)?.name ?? '',
       nowMs: sharedNow(),
     });

@@ -1,0 +1,49 @@
+import fc from 'fast-check';
+import { normals, uniforms } from '../random';
+import { paceOf } from './pace';
+import { learnGrowth, priorGrowth } from './regrowth';
+
+const drawn = (coils: number, factor: number, seed: number) => {
+  const [uniform, normal] = [uniforms(seed), normals(uniforms(seed + 1))];
+  return Array.from({ length: coils }, () => {
+    const expected = 0.5 + 2.5 * uniform();
+    return { expected, grown: factor * expected + 0.7 * normal() };
+  });
+};
+
+test('few coils move it a little, many decide it, whatever the town', () => {
+  expect(paceOf([])).toBeNull();
+  for (const factor of [0.6, 1, 1.7])
+    for (const seed of [1, 2, 3]) {
+      const [few, many] = [paceOf(drawn(2, factor, seed))!, paceOf(drawn(150, factor, seed))!];
+      expect(Math.abs(many.factor - factor)).toBeLessThan(0.12);
+      expect(Math.abs(few.factor - 1)).toBeLessThan(0.7 * Math.abs(factor - 1) + 0.15);
+    }
+});
+
+test('it is one line through all stretches, in whatever order, and stays within reason', () => {
+  const any = fc.record({ expected: fc.double({ min: 0, max: 6, noNaN: true }), grown: fc.double({ min: -4, max: 4, noNaN: true }) });
+  fc.assert(
+    fc.property(fc.array(any, { minLength: 1, maxLength: 30 }), (rows) => {
+      const { factor, stretches } = paceOf(rows)!;
+      expect(paceOf([...rows].reverse())!.factor).toBeCloseTo(factor, 9);
+      expect(stretches).toBe(rows.length);
+      expect(factor).toBeGreaterThanOrEqual(0.4);
+      expect(factor).toBeLessThanOrEqual(2.5);
+    }),
+  );
+});
+
+test('where the town is dustier than the table, a coil seen once is told better for the others', () => {
+  const factor = 1.6;
+  const pace = paceOf(drawn(60, factor, 7));
+  const truth = priorGrowth('plain').perMonth * factor;
+  const normal = normals(uniforms(11));
+  let [alone, together] = [0, 0];
+  for (let n = 0; n < 200; n += 1) {
+    const once = { months: 8, grown: truth * 8 + 0.7 * normal() };
+    alone += Math.abs(learnGrowth(priorGrowth('plain'), once).perMonth - truth);
+    together += Math.abs(learnGrowth(priorGrowth('plain', pace), once).perMonth - truth);
+  }
+  expect(together).toBeLessThan(alone / 2);
+});

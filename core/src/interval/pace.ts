@@ -1,0 +1,43 @@
+import { EXPOSURE_TABLE, exposureOf, LOADED, runMonths, type ExposureFacts, type Pace, type RunsWhere } from './exposure';
+import type { GrowthStretch } from './regrowth';
+
+/** What one coil grew between two visits, and what the table would have said, grades. */
+export interface PacedStretch {
+  expected: number;
+  grown: number;
+}
+
+/** As much as the table weighs against the shop's own coils, grades²: six of them that were to grow two grades. Judgement. */
+const TABLE_WEIGHT = 24;
+/** Beyond these it is the record that is odd, and not the town. Judgement. */
+const [SLOWEST, FASTEST] = [0.4, 2.5];
+
+/**
+ * One stretch beside what the table says of it.
+ * @param stretch between two visits
+ * @param facts of the coil
+ * @param where the system is, and what it is
+ * @returns grades, expected and grown
+ * @throws CoreError latitude out of −90 to 90
+ * @example pacedStretch({ from: '2026-06-01', to: '2026-08-01', left: 0, found: 1 }, { role: 'evaporator', configuration: 'split-cool', soils: [], storyFacts: [] }, { configuration: 'split-cool', latitudeDeg: 42 }).grown // 1
+ */
+export const pacedStretch = ({ from, to, left, found }: GrowthStretch, facts: ExposureFacts, where: RunsWhere): PacedStretch => ({
+  expected: (LOADED / EXPOSURE_TABLE[exposureOf(facts)].monthsToLoaded) * runMonths(from, to, where),
+  grown: found - left,
+});
+
+/**
+ * How fast a shop's coils grow dirty: what they grew on what they were to, drawn towards one as long as there are few of them (partial pooling: a
+ * conjugate line through the origin).
+ * @param stretches of the shop's coils
+ * @returns the pace; null without any
+ * @example paceOf([]) // null
+ */
+export function paceOf(stretches: readonly PacedStretch[]): Pace | null {
+  if (stretches.length === 0) return null;
+  const [both, square] = stretches.reduce(
+    ([xy, xx], { expected, grown }) => [xy + expected * grown, xx + expected ** 2],
+    [TABLE_WEIGHT, TABLE_WEIGHT],
+  );
+  return { factor: Math.min(FASTEST, Math.max(SLOWEST, both / square)), stretches: stretches.length };
+}
