@@ -434,6 +434,8 @@ export {
   judgementOf,
   type AirPoint,
   regrowthOf,
+  otherMachineWords,
+  otherSerial,
   settingOf,
   sharedSetting,
   TREND_TABLE,

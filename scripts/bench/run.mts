@@ -19,7 +19,7 @@ import {
 import { diagnosisFigures } from './diagnosis.mts';
 import { importFigures } from './importRows.mts';
 import { lightMs } from './light.mts';
-import { planPaintMs } from './paint.mts';
+import { kitPageMs, planPaintMs } from './paint.mts';
 import { EspiReader, meterDays } from '../../core/src';
 import { drawnEspi } from '../../core/src/testing/drawnEspi';
 import { manyHeadsFigures, runSheetFigures } from './runSheets.mts';
@@ -210,12 +210,20 @@ for (const format of ['csv', 'json'] as const) {
 lines.push(...(await yearsFigures()));
 lines.push(...practiceFigures());
 lines.push(...(await loadFigures(2)));
-const paint = await planPaintMs(
-  existsSync('/usr/bin/chromium') ? '/usr/bin/chromium' : ((process.env['ELM_MIST_CHROMIUM'] as string | undefined) ?? null),
-);
+const browser = existsSync('/usr/bin/chromium') ? '/usr/bin/chromium' : ((process.env['ELM_MIST_CHROMIUM'] as string | undefined) ?? null);
+const paint = await planPaintMs(browser);
+const kit = await kitPageMs(browser);
 lines.push([
   'first paint of Plan after the last answer (limit 100 ms)',
   paint === null ? 'not measured: no Chromium' : `${Math.round(paint)} ms`,
+]);
+lines.push([
+  'longest that the page is held while a kit streams (limit 50 ms)',
+  kit === null
+    ? 'not measured: no Chromium'
+    : kit.count === 0
+      ? 'never 50 ms in fifteen seconds'
+      : `${Math.round(kit.longest)} ms, ${kit.count} times beyond 50`,
 ]);
 const kb = firstScreenKb(join(ROOT, 'app/dist'));
 lines.push([`first screen's script, gzipped (limit ${FIRST_SCREEN_LIMIT_KB} kB)`, `${kb.toFixed(0)} kB`]);

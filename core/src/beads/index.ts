@@ -30,3 +30,4 @@ export { kitMachine } from './kitMachine';
 export { payDays, type PayDay } from './payDays';
 export { dayToPlan, movedVisits, type DayToPlan, type MovedVisit } from './dayStops';
 export { filterNeed, truckList, type FilterNeed, type TruckList } from './truckList';
+export { otherMachineWords, otherSerial } from './otherMachine';

@@ -3,6 +3,7 @@ import { figuresOf } from '../airside';
 import { QUANTITIES, type QuantityId, type ReadingSet } from '../readings';
 import { earlierKnown } from './history';
 import { settingOf, sharedSetting } from './judgement';
+import { otherMachineWords, otherSerial } from './otherMachine';
 import { visitRead } from './visitRead';
 
 const system = { refrigerant: 'R-410A', btuh: 36_000, altitudeM: 0 } as const;
@@ -59,4 +60,15 @@ test('two sets are held against what either plate tells, and not at all where th
   expect(sharedSetting(told, silent)).toMatchObject({ metering: 'expansion-valve', era: '13-15', plateSubcoolingK: 5 });
   expect(sharedSetting(setting({ ...plate, metering: 'fixed-orifice' }), told)).toBeNull();
   expect(sharedSetting(setting({ ...plate, refrigerant: 'R-22' }), told)).toBeNull();
+});
+
+test('two serial numbers are of two machines where both were noted and differ by more than how they are written', () => {
+  expect([otherSerial('AB 12-3', 'ab123'), otherSerial('', 'A1'), otherSerial('A1', '--'), otherSerial('A1', 'A2')]).toEqual([
+    false,
+    false,
+    false,
+    true,
+  ]);
+  expect(otherMachineWords('A 1', 'a1', '2025-06-24')).toBe('');
+  expect(otherMachineWords('A2', 'A1', null)).toMatch(/^Another serial number than before \(A1\)/);
 });

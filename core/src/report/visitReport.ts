@@ -368,6 +368,7 @@ const SECTIONS: Record<ReportSection, (input: ReportInput) => ReportBlock[]> = {
 export function visitReport(input: ReportInput): Report {
   const { state, place, system, shop, zone, events } = input;
   const at = state.closed?.at ?? events.at(-1)?.at ?? null;
+  const serial = state.identity?.value.serial ?? '';
   const behind = REPORT_SECTIONS.filter((id) => !input.ways.without.includes(id)).flatMap((id): ReportBlock[] => {
     const blocks = SECTIONS[id](input);
     return blocks.length > 0 ? [{ is: 'heading', text: REPORT_SECTION_NAMES[id] }, ...blocks] : [];
@@ -384,7 +385,7 @@ export function visitReport(input: ReportInput): Report {
         is: 'rows',
         rows: [
           ['For', [place.customerName, place.address].filter(Boolean).join(', ')],
-          ['System', [system.name, system.model].filter(Boolean).join(' · ')],
+          ['System', [system.name, system.model, serial ? `serial ${serial}` : ''].filter(Boolean).join(' · ')],
           ['Date', at ? stampIn(zone, at) : 'not begun'],
           ['By', [...new Set(events.map((event) => event.by))].join(', ') || 'nobody yet'],
         ],

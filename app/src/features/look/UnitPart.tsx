@@ -13,6 +13,7 @@ import {
   formatQuantity,
   METERING_DEVICES,
   METERING_NAMES,
+  otherMachineWords,
   readingSet,
   REFRIGERANTS,
   STORY_FACTS,
@@ -51,8 +52,20 @@ import { ClosedNote, VisitScreen } from '../visit/VisitScreen';
 import { AsFoundPart } from './AsFoundPart';
 import { inUnits, startUnit, unitEntries, unitSchema, type UnitForm } from './unitForm';
 
-/** Fields that begin with the air of the feed. */
-const FROM_FEED = ['air', 'humidity', 'wind', 'sun'] as const;
+/** Fields that begin with the air of the feed, and with what the plate said last. */
+const FROM_BEFORE = [
+  'air',
+  'humidity',
+  'wind',
+  'sun',
+  'serial',
+  'metering',
+  'era',
+  'ratedA',
+  'plateCharge',
+  'plateSubcooling',
+  'sensitiveOccupants',
+] as const;
 
 export function UnitPart({
   tabs,
@@ -82,7 +95,7 @@ export function UnitPart({
   const begun = useRef<UnitForm | null>(null);
   useEffect(() => {
     const now = startUnit(visit);
-    for (const name of FROM_FEED) {
+    for (const name of FROM_BEFORE) {
       const field = getValues(name);
       if (begun.current && now[name] !== begun.current[name] && (field === '' || field === begun.current[name])) setValue(name, now[name]);
     }
@@ -92,6 +105,8 @@ export function UnitPart({
   }, [detail.weather, detail.known]);
   const model = useWatch({ control, name: 'model' });
   const refrigerant = useWatch({ control, name: 'refrigerant' });
+  const serial = useWatch({ control, name: 'serial' });
+  const otherMachine = otherMachineWords(serial, detail.known.identity?.serial ?? '', detail.known.day);
   const capacity = (() => {
     try {
       return { btuh: capacityFromModel(model, CONFIGURATION_TABLE[system.configuration].ductless).btuh, help: '' };
@@ -255,7 +270,8 @@ export function UnitPart({
         {refrigerant === 'R-32' || refrigerant === 'R-454B' ? (
           <HazardBox lead="Mildly flammable.">No ignition source. Leak-check before electrical work and ventilate.</HazardBox>
         ) : null}
-        <FormField control={control} name="serial" label="Serial number" />
+        <FormField control={control} name="serial" label="Serial number" testID="serial" />
+        {otherMachine ? <Banner tone="wait">{otherMachine}</Banner> : null}
         <Label>Metering device</Label>
         <Controller
           control={control}

@@ -94,6 +94,12 @@ test('what the plate said stands there on the next visit, in the units of now, a
   expect(screen.getByText(/^Plate charge must be between .* lb\.$/)).toBeTruthy();
   expect(posted).toEqual([]);
   await type('plate-charge', '7.25');
+  // Another serial is another machine, and said so; the same written otherwise is not.
+  await type('serial', 'S 2');
+  expect(screen.getByText(/^Another serial number than before \(S 1\)\. Misread, or another machine/)).toBeTruthy();
+  await type('serial', 's-1');
+  expect(screen.queryByText(/^Another serial number/)).toBeNull();
+  await type('serial', 'S 1');
   fireEvent.click(screen.getByTestId('look-next'));
   await settle();
   const noted = posted.find((row) => row.kind === 'identity.noted')?.data as typeof plate;
@@ -106,6 +112,30 @@ test('what the plate said stands there on the next visit, in the units of now, a
     plateSubcoolingK: 5,
   });
   expect(noted.plateChargeKg).toBeCloseTo(3.2885, 3);
+});
+
+test('a plate that the server tells only after the visit was opened fills in what nobody has typed over', async () => {
+  await openInVisit(<LookBead />, scribe(VISIT));
+  await type('plate-charge', '3');
+  const { known } = detailOf([]);
+  const identity = {
+    model: '',
+    refrigerant: 'R-410A' as const,
+    madeYear: null,
+    sensitiveOccupants: true,
+    serial: 'S 1',
+    metering: 'fixed-orifice' as const,
+    era: '10-12' as const,
+    plateChargeKg: 4,
+    plateSubcoolingK: 5,
+  };
+  act(() => {
+    queryClient.setQueryData(keys.visit(VISIT), detailOf([], { known: { ...known, identity } }));
+  });
+  await settle();
+  const value = (id: string) => screen.getByTestId<HTMLInputElement>(id).value;
+  expect([value('serial'), value('plate-charge'), value('plate-subcooling')]).toEqual(['S 1', '3', '5']);
+  expect(screen.getByRole('radio', { name: 'Fixed orifice' }).getAttribute('aria-checked')).toBe('true');
 });
 
 test('a visit opened before the server has told it the air is filled in once it does, but for what was typed', async () => {

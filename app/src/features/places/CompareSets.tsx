@@ -1,5 +1,14 @@
 import type { PastVisit, VisitDetail } from '@elm-mist/contract';
-import { beforeAfter, foldVisit, readingSet, settingOf, sharedSetting, type ReadingWhen, type VisitState } from '@elm-mist/core';
+import {
+  beforeAfter,
+  foldVisit,
+  readingSet,
+  otherSerial,
+  settingOf,
+  sharedSetting,
+  type ReadingWhen,
+  type VisitState,
+} from '@elm-mist/core';
 import { useQuery } from '@tanstack/react-query';
 import { router, useLocalSearchParams } from 'expo-router';
 import { useMemo, useState } from 'react';
@@ -52,7 +61,8 @@ export function CompareSets() {
     const [earlier, later] = [side(a.data, one), side(b.data, two)];
     const { system, place } = b.data;
     const plate = ({ state }: { state: VisitState }) => settingOf(state, { ...system, altitudeM: place.altitudeM });
-    const setting = sharedSetting(plate(earlier), plate(later));
+    const serial = ({ state }: { state: VisitState }) => state.identity?.value.serial ?? '';
+    const setting = otherSerial(serial(earlier), serial(later)) ? null : sharedSetting(plate(earlier), plate(later));
     return setting ? beforeAfter(earlier.set, later.set, setting) : 'another machine';
   }, [a.data, b.data, one, two]);
   const failed = [answer, a, b].find((row) => row.isError && !row.data);
@@ -98,7 +108,8 @@ export function CompareSets() {
       ) : compared === 'another machine' ? (
         <Part title={<Heading>Not comparable.</Heading>}>
           <Body>
-            The two plates tell of two machines: another refrigerant, or metered another way. Put right on the visit what was misread.
+            The two plates tell of two machines: another serial number, another refrigerant, or metered another way. Put right on the visit
+            what was misread.
           </Body>
         </Part>
       ) : compared ? (
