@@ -9,7 +9,7 @@ import type { LiveProbe } from './probes';
 const AXIS_ROOM = 56;
 const SECTIONS = 3;
 /** Points drawn: a phone has no more to show, and is asked once a second. */
-const POINTS = 80;
+const POINTS = 60;
 /** Time drawn, s: the stretch that is judged, and a little before it. */
 const SHOWN_S = (STEADY_WINDOW_S * 4) / 3;
 
