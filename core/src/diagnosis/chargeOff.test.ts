@@ -59,10 +59,11 @@ test('how much is missing or too much is told about right, on units of any size 
         expect(low - 0.01).toBeLessThan(off);
         expect(high + 0.01).toBeGreaterThan(off);
         // And not by saying everything.
-        expect(high - low).toBeLessThan(0.16);
+        expect(high - low).toBeLessThan(0.2);
       },
     ),
-    { numRuns: 60 },
+    // It lay outside when a size was thought to be known better than it is.
+    { numRuns: 60, examples: [['valve', 2, 27, 0.7903500863040969]] },
   );
 });
 
