@@ -94,9 +94,11 @@ export class Search {
     let a = Math.min(Math.max(this.last, low), high);
     let fa = f(a);
     let b = Number.isFinite(this.slope) ? a - fa / this.slope : a + (fa < 0 ? this.step : -this.step);
+    // The slope is that of the last search: a step of nearly nothing by it is no answer before it was measured here.
+    if (Math.abs(b - a) < this.tolerance) b = a + (fa < 0 ? this.tolerance : -this.tolerance);
     for (let n = 0; n < SECANTS; n += 1) {
       if (!(b > low && b < high)) return null;
-      if (Math.abs(b - a) < this.tolerance) return { x: b, at: 'root' };
+      if (n > 0 && Math.abs(b - a) < this.tolerance) return { x: b, at: 'root' };
       const fb = f(b);
       const slope = (fb - fa) / (b - a);
       // It rises: anything else is no way to its root.
