@@ -1,6 +1,7 @@
 import type { BeforeAfter } from '../verdict';
 import { graded } from '../testing/fixtures';
 import { fullRunCoils, scribe } from '../testing/fullRun';
+import { fluffWeeks, frostWeeks } from '../interval';
 import { coilDues } from './coilDues';
 import { payDays, type PayFacts } from './payDays';
 
@@ -47,6 +48,23 @@ test('what a wash was measured to save is shared between its coils by what each 
   expect(measured.every((row) => row.pays.measured)).toBe(true);
   // A saving within its own doubt is none.
   expect(pays(saving(80, 50))[0]?.pays.measured).toBe(false);
+});
+
+test('the day that costs least keeps out of the frost and the fluff as the due day does', () => {
+  const { run } = washed();
+  run.happen('story.noted', { symptoms: [], facts: ['trees'], hazards: [], lastService: '', helper: false });
+  const facts: PayFacts = { ...FACTS, configuration: 'split-heat-pump', latitudeDeg: 45 };
+  const dues = coilDues(run.state(), [OUT, INN], facts, facts.closedOn, []).coils;
+  const [fluff, frost] = [fluffWeeks(facts)!, frostWeeks(facts)!];
+  let told = 0;
+  for (const pricePerKwh of [0.05, 0.1, 0.17, 0.3, 0.5, 1, 2, 5, 40]) {
+    const day = payDays(run.state(), [OUT, INN], dues, none, { ...facts, pricePerKwh })[0]?.day?.slice(5);
+    if (day === undefined) continue;
+    told += 1;
+    expect(day < frost.from && day > frost.to).toBe(true);
+    expect(day >= fluff.from && day <= fluff.to).toBe(false);
+  }
+  expect(told).toBeGreaterThan(4);
 });
 
 test('money moves the day only between half of the rule and what hygiene allows; without a price there is none', () => {

@@ -1,7 +1,7 @@
 import { commonPractice, type Because } from '../because';
 import { longDay } from '../clock';
 import type { CoilRole } from '../equipment';
-import { DIRT_SHARE, intoSeason, seasonAt, whenItPays, type CoilDueDate, type RunsWhere, type WhenItPays } from '../interval';
+import { DIRT_SHARE, intoSeason, keptOut, seasonAt, whenItPays, type CoilDueDate, type RunsWhere, type WhenItPays } from '../interval';
 import type { VisitState } from '../run';
 import { worstOf } from '../survey';
 import { worthOf } from '../verdict';
@@ -90,7 +90,10 @@ export function payDays(
     });
     const useful = pays.day === null ? null : intoSeason(pays.day, seasonAt(latitudeDeg));
     const within = useful !== null && pays.from !== null && pays.to !== null && useful >= pays.from && useful <= pays.to;
-    const day = pays.day === null ? null : clipped(within && useful !== null ? useful : pays.day, due.between);
+    const cheapest = pays.day === null ? null : clipped(within && useful !== null ? useful : pays.day, due.between);
+    // What keeps a crew from it keeps it here too: the day that costs least and the one that is due are of one calendar.
+    const bound = { ...facts, role: coil.role, exposure: due.learned.exposure };
+    const day = cheapest === null ? null : keptOut(cheapest, due.months, due.between.earliest, bound).date;
     return [{ coilId, day, pays, flat: flatWords(pays, day), because: payBecause(pays, day, coil.role, due, facts.shop ?? null) }];
   });
 }

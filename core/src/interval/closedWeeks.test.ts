@@ -78,6 +78,7 @@ test('an outdoor coil is due before the frost or after it, an indoor one when it
   const due = dueOf(coil);
   expect(due.date < '2026-12-01' && due.date > '2026-11-01').toBe(true);
   expect(ids(coil)).toContain('next.frost');
+  expect(due.because.rules.find((rule) => rule.id === 'next.frost')?.source.kind).toBe('common-practice');
   expect(due.because.result.text).toBe(due.date);
   expect(dueOf({ ...coil, role: 'evaporator' }).date).toBe('2026-12-11');
   expect(dueOf({ ...coil, latitudeDeg: 33 }).date).toBe('2026-12-11');

@@ -6,7 +6,7 @@ import { longDay, yearDayWords } from '../clock';
 import type { CoilRole } from '../equipment';
 import type { StoryFact } from '../survey';
 import type { Climate } from './climate';
-import { fluffWeeks, frostWeeks, outOfWeeks } from './closedWeeks';
+import { fluffWeeks, frostWeeks, outOfWeeks, type YearWhere } from './closedWeeks';
 import { dayAfterRunning, EXPOSURE_TABLE, exposureOf, LEAST_RUNNING, runMonths, runShare, type Exposure, type Pace } from './exposure';
 import { nextDue, type NextDue, type NextDueInput } from './nextDue';
 import { learnGrowth, monthsToLoaded, priorGrowth, type GrowthBelief, type GrowthStretch } from './regrowth';
@@ -96,39 +96,53 @@ const paceRule = (pace: Pace | null | undefined): RuleRef[] =>
 /** What comes round as often as this does not wait for weather: salt is rinsed in winter too. */
 const WAITS_FROM_MONTHS = 3;
 
-/** Where the weeks of a place are from. */
-function weeksSource({ climate }: DueInput, asked: boolean): Source {
+/** Where the weeks of a place are from: what the shop said, a year of its air, else a rule by latitude. */
+function weeksSource({ climate }: YearWhere, asked: boolean, byLatitude: Source): Source {
   if (asked) return { kind: 'house-rule', name: 'as the shop said' };
-  return climate && climate.cooling.length === 12
-    ? { kind: 'arithmetic', name: 'the air of a year that was put in' }
-    : fromMemory('Hopkins’ law: four days a degree of latitude');
+  return climate?.cooling.length === 12 ? { kind: 'arithmetic', name: 'the air of a year that was put in' } : byLatitude;
 }
 
-/** A day of an outdoor coil moved out of the weeks in which it freezes, and out of the seed fluff where that is what dirties it. */
-function keptOut(day: string, months: number, earliest: string, input: DueInput): { date: string; rules: RuleRef[] } {
-  if (input.role !== 'condenser' || months < WAITS_FROM_MONTHS) return { date: day, rules: [] };
+/** An outdoor coil as far as weather keeps a crew from it. */
+interface WeatherBound extends YearWhere {
+  role: CoilRole;
+  exposure: Exposure;
+  closedOn: string;
+}
+
+/**
+ * A day of an outdoor coil moved out of the weeks in which it freezes, and out of the seed fluff where that is what dirties it.
+ * @param day ISO day
+ * @param months how often it comes round
+ * @param earliest ISO day before which it is not moved
+ * @param coil which, and where
+ * @returns the day, and a rule for each time that it was moved
+ * @throws CoreError latitude out of −90 to 90
+ * @example keptOut('2026-12-20', 6, '2026-09-11', { role: 'evaporator', exposure: 'indoor', closedOn: '2026-06-11', latitudeDeg: 45 }).date // '2026-12-20'
+ */
+export function keptOut(day: string, months: number, earliest: string, coil: WeatherBound): { date: string; rules: RuleRef[] } {
+  if (coil.role !== 'condenser' || months < WAITS_FROM_MONTHS) return { date: day, rules: [] };
   const rules: RuleRef[] = [];
   let date = day;
-  const frost = frostWeeks(input);
+  const frost = frostWeeks(coil);
   if (frost) {
     const nearer = outOfWeeks(date, frost, 'nearer');
-    const next = nearer < earliest || nearer <= input.closedOn ? outOfWeeks(date, frost, 'later') : nearer;
+    const next = nearer < earliest || nearer <= coil.closedOn ? outOfWeeks(date, frost, 'later') : nearer;
     if (next !== date)
       rules.push({
         id: 'next.frost',
         because: `Moved from ${date}: from ${yearDayWords(frost.from)} to ${yearDayWords(frost.to)} water freezes outdoors here on most days.`,
-        source: weeksSource(input, false),
+        source: weeksSource(coil, false, commonPractice),
       });
     date = next;
   }
-  const fluff = exposureOf(input) === 'fluff' ? fluffWeeks(input) : null;
+  const fluff = coil.exposure === 'fluff' ? fluffWeeks(coil) : null;
   if (fluff) {
     const next = outOfWeeks(date, fluff, 'later');
     if (next !== date)
       rules.push({
         id: 'next.fluff',
         because: `Moved from ${date}: seed fluff flies here from ${yearDayWords(fluff.from)} to ${yearDayWords(fluff.to)}, and a wash in the midst of it is soon undone.`,
-        source: weeksSource(input, Boolean(input.climate?.asked?.fluff)),
+        source: weeksSource(coil, Boolean(coil.climate?.asked?.fluff), fromMemory('Hopkins’ law: four days a degree of latitude')),
       });
     date = next;
   }
@@ -151,7 +165,7 @@ export function dueOf(input: DueInput): CoilDueDate {
   const latest = plus(input.closedOn, Math.max(rule.months, MOST_MONTHS[input.role]));
   const between = { earliest, latest };
   if (belief.visits === 0) {
-    const { date, rules } = keptOut(rule.date, rule.months, earliest, input);
+    const { date, rules } = keptOut(rule.date, rule.months, earliest, { ...input, exposure });
     const { because } = rule;
     return {
       ...rule,
@@ -168,7 +182,7 @@ export function dueOf(input: DueInput): CoilDueDate {
   const seasonal = rule.because.rules[0]?.id === 'next.year' && (idle || wanted > plus(input.closedOn, 6));
   const inSeason = seasonal ? intoSeason(wanted, season) : wanted;
   const useful = inSeason <= input.closedOn ? wanted : inSeason;
-  const { date, rules: moved } = keptOut(useful, rule.months, earliest, input);
+  const { date, rules: moved } = keptOut(useful, rule.months, earliest, { ...input, exposure });
   return {
     date,
     months: rule.months,

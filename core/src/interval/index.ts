@@ -1,6 +1,6 @@
 export { climateOf, dayAir, type Climate, type DayAir } from './climate';
 export { LOADED, runMonths, type Pace, type RunsWhere } from './exposure';
-export { dueOf, learnedOf, type CoilDueDate } from './dueOf';
+export { dueOf, keptOut, learnedOf, type CoilDueDate } from './dueOf';
 export { growthBand, growthStretches, type GrowthVisit } from './regrowth';
 export { pacedStretch, paceOf, type PacedStretch } from './pace';
 export { UPKEEP_IDS, UPKEEP_NAMES, upkeepAfter, upkeepDues, type Upkeep, type UpkeepId } from './upkeep';

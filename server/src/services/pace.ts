@@ -1,4 +1,13 @@
-import { growthStretches, pacedStretch, paceOf, type Pace, type PacedStretch, type RunsWhere } from '@elm-mist/core';
+import {
+  growthStretches,
+  pacedStretch,
+  paceOf,
+  type Pace,
+  type PacedStretch,
+  type RunsWhere,
+  type Soil,
+  type StoryFact,
+} from '@elm-mist/core';
 import { and, desc, eq } from 'drizzle-orm';
 import * as p from '../store/places';
 import type { Db, Store } from '../store/open';
@@ -40,11 +49,11 @@ function stretchesOf(store: Store, systemId: string): PacedStretch[] {
     return read ? [{ day, read }] : [];
   });
   const where: RunsWhere = { configuration: system.configuration, latitudeDeg: place.latitudeDeg, climate: climateHere(store) };
-  const storyFacts = seen.reduce<string[]>((facts, { read }) => read.story?.facts ?? facts, []);
+  const storyFacts = seen.reduce<readonly StoryFact[]>((facts, { read }) => read.story?.facts ?? facts, []);
   const stretches = growthStretches(seen.map(({ day, read }) => ({ day, coils: read.coils })));
   return p.coilsOf(db, systemId).flatMap(({ id, role }) => {
-    const soils = seen.reduce<string[]>((known, { read }) => read.surveys[id]?.soils ?? known, []);
-    const facts = { role, configuration: system.configuration, soils, storyFacts } as Parameters<typeof pacedStretch>[1];
+    const soils = seen.reduce<readonly Soil[]>((known, { read }) => read.surveys[id]?.soils ?? known, []);
+    const facts = { role, configuration: system.configuration, soils, storyFacts };
     return (stretches[id] ?? []).map((stretch) => pacedStretch(stretch, facts, where));
   });
 }

@@ -143,9 +143,7 @@ function LeftPart({ take, first }: { take: (when: ReadingWhen) => void; first: b
           <Strong>{`${candidateName(candidate)}, ${Math.round(candidate.probability * 100)} %`}</Strong>
           {candidate.id === 'none' || candidate.id === 'instrument' ? null : <Small>{FAULTS[candidate.id].words}</Small>}
           <EvidenceWords candidate={candidate} units={house.units} />
-          {candidate.id === 'lowCharge' || candidate.id === 'overcharge' ? (
-            <Small>{chargeWords(candidate, plateKg, house.units)}</Small>
-          ) : null}
+          {chargeWords(candidate, plateKg, house.units) ? <Small>{chargeWords(candidate, plateKg, house.units)}</Small> : null}
           {candidate.id === 'none' || candidate.id === 'instrument' ? null : (
             <>
               {findingWords(FAULTS[candidate.id].finding, who, team) ? (
