@@ -4,6 +4,7 @@ import { View } from 'react-native';
 import { useTokens } from '@/ui';
 import { FaceCanvas } from './FaceCanvas';
 import { reachOf } from './hand';
+import type { Place } from './strokes';
 import { useSeen, type Rinse } from './useRinse';
 
 /** How far an arrow key moves the hand, m; three times that with the shift key. */
@@ -33,14 +34,14 @@ export function WorkFace({ rinse, given, torch }: { rinse: Rinse; given: Practic
       y: ((event.clientY - box.top) / box.height) * given.heightM,
     };
   };
-  const put = (place: { x: number; y: number }, down: boolean) => {
+  const put = (place: Place, down: boolean, ms: number) => {
     setAt(place);
-    if (down) rinse.move(place);
+    if (down) rinse.move(place, ms);
   };
-  const hold = (down: boolean, place: { x: number; y: number }) => {
+  const hold = (down: boolean, place: Place, ms: number) => {
     setOn(down);
-    if (down) rinse.down(place);
-    else rinse.up();
+    if (down) rinse.down(place, ms);
+    else rinse.up(ms);
   };
   return (
     <div
@@ -53,22 +54,22 @@ export function WorkFace({ rinse, given, torch }: { rinse: Rinse; given: Practic
         held.current = true;
         event.currentTarget.setPointerCapture(event.pointerId);
         const place = placeOf(event);
-        put(place, false);
-        hold(true, place);
+        put(place, false, event.timeStamp);
+        hold(true, place, event.timeStamp);
       }}
-      onPointerMove={(event) => put(placeOf(event), held.current)}
+      onPointerMove={(event) => put(placeOf(event), held.current, event.timeStamp)}
       onPointerUp={(event) => {
         held.current = false;
-        hold(false, placeOf(event));
+        hold(false, placeOf(event), event.timeStamp);
       }}
-      onPointerCancel={() => {
+      onPointerCancel={(event) => {
         held.current = false;
-        hold(false, at);
+        hold(false, at, event.timeStamp);
       }}
       onKeyDown={(event) => {
         if (event.key === ' ') {
           event.preventDefault();
-          if (!event.repeat) hold(!on, at);
+          if (!event.repeat) hold(!on, at, event.timeStamp);
           return;
         }
         const way = ARROWS[event.key];
@@ -81,10 +82,11 @@ export function WorkFace({ rinse, given, torch }: { rinse: Rinse; given: Practic
             y: Math.min(given.heightM, Math.max(0, at.y + way[1] * far)),
           },
           on,
+          event.timeStamp,
         );
       }}
-      onBlur={() => {
-        if (on && !held.current) hold(false, at);
+      onBlur={(event) => {
+        if (on && !held.current) hold(false, at, event.timeStamp);
       }}
     >
       <FaceCanvas

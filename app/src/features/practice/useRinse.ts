@@ -5,6 +5,7 @@ import type { PracticeSeen } from '@/workers/practiceOf';
 import { useDesk } from '@/workers/useDesk';
 import { doingOf, FIRST_HAND, type Hand } from './hand';
 import { keepRun, keptRun } from './keptRuns';
+import { Strokes, type Place } from './strokes';
 
 /** How fast time goes while the hand rests; 0 stands still. A hand at work goes at ten times its pace. */
 export const PACES = [0, 1, 10, 60] as const;
@@ -18,11 +19,6 @@ const MOST_AT_ONCE = 12;
 const OVER_ALL = { secondsPerM2: 90, spacingM: 0.1 };
 /** Whoever practises longer has left it. */
 const LONGEST_S = 2 * 3600;
-
-interface Place {
-  x: number;
-  y: number;
-}
 
 /** What is seen, told to those who draw it and to nobody else: the rest of the screen stands still while water runs. */
 interface SeenStore {
@@ -60,10 +56,10 @@ export interface Rinse {
   setHand: (hand: Hand) => void;
   pace: Pace;
   setPace: (pace: Pace) => void;
-  /** Where the hand works, m; null where it rests. */
-  down: (at: Place) => void;
-  move: (at: Place) => void;
-  up: () => void;
+  /** Where the hand works, m, and when, by the page's clock in ms. */
+  down: (at: Place, ms: number) => void;
+  move: (at: Place, ms: number) => void;
+  up: (ms: number) => void;
   overAll: (upwards: boolean) => void;
   wait: (seconds: number) => void;
   /** Whether something goes on that was asked for. */
@@ -90,11 +86,12 @@ export function useRinse(given: PracticeCase, personId: string, house: HouseRule
     pace: 0,
     seconds: [] as Second[],
     queue: [] as Second[],
-    from: null as Place | null,
-    to: null as Place | null,
+    strokes: new Strokes<Omit<Touch, 'path'>>(),
     credit: 0,
     lastMs: 0,
     stepping: false,
+    /** What is being worked out now. */
+    going: Promise.resolve(),
     ready: false,
     /** Counts coils begun: what comes back from the one before is let go. */
     run: 0,
@@ -107,33 +104,36 @@ export function useRinse(given: PracticeCase, personId: string, house: HouseRule
     live.current.pace = next;
     setPaceState(next);
   }, []);
+  // Kept as soon as the hand rests: a phone in a pocket is not asked before it closes a page.
+  const [resting, setResting] = useState(0);
+  const rest = useCallback(() => setResting((n) => n + 1), []);
   const begin = useCallback(
-    async (on: PracticeDesk, from: readonly Second[], ofSeed: number) => {
+    async (on: PracticeDesk, from: () => readonly Second[], ofSeed: number) => {
       const now = live.current;
       now.ready = false;
+      // What is being worked out belongs to what was done.
+      await now.going;
       now.run += 1;
-      now.queue = [];
-      now.seconds = [...from];
-      const first = await on.begin({ given, seed: ofSeed, house }, from, now.hand.side);
+      const { run } = now;
+      now.seconds = [...from()];
+      const first = await on.begin({ given, seed: ofSeed, house }, now.seconds, now.hand.side);
+      if (run !== now.run) return;
       now.ready = true;
       store.set(first);
       setReady(true);
       setStarted(first.seconds > 0);
-      setBusy(false);
     },
     [given, house, store],
   );
   const firstSeed = useRef(seed);
-  const opened = useCallback(
-    (on: PracticeDesk) => {
-      // Other rules came meanwhile: what was done goes on under them.
-      const { seconds } = live.current;
-      const kept = keptRun(personId, given.id);
-      void begin(on, seconds.length > 0 ? seconds : (kept?.seconds ?? []), kept?.seed ?? firstSeed.current);
-    },
-    [begin, personId, given.id],
-  );
-  const desk = useDesk(opened);
+  const desk = useDesk();
+  useEffect(() => {
+    if (!desk) return;
+    // Other rules came meanwhile: what was done goes on under them.
+    const kept = keptRun(personId, given.id);
+    const done = () => (live.current.seconds.length > 0 ? live.current.seconds : (kept?.seconds ?? []));
+    void begin(desk, done, kept?.seed ?? firstSeed.current);
+  }, [desk, begin, personId, given.id]);
   useEffect(() => {
     if (!desk) return undefined;
     const timer = setInterval(() => {
@@ -142,45 +142,35 @@ export function useRinse(given: PracticeCase, personId: string, house: HouseRule
       const passed = Math.min(250, atMs - now.lastMs);
       now.lastMs = atMs;
       if (!now.ready) return;
-      const pace = now.queue.length > 0 ? 60 : now.to ? WORKING : now.pace;
-      now.credit = Math.min(MOST_AT_ONCE, now.credit + (passed / 1000) * pace);
+      const hand = now.queue.length === 0 && now.strokes.any;
+      const pace = now.queue.length > 0 ? 60 : now.pace;
+      now.credit = hand || pace === 0 ? 0 : Math.min(MOST_AT_ONCE, now.credit + (passed / 1000) * pace);
+      if (now.stepping || now.seconds.length >= LONGEST_S) return;
       const count = Math.floor(now.credit);
-      if (count < 1 || now.stepping || now.seconds.length >= LONGEST_S) return;
       now.credit -= count;
-      const batch: Second[] = [];
-      const [from, to] = [now.from, now.to];
-      for (let i = 0; i < count; i += 1) {
-        const next = now.queue.shift();
-        if (next !== undefined) batch.push(next);
-        else if (from && to) {
-          const at = (share: number): [number, number] => [from.x + (to.x - from.x) * share, from.y + (to.y - from.y) * share];
-          batch.push({ ...doingOf(now.hand), path: [...at(i / count), ...at((i + 1) / count)] });
-        } else batch.push(null);
-      }
-      now.from = now.to;
+      const batch: Second[] = hand
+        ? now.strokes.take(atMs, 1000 / WORKING, MOST_AT_ONCE)
+        : Array.from({ length: count }, () => now.queue.shift() ?? null);
+      if (batch.length === 0) return;
       now.stepping = true;
-      const { run } = now;
-      void desk.go(batch, now.hand.side).then((next) => {
+      now.going = desk.go(batch, now.hand.side).then((next) => {
         now.stepping = false;
-        if (run !== now.run) return;
         now.seconds.push(...next.done);
         // What is refused once is refused again.
         if (next.refused) now.queue = [];
         store.set(next);
         setStarted(true);
         setBusy(now.queue.length > 0);
+        if (hand && !now.strokes.any) rest();
       });
     }, TICK_MS);
     return () => clearInterval(timer);
-  }, [desk, store]);
+  }, [desk, store, rest]);
   // Turned over while nothing runs: looked at once more.
   useEffect(() => {
     const now = live.current;
     if (desk && now.ready && !now.stepping) void desk.go([], hand.side).then(store.set);
   }, [desk, hand.side, store]);
-  // Kept as soon as the hand rests: a phone in a pocket is not asked before it closes a page.
-  const [resting, setResting] = useState(0);
-  const rest = useCallback(() => setResting((n) => n + 1), []);
   useEffect(() => {
     const keep = () => {
       const { seconds } = live.current;
@@ -216,18 +206,9 @@ export function useRinse(given: PracticeCase, personId: string, house: HouseRule
     setHand,
     pace,
     setPace,
-    down: (at) => {
-      live.current.from = at;
-      live.current.to = at;
-    },
-    move: (at) => {
-      if (live.current.to) live.current.to = at;
-    },
-    up: () => {
-      live.current.from = null;
-      live.current.to = null;
-      rest();
-    },
+    down: (at, ms) => live.current.strokes.down(at, ms, doingOf(live.current.hand)),
+    move: (at, ms) => live.current.strokes.move(at, ms),
+    up: (ms) => live.current.strokes.up(ms),
     overAll,
     wait: (seconds) => enqueue(Array.from({ length: seconds }, () => null)),
     busy,
@@ -240,7 +221,10 @@ export function useRinse(given: PracticeCase, personId: string, house: HouseRule
       setSeed(ofSeed);
       firstSeed.current = ofSeed;
       keepRun(personId, given.id, from.length > 0 ? { seed: ofSeed, seconds: [...from] } : null);
-      if (desk) void begin(desk, from, ofSeed);
+      live.current.queue = [];
+      live.current.strokes.clear();
+      setBusy(false);
+      if (desk) void begin(desk, () => from, ofSeed);
     },
     seed,
     desk,
