@@ -1,5 +1,6 @@
 import type { VisitDetail } from '@elm-mist/contract';
 import { may, whoMay, type VisitEvent } from '@elm-mist/core';
+import { replaceEqualDeep } from '@tanstack/react-query';
 import { useSyncExternalStore } from 'react';
 import { inOneTab, onTabs, tellTabs, withStore } from '@/device/store';
 import { AwayError, RefusedError, request } from './api';
@@ -56,15 +57,18 @@ let sending = false;
 /** Entered by who is signed in, or before anybody had to be: it is theirs to send, since the server keeps it under their name. */
 const isMine = ({ personId }: Waiting): boolean => personId === undefined || personId === me()?.id;
 
+/** Tells those who look, where there is anything new: what is read from the device again is mostly what was known. */
 function publish(): void {
-  state = {
+  const next = replaceEqualDeep(state, {
     loaded,
     waiting: queue.flatMap((row) => (row.kind === 'event' ? [row.event] : [])),
     makes: queue.flatMap((row) => (row.kind === 'make' ? [row.make] : [])),
     refused: refusedList,
     others: queue.filter((row) => !isMine(row)).length,
     away,
-  };
+  });
+  if (next === state) return;
+  state = next;
   listeners.forEach((listener) => listener());
 }
 

@@ -24,7 +24,7 @@ import {
   type VisitEvent,
   type VisitState,
 } from '@elm-mist/core';
-import { useQuery } from '@tanstack/react-query';
+import { replaceEqualDeep, useQuery } from '@tanstack/react-query';
 import { createContext, useCallback, useContext, useMemo, useState, type ReactNode } from 'react';
 import { v7 as uuidv7 } from 'uuid';
 import { RefusedError } from './api';
@@ -89,6 +89,14 @@ function merged(detail: VisitDetail, waiting: readonly VisitEvent[]): VisitEvent
   return [...detail.events, ...waiting.filter((event) => !known.has(event.id))];
 }
 
+/** What is given, as the very object of before where nothing in it changed: whoever draws it need not draw it again. */
+function useUnchanged<T>(given: T): T {
+  const [kept, setKept] = useState(given);
+  const next = replaceEqualDeep(kept, given);
+  if (next !== kept) setKept(next);
+  return next;
+}
+
 /** Opens a visit for everything inside: what the server has, with what this device has not yet sent laid on top. */
 export function VisitRoot({
   visitId,
@@ -109,18 +117,19 @@ export function VisitRoot({
   const who = useWho();
   const outbox = useOutbox();
   const [problem, setProblem] = useState<string | null>(null);
-  const detail = query.data;
   const shelf = shelfAnswer.data;
-
-  const events = useMemo(
-    () =>
-      detail
-        ? merged(
-            detail,
+  const detail = useUnchanged(
+    useMemo(
+      () =>
+        query.data && {
+          ...query.data,
+          events: merged(
+            query.data,
             outbox.waiting.filter((event) => event.visitId === visitId),
-          )
-        : [],
-    [detail, outbox.waiting, visitId],
+          ),
+        },
+      [query.data, outbox.waiting, visitId],
+    ),
   );
 
   const record = useCallback(
@@ -161,7 +170,7 @@ export function VisitRoot({
 
   const open = useMemo((): OpenVisit | null => {
     if (!detail || !shelf || !outbox.loaded) return null;
-    const state = foldVisit(visitId, detail.system.configuration, events);
+    const state = foldVisit(visitId, detail.system.configuration, detail.events);
     const allCoils = detail.visit.coilIds
       .map((id) => detail.coils.find((coil) => coil.id === id))
       .filter((coil): coil is CoilRecord => coil !== undefined);
@@ -171,7 +180,7 @@ export function VisitRoot({
     return {
       detail,
       state,
-      events,
+      events: detail.events,
       allCoils,
       coils: allCoils.filter((coil) => inHand.has(coil.id)),
       done: beadsDone(state, allCoils),
@@ -207,7 +216,7 @@ export function VisitRoot({
       problem,
       clearProblem: () => setProblem(null),
     };
-  }, [detail, shelf, outbox.loaded, visitId, events, house, who, shop.crew, record, problem]);
+  }, [detail, shelf, outbox.loaded, visitId, house, who, shop.crew, record, problem]);
 
   if (open) return <Context.Provider value={open}>{children}</Context.Provider>;
   if (query.isError || shelfAnswer.isError) {

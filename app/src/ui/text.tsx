@@ -1,5 +1,5 @@
 import Text from '@rneui/themed/dist/Text';
-import type { ReactNode } from 'react';
+import { memo, type ReactNode } from 'react';
 import type { TextStyle } from 'react-native';
 import { font, measure, type Tokens } from './tokens';
 import { useTokens } from './theme';
@@ -15,8 +15,9 @@ interface Props {
   live?: boolean;
 }
 
+/** Words that stay as they are cost nothing when what is around them is drawn anew. */
 const make = (base: TextStyle, role?: 'heading', level?: number) =>
-  function Piece({ children, ink = 'ink', style, testID, live }: Props) {
+  memo(function Piece({ children, ink = 'ink', style, testID, live }: Props) {
     const tokens: Tokens = useTokens();
     return (
       <Text
@@ -28,7 +29,7 @@ const make = (base: TextStyle, role?: 'heading', level?: number) =>
         {children}
       </Text>
     );
-  };
+  });
 
 export const Title = make({ fontFamily: font.bold, fontSize: 22, lineHeight: 28 }, 'heading', 1);
 export const Heading = make({ fontFamily: font.bold, fontSize: 17, lineHeight: 23 }, 'heading', 2);

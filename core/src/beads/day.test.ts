@@ -31,6 +31,21 @@ describe('the slot and the plan side by side', () => {
     expect(slotFit([outdoor, indoor], 30, 2).ways.map((way) => way.id)).not.toContain('helper');
   });
 
+  test('a time told again is the time told first, whatever was asked between; what the shop learned, and who comes, change it', () => {
+    const learned = { 'rinse-area': { seconds: 2000, runs: 9 } };
+    const asked = (): number[] => [
+      timeOf([outdoor, indoor], 1).seconds,
+      timeOf([outdoor, indoor], 2).seconds,
+      timeOf([outdoor, indoor], 1, false, learned).seconds,
+      timeOf([outdoor, indoor], 1, true).seconds,
+      timeOf([outdoor], 1).seconds,
+    ];
+    const first = asked();
+    expect(asked().reverse()).toEqual([...first].reverse());
+    expect(new Set(first).size).toBe(5);
+    expect(first[2]).toBeGreaterThan(first[0] as number);
+  });
+
   test('the least opening is another than the one that is planned, or there is none', () => {
     expect(leastOpening(OUT, open)).toBe('exterior');
     expect(leastOpening(OUT, least)).toBeNull();

@@ -1,7 +1,7 @@
 import type { PowerSource } from '../equipment';
 import { OPENING_TABLE, openingsFor, type CoilBuild, type CoilPlan } from '../method';
 import { isPossible } from '../method';
-import { scheduleRun, visitTasks, type Learned, type RunCoil, type PromisedWork } from '../runsheet';
+import { scheduleRun, visitTasks, type Learned, type RunCoil, type PromisedWork, type Task } from '../runsheet';
 
 /** How long a visit takes as it is planned, with hands and waiting told apart. */
 export interface VisitTime {
@@ -46,6 +46,22 @@ const BREATHS = 12;
 /** Running over by less is no clash, s. Common practice, no source. */
 const GRACE_S = 300;
 
+/** Runs found before, s, by their tasks and people: a visit is timed anew with each of its entries, and few of them change a task. */
+const found = new Map<string, number>();
+const MOST_FOUND = 300;
+
+function runSeconds(tasks: readonly Task[], people: number): number {
+  const key = JSON.stringify([people, tasks]);
+  const known = found.get(key);
+  const sheet = known === undefined ? scheduleRun(tasks, people, BREATHS) : null;
+  const seconds = known ?? (sheet && 'endS' in sheet ? sheet.endS : tasks.reduce((sum, task) => sum + task.seconds, 0));
+  // The one asked for last leaves last.
+  found.delete(key);
+  found.set(key, seconds);
+  for (const oldest of found.keys()) if (found.size > MOST_FOUND) found.delete(oldest);
+  return seconds;
+}
+
 const washed = (coils: readonly SlotCoil[], less = false): RunCoil[] =>
   coils.flatMap(({ openLess, ...coil }) => {
     const plan = less ? (openLess ?? coil.plan) : coil.plan;
@@ -70,9 +86,8 @@ export function timeOf(
 ): VisitTime {
   const tasks = visitTasks(washed(coils, less), learned, promised);
   if (tasks.length === 0) return { seconds: 0, handsOnS: 0, waitS: 0 };
-  const sheet = scheduleRun(tasks, people, BREATHS);
   const handsOnS = tasks.reduce((sum, task) => sum + (task.handsOn ? task.seconds : 0), 0);
-  const seconds = sheet && 'endS' in sheet ? sheet.endS : tasks.reduce((sum, task) => sum + task.seconds, 0);
+  const seconds = runSeconds(tasks, people);
   return { seconds, handsOnS, waitS: Math.max(0, seconds - handsOnS / people) };
 }
 
