@@ -18,7 +18,9 @@ export async function bundleServer() {
     external: ['@node-rs/argon2', 'libsql', 'pdfjs-dist', 'pdfmake', 'sharp'],
     banner: { js: "const moduleUrl = require('node:url').pathToFileURL(__filename).href;" },
     define: { 'import.meta.url': 'moduleUrl' },
-    sourcemap: 'inline',
+    // Beside it: inside, every start and every thread would read it first, which takes as long as the program itself.
+    sourcemap: 'linked',
+    sourcesContent: false,
     logLevel: 'error',
   });
 }

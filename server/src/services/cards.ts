@@ -1,4 +1,4 @@
-import { isMainThread, parentPort, Worker } from 'node:worker_threads';
+import { Worker } from 'node:worker_threads';
 import { and, asc, eq } from 'drizzle-orm';
 import { earlierKnown, isPromised, systemFindings, wholeFinding } from '@elm-mist/core';
 import { keptFor } from '../store/kept';
@@ -8,26 +8,13 @@ import { readHouseRules } from '../store/settings';
 import * as t from '../store/schema';
 import * as v from '../store/visits';
 import type { Scope } from '../store/versions';
-import { cardOf, type Card, type CardInput } from './cardOf';
+import type { Card, CardInput } from './cardOf';
 import { learnedOf, pastOf } from './known';
 import { keptFrame, type VisitFrame } from './visitFrame';
 import { weatherOf } from './weather';
 
 /** The thread that reckons cards: planning and searching for the shortest run of a day's visits would hold up every other request. */
 export const CARD_THREAD = 'cards';
-
-/** What the thread does: one card after another, as they are asked for. */
-export function reckonCards(): void {
-  if (isMainThread || !parentPort) return;
-  const port = parentPort;
-  port.on('message', ({ id, input }: { id: number; input: CardInput }) => {
-    try {
-      port.postMessage({ id, card: cardOf(input) });
-    } catch (error) {
-      port.postMessage({ id, trouble: error instanceof Error ? error.message : String(error) });
-    }
-  });
-}
 
 interface Kept {
   /** What it rests on as it was: a change of these is waited for. */

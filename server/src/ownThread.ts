@@ -1,0 +1,19 @@
+import type { CARD_THREAD } from './services/cards';
+import type { PAPER_THREAD, PaperWork } from './services/reportPaper';
+import type { BACKUP_THREAD, BackupWork } from './upkeep/backupThread';
+import type { WHOLE_THREAD, WholeWork } from './upkeep/wholeOut';
+
+/** What a thread is for, and what it is handed; the thread of cards is handed its work later. */
+export type ThreadData =
+  | { is: typeof PAPER_THREAD; work: PaperWork }
+  | { is: typeof BACKUP_THREAD; work: BackupWork }
+  | { is: typeof WHOLE_THREAD; work: WholeWork }
+  | typeof CARD_THREAD;
+
+/** Does what a thread of the program was started for. */
+export async function ownThread(data: ThreadData): Promise<void> {
+  if (data === 'cards') (await import('./services/cardThread')).reckonCards();
+  else if (data.is === 'paper') await (await import('./services/paperThread')).setOnPaper(data.work);
+  else if (data.is === 'backup') (await import('./upkeep/backupThread')).backUp(data.work);
+  else await (await import('./upkeep/wholeOut')).takeWhole(data.work);
+}
