@@ -21,7 +21,7 @@ const node = (displayName, roots) => ({
 
 module.exports = {
   // Patience for a busy machine; no check asks how long it took.
-  testTimeout: 60_000,
+  testTimeout: 180_000,
   projects: [
     node('core', ['<rootDir>/core/src', '<rootDir>/core/test']),
     node('contract', ['<rootDir>/contract/src']),

@@ -34,6 +34,9 @@ interface OpenShop {
   answer: RequestListener;
 }
 
+/** How long a connection that nobody uses is kept, ms; nginx keeps its own for 60 s (its manual, "keepalive_timeout"; from memory). */
+const IDLE_MS = 75_000;
+
 /**
  * Opens the shop and answers until it is told to stop; or runs a command and ends.
  * @param script of the program's threads: its own file
@@ -142,6 +145,8 @@ export async function serve(script: URL): Promise<void> {
   }
 
   const server = createServer((request, response) => current.answer(request, response));
+  // Longer than a proxy before it holds an idle connection: it would send a request into one that has just been closed, and answer 502.
+  server.keepAliveTimeout = IDLE_MS;
   server.listen(port, process.env['ELM_MIST_HOST'], () => {
     const address = server.address() as AddressInfo;
     log.info({ port: address.port, data: folders.root }, `Elm Mist is at http://localhost:${address.port}`);

@@ -54,7 +54,7 @@ async function ask({ method, path, headers, body }: Malformed): Promise<{ status
     method,
     headers: { Cookie: cookie, ...headers },
     ...(body === undefined ? {} : { body: typeof body === 'string' ? body : new Uint8Array(body) }),
-    signal: AbortSignal.timeout(10_000),
+    signal: AbortSignal.timeout(60_000),
   });
   const text = await answer.text();
   const last = text.trim().split('\n').at(-1) ?? '';
