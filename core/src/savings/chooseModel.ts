@@ -1,5 +1,6 @@
 import { CoreError } from '../errors';
-import { columnsOf, fitKind } from './fitModel';
+import { daySums } from './daySums';
+import { fitKind } from './fitModel';
 import { ENERGY_MODELS, predicted, type EnergyFit, type EnergyModel, type EnergyPoint } from './model';
 
 /** Parts that a fit is tried on in turn: every eighth week, so that each has all seasons and no day is foretold from the one beside it. */
@@ -33,7 +34,7 @@ function foldErrors(points: readonly EnergyPoint[], model: EnergyModel, weekend:
   for (let fold = 0; fold < FOLDS; fold += 1) {
     const held = points.filter((_, i) => foldOf(i) === fold);
     const seen = points.filter((_, i) => foldOf(i) !== fold);
-    const fit = fitKind(columnsOf(seen), model, weekend, FOLD_GRID);
+    const fit = fitKind(daySums(seen), model, weekend, FOLD_GRID);
     if (!fit) return null;
     errors.push(held.reduce((sum, point) => sum + (point.kWh - predicted(fit, point)) ** 2, 0) / Math.max(1, held.length));
   }
@@ -80,7 +81,7 @@ export function chooseModel(sides: readonly (readonly EnergyPoint[])[]): ChosenM
   const chosen = tried.find((row) => near(row.errors)) ?? best;
   return {
     fits: sides.map((points) => {
-      const fit = fitKind(columnsOf(points), chosen.model, chosen.weekend);
+      const fit = fitKind(daySums(points), chosen.model, chosen.weekend);
       if (!fit) throw new CoreError('not-allowed', 'points', 'No model follows these days.');
       return fit;
     }),

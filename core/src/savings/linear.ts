@@ -26,3 +26,31 @@ export function inverse(matrix: readonly (readonly number[])[]): number[][] | nu
   }
   return a.map((row) => row.slice(n));
 }
+
+/**
+ * Solves normal equations where they stand: symmetric, so that the half over the diagonal is enough, and without a pivot to look for.
+ * @param a p × p by rows; it is used up
+ * @param x the right side; the answer afterwards
+ * @returns whether there is one answer
+ */
+export function solveNormal(a: Float64Array, x: Float64Array, p: number): boolean {
+  const of = (i: number, j: number) => a[i * p + j] as number;
+  let scale = 1e-300;
+  for (let i = 0; i < p * p; i += 1) scale = Math.max(scale, Math.abs(a[i] as number));
+  for (let k = 0; k < p; k += 1) {
+    const head = of(k, k);
+    if (head < SINGULAR * scale) return false;
+    for (let i = k + 1; i < p; i += 1) {
+      const factor = of(k, i) / head;
+      if (factor === 0) continue;
+      for (let j = i; j < p; j += 1) a[i * p + j] = of(i, j) - factor * of(k, j);
+      x[i] = (x[i] as number) - factor * (x[k] as number);
+    }
+  }
+  for (let k = p - 1; k >= 0; k -= 1) {
+    let sum = x[k] as number;
+    for (let j = k + 1; j < p; j += 1) sum -= of(k, j) * (x[j] as number);
+    x[k] = sum / of(k, k);
+  }
+  return true;
+}

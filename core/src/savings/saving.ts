@@ -5,7 +5,8 @@ import { uniforms } from '../random';
 import jstat from 'jstat';
 import { CoreError } from '../errors';
 import { chooseModel, type TriedModel } from './chooseModel';
-import { columnsOf, refined } from './fitModel';
+import { daySums, withUse } from './daySums';
+import { refined } from './fitModel';
 import { inverse } from './linear';
 import { freedom, predicted, slopes, type EnergyFit, type EnergyPoint } from './model';
 import { fitQuality, type FitQuality } from './quality';
@@ -95,7 +96,7 @@ function drawnYears(fit: EnergyFit, points: readonly EnergyPoint[], year: readon
   const n = points.length;
   // Errors of a fit are smaller than those of the truth by the freedom it had.
   const swell = Math.sqrt(n / Math.max(1, n - freedom(fit)));
-  const columns = columnsOf(points);
+  const sums = daySums(points);
   const block = Math.min(points.some((point) => point.days > 1) ? 1 : BLOCK, n);
   return Array.from({ length: DRAWS }, () => {
     const kWh = new Float64Array(n);
@@ -103,7 +104,7 @@ function drawnYears(fit: EnergyFit, points: readonly EnergyPoint[], year: readon
       const from = Math.floor(random() * (n - block + 1));
       for (let k = 0; k < block && i < n; k += 1, i += 1) kWh[i] = predicted(fit, points[i]!) + swell * errors[from + k]!;
     }
-    const again = refined({ ...columns, kWh }, fit.weekend !== null, fit, 2);
+    const again = refined(withUse(sums, kWh), fit.weekend !== null, fit, 2);
     return again ? yearOf({ model: fit.model, ...again }, year) : yearOf(fit, year);
   });
 }

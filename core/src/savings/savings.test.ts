@@ -2,8 +2,9 @@ import fc from 'fast-check';
 import { drawnMeter } from '../testing/drawnMeter';
 import { savedBy } from './aroundWash';
 import { chooseModel } from './chooseModel';
-import { fitEnergy } from './fitModel';
-import { predicted, type EnergyFit, type EnergyPoint } from './model';
+import { daySums } from './daySums';
+import { fitEnergy, fitKind } from './fitModel';
+import { isWeekend, predicted, type EnergyFit, type EnergyPoint } from './model';
 import { fitQuality } from './quality';
 import { comparedYears, saving, type SavingSide } from './saving';
 
@@ -53,6 +54,50 @@ test('what a model made, without noise, is found again: base, slopes, change poi
       },
     ),
     { numRuns: 5 },
+  );
+});
+
+test('a fit is exact for its change points: what it leaves over follows none of its terms, in whatever order and of however many days', () => {
+  const days = fc.array(
+    fc.record({
+      meanC: fc.integer({ min: -150, max: 400 }).map((tenths) => tenths / 10),
+      kWh: fc.integer({ min: 0, max: 200 }).map((tenths) => tenths / 10),
+      days: fc.integer({ min: 1, max: 31 }),
+    }),
+    { minLength: 12, maxLength: 60 },
+  );
+  let exact = 0;
+  fc.assert(
+    fc.property(days, fc.constantFrom('mean', 'degree-day', 'cooling', 'heating', 'both'), fc.boolean(), (drawn, model, weekend) => {
+      const points = drawn.map((one, i) => ({
+        ...at(one.meanC, one.kWh + 2 * Math.max(0, one.meanC - 18) + 2 * Math.max(0, 8 - one.meanC), i),
+        days: one.days,
+      }));
+      const fit = fitKind(daySums(points), model, weekend);
+      if (!fit) return;
+      exact += 1;
+      const terms: ((point: EnergyPoint) => number)[] = [
+        () => 1,
+        ({ meanC }) => (fit.heatC === null ? 0 : Math.max(0, fit.heatC - meanC)),
+        ({ meanC }) => (fit.coolC === null ? 0 : Math.max(0, meanC - fit.coolC)),
+        ({ day }) => (fit.weekend !== null && isWeekend(day) ? 1 : 0),
+      ];
+      for (const term of terms) {
+        const left = points.reduce((sum, point) => sum + point.days * term(point) * (point.kWh - predicted(fit, point)), 0);
+        const size = points.reduce((sum, point) => sum + point.days * term(point) * point.kWh, 0);
+        expect(Math.abs(left)).toBeLessThanOrEqual(1e-7 * (1 + size));
+      }
+    }),
+  );
+  expect(exact).toBeGreaterThan(40);
+});
+
+test('a weekend is one by the calendar, in any year', () => {
+  fc.assert(
+    fc.property(fc.integer({ min: -25_567, max: 47_481 }), (days) => {
+      const date = new Date(days * 86_400_000);
+      expect(isWeekend(date.toISOString().slice(0, 10))).toBe([0, 6].includes(date.getUTCDay()));
+    }),
   );
 });
 

@@ -16,6 +16,7 @@ import {
 import { and, asc, eq, gt, inArray, isNull, lte, ne, or, sql, type SQL } from 'drizzle-orm';
 import { othersTurn } from '../http/othersTurn';
 import { refused } from '../http/problem';
+import { keptFor } from '../store/kept';
 import type { Store } from '../store/open';
 import { asMatch, lastClosed } from '../store/places';
 import * as t from '../store/schema';
@@ -63,32 +64,42 @@ function wanted(store: Store, { until, kinds, coils, words, shelf }: DueAsked, n
   );
 }
 
-type Ordered = Pick<DueRow, 'systemId' | 'due'> & Partial<Pick<DueRow, 'latitudeDeg' | 'longitudeDeg' | 'customerName'>>;
-
-/**
- * What decides the order, a row for each system with a clock of a kind in time: nothing else of it is read before its page is. By day alone
- * a clock tells enough.
- */
-function systemsInTime({ db }: Store, which: SQL, kind: DueKind, order: DueOrder): Ordered[] {
-  const own = { systemId: t.dueClock.systemId, due: sql<string>`min(${t.dueClock.due})` };
-  const inTime = and(eq(t.dueClock.kind, kind), which);
-  if (order === 'soonest') return db.select(own).from(t.dueClock).where(inTime).groupBy(t.dueClock.systemId).all();
-  return db
-    .select({ ...own, latitudeDeg: t.place.latitudeDeg, longitudeDeg: t.place.longitudeDeg, customerName: t.customer.name })
-    .from(t.dueClock)
-    .innerJoin(t.system, eq(t.system.id, t.dueClock.systemId))
-    .innerJoin(t.place, eq(t.place.id, t.system.placeId))
-    .innerJoin(t.customer, eq(t.customer.id, t.place.customerId))
-    .where(inTime)
-    .groupBy(t.dueClock.systemId)
-    .all();
+/** Where a system stands and whose it is: what some orders go by. */
+interface Whereabouts {
+  latitudeDeg: number;
+  longitudeDeg: number;
+  /** In small letters. */
+  owner: string;
 }
 
+/** Of every system, read once for as long as no place, system or owner changes: a list asks for all of them each time. */
+const whereaboutsOf = (store: Store): ReadonlyMap<string, Whereabouts> =>
+  keptFor(store, 'whereabouts', '', ['places'], () => {
+    const rows = store.db
+      .select({ id: t.system.id, latitudeDeg: t.place.latitudeDeg, longitudeDeg: t.place.longitudeDeg, owner: t.customer.name })
+      .from(t.system)
+      .innerJoin(t.place, eq(t.place.id, t.system.placeId))
+      .innerJoin(t.customer, eq(t.customer.id, t.place.customerId))
+      .all();
+    return new Map(rows.map(({ id, owner, ...at }) => [id, { ...at, owner: owner.toLowerCase() }]));
+  });
+
+type Ordered = Pick<DueRow, 'systemId' | 'due'>;
+
+/** A row for each system with a clock of a kind in time: nothing else of it is read before its page is. */
+const systemsInTime = ({ db }: Store, which: SQL, kind: DueKind): Ordered[] =>
+  db
+    .select({ systemId: t.dueClock.systemId, due: sql<string>`min(${t.dueClock.due})` })
+    .from(t.dueClock)
+    .where(and(eq(t.dueClock.kind, kind), which))
+    .groupBy(t.dueClock.systemId)
+    .all();
+
 /** The same for all kinds that are asked for, each system once. Others have their turn after each kind. */
-async function allInTime(store: Store, which: SQL, { kinds, order }: DueAsked): Promise<Ordered[]> {
+async function allInTime(store: Store, which: SQL, { kinds }: DueAsked): Promise<Ordered[]> {
   const found = new Map<string, Ordered>();
   for (const kind of new Set(kinds)) {
-    for (const row of systemsInTime(store, which, kind, order)) {
+    for (const row of systemsInTime(store, which, kind)) {
       const known = found.get(row.systemId);
       if (!known || row.due < known.due) found.set(row.systemId, row);
     }
@@ -147,17 +158,14 @@ const named = ({ clock, coil, finding }: InTime): DueClockRow => ({
 /** Where a place lies as the shop sees it. */
 type WhereIs = (place: { latitudeDeg: number; longitudeDeg: number }) => DueRow['where'];
 
-/** The useful weeks that a day falls into at a place. */
-const weeksOf = ({ due, latitudeDeg }: { due: string; latitudeDeg?: number | undefined }): DueRow['weeks'] =>
-  latitudeDeg === undefined ? null : seasonWeeks(due, seasonAt(latitudeDeg));
-
 /** By what rows stand one after the other; each row's own is unlike any other's. */
-function keyOf({ systemId, due, customerName = '', latitudeDeg, longitudeDeg }: Ordered, order: DueOrder, whereIs: WhereIs): string {
-  if (order === 'soonest') return `${due} ${systemId}`;
-  if (order === 'season') return `${weeksOf({ due, latitudeDeg })?.to ?? '~'} ${due} ${systemId}`;
-  if (order === 'owner') return `${customerName.toLowerCase()} ${due} ${systemId}`;
-  const where = latitudeDeg === undefined || longitudeDeg === undefined ? null : whereIs({ latitudeDeg, longitudeDeg });
-  return `${where ? String(where.fromKm).padStart(3, '0') : '~'} ${where?.towards ?? ''} ${due} ${systemId}`;
+function keyOf({ systemId, due }: Ordered, order: DueOrder, at: Whereabouts | undefined, whereIs: WhereIs): string {
+  const last = `${due} ${systemId}`;
+  if (order === 'soonest') return last;
+  if (order === 'owner') return `${at?.owner ?? ''} ${last}`;
+  if (order === 'season') return `${(at && seasonWeeks(due, seasonAt(at.latitudeDeg)))?.to ?? '~'} ${last}`;
+  const where = at && whereIs(at);
+  return `${where ? String(where.fromKm).padStart(3, '0') : '~'} ${where?.towards ?? ''} ${last}`;
 }
 
 /**
@@ -179,8 +187,10 @@ export async function dueRecord(store: Store, asked: DuePageAsked, nowMs: number
   await othersTurn();
   const inTime = await allInTime(store, which, asked);
   const open = inTime.filter((row) => !planned.has(row.systemId));
+  const places = order === 'soonest' ? null : whereaboutsOf(store);
+  await othersTurn();
   const keyed = (unplanned ? open : inTime)
-    .map((row) => ({ systemId: row.systemId, key: keyOf(row, order, whereIs) }))
+    .map((row) => ({ systemId: row.systemId, key: keyOf(row, order, places?.get(row.systemId), whereIs) }))
     .sort((a, b) => (a.key < b.key ? -1 : 1));
   const from = keyed.filter((entry) => entry.key > after);
   const page = from.slice(0, DUE_PER_PAGE);
@@ -207,7 +217,7 @@ export async function dueRecord(store: Store, asked: DuePageAsked, nowMs: number
       planned: next.get(row.systemId) ?? null,
       clocks: [named(row)],
       where: whereIs(row),
-      weeks: weeksOf({ due: clock.due, latitudeDeg: row.latitudeDeg }),
+      weeks: seasonWeeks(clock.due, seasonAt(row.latitudeDeg)),
     });
   }
   return {
