@@ -56,11 +56,19 @@ const SOURCES = ['core/src', 'contract/src', 'server/src', 'app/src', 'e2e'];
 const jest = (name, ...projects) => {
   const report = join(reports, `jest-${projects[0]}.json`);
   const args = ['--json', `--outputFile=${report}`, '--silent=false', '--maxWorkers=1', '--verbose', '--forceExit'];
+  const reporters = ['--reporters=default', `--reporters=${join(ROOT, 'scripts/lib/runningFile.cjs')}`];
+  const running = `${report}.running`;
   return () =>
     counted(
       name,
       report,
-      () => quietly('jest/bin/jest.js', [...args, '--selectProjects', ...projects]),
+      async () => {
+        rmSync(running, { force: true });
+        const env = { ...process.env, ELM_MIST_RUNNING: running };
+        const told = await quietly('jest/bin/jest.js', [...args, ...reporters, '--selectProjects', ...projects], { env });
+        // Stopped in the middle of a file: that is the one which does not end.
+        return existsSync(running) ? { ...told, output: `${told.output}\nStopped in ${readFileSync(running, 'utf8')}\n` } : told;
+      },
       (told) => ({ passed: told.numPassedTests, failed: told.numFailedTests + told.numRuntimeErrorTestSuites }),
     );
 };

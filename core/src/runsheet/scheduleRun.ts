@@ -3,7 +3,7 @@ import { share } from './conflict';
 import { uniforms } from '../random';
 import { explore, type Exploring } from './explore';
 import { nearby } from './nearby';
-import { networkOf, nodeOf } from './network';
+import { networkOf, nodeOf, type Network } from './network';
 import { oneByOne } from './oneByOne';
 import { checkTasks, type Placed, type Task } from './task';
 
@@ -66,6 +66,11 @@ export function* searchRun(tasks: readonly Task[], crew: number): Generator<Sear
   checkTasks(tasks, crew);
   const root = networkOf(tasks);
   if ('clash' in root) return { clash: root.clash, byWindows: true };
+  return (yield* shortest(root, tasks, crew)) ?? { clash: yield* tightest(tasks, crew), byWindows: false };
+}
+
+/** The search itself; null where all was looked at and there is no sheet. */
+function* shortest(root: Network, tasks: readonly Task[], crew: number): Generator<SearchState, RunSheet | null> {
   const whole = tasks.every((task) => [task.seconds, ...task.after.flatMap(({ minS, maxS }) => [minS, maxS ?? 0])].every(Number.isInteger));
   const plain = plainSheet(tasks, crew);
   const least = plain ? rootBound(root, tasks, crew, plain.endS) : closeBound(root, tasks, crew);
@@ -107,7 +112,7 @@ export function* searchRun(tasks: readonly Task[], crew: number): Generator<Sear
     if (best.proven) return best;
   }
   // One person has no helper to be kept busy: there the plain search is the shorter way.
-  if (crew > 1 && (yield* run(explore(root, { ...ask, most: FIRST_NODES })))) return ended(best, tasks, crew);
+  if (crew > 1 && (yield* run(explore(root, { ...ask, most: FIRST_NODES })))) return ended(best);
   const random = uniforms(7);
   const deep = explore(root, { ...ask, close: crew > 1 });
   for (;;) {
@@ -117,7 +122,7 @@ export function* searchRun(tasks: readonly Task[], crew: number): Generator<Sear
       yield* run(nearby(root, { ...ask, close: true }, random, () => ({ starts: starts as Float64Array, endS: best?.endS ?? Infinity })));
     if (best?.proven) return best;
     const all = yield* run(some(deep, NEXT_NODES));
-    if (all) return ended(best, tasks, crew);
+    if (all) return ended(best);
   }
 }
 
@@ -133,11 +138,10 @@ function* some(search: Generator<number, boolean>, most: number): Generator<numb
 }
 
 /** How a search ended that looked at everything: the best is proven, or there is none. */
-const ended = (best: RunSheet | null, tasks: readonly Task[], crew: number): RunSheet | NoRun =>
-  best ? { ...best, boundS: best.endS, proven: true } : { clash: tightest(tasks, crew), byWindows: false };
+const ended = (best: RunSheet | null): RunSheet | null => best && { ...best, boundS: best.endS, proven: true };
 
 /** The window that stands in the way: the first one without which the rest can be done; else the narrowest. */
-function tightest(tasks: readonly Task[], crew: number): [string, string] {
+function* tightest(tasks: readonly Task[], crew: number): Generator<SearchState, [string, string]> {
   const windows = tasks
     .flatMap((task) => task.after.flatMap(({ id, minS, maxS }) => (maxS === null ? [] : [{ task, id, room: maxS - minS }])))
     .sort((a, b) => a.room - b.room);
@@ -145,10 +149,15 @@ function tightest(tasks: readonly Task[], crew: number): [string, string] {
     const eased = tasks.map((row) =>
       row.id === task.id ? { ...row, after: row.after.map((after) => (after.id === id ? { ...after, maxS: null } : after)) } : row,
     );
-    const search = searchRun(eased, crew);
+    const root = networkOf(eased);
+    if ('clash' in root) continue;
+    // Whether there is a sheet is all that is asked here: with two clashes at once, no window alone is in the way, and asking each eased run for its own
+    // would go through every order of all windows.
+    const search = shortest(root, eased, crew);
     for (let step = search.next(), tries = 0; tries < EASED_TRIES; step = search.next(), tries += 1) {
-      if (step.done ? 'placed' in step.value : step.value.best) return [id, task.id];
+      if (step.done ? step.value : step.value.best) return [id, task.id];
       if (step.done) break;
+      yield { best: null, nodes: step.value.nodes };
     }
   }
   const first = windows[0];

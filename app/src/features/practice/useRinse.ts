@@ -153,16 +153,25 @@ export function useRinse(given: PracticeCase, personId: string, house: HouseRule
         : Array.from({ length: count }, () => now.queue.shift() ?? null);
       if (batch.length === 0) return;
       now.stepping = true;
-      now.going = desk.go(batch, now.hand.side).then((next) => {
-        now.stepping = false;
-        now.seconds.push(...next.done);
-        // What is refused once is refused again.
-        if (next.refused) now.queue = [];
-        store.set(next);
-        setStarted(true);
-        setBusy(now.queue.length > 0);
-        if (hand && !now.strokes.any) rest();
-      });
+      now.going = desk
+        .go(batch, now.hand.side)
+        .then((next) => {
+          now.seconds.push(...next.done);
+          // What is refused once is refused again.
+          if (next.refused) now.queue = [];
+          store.set(next);
+          setStarted(true);
+          setBusy(now.queue.length > 0);
+          if (hand && !now.strokes.any) rest();
+        })
+        // One that could not be worked out is not the end of practice: the hand goes on from what was seen last.
+        .catch(() => {
+          now.queue = [];
+          setBusy(false);
+        })
+        .finally(() => {
+          now.stepping = false;
+        });
     }, TICK_MS);
     return () => clearInterval(timer);
   }, [desk, store, rest]);
