@@ -2,11 +2,22 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { VisitDetail } from '@elm-mist/contract';
-import { costOfVisit, dirtFactor, earlierKnown, systemFindings, foldVisit, shopLearned, visitRead, type VisitEvent } from '@elm-mist/core';
+import {
+  costOfVisit,
+  dayLater,
+  dirtFactor,
+  earlierKnown,
+  systemFindings,
+  foldVisit,
+  shopLearned,
+  visitRead,
+  type VisitEvent,
+} from '@elm-mist/core';
 import { fullRun } from '@elm-mist/core/testing/fullRun';
 import fc from 'fast-check';
 import { seedDemoOnce } from '../src/demo/seed';
 import { visitCosts } from '../src/services/costs';
+import { clocksAhead } from '../src/services/dueIndex';
 import { appendEvents } from '../src/services/events';
 import { learnedOf } from '../src/services/known';
 import { makeReads } from '../src/services/makeReads';
@@ -51,6 +62,19 @@ function folded(systemId: string) {
   });
 }
 
+/** Clocks as they are held in memory, and as they are written. */
+const inOrder = (lines: string[]) => lines.sort();
+const heldClocks = async () =>
+  inOrder([...(await clocksAhead(store))].flatMap(([id, clocks]) => clocks.map(({ kind, of, due }) => `${id} ${kind} ${of} ${due}`)));
+const writtenClocks = () =>
+  inOrder(
+    store.db
+      .select()
+      .from(t.dueClock)
+      .all()
+      .map(({ systemId, kind, of, due }) => `${systemId} ${kind} ${of} ${due}`),
+  );
+
 test('whatever is entered, what is kept beside the entries equals their fold, and every answer made of it with it', async () => {
   let number = 0;
   await fc.assert(
@@ -84,6 +108,7 @@ test('whatever is entered, what is kept beside the entries equals their fold, an
       const kept = v.readsOf(store.db, [id], READ_VERSION).get(id);
       if (events.length === 0) expect(kept).toBeUndefined();
       else expect(kept).toEqual(JSON.parse(JSON.stringify(drawRead(store.db, id))));
+      expect(await heldClocks()).toEqual(writtenClocks());
     }),
     { numRuns: 25 },
   );
@@ -102,13 +127,13 @@ test('whatever is entered, what is kept beside the entries equals their fold, an
   expect(known).toMatchObject(plain(earlierKnown(before)) as object);
 
   const learned = shopLearned(
-    v.lastClosedVisits(store.db, 15).map((id) => drawRead(store.db, id)),
+    v.lastClosedVisits(store.db, 15).map(({ id }) => drawRead(store.db, id)),
     cleaners(store.db).filter((cleaner) => cleaner.form === 'aerosol'),
   );
   const { dirt, ...kept } = learnedOf(store);
   expect(kept).toEqual(learned);
   // What was measured is asked of all closed visits, by what is kept apart of each.
-  const measured = v.lastClosedVisits(store.db, 2000).flatMap((id) => drawRead(store.db, id).cost.saved ?? []);
+  const measured = v.lastClosedVisits(store.db, 2000).flatMap(({ id }) => drawRead(store.db, id).cost.saved ?? []);
   expect(dirt).toEqual(dirtFactor(measured));
 
   const prices = readHouseRules(store.db);
@@ -138,6 +163,30 @@ test('thrown away, all of it is made anew the same, a few at a time; and what is
   });
   expect(await makeReads(store)).toBe(0);
   expect(openRecord(store.db)).toEqual(open);
+});
+
+test('clocks held in memory follow what is written, also where it was put in as a whole, or more was written than is remembered', async () => {
+  await clocksAhead(store);
+  const put = (days: number) =>
+    store.db
+      .update(t.dueClock)
+      .set({ due: dayLater(DAY, days) })
+      .run();
+  put(400);
+  expect(await heldClocks()).not.toEqual(writtenClocks());
+  store.versions.touch(['system:quillon-split']);
+  const own = (lines: string[]) => lines.filter((line) => line.startsWith('quillon-split '));
+  const [held, written] = [await heldClocks(), writtenClocks()];
+  expect(own(held).length).toBeGreaterThan(0);
+  expect(own(held)).toEqual(own(written));
+  expect(held).not.toEqual(written);
+  store.versions.forget();
+  expect(await heldClocks()).toEqual(writtenClocks());
+  put(500);
+  for (let n = 0; n < 10_000; n += 1) store.versions.touch([]);
+  expect(await heldClocks()).toEqual(writtenClocks());
+  await makeReads(store, true);
+  expect(await heldClocks()).toEqual(writtenClocks());
 });
 
 test('places are found by any word that begins so, whatever signs are typed with it', () => {

@@ -32,7 +32,7 @@ export function giveCookie(ctx: Context, token: string | null): void {
 export function signedIn(ctx: Context, store: Store, sessions: Sessions): Signed | null {
   const token = ctx.cookies.get(COOKIE);
   const session = token ? sessions.of(token) : null;
-  const person = session && personById(store.db, session.accountId);
+  const person = session && personById(store, session.accountId);
   return session && person ? { person, sessionId: session.id } : null;
 }
 

@@ -74,7 +74,7 @@ export function peopleRoutes(router: Router, store: Store, sessions: Sessions, n
         const wrong = 'That is not the password of now.';
         if (!done) throw new Problem(422, 'wrong-password', wrong, { was: wrong });
       });
-    ctx.body = a.meRecord(db, a.personById(db, person.id));
+    ctx.body = a.meRecord(db, a.personById(store, person.id));
   });
 
   router.get('/me/devices', (ctx) => {

@@ -2,11 +2,12 @@ import { randomInt, randomUUID } from 'node:crypto';
 import { hash, verify } from '@node-rs/argon2';
 import type { AccountChange, AccountInput, AccountRecord, CodeRecord, MeRecord, PersonRecord } from '@elm-mist/contract';
 import { ROLES } from '@elm-mist/core';
-import { asc, count, eq, sql } from 'drizzle-orm';
+import { asc, count, eq } from 'drizzle-orm';
 import { notFound, refused } from '../http/problem';
+import { keptFor } from '../store/kept';
 import type { Db, Store } from '../store/open';
-import { prepared } from '../store/prepared';
 import * as t from '../store/schema';
+import type { Scope } from '../store/versions';
 import type { Sessions } from './sessions';
 import { refuseGuessable } from './guessable';
 import { shopOf } from './shop';
@@ -55,23 +56,25 @@ const found = (db: Db, id: string): Account => {
   return account;
 };
 
-/** Who an account is now; null for one that may not sign in. */
-export function personById(db: Db, id: string): PersonRecord | null {
-  const account = prepared(db, 'account', () =>
-    db
-      .select()
-      .from(t.account)
-      .where(eq(t.account.id, sql.placeholder('id')))
-      .prepare(),
-  ).get({ id });
-  return account ? personOf(db, account) : null;
-}
+/** Writes to accounts: who somebody was is read anew after it. */
+const writePeople = <T>(store: Store, work: (db: Db, touches: Scope[]) => T): T =>
+  store.write((db, touches) => {
+    touches.push('people');
+    return work(db, touches);
+  });
+
+/** Who an account is now; null for one that may not sign in. Asked with every request, and read once for as long as no account and no crew changes. */
+export const personById = (store: Store, id: string): PersonRecord | null =>
+  keptFor(store, 'person', id, ['people', 'shop'], () => {
+    const account = store.db.select().from(t.account).where(eq(t.account.id, id)).get();
+    return account ? personOf(store.db, account) : null;
+  });
 
 /** Gives the demo's crew accounts without a password, the first as owner: they sign in with one press, in the demo alone. */
 export function seedDemoAccounts(store: Store): void {
   const { demo, crew } = shopOf(store.db);
   if (!demo || anyAccount(store.db)) return;
-  store.write((db) => {
+  writePeople(store, (db) => {
     for (const [i, { id, name }] of crew.entries())
       db.insert(t.account)
         .values({ id, crewId: id, name, role: i === 0 ? 'owner' : 'technician', secret: null, codeUntil: null, active: true })
@@ -128,7 +131,7 @@ export async function firstOwner(store: Store, name: string, password: string): 
   open(store.db);
   refuseGuessable(password, [name, shopOf(store.db).name]);
   const secret = await hash(password, COST);
-  return store.write((db, touches) => {
+  return writePeople(store, (db, touches) => {
     open(db);
     // The owner may stand on the crew list already.
     const member = shopOf(db).crew.find((each) => !each.archived && each.name.toLowerCase() === name.toLowerCase());
@@ -158,7 +161,7 @@ const newCode = (): string =>
 export async function addAccount(store: Store, sessions: Sessions, input: AccountInput, nowMs: number): Promise<CodeRecord> {
   const code = newCode();
   const secret = await hash(code, COST);
-  return store.write((db) => {
+  return writePeople(store, (db) => {
     const { crew } = shopOf(db);
     const member = input.crewId === null ? null : crew.find((each) => each.id === input.crewId && !each.archived);
     if (member === undefined) throw refused('crewId', 'Nobody of that id is on the crew list.');
@@ -190,7 +193,7 @@ export async function renewCode(store: Store, sessions: Sessions, id: string, no
   const secret = await hash(code, COST);
   found(store.db, id);
   sessions.endAll(id);
-  return store.write((db) => {
+  return writePeople(store, (db) => {
     const codeUntil = new Date(nowMs + CODE_MS).toISOString();
     db.update(t.account).set({ secret, codeUntil }).where(eq(t.account.id, id)).run();
     return { account: accountRecord(db, sessions, found(db, id), null), code };
@@ -199,7 +202,7 @@ export async function renewCode(store: Store, sessions: Sessions, id: string, no
 
 /** Changes a role, or lets somebody sign in no longer, which signs their devices out. @throws Problem 404, and 422 for the last owner */
 export function changeAccount(store: Store, sessions: Sessions, id: string, { role, active }: AccountChange, here: string): AccountRecord {
-  const record = store.write((db) => {
+  const record = writePeople(store, (db) => {
     const account = found(db, id);
     const owners = all(db).filter((each) => each.id !== id && each.role === 'owner' && personOf(db, each) !== null);
     if (owners.length === 0 && (role !== 'owner' || !active)) throw refused('role', 'A shop keeps one owner at least.');
@@ -225,6 +228,6 @@ export async function changePassword(
   if (was === password) throw refused('password', 'Take another one than before.');
   refuseGuessable(password, [personOf(store.db, account)?.name ?? account.name, shopOf(store.db).name]);
   const secret = await hash(password, COST);
-  store.write((db) => db.update(t.account).set({ secret, codeUntil: null }).where(eq(t.account.id, id)).run());
+  writePeople(store, (db) => db.update(t.account).set({ secret, codeUntil: null }).where(eq(t.account.id, id)).run());
   sessions.endAll(id, here);
 }

@@ -13,7 +13,7 @@ import {
   type DueKind,
   type FindingLife,
 } from '@elm-mist/core';
-import { and, asc, eq, gt, inArray, isNull, lte, ne, or, sql, type SQL } from 'drizzle-orm';
+import { and, asc, eq, gt, inArray, isNull, or, sql } from 'drizzle-orm';
 import { othersTurn } from '../http/othersTurn';
 import { refused } from '../http/problem';
 import { keptFor } from '../store/kept';
@@ -21,6 +21,7 @@ import type { Store } from '../store/open';
 import { asMatch, lastClosed } from '../store/places';
 import * as t from '../store/schema';
 import { cleaners } from '../store/shelf';
+import { clocksAhead, type ClockAhead } from './dueIndex';
 import { shopOf } from './shop';
 import { USUAL_MIN, usualMinutes } from './usualMinutes';
 
@@ -37,10 +38,20 @@ const COILS = {
 /** How a coil is built and where it stands, as one word. */
 const builtAs = sql<string>`${t.coil.role} || ' ' || ${t.coil.construction}`;
 
-/** Which clocks are asked for, of what is not put away; null for words that are none. Of lists of ids, so that no clock is looked up alone. */
-function wanted(store: Store, { until, kinds, coils, words, shelf }: DueAsked, nowMs: number): SQL | null {
-  const match = asMatch(words);
-  if (words.trim() !== '' && match === '') return null;
+/** Systems that were put away, themselves or with their place. */
+const systemsAway = (store: Store): ReadonlySet<string> =>
+  keptFor(store, 'systems away', '', ['places'], () => {
+    const rows = store.db
+      .select({ id: t.system.id })
+      .from(t.system)
+      .innerJoin(t.place, eq(t.place.id, t.system.placeId))
+      .where(or(eq(t.system.archived, true), eq(t.place.archived, true)))
+      .all();
+    return new Set(rows.map(({ id }) => id));
+  });
+
+/** Coils of a kind, of those that are not put away; all that were put away, where every kind is asked for. */
+function coilsOfKind(store: Store, { coils, shelf }: DueAsked, nowMs: number): { are: boolean; ids: ReadonlySet<string> } {
   const stocked = shelf ? stockedCleaners(store, dayIn(shopOf(store.db).zone, nowMs)) : [];
   const can = COIL_ROLES.flatMap((role) =>
     CONSTRUCTIONS.filter((construction) => onShelf({ role, construction, makerWaterOnly: false }, stocked)).map(
@@ -48,21 +59,41 @@ function wanted(store: Store, { until, kinds, coils, words, shelf }: DueAsked, n
     ),
   );
   const picked = and(COILS[coils], shelf ? or(eq(t.coil.makerWaterOnly, true), inArray(builtAs, can)) : undefined);
-  const ofCoil = picked
-    ? sql`${t.dueClock.of} in (select ${t.coil.id} from ${t.coil} where not ${t.coil.archived} and ${picked})`
-    : sql`${t.dueClock.of} not in (select ${t.coil.id} from ${t.coil} where ${t.coil.archived})`;
-  return (
-    and(
-      inArray(t.dueClock.kind, [...kinds]),
-      lte(t.dueClock.due, until),
-      sql`${t.dueClock.systemId} not in (select s.id from system s join place p on p.id = s.place_id where s.archived or p.archived)`,
-      or(ne(t.dueClock.kind, 'coil'), ofCoil),
-      match === ''
-        ? undefined
-        : sql`${t.dueClock.systemId} in (select s.id from system s join place_search f on f.place_id = s.place_id where place_search match ${match})`,
-    ) ?? null
-  );
+  const ids = keptFor(store, 'coils of a kind', `${coils} ${shelf ? can.join() : 'any'}`, ['places'], () => {
+    const which = picked ? and(eq(t.coil.archived, false), picked) : eq(t.coil.archived, true);
+    const rows = store.db.select({ id: t.coil.id }).from(t.coil).where(which).all();
+    return new Set(rows.map(({ id }) => id));
+  });
+  return { are: picked !== undefined, ids };
 }
+
+/** Whether a clock of a system is asked for, of what is not put away; null for words that are none. */
+function wanted(store: Store, asked: DueAsked, nowMs: number): Which | null {
+  const { until, kinds, words } = asked;
+  const match = asMatch(words);
+  if (words.trim() !== '' && match === '') return null;
+  const named = match === '' ? null : systemsNamed(store, match);
+  const away = systemsAway(store);
+  const coils = coilsOfKind(store, asked, nowMs);
+  const any = new Set<DueKind>(kinds);
+  return (systemId, { kind, of, due }) =>
+    due <= until &&
+    any.has(kind) &&
+    (kind !== 'coil' || coils.ids.has(of) === coils.are) &&
+    !away.has(systemId) &&
+    (named === null || named.has(systemId));
+}
+
+/** Systems of places that a search finds. */
+const systemsNamed = ({ db }: Store, match: string): ReadonlySet<string> =>
+  new Set(
+    db
+      .select({ id: t.system.id })
+      .from(t.system)
+      .where(sql`${t.system.placeId} in (select place_id from place_search where place_search match ${match})`)
+      .all()
+      .map(({ id }) => id),
+  );
 
 /** Where a system stands and whose it is: what some orders go by. */
 interface Whereabouts {
@@ -85,31 +116,21 @@ const whereaboutsOf = (store: Store): ReadonlyMap<string, Whereabouts> =>
   });
 
 type Ordered = Pick<DueRow, 'systemId' | 'due'>;
+type Which = (systemId: string, clock: ClockAhead) => boolean;
 
-/** A row for each system with a clock of a kind in time: nothing else of it is read before its page is. */
-const systemsInTime = ({ db }: Store, which: SQL, kind: DueKind): Ordered[] =>
-  db
-    .select({ systemId: t.dueClock.systemId, due: sql<string>`min(${t.dueClock.due})` })
-    .from(t.dueClock)
-    .where(and(eq(t.dueClock.kind, kind), which))
-    .groupBy(t.dueClock.systemId)
-    .all();
-
-/** The same for all kinds that are asked for, each system once. Others have their turn after each kind. */
-async function allInTime(store: Store, which: SQL, { kinds }: DueAsked): Promise<Ordered[]> {
-  const found = new Map<string, Ordered>();
-  for (const kind of new Set(kinds)) {
-    for (const row of systemsInTime(store, which, kind)) {
-      const known = found.get(row.systemId);
-      if (!known || row.due < known.due) found.set(row.systemId, row);
-    }
-    await othersTurn();
+/** A row for each system with a clock that is asked for, with the soonest of them. */
+function allInTime(all: ReadonlyMap<string, readonly ClockAhead[]>, which: Which): Ordered[] {
+  const found: Ordered[] = [];
+  for (const [systemId, clocks] of all) {
+    let due: string | null = null;
+    for (const clock of clocks) if ((due === null || clock.due < due) && which(systemId, clock)) due = clock.due;
+    if (due !== null) found.push({ systemId, due });
   }
-  return [...found.values()];
+  return found;
 }
 
-/** Clocks in time of some systems with what stands around them, soonest first. */
-const clocksInTime = ({ db }: Store, which: SQL, systemIds: readonly string[]) =>
+/** Clocks of some systems that are asked for, with what stands around them, soonest first. */
+const clocksInTime = ({ db }: Store, which: Which, systemIds: readonly string[]) =>
   db
     .select({
       clock: {
@@ -139,14 +160,15 @@ const clocksInTime = ({ db }: Store, which: SQL, systemIds: readonly string[]) =
       quiet: t.customer.quiet,
     })
     .from(t.dueClock)
-    .innerJoin(t.system, and(eq(t.system.id, t.dueClock.systemId), eq(t.system.archived, false)))
-    .innerJoin(t.place, and(eq(t.place.id, t.system.placeId), eq(t.place.archived, false)))
+    .innerJoin(t.system, eq(t.system.id, t.dueClock.systemId))
+    .innerJoin(t.place, eq(t.place.id, t.system.placeId))
     .innerJoin(t.customer, eq(t.customer.id, t.place.customerId))
-    .leftJoin(t.coil, and(eq(t.dueClock.kind, 'coil'), eq(t.coil.id, t.dueClock.of), eq(t.coil.archived, false)))
+    .leftJoin(t.coil, and(eq(t.dueClock.kind, 'coil'), eq(t.coil.id, t.dueClock.of)))
     .leftJoin(t.openItem, and(eq(t.dueClock.kind, 'ask-again'), eq(t.openItem.id, t.dueClock.of)))
-    .where(and(inArray(t.dueClock.systemId, [...systemIds]), which))
+    .where(inArray(t.dueClock.systemId, [...systemIds]))
     .orderBy(asc(t.dueClock.due), asc(t.dueClock.systemId), asc(t.dueClock.kind), asc(t.dueClock.of))
-    .all();
+    .all()
+    .filter(({ systemId, clock }) => which(systemId, clock));
 
 type InTime = ReturnType<typeof clocksInTime>[number];
 
@@ -185,7 +207,7 @@ export async function dueRecord(store: Store, asked: DuePageAsked, nowMs: number
     north === null || east === null ? null : neighbourhoodOf({ latitudeDeg: north, longitudeDeg: east }, place);
   const planned = plannedSystems(store);
   await othersTurn();
-  const inTime = await allInTime(store, which, asked);
+  const inTime = allInTime(await clocksAhead(store), which);
   const open = inTime.filter((row) => !planned.has(row.systemId));
   const places = order === 'soonest' ? null : whereaboutsOf(store);
   await othersTurn();
@@ -244,15 +266,15 @@ function stockedCleaners({ db }: Store, today: string) {
 const AHEAD = ['planned', 'under way', 'suspended'] as const;
 
 /** Systems with a visit that is planned, or waits to be gone on with. */
-const plannedSystems = ({ db }: Store): Set<string> =>
-  new Set(
-    db
+const plannedSystems = (store: Store): ReadonlySet<string> =>
+  keptFor(store, 'planned systems', '', ['plans', 'places'], () => {
+    const rows = store.db
       .selectDistinct({ id: t.visit.systemId })
       .from(t.visit)
       .where(inArray(t.visit.standing, [...AHEAD]))
-      .all()
-      .map(({ id }) => id),
-  );
+      .all();
+    return new Set(rows.map(({ id }) => id));
+  });
 
 /** The next such visit of each of some systems. */
 const nextVisits = ({ db }: Store, systemIds: readonly string[]): Map<string, DueRow['planned']> =>

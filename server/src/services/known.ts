@@ -39,7 +39,7 @@ export function learnedOf(store: Store): ShopLearned {
   const stamp = store.versions.stamp(['closings', 'shelf']);
   const kept = taught.get(store);
   if (kept?.stamp === stamp) return kept.learned;
-  const reads = readsOf(store.db, v.lastClosedVisits(store.db, RUNS_LEARNED_FROM));
+  const reads = readsOf(store.db, v.lastClosedVisits(store.db, RUNS_LEARNED_FROM).map(({ id }) => id));
   const learned = {
     ...shopLearned(
       reads,

@@ -43,6 +43,7 @@ export async function makeReads(store: Store, all = false): Promise<number> {
       for (const { id } of systems.slice(from, from + SLICE)) {
         settleOpen(db, id);
         settleClocks(db, id);
+        touches.push(`system:${id}`);
       }
       touches.push('open', 'closings');
     });

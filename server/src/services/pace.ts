@@ -9,8 +9,10 @@ import {
   type StoryFact,
 } from '@elm-mist/core';
 import { and, desc, eq } from 'drizzle-orm';
-import * as p from '../store/places';
+import { othersTurn } from '../http/othersTurn';
+import { keptFor } from '../store/kept';
 import type { Db, Store } from '../store/open';
+import * as p from '../store/places';
 import * as t from '../store/schema';
 import * as v from '../store/visits';
 import { climateHere } from './climate';
@@ -19,8 +21,6 @@ import { keptReads } from './reads';
 /** The shop's last so many closed visits tell how fast its coils grow dirty, each with the two before it at its system. */
 const TAUGHT_BY = 40;
 const EACH = 3;
-
-const kept = new WeakMap<Store, { stamp: string; bySystem: Map<string, PacedStretch[]> }>();
 
 /** The last closed visits of a system, oldest first. */
 const lastOf = (db: Db, systemId: string): { id: string; day: string }[] =>
@@ -58,22 +58,25 @@ function stretchesOf(store: Store, systemId: string): PacedStretch[] {
   });
 }
 
+/** Kept for each system on its own: a closing brings one of them anew, not all. */
+const stretchesHere = (store: Store, systemId: string): PacedStretch[] =>
+  keptFor(store, 'stretches', systemId, [`system:${systemId}`, 'places', 'weather', 'shop'], () => stretchesOf(store, systemId));
+
+/** Systems of the shop's last closed visits. */
+const teachers = (store: Store): ReadonlySet<string> =>
+  keptFor(store, 'teachers', '', ['closings'], () => new Set(v.lastClosedVisits(store.db, TAUGHT_BY).map(({ systemId }) => systemId)));
+
 /**
- * How fast the shop's coils grow dirty, by its last closed visits; reckoned once for every closing.
+ * How fast the shop's coils grow dirty, by its last closed visits.
  * @param but a system that is not to teach itself
  */
-export function paceHere(store: Store, but: string): Pace | null {
-  const stamp = store.versions.stamp(['closings', 'places', 'weather', 'shop']);
-  let known = kept.get(store);
-  if (known?.stamp !== stamp) {
-    const systems = new Set(
-      v.lastClosedVisits(store.db, TAUGHT_BY).flatMap((id) => {
-        const visit = v.findVisit(store.db, id);
-        return visit ? [visit.systemId] : [];
-      }),
-    );
-    known = { stamp, bySystem: new Map([...systems].map((id) => [id, stretchesOf(store, id)])) };
-    kept.set(store, known);
+export const paceHere = (store: Store, but: string): Pace | null =>
+  paceOf([...teachers(store)].flatMap((id) => (id === but ? [] : stretchesHere(store, id))));
+
+/** Reads what `paceHere` goes by, a system at a time, before anybody asks. */
+export async function paceAhead(store: Store): Promise<void> {
+  for (const id of teachers(store)) {
+    stretchesHere(store, id);
+    await othersTurn();
   }
-  return paceOf([...known.bySystem].flatMap(([id, rows]) => (id === but ? [] : rows)));
 }

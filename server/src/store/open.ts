@@ -136,17 +136,18 @@ export function openStore(file: string, migrationsFolder: string, beforeSteps: (
     for (const pragma of PRAGMAS) opened.pragma(pragma);
     migrate(db as never, { migrationsFolder });
     const versions = new Versions();
+    const words = transactionWords(opened);
     return {
       db,
       file,
       versions,
       write: (work) => {
         const touches: Scope[] = [];
-        const result = inTransaction(opened, () => work(db, touches));
+        const result = inTransaction(opened, words, () => work(db, touches));
         versions.touch(touches);
         return result;
       },
-      writeTogether: together(opened, db, versions),
+      writeTogether: together(opened, words, db, versions),
       close: () => close(opened, held),
     };
   } catch (error) {
@@ -156,12 +157,28 @@ export function openStore(file: string, migrationsFolder: string, beforeSteps: (
   }
 }
 
+/** What begins and ends a transaction, prepared once: read anew with every entry it costs as much as writing one. */
+function transactionWords(sqlite: Sqlite) {
+  const said = (words: string): (() => void) => {
+    const statement = sqlite.prepare(words);
+    return () => void statement.run();
+  };
+  return {
+    begin: said('BEGIN IMMEDIATE'),
+    commit: said('COMMIT'),
+    savepoint: said('SAVEPOINT one'),
+    release: said('RELEASE one'),
+    rollbackOne: said('ROLLBACK TO one'),
+  };
+}
+type TransactionWords = ReturnType<typeof transactionWords>;
+
 /** All of it or none. What fails in the middle is undone, by the file itself where it could not even be ended. */
-function inTransaction<T>(sqlite: Sqlite, work: () => T): T {
-  sqlite.exec('BEGIN IMMEDIATE');
+function inTransaction<T>(sqlite: Sqlite, { begin, commit }: TransactionWords, work: () => T): T {
+  begin();
   try {
     const result = work();
-    sqlite.exec('COMMIT');
+    commit();
     return result;
   } catch (error) {
     if (sqlite.inTransaction) sqlite.exec('ROLLBACK');
@@ -176,7 +193,7 @@ interface Waiting {
 }
 
 /** Gathers the writes of one moment into one transaction, each in a savepoint of its own. */
-function together(sqlite: Sqlite, db: Db, versions: Versions): Store['writeTogether'] {
+function together(sqlite: Sqlite, words: TransactionWords, db: Db, versions: Versions): Store['writeTogether'] {
   let waiting: Waiting[] = [];
   const run = () => {
     const batch = waiting;
@@ -184,20 +201,20 @@ function together(sqlite: Sqlite, db: Db, versions: Versions): Store['writeToget
     const touches: Scope[] = [];
     const ends: (() => void)[] = [];
     try {
-      inTransaction(sqlite, () => {
+      inTransaction(sqlite, words, () => {
         for (const { work, done, failed } of batch) {
           const own: Scope[] = [];
-          sqlite.exec('SAVEPOINT one');
+          words.savepoint();
           try {
             const result = work(db, own);
-            sqlite.exec('RELEASE one');
+            words.release();
             touches.push(...own);
             ends.push(() => done(result));
           } catch (error) {
             // A full disk may have ended the whole transaction already: then none of them is written.
             if (!sqlite.inTransaction) throw error;
-            sqlite.exec('ROLLBACK TO one');
-            sqlite.exec('RELEASE one');
+            words.rollbackOne();
+            words.release();
             ends.push(() => failed(error));
           }
         }

@@ -3,7 +3,20 @@
  * One process has the file to itself, so counting in memory is enough.
  */
 export type Scope =
-  `visit:${string}` | `system:${string}` | `day:${string}` | 'places' | 'plans' | 'shop' | 'shelf' | 'closings' | 'open' | 'weather';
+  | `visit:${string}`
+  | `system:${string}`
+  | `day:${string}`
+  | 'places'
+  | 'plans'
+  | 'shop'
+  | 'people'
+  | 'shelf'
+  | 'closings'
+  | 'open'
+  | 'weather';
+
+/** So many writes are remembered one by one: some hours of a busy shop. */
+const MOST_REMEMBERED = 4000;
 
 /** How often each scope has been written to since the start. */
 export class Versions {
@@ -11,16 +24,27 @@ export class Versions {
   private era = 0;
   /** How often anything was written. */
   writes = 0;
+  /** What the last writes touched, the last one at the end. */
+  private recent: (readonly Scope[])[] = [];
 
   touch(scopes: readonly Scope[]): void {
     this.writes += 1;
     for (const scope of scopes) this.counts.set(scope, (this.counts.get(scope) ?? 0) + 1);
+    this.recent.push(scopes);
+    if (this.recent.length > 2 * MOST_REMEMBERED) this.recent = this.recent.slice(-MOST_REMEMBERED);
   }
 
   /** Whatever was kept is good no longer. */
   forget(): void {
     this.writes += 1;
     this.era += 1;
+    this.recent = [];
+  }
+
+  /** What was touched since so many writes; null where that is too long ago to tell, or all was forgotten since. */
+  since(writes: number): Scope[] | null {
+    const count = this.writes - writes;
+    return count > this.recent.length ? null : this.recent.slice(this.recent.length - count).flat();
   }
 
   /** The same for as long as none of them was written to. */

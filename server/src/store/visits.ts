@@ -47,15 +47,14 @@ export const visitsOfSystem = (db: Db, systemId: string): VisitRecord[] =>
   );
 
 /** Ids of the visits closed last, newest day first. */
-export const lastClosedVisits = (db: Db, most: number): string[] =>
+export const lastClosedVisits = (db: Db, most: number): { id: string; systemId: string }[] =>
   db
-    .select({ id: t.visit.id })
+    .select({ id: t.visit.id, systemId: t.visit.systemId })
     .from(t.visit)
     .where(eq(t.visit.standing, 'closed'))
     .orderBy(desc(t.visit.day), desc(t.visit.startMinute))
     .limit(most)
-    .all()
-    .map((row) => row.id);
+    .all();
 
 /** A closed visit as far as its cost is concerned, with what it was called then. */
 export interface ClosedRow {
