@@ -653,6 +653,7 @@ export {
   seasonAt,
   fluffWeeks,
   growthStretches,
+  onlyOutdoorCoil,
   pacedStretch,
   paceOf,
   type Pace,

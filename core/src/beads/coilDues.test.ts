@@ -88,3 +88,38 @@ test('what a coil grew between its visits moves its day, and nobody else’s', (
   expect((out ?? '') < (outBefore ?? '')).toBe(true);
   expect(inn).toBe(innBefore);
 });
+
+test('readings held before this wash tell of the outdoor coil by how far condensing has risen since the last one', () => {
+  const light = { before: null, after: null };
+  const graded_ = [
+    {
+      day: '2025-06-11',
+      coils: [OUT, INN].map(({ id }) => ({ coilId: id, worstBefore: 3, worstAfter: 0, light })),
+      figures: { before: {}, after: { condensingOver: 10 } },
+    },
+  ];
+  const dues = (liquidKPa: number | null, unit: Parameters<typeof coilDues>[5]) => {
+    const run = scribe('v');
+    for (const { id } of [OUT, INN]) run.happen('coil.surveyed', { coilId: id, survey: graded(2) });
+    const reading = (quantity: 'liquidP' | 'outdoorIn', value: number) => ({
+      quantity,
+      value,
+      u: 0.5,
+      how: 'typed' as const,
+      steady: true,
+    });
+    if (liquidKPa !== null)
+      run.happen('readings.held', { when: 'before', readings: [reading('outdoorIn', 32), reading('liquidP', liquidKPa)] });
+    const where = { configuration: 'split-cool' as const, latitudeDeg: 42 };
+    return coilDues(run.state(), [OUT, INN], where, '2026-06-11', graded_, unit).coils.map(({ due }) => due.learned.belief.perMonth);
+  };
+  const unit = { refrigerant: 'R-410A' as const, btuh: 36_000, altitudeM: 0 };
+  const [out, inn] = dues(null, unit);
+  // R-410A condenses near 47 °C at some 2,800 kPa by the gauge, and near 42 °C at 2,450 (chart, from memory): 15 and 10 K over outdoors.
+  const [dirty, innDirty] = dues(2800, unit);
+  const [clean, innClean] = dues(2450, unit);
+  expect(dirty).toBeGreaterThan(out! + 0.002);
+  expect(clean).toBeLessThan(out! - 0.002);
+  expect([innDirty, innClean]).toEqual([inn, inn]);
+  expect(dues(2800, null)).toEqual([out, inn]);
+});

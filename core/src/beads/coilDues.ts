@@ -1,7 +1,18 @@
 import type { CoilRole } from '../equipment';
-import { dueOf, growthStretches, nextDue, type CoilDueDate, type GrowthVisit, type NextDue, type RunsWhere } from '../interval';
+import {
+  dueOf,
+  growthStretches,
+  nextDue,
+  onlyOutdoorCoil,
+  type CoilDueDate,
+  type GrowthVisit,
+  type NextDue,
+  type RunsWhere,
+} from '../interval';
 import type { VisitState } from '../run';
 import { worstOf } from '../survey';
+import { settingOf, type JudgedSystem } from './judgement';
+import { trendFigures } from './trends';
 
 /** When each coil is due again, by what was found on it and by what it taught, and the one that is due first. */
 export interface CoilDues {
@@ -33,6 +44,7 @@ function setByHand(due: CoilDueDate, set: VisitState['dueSet'][string] | undefin
  * @param where the system is, and what it is
  * @param closedOn ISO day of the closing
  * @param graded closed visits of before, oldest first: what a coil grew between them is what it teaches
+ * @param unit what readings are judged by; null where condensing is not to tell of the outdoor coil
  * @returns one for each coil that was looked at, and the first of them
  * @throws CoreError unreadable `closedOn`, latitude out of −90 to 90
  * @example coilDues(foldVisit('v', 'split-cool', []), [], { configuration: 'split-cool', latitudeDeg: 42 }, '2026-06-11', []).first.date // '2027-06-11'
@@ -43,6 +55,7 @@ export function coilDues(
   where: RunsWhere,
   closedOn: string,
   graded: readonly GrowthVisit[],
+  unit: JudgedSystem | null = null,
 ): CoilDues {
   const { configuration, latitudeDeg, climate, pace } = where;
   const now = coils.map(({ id }) => {
@@ -54,7 +67,8 @@ export function coilDues(
       light: { before: light?.before?.openPct ?? null, after: light?.after?.openPct ?? null },
     };
   });
-  const grown = growthStretches([...graded, { day: closedOn, coils: now }]);
+  const figures = unit ? { before: trendFigures(state, 'before', settingOf(state, unit)), after: {} } : undefined;
+  const grown = growthStretches([...graded, { day: closedOn, coils: now, figures }], onlyOutdoorCoil(configuration, coils));
   const own = coils.flatMap(({ id, role }, i) => {
     const survey = state.surveys[id]?.value;
     if (!survey) return [];

@@ -3,6 +3,7 @@ import { learnedCanYield, type Chemistry, type CanUse } from '../mix';
 import { findingLives, type FindingLife, type Identity } from '../run';
 import { learnedTimes, type Learned } from '../runsheet';
 import type { CoilSurvey, VisitStory } from '../survey';
+import type { TrendFigures } from './trends';
 import type { VisitRead } from './visitRead';
 
 /** One visit of a system, as a list of them is walked. */
@@ -56,6 +57,8 @@ export interface EarlierKnown {
   graded?: GrowthVisit[];
 }
 
+const condensing = ({ condensingOver }: TrendFigures): TrendFigures => (condensingOver === undefined ? {} : { condensingOver });
+
 /**
  * What earlier visits know.
  * @param earlier closed visits of the system, oldest first
@@ -74,6 +77,7 @@ export function earlierKnown(earlier: readonly ReadVisit[]): EarlierKnown {
     graded: earlier.slice(-MOST_TAUGHT).map(({ day, read }) => ({
       day,
       coils: read.coils.map(({ coilId, worstBefore, worstAfter, light }) => ({ coilId, worstBefore, worstAfter, light })),
+      figures: { before: condensing(read.figures.before), after: condensing(read.figures.after) },
     })),
   };
 }

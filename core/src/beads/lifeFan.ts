@@ -1,5 +1,15 @@
 import { coilName, type CoilRole } from '../equipment';
-import { growthBand, growthStretches, learnedOf, LOADED, runMonths, type GrowthVisit, type RunsWhere } from '../interval';
+import {
+  condensedOf,
+  growthBand,
+  growthStretches,
+  learnedOf,
+  LOADED,
+  onlyOutdoorCoil,
+  runMonths,
+  type GrowthVisit,
+  type RunsWhere,
+} from '../interval';
 import type { Soil, StoryFact } from '../survey';
 
 /** How dirty a coil is likely to be from its last visit on. */
@@ -16,7 +26,9 @@ export interface LifeFan {
   late: string | null;
   /** Stretches between visits that taught it; 0: only its exposure is known. */
   visits: number;
-  /** What dirties it, in words. */
+  /** Stretches of these that condensing over outdoor told of, beside the eye. */
+  condensed: number;
+  /** Grades a month of running. */
   perMonth: number;
 }
 
@@ -55,6 +67,7 @@ export function lifeFan(
   const last = own.at(-1);
   if (!last) return null;
   const left = last.row.worstAfter ?? last.row.worstBefore ?? 0;
+  const grown = growthStretches(visits, onlyOutdoorCoil(where.configuration, [coil]))[coil.id] ?? [];
   const { belief, likely, early, late } = learnedOf({
     ...where,
     closedOn: last.day,
@@ -63,7 +76,7 @@ export function lifeFan(
     storyFacts,
     worstGrade: last.row.worstBefore ?? 0,
     left,
-    grown: growthStretches(visits)[coil.id] ?? [],
+    grown,
   });
   const points = Array.from({ length: STEPS + 1 }, (_, i) => {
     const day = later(last.day, Math.round((i * AHEAD_DAYS) / STEPS));
@@ -83,6 +96,7 @@ export function lifeFan(
     early,
     late,
     visits: belief.visits,
+    condensed: condensedOf(grown),
     perMonth: belief.perMonth,
   };
 }

@@ -73,7 +73,12 @@ test('the fan begins at the grade left, never turns back, and crosses the loaded
   }));
   const where = { configuration: 'split-cool' as const, latitudeDeg: 42 };
   const fan = lifeFan({ id: 'out', role: 'condenser' }, visits, where, [])!;
-  expect(fan.visits).toBe(2);
+  expect([fan.visits, fan.condensed]).toEqual([2, 0]);
+  const warm = visits.map((visit) => ({ ...visit, figures: { before: { condensingOver: 20 }, after: { condensingOver: 10 } } }));
+  const told = lifeFan({ id: 'out', role: 'condenser' }, warm, where, [])!;
+  expect(told.condensed).toBe(2);
+  expect(told.perMonth).toBeGreaterThan(fan.perMonth);
+  expect(lifeFan({ id: 'out', role: 'condenser' }, warm, { ...where, configuration: 'package-ac' }, [])!.condensed).toBe(0);
   expect(fan.points[0]).toMatchObject({ day: '2025-06-11', likely: 0, half: [0, 0], most: [0, 0] });
   for (const [i, point] of fan.points.entries()) {
     expect(point.likely).toBeGreaterThanOrEqual(fan.points[i - 1]?.likely ?? 0);

@@ -9,7 +9,7 @@ import type { Climate } from './climate';
 import { fluffWeeks, frostWeeks, outOfWeeks, type YearWhere } from './closedWeeks';
 import { dayAfterRunning, EXPOSURE_TABLE, exposureOf, LEAST_RUNNING, runMonths, runShare, type Exposure, type Pace } from './exposure';
 import { nextDue, type NextDue, type NextDueInput } from './nextDue';
-import { learnGrowth, monthsToLoaded, priorGrowth, type GrowthBelief, type GrowthStretch } from './regrowth';
+import { condensedOf, learnGrowth, monthsToLoaded, priorGrowth, type GrowthBelief, type GrowthStretch } from './regrowth';
 import { intoSeason, seasonAt } from './season';
 
 /** A coil as far as its due date goes. */
@@ -66,7 +66,7 @@ const plus = (day: string, months: number): string => {
 export function learnedOf(input: DueInput): Learned {
   const exposure = exposureOf(input);
   const belief = input.grown.reduce(
-    (known, { from, to, left, found }) => learnGrowth(known, { months: runMonths(from, to, input), grown: found - left }),
+    (known, { from, to, left, found, looks }) => learnGrowth(known, { months: runMonths(from, to, input), grown: found - left, looks }),
     priorGrowth(exposure, input.pace),
   );
   const { likely, early, late } = monthsToLoaded(belief, input.left, BAND);
@@ -92,6 +92,19 @@ const paceRule = (pace: Pace | null | undefined): RuleRef[] =>
         },
       ]
     : [];
+
+/** How many of its stretches condensing told of too. */
+function condensingRule(grown: readonly GrowthStretch[]): RuleRef[] {
+  const told = condensedOf(grown);
+  if (told === 0) return [];
+  return [
+    {
+      id: 'next.condensing',
+      because: `How far condensing had risen over outdoors when it was found tells of ${told} of ${grown.length} stretches between its visits, beside the eye.`,
+      source: { kind: 'arithmetic', name: 'the small system model: condensing over outdoor by grade, as a share of the clean unit’s' },
+    },
+  ];
+}
 
 /** What comes round as often as this does not wait for weather: salt is rinsed in winter too. */
 const WAITS_FROM_MONTHS = 3;
@@ -202,6 +215,7 @@ export function dueOf(input: DueInput): CoilDueDate {
           because: `This coil has grown ${belief.perMonth.toFixed(2)} grades a month of running: ${loadedWords(learned, input.closedOn)}.`,
           source: { kind: 'arithmetic', name: 'its own visits, on top of what coils of its exposure do' },
         },
+        ...condensingRule(input.grown),
         ...paceRule(input.pace),
         ...(wanted === earliest && likely !== wanted
           ? [{ id: 'next.least', because: `Not before ${earliest}: half of what the rule says.`, source: commonPractice }]

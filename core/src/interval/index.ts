@@ -1,7 +1,8 @@
 export { climateOf, dayAir, type Climate, type DayAir } from './climate';
 export { LOADED, runMonths, type Pace, type RunsWhere } from './exposure';
 export { dueOf, keptOut, learnedOf, type CoilDueDate } from './dueOf';
-export { growthBand, growthStretches, type GrowthVisit } from './regrowth';
+export { onlyOutdoorCoil } from './condensingGrade';
+export { condensedOf, growthBand, growthStretches, type GrowthVisit } from './regrowth';
 export { pacedStretch, paceOf, type PacedStretch } from './pace';
 export { UPKEEP_IDS, UPKEEP_NAMES, upkeepAfter, upkeepDues, type Upkeep, type UpkeepId } from './upkeep';
 export { nextDue, type NextDue } from './nextDue';

@@ -7,7 +7,7 @@ const drawn = (coils: number, factor: number, seed: number) => {
   const [uniform, normal] = [uniforms(seed), normals(uniforms(seed + 1))];
   return Array.from({ length: coils }, () => {
     const expected = 0.5 + 2.5 * uniform();
-    return { expected, grown: factor * expected + 0.7 * normal() };
+    return { expected, grown: factor * expected + 0.7 * normal(), looks: 1 };
   });
 };
 
@@ -22,11 +22,18 @@ test('few coils move it a little, many decide it, whatever the town', () => {
 });
 
 test('it is one line through all stretches, in whatever order, and stays within reason', () => {
-  const any = fc.record({ expected: fc.double({ min: 0, max: 6, noNaN: true }), grown: fc.double({ min: -4, max: 4, noNaN: true }) });
+  const any = fc.record({
+    expected: fc.double({ min: 0, max: 6, noNaN: true }),
+    grown: fc.double({ min: -4, max: 4, noNaN: true }),
+    looks: fc.double({ min: 0.1, max: 3, noNaN: true }),
+  });
   fc.assert(
     fc.property(fc.array(any, { minLength: 1, maxLength: 30 }), (rows) => {
       const { factor, stretches } = paceOf(rows)!;
       expect(paceOf([...rows].reverse())!.factor).toBeCloseTo(factor, 9);
+      // What weighs two looks is as good as the same seen twice.
+      const twice = rows.map((row) => ({ ...row, looks: 2 * row.looks }));
+      expect(paceOf(twice)!.factor).toBeCloseTo(paceOf([...rows, ...rows])!.factor, 9);
       expect(stretches).toBe(rows.length);
       expect(factor).toBeGreaterThanOrEqual(0.4);
       expect(factor).toBeLessThanOrEqual(2.5);

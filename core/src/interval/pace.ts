@@ -5,6 +5,8 @@ import type { GrowthStretch } from './regrowth';
 export interface PacedStretch {
   expected: number;
   grown: number;
+  /** As how many looks by eye it weighs. */
+  looks: number;
 }
 
 /** As much as the table weighs against the shop's own coils, grades²: six of them that were to grow two grades. Judgement. */
@@ -21,9 +23,14 @@ const [SLOWEST, FASTEST] = [0.4, 2.5];
  * @throws CoreError latitude out of −90 to 90
  * @example pacedStretch({ from: '2026-06-01', to: '2026-08-01', left: 0, found: 1 }, { role: 'evaporator', configuration: 'split-cool', soils: [], storyFacts: [] }, { configuration: 'split-cool', latitudeDeg: 42 }).grown // 1
  */
-export const pacedStretch = ({ from, to, left, found }: GrowthStretch, facts: ExposureFacts, where: RunsWhere): PacedStretch => ({
+export const pacedStretch = (
+  { from, to, left, found, looks = 1 }: GrowthStretch,
+  facts: ExposureFacts,
+  where: RunsWhere,
+): PacedStretch => ({
   expected: (LOADED / EXPOSURE_TABLE[exposureOf(facts)].monthsToLoaded) * runMonths(from, to, where),
   grown: found - left,
+  looks,
 });
 
 /**
@@ -36,7 +43,7 @@ export const pacedStretch = ({ from, to, left, found }: GrowthStretch, facts: Ex
 export function paceOf(stretches: readonly PacedStretch[]): Pace | null {
   if (stretches.length === 0) return null;
   const [both, square] = stretches.reduce(
-    ([xy, xx], { expected, grown }) => [xy + expected * grown, xx + expected ** 2],
+    ([xy, xx], { expected, grown, looks }) => [xy + looks * expected * grown, xx + looks * expected ** 2],
     [TABLE_WEIGHT, TABLE_WEIGHT],
   );
   return { factor: Math.min(FASTEST, Math.max(SLOWEST, both / square)), stretches: stretches.length };

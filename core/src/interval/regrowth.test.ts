@@ -26,9 +26,16 @@ test('one visit moves a belief a little, five decide it; the order of visits doe
   expect(five.perMonth - prior.perMonth).toBeGreaterThan((0.4 - prior.perMonth) * 0.65);
   fc.assert(
     fc.property(
-      fc.array(fc.record({ months: fc.double({ min: 0.5, max: 14, noNaN: true }), grown: fc.integer({ min: -2, max: 4 }) }), {
-        maxLength: 8,
-      }),
+      fc.array(
+        fc.record({
+          months: fc.double({ min: 0.5, max: 14, noNaN: true }),
+          grown: fc.integer({ min: -2, max: 4 }),
+          looks: fc.double({ min: 0.1, max: 3, noNaN: true }),
+        }),
+        {
+          maxLength: 8,
+        },
+      ),
       (stretches) => {
         const on = stretches.reduce(learnGrowth, prior);
         const back = [...stretches].reverse().reduce(learnGrowth, prior);
@@ -44,17 +51,18 @@ test('one visit moves a belief a little, five decide it; the order of visits doe
 test('visit by visit comes to the same as all at once', () => {
   const prior = priorGrowth('fluff');
   const rows = [
-    { months: 6, grown: 3 },
-    { months: 5.5, grown: 1 },
-    { months: 7, grown: 2 },
+    { months: 6, grown: 3, looks: 1 },
+    { months: 5.5, grown: 1, looks: 2.4 },
+    { months: 7, grown: 2, looks: 0.3 },
   ];
   const belief = rows.reduce(learnGrowth, prior);
-  const weight = prior.weight + rows.reduce((sum, row) => sum + row.months ** 2, 0);
-  const mean = (prior.weight * prior.perMonth + rows.reduce((sum, row) => sum + row.months * row.grown, 0)) / weight;
+  const weight = prior.weight + rows.reduce((sum, row) => sum + row.looks * row.months ** 2, 0);
+  const mean = (prior.weight * prior.perMonth + rows.reduce((sum, row) => sum + row.looks * row.months * row.grown, 0)) / weight;
   expect(belief.perMonth).toBeCloseTo(mean, 12);
   expect(belief.shape).toBe(prior.shape + 1.5);
   expect(belief.scale).toBeCloseTo(
-    prior.scale + 0.5 * (rows.reduce((sum, row) => sum + row.grown ** 2, 0) + prior.weight * prior.perMonth ** 2 - weight * mean ** 2),
+    prior.scale +
+      0.5 * (rows.reduce((sum, row) => sum + row.looks * row.grown ** 2, 0) + prior.weight * prior.perMonth ** 2 - weight * mean ** 2),
     12,
   );
 });
@@ -102,14 +110,42 @@ test('stretches go from as left to as found, by light where both ends have it, a
     day,
     coils: [{ coilId: 'out', worstBefore, worstAfter, light }],
   });
-  expect(growthStretches([visit('2024-06-01', 3, 1), visit('2025-06-01', null, null), visit('2026-06-01', 3, 0)])).toEqual({
+  expect(growthStretches([visit('2024-06-01', 3, 1), visit('2025-06-01', null, null), visit('2026-06-01', 3, 0)], null)).toEqual({
     out: [{ from: '2024-06-01', to: '2026-06-01', left: 1, found: 3 }],
   });
-  const [lit] = growthStretches([
-    visit('2025-06-01', 3, 1, { before: 20, after: 85 }),
-    visit('2026-06-01', 2, 0, { before: 45, after: null }),
-  ])['out']!;
+  const [lit] = growthStretches(
+    [visit('2025-06-01', 3, 1, { before: 20, after: 85 }), visit('2026-06-01', 2, 0, { before: 45, after: null })],
+    null,
+  )['out']!;
   expect(lit).toMatchObject({ left: 0, found: 2 });
+});
+
+test('condensing tells of the outdoor coil alone, beside the eye or where nobody graded it, and what it told moves the day and is named', () => {
+  const dark = { before: null, after: null };
+  const visit = (day: string, before: number | null, after: number | null, foundK?: number, leftK?: number) => ({
+    day,
+    coils: ['out', 'in'].map((coilId) => ({ coilId, worstBefore: before, worstAfter: after, light: dark })),
+    figures: { before: { condensingOver: foundK }, after: { condensingOver: leftK } },
+  });
+  const both = growthStretches(
+    [visit('2024-06-11', 3, 0, 16, 11), visit('2025-06-11', 2, 0, 16.4, 11), visit('2026-06-11', null, 0, 16.4)],
+    'out',
+  );
+  const [beside, alone] = both['out']!;
+  expect(beside!.found).toBeGreaterThan(2.5);
+  expect(beside!.looks).toBeCloseTo(3, 9);
+  expect(alone).toMatchObject({ from: '2025-06-11', left: 0, looks: 2 });
+  expect(alone!.found).toBeCloseTo(3, 0);
+  expect(both['in']).toEqual([{ from: '2024-06-11', to: '2025-06-11', left: 0, found: 2 }]);
+  // Charge that leaked out, or gas that does not condense: not dirt.
+  expect(growthStretches([visit('2024-06-11', 3, 0, 16, 11), visit('2025-06-11', 1, 0, 27)], 'out')['out']).toEqual([
+    { from: '2024-06-11', to: '2025-06-11', left: 0, found: 1 },
+  ]);
+  const eye = dueOf({ ...base, grown: [{ from: '2025-06-11', to: '2026-06-11', left: 0, found: 2 }] });
+  const told = dueOf({ ...base, grown: [beside!] });
+  expect(told.learned.belief.perMonth).toBeGreaterThan(eye.learned.belief.perMonth);
+  expect(told.because.rules.map((rule) => rule.id)).toContain('next.condensing');
+  expect(eye.because.rules.map((rule) => rule.id)).not.toContain('next.condensing');
 });
 
 test('a coil that teaches is due when it is loaded: sooner where it grows fast, later where it stays clean, inside its limits and its season', () => {

@@ -3,6 +3,7 @@
 /// <reference path="./jstat.d.ts" />
 import jstat from 'jstat';
 import { GRADE_TABLE } from '../survey';
+import { EYE_SPREAD, foundTogether, gradeByCondensing } from './condensingGrade';
 import { EXPOSURE_TABLE, LOADED, type Exposure, type Pace } from './exposure';
 
 /** How a coil grew dirty between being left on one visit and found on the next. */
@@ -13,12 +14,15 @@ export interface GrowthStretch {
   /** Worst grade as left and as found, or what the light through it comes to as one. */
   left: number;
   found: number;
+  /** As how many looks by eye it weighs; left out for one. */
+  looks?: number;
 }
 
 /** The same with the months that the system ran meanwhile. */
 export interface RunStretch {
   months: number;
   grown: number;
+  looks?: number | undefined;
 }
 
 /**
@@ -40,8 +44,6 @@ export interface GrowthBelief {
 
 /** As much as a prior weighs against what a coil itself says: two visits of its own usual length. */
 const PRIOR_VISITS = 2;
-/** What a grade given by eye is off by, grades, at both ends together: rounding, and another eye. Common practice, no source. */
-const EYE_SPREAD = 0.7;
 const PRIOR_SHAPE = 3;
 
 /**
@@ -65,18 +67,18 @@ export function priorGrowth(exposure: Exposure, pace: Pace | null | undefined = 
 /**
  * A belief after one more stretch.
  * @param belief before it
- * @param stretch months of running, and grades that it grew; a coil found cleaner than it was left grew less than nothing, by the eye's own spread
+ * @param stretch months of running, grades that it grew, and as how many looks by eye that weighs; a coil found cleaner than it was left grew less than nothing, by the eye's own spread
  * @returns the belief after it
  * @example learnGrowth({ perMonth: 0.2, weight: 200, shape: 3, scale: 0.98, visits: 0 }, { months: 10, grown: 2 }).perMonth // 0.2
  */
-export function learnGrowth(belief: GrowthBelief, { months, grown }: RunStretch): GrowthBelief {
-  const weight = belief.weight + months ** 2;
-  const perMonth = (belief.weight * belief.perMonth + months * grown) / weight;
+export function learnGrowth(belief: GrowthBelief, { months, grown, looks = 1 }: RunStretch): GrowthBelief {
+  const weight = belief.weight + looks * months ** 2;
+  const perMonth = (belief.weight * belief.perMonth + looks * months * grown) / weight;
   return {
     perMonth,
     weight,
     shape: belief.shape + 0.5,
-    scale: belief.scale + 0.5 * (grown ** 2 + belief.weight * belief.perMonth ** 2 - weight * perMonth ** 2),
+    scale: belief.scale + 0.5 * (looks * grown ** 2 + belief.weight * belief.perMonth ** 2 - weight * perMonth ** 2),
     visits: belief.visits + 1,
   };
 }
@@ -132,6 +134,8 @@ export interface GrowthVisit {
     worstAfter: number | null;
     light: { before: number | null; after: number | null };
   }[];
+  /** What was read of the whole system before and after the wash; left out where nothing was. */
+  figures?: Record<'before' | 'after', { condensingOver?: number | undefined }> | undefined;
 }
 
 /** Open share of a clear coil, %, and of a packed one: light in between tells between grades. Ends of the grade scale (`survey/grade`). */
@@ -142,24 +146,50 @@ const gradeOfOpen = (pct: number): number =>
   Math.min(PACKED, Math.max(0, ((OPEN_CLEAR_PCT - pct) / (OPEN_CLEAR_PCT - OPEN_PACKED_PCT)) * PACKED));
 
 /**
- * How each coil of a system grew dirty between its visits: by the light through it where both ends were measured, else by eye.
- * @param visits closed ones, oldest first
- * @returns stretches by coil, oldest first
- * @example growthStretches([]) // {}
+ * How many stretches condensing told of too.
+ * @param grown stretches of one coil
+ * @returns how many
+ * @example condensedOf([{ from: '2025-06-11', to: '2026-06-11', left: 0, found: 2, looks: 1.4 }]) // 1
  */
-export function growthStretches(visits: readonly GrowthVisit[]): Record<string, GrowthStretch[]> {
+export const condensedOf = (grown: readonly GrowthStretch[]): number => grown.filter(({ looks }) => looks !== undefined).length;
+
+/** How a coil was left. */
+interface Left {
+  day: string;
+  grade: number | null;
+  open: number | null;
+  condensingK: number | null;
+}
+
+/**
+ * How each coil of a system grew dirty between its visits: by the light through it where both ends were measured, else by eye; the outdoor coil by how far
+ * condensing rose over outdoors too.
+ * @param visits closed ones, oldest first
+ * @param outdoorCoilId the coil that condensing tells of, as `onlyOutdoorCoil`
+ * @returns stretches by coil, oldest first
+ * @example growthStretches([], null) // {}
+ */
+export function growthStretches(visits: readonly GrowthVisit[], outdoorCoilId: string | null): Record<string, GrowthStretch[]> {
   const stretches: Record<string, GrowthStretch[]> = {};
-  const left = new Map<string, { day: string; grade: number | null; open: number | null }>();
-  for (const { day, coils } of visits)
+  const lefts = new Map<string, Left>();
+  for (const { day, coils, figures } of visits)
     for (const { coilId, worstBefore, worstAfter, light } of coils) {
-      const was = left.get(coilId);
+      const condenses = coilId === outdoorCoilId;
+      const was = lefts.get(coilId);
       if (was && was.day < day) {
-        if (was.open !== null && light.before !== null)
-          (stretches[coilId] ??= []).push({ from: was.day, to: day, left: gradeOfOpen(was.open), found: gradeOfOpen(light.before) });
-        else if (was.grade !== null && worstBefore !== null)
-          (stretches[coilId] ??= []).push({ from: was.day, to: day, left: was.grade, found: worstBefore });
+        const lit = was.open !== null && light.before !== null;
+        const left = was.open !== null && (lit || was.grade === null) ? gradeOfOpen(was.open) : was.grade;
+        const seen = lit ? gradeOfOpen(light.before as number) : was.grade === null ? null : worstBefore;
+        const foundK = condenses ? (figures?.before.condensingOver ?? null) : null;
+        const read = left !== null && was.condensingK !== null && foundK !== null ? gradeByCondensing(left, was.condensingK, foundK) : null;
+        const found = foundTogether(seen, read);
+        if (left !== null && found) {
+          const stretch = { from: was.day, to: day, left, found: found.grade };
+          (stretches[coilId] ??= []).push(read && found.looks !== 1 ? { ...stretch, looks: found.looks } : stretch);
+        }
       }
-      if (worstAfter !== null || light.after !== null) left.set(coilId, { day, grade: worstAfter, open: light.after });
+      const condensingK = condenses ? (figures?.after.condensingOver ?? null) : null;
+      if (worstAfter !== null || light.after !== null) lefts.set(coilId, { day, grade: worstAfter, open: light.after, condensingK });
     }
   return stretches;
 }

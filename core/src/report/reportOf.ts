@@ -56,12 +56,14 @@ function told(sources: ReportSources, state: VisitState, events: readonly VisitE
   const { coils, place, system, shop, zone, units, currency, ways, book, nameOfCleaner, nowMs } = sources;
   const findings = findingsHere(sources.earlier, state);
   const closedOn = dayIn(zone, state.closed ? Date.parse(state.closed.at) : nowMs);
+  const unit = { refrigerant: system.refrigerant, btuh: system.btuh, altitudeM: place.altitudeM };
   const reckoned = coilDues(
     state,
     coils,
     { configuration: system.configuration, latitudeDeg: place.latitudeDeg, climate: sources.climate, pace: sources.pace },
     closedOn,
     sources.graded,
+    unit,
   );
   const dues = state.closed?.value.coils
     ? state.closed.value.coils.map((row) => ({ coilId: row.coilId, date: row.nextDue }))
@@ -85,7 +87,7 @@ function told(sources: ReportSources, state: VisitState, events: readonly VisitE
     units,
     currency,
     ways,
-    judgement: judgementOf(state, coils, { refrigerant: system.refrigerant, btuh: system.btuh, altitudeM: place.altitudeM }),
+    judgement: judgementOf(state, coils, unit),
     findings,
     agreed: covered && { visit: covered.visit, of: covered.of },
     price: book ? visitPrice({ state, coils, jobs, findings }, agreedBook(book, covered?.includes ?? []), currencyDigits(currency)) : null,

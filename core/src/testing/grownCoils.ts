@@ -18,11 +18,12 @@ export function coverage(coils: number, seed: number): { half: number; most: num
     const gamma = -(Math.log(uniform()) + Math.log(uniform()) + Math.log(uniform()));
     const variance = prior.scale / gamma;
     const rate = prior.perMonth + normal() * Math.sqrt(variance / prior.weight);
-    const grow = (months: number) => rate * months + normal() * Math.sqrt(variance);
+    const grow = (months: number, looks = 1) => rate * months + normal() * Math.sqrt(variance / looks);
     let belief = prior;
     for (let visit = 0; visit < n % 6; visit += 1) {
       const months = 3 + 6 * uniform();
-      belief = learnGrowth(belief, { months, grown: grow(months) });
+      const looks = visit % 2 === 0 ? 1 : 0.5 + 2 * uniform();
+      belief = learnGrowth(belief, { months, grown: grow(months, looks), looks });
     }
     const months = 30;
     const found = 2 + grow(months);

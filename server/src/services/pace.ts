@@ -1,5 +1,6 @@
 import {
   growthStretches,
+  onlyOutdoorCoil,
   pacedStretch,
   paceOf,
   type Pace,
@@ -50,8 +51,13 @@ function stretchesOf(store: Store, systemId: string): PacedStretch[] {
   });
   const where: RunsWhere = { configuration: system.configuration, latitudeDeg: place.latitudeDeg, climate: climateHere(store) };
   const storyFacts = seen.reduce<readonly StoryFact[]>((facts, { read }) => read.story?.facts ?? facts, []);
-  const stretches = growthStretches(seen.map(({ day, read }) => ({ day, coils: read.coils })));
-  return p.coilsOf(db, systemId).flatMap(({ id, role }) => {
+  const coils = p.coilsOf(db, systemId);
+  const standing = coils.filter(({ archived }) => !archived);
+  const stretches = growthStretches(
+    seen.map(({ day, read }) => ({ day, coils: read.coils, figures: read.figures })),
+    onlyOutdoorCoil(system.configuration, standing),
+  );
+  return coils.flatMap(({ id, role }) => {
     const soils = seen.reduce<readonly Soil[]>((known, { read }) => read.surveys[id]?.soils ?? known, []);
     const facts = { role, configuration: system.configuration, soils, storyFacts };
     return (stretches[id] ?? []).map((stretch) => pacedStretch(stretch, facts, where));

@@ -59,11 +59,15 @@ export function CloseBead() {
   const { state, allCoils, detail, done, record, undo, own, shelf } = useVisit();
   const { visit, system } = detail;
   const closedOn = dayOf(state.closed ? state.closed.at : sharedNow());
-  const { latitudeDeg } = detail.place;
+  const { latitudeDeg, altitudeM } = detail.place;
   const { graded, climate, pace } = detail.known;
   const dues = useMemo(
-    () => coilDues(state, allCoils, { configuration: system.configuration, latitudeDeg, climate, pace }, closedOn, graded ?? []),
-    [state, allCoils, system.configuration, latitudeDeg, climate, pace, closedOn, graded],
+    () =>
+      coilDues(state, allCoils, { configuration: system.configuration, latitudeDeg, climate, pace }, closedOn, graded ?? [], {
+        ...system,
+        altitudeM,
+      }),
+    [state, allCoils, system, latitudeDeg, altitudeM, climate, pace, closedOn, graded],
   );
   const upkeep = useMemo(
     () => upkeepOf(state, allCoils, system.configuration, closedOn),

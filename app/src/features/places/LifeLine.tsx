@@ -156,11 +156,12 @@ export function LifeLine({
 }
 
 /** What the fan says, in words. */
-function fanWords({ coilName, likely, early, late, visits, perMonth }: LifeFan): string {
+function fanWords({ coilName, likely, early, late, visits, condensed, perMonth }: LifeFan): string {
+  const also = condensed === 0 ? '' : condensed === visits ? ', told by condensing too' : `, ${condensed} of them told by condensing too`;
   const taught =
     visits === 0
       ? 'by what coils of its exposure do: it has taught nothing yet'
-      : `by ${visits === 1 ? 'one stretch' : `${visits} stretches`} between its visits, ${perMonth.toFixed(2)} grades a month of running`;
+      : `by ${visits === 1 ? 'one stretch' : `${visits} stretches`} between its visits${also}, ${perMonth.toFixed(2)} grades a month of running`;
   const when = likely ? `loaded with even odds by ${shortDay(likely)}` : 'not loaded within ten years';
   const band = early ? `, nine times in ten ${late ? `between ${shortDay(early)} and ${shortDay(late)}` : `after ${shortDay(early)}`}` : '';
   return `${coilName}: ${when}${band}; ${taught}.`;
