@@ -656,6 +656,7 @@ export {
   onlyOutdoorCoil,
   pacedStretch,
   paceOf,
+  NEAR_KM,
   type Pace,
   type PacedStretch,
   type RunsWhere,
@@ -673,6 +674,7 @@ export { DUE_KIND_NAMES, DUE_KINDS, payDays, systemClocks, upkeepOf, type DueClo
 export {
   dayAsChosen,
   driveMin,
+  greatCircleKm,
   learnedFactor,
   neighbourhoodOf,
   neighbourhoodWords,

@@ -10,7 +10,19 @@ import type {
   VisitDetail,
   VisitRecord,
 } from '@elm-mist/contract';
-import { dayIn, dayLater, DUE_KINDS, growthStretches, instantIn, longDay, onShelf, type Agreement, type DueKind } from '@elm-mist/core';
+import {
+  dayIn,
+  dayLater,
+  DUE_KINDS,
+  greatCircleKm,
+  growthStretches,
+  NEAR_KM,
+  instantIn,
+  longDay,
+  onShelf,
+  type Agreement,
+  type DueKind,
+} from '@elm-mist/core';
 import ICAL from 'ical.js';
 import { DAY, RealServer } from './helpers';
 
@@ -253,12 +265,19 @@ test('how fast the shop’s other coils grow dirty is told at each system and vi
   const ids = [...new Set(rows.map((row) => row.systemId))];
   const all = await Promise.all(ids.map(system));
   const own = all.map(
-    ({ history }) => Object.values(growthStretches(history.filter((row) => row.standing === 'closed').reverse())).flat().length,
+    ({ history }) => Object.values(growthStretches(history.filter((row) => row.standing === 'closed').reverse(), null)).flat().length,
   );
   const told = all.map(({ pace }) => pace?.stretches ?? 0);
   // Whichever is left out, it and the others are the whole shop.
   expect(new Set(told.map((others, i) => others + own[i]!)).size).toBe(1);
   expect(Math.max(...own)).toBeGreaterThan(0);
+  // Near by are those that stand near, whatever the list says.
+  const near = all.map(({ place: here }, i) =>
+    all.reduce((sum, { place: there }, j) => (i !== j && greatCircleKm(here, there) <= NEAR_KM ? sum + own[j]! : sum), 0),
+  );
+  expect(all.map(({ pace }) => pace?.near ?? 0)).toEqual(near);
+  expect(Math.max(...near)).toBeGreaterThan(0);
+  expect(near.some((stretches, i) => stretches < told[i]!)).toBe(true);
   const { pace } = (await server.call<VisitDetail>('GET', '/visits/demo-visit-14')).body.known;
   expect(pace).toEqual((await system(HP)).pace);
 });

@@ -87,8 +87,11 @@ const paceRule = (pace: Pace | null | undefined): RuleRef[] =>
     ? [
         {
           id: 'next.pace',
-          because: `The shop’s other coils grow ${pace.factor.toFixed(2)} times as fast as coils of their exposure usually do.`,
-          source: { kind: 'arithmetic', name: `${pace.stretches} stretches between two visits` },
+          because: `The shop’s other coils${pace.near ? ', those near by first,' : ''} grow ${pace.factor.toFixed(2)} times as fast as coils of their exposure usually do.`,
+          source: {
+            kind: 'arithmetic',
+            name: `${pace.stretches} stretches between two visits${pace.near ? `, ${pace.near} of them near by` : ''}`,
+          },
         },
       ]
     : [];

@@ -19,8 +19,9 @@ export const LOADED = 2;
 export interface Pace {
   /** 1: as usual. */
   factor: number;
-  /** Stretches between two visits that taught it. */
+  /** Stretches between two visits that taught it, and how many of them near by. */
   stretches: number;
+  near?: number;
 }
 
 /** Classes of exposure, the fastest first. */

@@ -3,7 +3,7 @@ export { LOADED, runMonths, type Pace, type RunsWhere } from './exposure';
 export { dueOf, keptOut, learnedOf, type CoilDueDate } from './dueOf';
 export { onlyOutdoorCoil } from './condensingGrade';
 export { condensedOf, growthBand, growthStretches, type GrowthVisit } from './regrowth';
-export { pacedStretch, paceOf, type PacedStretch } from './pace';
+export { NEAR_KM, pacedStretch, paceOf, type PacedStretch } from './pace';
 export { UPKEEP_IDS, UPKEEP_NAMES, upkeepAfter, upkeepDues, type Upkeep, type UpkeepId } from './upkeep';
 export { nextDue, type NextDue } from './nextDue';
 export { DIRT_SHARE, runHours, whenItPays, type WhenItPays } from './whenItPays';

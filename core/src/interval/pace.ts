@@ -33,18 +33,27 @@ export const pacedStretch = (
   looks,
 });
 
-/**
- * How fast a shop's coils grow dirty: what they grew on what they were to, drawn towards one as long as there are few of them (partial pooling: a
- * conjugate line through the origin).
- * @param stretches of the shop's coils
- * @returns the pace; null without any
- * @example paceOf([]) // null
- */
-export function paceOf(stretches: readonly PacedStretch[]): Pace | null {
-  if (stretches.length === 0) return null;
+/** What stretches come to on top of a factor that is believed before them. */
+function drawn(stretches: readonly PacedStretch[], from: number): number {
   const [both, square] = stretches.reduce(
     ([xy, xx], { expected, grown, looks }) => [xy + looks * expected * grown, xx + looks * expected ** 2],
-    [TABLE_WEIGHT, TABLE_WEIGHT],
+    [TABLE_WEIGHT * from, TABLE_WEIGHT],
   );
-  return { factor: Math.min(FASTEST, Math.max(SLOWEST, both / square)), stretches: stretches.length };
+  return Math.min(FASTEST, Math.max(SLOWEST, both / square));
+}
+
+/** So far from each other coils stand in the same dust, km as the crow flies. Judgement. */
+export const NEAR_KM = 2;
+
+/**
+ * How fast a shop's coils grow dirty: what they grew on what they were to, drawn towards one as long as there are few of them (partial pooling: a
+ * conjugate line through the origin); those near by are drawn towards the rest of the shop in the same way.
+ * @param stretches of the shop's coils elsewhere
+ * @param near of those within `NEAR_KM` of the one asked about
+ * @returns the pace; null without any
+ * @example paceOf([], []) // null
+ */
+export function paceOf(stretches: readonly PacedStretch[], near: readonly PacedStretch[]): Pace | null {
+  if (stretches.length + near.length === 0) return null;
+  return { factor: drawn(near, drawn(stretches, 1)), stretches: stretches.length + near.length, near: near.length };
 }

@@ -7,6 +7,7 @@ import { climateHere } from './climate';
 import { paceHere } from './pace';
 import { measuredWashes } from './shopSaved';
 import { drawRead, keptReads, readsOf } from './reads';
+import type { VisitFrame } from './visitFrame';
 
 /** A begun visit of a system with what is kept of it. */
 export interface Past extends ReadVisit {
@@ -39,7 +40,10 @@ export function learnedOf(store: Store): ShopLearned {
   const stamp = store.versions.stamp(['closings', 'shelf']);
   const kept = taught.get(store);
   if (kept?.stamp === stamp) return kept.learned;
-  const reads = readsOf(store.db, v.lastClosedVisits(store.db, RUNS_LEARNED_FROM).map(({ id }) => id));
+  const reads = readsOf(
+    store.db,
+    v.lastClosedVisits(store.db, RUNS_LEARNED_FROM).map(({ id }) => id),
+  );
   const learned = {
     ...shopLearned(
       reads,
@@ -62,7 +66,7 @@ function lastAir(db: Db, visit: VisitRecord): KnownBefore['air'] {
 }
 
 /** What earlier closed visits know, so that a repeat visit asks only what changed. */
-export function knownBefore(store: Store, visit: VisitRecord): KnownBefore {
+export function knownBefore(store: Store, { visit, place }: Pick<VisitFrame, 'visit' | 'place'>): KnownBefore {
   const past = pastOf(store.db, visit.systemId);
   return {
     ...earlierKnown(closedBefore(past, visit)),
@@ -70,6 +74,6 @@ export function knownBefore(store: Store, visit: VisitRecord): KnownBefore {
     air: lastAir(store.db, visit),
     ...learnedOf(store),
     climate: climateHere(store),
-    pace: paceHere(store, visit.systemId),
+    pace: paceHere(store, visit.systemId, place),
   };
 }

@@ -1,5 +1,7 @@
 import {
+  greatCircleKm,
   growthStretches,
+  NEAR_KM,
   onlyOutdoorCoil,
   pacedStretch,
   paceOf,
@@ -34,13 +36,26 @@ const lastOf = (db: Db, systemId: string): { id: string; day: string }[] =>
     .all()
     .reverse();
 
-function stretchesOf(store: Store, systemId: string): PacedStretch[] {
+type Spot = Parameters<typeof greatCircleKm>[0];
+
+/** Where a place stands; null where it was given the shop's own position. */
+const spotOf = (place: { latitudeDeg: number; longitudeDeg: number; positionFrom: string }): Spot | null =>
+  place.positionFrom === 'shop' ? null : { latitudeDeg: place.latitudeDeg, longitudeDeg: place.longitudeDeg };
+
+/** What a system teaches, and where. */
+interface Teacher {
+  at: Spot | null;
+  rows: PacedStretch[];
+}
+
+function taughtBy(store: Store, systemId: string): Teacher {
   const { db } = store;
   const system = p.findSystem(db, systemId);
   const place = system && p.findPlace(db, system.placeId);
-  if (!system || !place) return [];
+  if (!system || !place) return { at: null, rows: [] };
+  const at = spotOf(place);
   const visits = lastOf(db, systemId);
-  if (visits.length < 2) return [];
+  if (visits.length < 2) return { at, rows: [] };
   const reads = keptReads(
     db,
     visits.map(({ id }) => id),
@@ -57,32 +72,42 @@ function stretchesOf(store: Store, systemId: string): PacedStretch[] {
     seen.map(({ day, read }) => ({ day, coils: read.coils, figures: read.figures })),
     onlyOutdoorCoil(system.configuration, standing),
   );
-  return coils.flatMap(({ id, role }) => {
+  const rows = coils.flatMap(({ id, role }) => {
     const soils = seen.reduce<readonly Soil[]>((known, { read }) => read.surveys[id]?.soils ?? known, []);
     const facts = { role, configuration: system.configuration, soils, storyFacts };
     return (stretches[id] ?? []).map((stretch) => pacedStretch(stretch, facts, where));
   });
+  return { at, rows };
 }
 
 /** Kept for each system on its own: a closing brings one of them anew, not all. */
-const stretchesHere = (store: Store, systemId: string): PacedStretch[] =>
-  keptFor(store, 'stretches', systemId, [`system:${systemId}`, 'places', 'weather', 'shop'], () => stretchesOf(store, systemId));
+const teacher = (store: Store, systemId: string): Teacher =>
+  keptFor(store, 'teacher', systemId, [`system:${systemId}`, 'places', 'weather', 'shop'], () => taughtBy(store, systemId));
 
 /** Systems of the shop's last closed visits. */
 const teachers = (store: Store): ReadonlySet<string> =>
   keptFor(store, 'teachers', '', ['closings'], () => new Set(v.lastClosedVisits(store.db, TAUGHT_BY).map(({ systemId }) => systemId)));
 
 /**
- * How fast the shop's coils grow dirty, by its last closed visits.
+ * How fast the shop's coils grow dirty, by its last closed visits, those near by first.
  * @param but a system that is not to teach itself
+ * @param place where it stands
  */
-export const paceHere = (store: Store, but: string): Pace | null =>
-  paceOf([...teachers(store)].flatMap((id) => (id === but ? [] : stretchesHere(store, id))));
+export function paceHere(store: Store, but: string, place: Parameters<typeof spotOf>[0]): Pace | null {
+  const here = spotOf(place);
+  const [far, near]: [PacedStretch[], PacedStretch[]] = [[], []];
+  for (const id of teachers(store)) {
+    if (id === but) continue;
+    const { at, rows } = teacher(store, id);
+    (here && at && greatCircleKm(here, at) <= NEAR_KM ? near : far).push(...rows);
+  }
+  return paceOf(far, near);
+}
 
 /** Reads what `paceHere` goes by, a system at a time, before anybody asks. */
 export async function paceAhead(store: Store): Promise<void> {
   for (const id of teachers(store)) {
-    stretchesHere(store, id);
+    teacher(store, id);
     await othersTurn();
   }
 }

@@ -30,7 +30,7 @@ export function reportFor(store: Store, visitId: string, nowMs: number): { repor
   const { visit, place, system, coils, agreement = null } = visitFrame(db, visitId);
   const shop = shopOf(db);
   const ways = s.readReportWays(db);
-  const known = knownBefore(store, visit);
+  const known = knownBefore(store, { visit, place });
   const names = new Map(shelf.cleaners(db).map((cleaner) => [cleaner.id, cleaner.name]));
   const { report } = reportOf({
     visitId,

@@ -32,7 +32,7 @@ export function visitDetail(store: Store, visitId: string): VisitDetail {
   return {
     ...frame,
     events: v.eventsOf(db, visitId),
-    known: knownBefore(store, frame.visit),
+    known: knownBefore(store, frame),
     weather: weatherOf(db, frame.visit.day),
   };
 }
@@ -200,7 +200,7 @@ export function systemDetail(store: Store, systemId: string): SystemDetail {
     clocks: namedClocks(clocksOf(db, systemId), { coils, findings }),
     agreement: agreementOf(db, systemId),
     climate: climateHere(store),
-    pace: paceHere(store, systemId),
+    pace: paceHere(store, systemId, place),
     usualMin: usualMinutes(db, [systemId]).get(systemId) ?? USUAL_MIN,
     storyFacts: earlierKnown(past).story?.facts ?? [],
   };
