@@ -37,6 +37,12 @@ export interface MeterRecord extends Omit<MeterInput, 'rows'> {
   at: string;
 }
 
+/** A made-up file of the demo, as an owner would have it. */
+export interface MadeUpFile {
+  name: string;
+  csv: string;
+}
+
 /** A place's meter with the air of its days, and the washes it may be asked about. */
 export interface MeterAnswer {
   meter: MeterRecord | null;

@@ -20,6 +20,10 @@ test('a meter gives a saving with its interval, another does not show one, and a
   await site.goto(`${server.url}/places/fennick`);
   await site.getByTestId('place-savings').click();
   await expect(site.getByText('A file of hours, days or bills')).toBeVisible();
+  // With no file at hand the demo makes one up, and says so.
+  await site.getByTestId('meter-made-up').click();
+  await site.getByTestId('meter-reckon').click();
+  await expect(site.getByTestId('meter-read')).toContainText('days');
   await bringIn(site, 'house.csv', meterFile(2.4, 1.2, '2024-06-24', 715));
   await site.getByTestId('meter-changes').fill('A lodger moved in');
   await site.getByTestId('meter-keep').click();

@@ -1,6 +1,10 @@
-import { dayLater, savedBy } from '@elm-mist/core';
+import type { MadeUpFile, MeterAnswer } from '@elm-mist/contract';
+import { dayLater, guessMeter, meterDays, meterTable, savedBy } from '@elm-mist/core';
 import { demoMeter } from '../src/demo/meter';
 import { simulatedDay } from '../src/standins/weather';
+import { RealServer } from './helpers';
+
+jest.setTimeout(120_000);
 
 test.each(['2026-06-11', '2026-11-27', '2027-02-01', '2026-03-15'])(
   'the demo’s made-up meter, begun on %s: what its wash saved in truth lies where the page of savings says',
@@ -22,6 +26,28 @@ test.each(['2026-06-11', '2026-11-27', '2027-02-01', '2026-03-15'])(
     }
   },
 );
+
+test('a made-up meter is asked for at a place of the demo about its last wash, reads as a table of days from a year before it; elsewhere there is none', async () => {
+  const server = new RealServer();
+  await server.start();
+  try {
+    const { name, csv } = (await server.call<MadeUpFile>('GET', '/places/fennick/meter/made-up')).body;
+    expect(name).toMatch(/^made-up/);
+    const [head, ...lines] = csv.trim().split('\r\n');
+    const matching = guessMeter(head!.split(','));
+    const rows = lines.map((line) => Object.fromEntries(line.split(',').map((cell, i) => [head!.split(',')[i]!, cell])));
+    const { spans } = meterTable(rows, matching, 'America/Chicago');
+    const { rows: days, step } = meterDays(spans, 'America/Chicago');
+    expect(step).toBe('days');
+    const { washes } = (await server.call<MeterAnswer>('GET', '/places/fennick/meter')).body;
+    // A year before one of its washes it begins.
+    expect(washes.map(({ day }) => dayLater(day, -365))).toContain(days[0]!.day);
+    expect(days.every((row, i) => i === 0 || row.day === dayLater(days[i - 1]!.day, 1))).toBe(true);
+    expect((await server.call('GET', '/places/nowhere/meter/made-up')).status).toBe(404);
+  } finally {
+    await server.remove();
+  }
+});
 
 test('the simulated feed: a storm on some warm afternoons and on no cold day, the same whenever it is asked', () => {
   const days = Array.from({ length: 365 }, (_, n) => dayLater('2026-01-01', n));

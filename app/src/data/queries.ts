@@ -22,6 +22,7 @@ import type {
   ErasedRecord,
   FeedRecord,
   HouseRulesRecord,
+  MadeUpFile,
   MeterAnswer,
   MeterInput,
   OpenRecord,
@@ -229,6 +230,11 @@ export const meterQuery = (placeId: string) =>
     queryKey: ['meter', placeId],
     queryFn: () => request<MeterAnswer>('GET', `/places/${encodeURIComponent(placeId)}/meter`),
   });
+/** A made-up meter file about a wash of a place, in the demo alone. @throws RefusedError | AwayError */
+export async function madeUpMeter(placeId: string): Promise<File> {
+  const { name, csv } = await request<MadeUpFile>('GET', `/places/${encodeURIComponent(placeId)}/meter/made-up`);
+  return new File([csv], name, { type: 'text/csv' });
+}
 /** What the shop writes to owners. */
 export const ownerWordsQuery = queryOptions({
   queryKey: ['owner-words'],

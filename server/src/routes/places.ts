@@ -12,7 +12,7 @@ import {
 import type { Answers } from '../http/answers';
 import { streamed } from '../http/streamed';
 import { PAST_TABLE, PLACE_TABLE } from '@elm-mist/core';
-import { keepMeter, meterAnswer } from '../services/meter';
+import { keepMeter, madeUpMeterFile, meterAnswer } from '../services/meter';
 import { importPast } from '../services/pastFiles';
 import { importPlaces, readMatching, type PlaceImport } from '../services/placeFiles';
 import {
@@ -29,6 +29,7 @@ import {
 import { addCoil, addSystem, archiveCoil, archiveSystem, changeCoil, changeSystem } from '../services/systems';
 import type { Store } from '../store/open';
 import { customersAsked } from '../store/places';
+import { todayOf } from '../services/shop';
 import { askedOneOf, askedWord, body, created, idOf } from './asked';
 
 const MOST_CUSTOMERS = 20;
@@ -73,6 +74,9 @@ export function placeRoutes(router: Router, store: Store, now: () => Date, answe
       () => meterAnswer(store, id),
       () => ['places', 'closings', 'weather', 'shop'],
     );
+  });
+  router.get('/places/:id/meter/made-up', (ctx) => {
+    ctx.body = madeUpMeterFile(store, idOf(ctx), todayOf(db, now()));
   });
   router.put('/places/:id/meter', (ctx) => {
     ctx.body = keepMeter(store, idOf(ctx), parseInput(meterInputSchema, body(ctx)), at());

@@ -47,6 +47,7 @@ export const ROUTE_POWERS: Readonly<Record<string, RouteWants>> = {
   'GET /api/places': 'read',
   'GET /api/places/:id': 'read',
   'GET /api/places/:id/meter': 'read',
+  'GET /api/places/:id/meter/made-up': 'read',
   'GET /api/customers': 'read',
   'GET /api/customers/:id': 'read',
   'GET /api/systems/:id': 'read',

@@ -1,12 +1,16 @@
-import type { MeterAnswer, MeterInput, MeterWash, PlaceRecord, WeatherSource } from '@elm-mist/contract';
-import { dayLater, runHours, type Configuration, type MeasuredWash } from '@elm-mist/core';
+import type { MadeUpFile, MeterAnswer, MeterInput, MeterWash, PlaceRecord, WeatherSource } from '@elm-mist/contract';
+import { dayLater, runHours, type CoilRole, type Configuration, type MeasuredWash } from '@elm-mist/core';
 import { eq, sql } from 'drizzle-orm';
 import { othersTurn } from '../http/othersTurn';
-import { notFound } from '../http/problem';
+import { notFound, refused } from '../http/problem';
+import { madeUpMeter } from '../standins/meter';
 import type { Db, Store } from '../store/open';
 import * as p from '../store/places';
 import * as t from '../store/schema';
+import * as v from '../store/visits';
 import { climateHere } from './climate';
+import { readsOf } from './reads';
+import { shopOf } from './shop';
 import { weatherOf } from './weather';
 
 /** Days whose air is looked up between others' turns. */
@@ -81,4 +85,44 @@ export function keepMeter(store: Store, placeId: string, input: MeterInput, at: 
     touches.push('places');
     return { rows: rows.length };
   });
+}
+
+/** A wash has to lie so many days back for its meter to tell of it. */
+const TELLS_AFTER_DAYS = 60;
+
+/**
+ * A made-up meter file about a wash of one of the demo's places, to try the page of savings with.
+ * @param today of the shop, ISO
+ * @returns a table of days, as an owner would have it
+ * @throws Problem 404 unknown place, and in a shop that is no demo · 422 where nothing was washed yet
+ */
+export function madeUpMeterFile(store: Store, placeId: string, today: string): MadeUpFile {
+  const { db } = store;
+  const place = p.findPlace(db, placeId);
+  const { demo, zone } = shopOf(db);
+  if (!place || !demo) throw notFound('place', placeId);
+  const washes = washesOf(store, place);
+  const wash = washes.find(({ day }) => day <= dayLater(today, -TELLS_AFTER_DAYS)) ?? washes.at(-1);
+  const visitId = wash?.visitIds[0];
+  const visit = visitId === undefined ? undefined : v.findVisit(db, visitId);
+  const system = visit && p.findSystem(db, visit.systemId);
+  if (!wash || !visit || !system) throw refused('washes', 'Nothing was washed here yet: a meter tells of a wash.', 'missing');
+  const read = readsOf(db, [visit.id])[0];
+  const roles = new Map(p.coilsOf(db, system.id).map(({ id, role }) => [id, role]));
+  const worst = (when: 'worstBefore' | 'worstAfter', role: CoilRole): number | null => {
+    const grades = (read?.coils ?? []).flatMap((coil) => (roles.get(coil.coilId) === role ? (coil[when] ?? []) : []));
+    return grades.length > 0 ? Math.max(...grades) : null;
+  };
+  const at = (when: 'worstBefore' | 'worstAfter') => ({ outdoor: worst(when, 'condenser'), indoor: worst(when, 'evaporator') });
+  const { rows } = madeUpMeter({
+    btuh: system.btuh,
+    latitudeDeg: place.latitudeDeg,
+    zone,
+    washedOn: wash.day,
+    found: at('worstBefore'),
+    left: at('worstAfter'),
+    until: today,
+  });
+  const csv = ['Date,Usage (kWh)', ...rows.map(({ day, kWh }) => `${day},${kWh}`), ''].join('\r\n');
+  return { name: 'made-up-meter.csv', csv };
 }

@@ -9,9 +9,10 @@ import {
   type MeterRead,
   type MeterUnit,
 } from '@elm-mist/core';
+import { useQuery } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import { View } from 'react-native';
-import { RefusedError, shopZone, useKeepMeter } from '@/data';
+import { madeUpMeter, RefusedError, shopQuery, shopZone, useKeepMeter } from '@/data';
 import { Act, Banner, Body, Companion, Field, FilePick, Heading, Label, OneOf, Part, Row, Small, space, Tick } from '@/ui';
 import { CalledOff, meterInWorker } from '@/workers/meterInWorker';
 import { readTable, type Table } from '../shared/readTable';
@@ -36,6 +37,7 @@ export function MeterPart({ placeId, meter }: { placeId: string; meter: MeterRec
   useEffect(() => () => off.current?.abort(), []);
   const [changes, setChanges] = useState(meter?.changes ?? '');
   const save = useKeepMeter();
+  const demo = useQuery(shopQuery).data?.demo ?? false;
   const open = async (file: File) => {
     off.current?.abort();
     setTrouble('');
@@ -50,6 +52,13 @@ export function MeterPart({ placeId, meter }: { placeId: string; meter: MeterRec
       setTable(found);
     } catch (error) {
       setTrouble(error instanceof Error ? error.message : 'The file could not be read.');
+    }
+  };
+  const tryOne = async () => {
+    try {
+      await open(await madeUpMeter(placeId));
+    } catch (error) {
+      setTrouble(error instanceof RefusedError ? error.message : 'The server is away: it makes the file.');
     }
   };
   const openUsage = async (file: File) => {
@@ -149,6 +158,12 @@ export function MeterPart({ placeId, meter }: { placeId: string; meter: MeterRec
         onPick={(file) => void open(file)}
         testID="meter-file"
       />
+      {demo && !table && !usage ? (
+        <View style={{ alignItems: 'flex-start', gap: space.xs }}>
+          <Companion title="Try a made-up file" onPress={() => void tryOne()} testID="meter-made-up" />
+          <Small ink="inkSoft">Simulated: a house about the last wash here, in the simulated weather. Only the demo has it.</Small>
+        </View>
+      ) : null}
       {share === null ? null : (
         <View style={{ flexDirection: 'row', alignItems: 'center', gap: space.m }} testID="meter-reading">
           <Small>{`Reading, ${Math.round(100 * share)} %`}</Small>
