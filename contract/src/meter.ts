@@ -50,6 +50,8 @@ export interface MeterAnswer {
   air: YearDay[];
   /** Where that air is from; several where days differ. */
   airFrom: WeatherSource[];
+  /** A typical year that somebody put in, to hold both models to; left out where there is none. */
+  typical?: YearDay[];
   /** Closed visits in which something was washed, newest first. */
   washes: MeterWash[];
 }

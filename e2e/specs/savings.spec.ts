@@ -99,3 +99,22 @@ test('hours as XML, priced by the hour, are told in money and stand in the visit
   await site.getByTestId('meter-file').setInputFiles({ name: 'x.xml', mimeType: 'text/xml', buffer: Buffer.from('<html></html>') });
   await expect(site.getByText('That is no file of energy usage')).toBeVisible();
 });
+
+test('a typical year that was put in is offered beside the last one, and says of whose air it is', async ({ site, server }) => {
+  const hours = Array.from({ length: 365 * 24 }, (_, n) => {
+    const at = new Date(Date.UTC(2019, 0, 1) + n * 3_600_000);
+    const warm = (12 - 14 * Math.cos(((n / 24 - 15) / 365) * 2 * Math.PI)).toFixed(1);
+    const told = { 0: '2019', 1: at.getUTCMonth() + 1, 2: at.getUTCDate(), 3: at.getUTCHours() + 1, 6: warm, 8: '50', 21: '2', 22: '5' };
+    return Object.assign(Array<string>(35).fill('0'), told).join(',');
+  });
+  const epw = ['LOCATION,Somewhere,,,,,42.2,-100.6,-6,800', ...Array<string>(7).fill('HEADING'), ...hours].join('\r\n');
+  await site.goto(`${server.url}/places/harrow/savings`);
+  await expect(site.getByTestId('saving')).toContainText('The year before it');
+  await expect(site.getByRole('radio', { name: 'A typical year' })).toBeHidden();
+  expect((await server.fetch('/weather?format=epw', { method: 'POST', body: epw })).status).toBe(200);
+  await site.reload();
+  await site.getByRole('radio', { name: 'A typical year' }).click();
+  await expect(site.getByTestId('saving')).toContainText('A typical year before it');
+  await expect(site.getByTestId('saving')).toContainText('a typical year’s, not their own');
+  await expectAccessible(site, 'a saving held to a typical year');
+});

@@ -3,6 +3,7 @@ import type {
   DueRecord,
   ErrorBody,
   FeedRecord,
+  MeterAnswer,
   PlaceSummary,
   ShelfRecord,
   ShopAnswer,
@@ -313,4 +314,35 @@ test('a year of hourly air put in tells the months that systems run here; before
   expect(climate?.cooling.indexOf(Math.max(...climate.cooling))).toBe(6);
   expect(climate?.heating.indexOf(Math.max(...climate.heating))).toBe(0);
   expect((await server.call<VisitDetail>('GET', '/visits/demo-visit-15')).body.known.climate).toEqual(climate);
+});
+
+test('a typical year is offered to hold a meter to, and takes the place of no day that was read', async () => {
+  const year = Number(TODAY.slice(0, 4));
+  const meter = async () => (await server.call<MeterAnswer>('GET', '/places/harrow/meter')).body;
+  const read = `${year}-02-03`;
+  const table = ['date,hour,temperature,humidity,wind', ...Array.from({ length: 24 }, (_, hour) => `${read},${hour},31,50,2`)];
+  expect((await server.fetch('/weather?format=csv', { method: 'POST', body: table.join('\n') })).status).toBe(200);
+  expect((await meter()).typical).toBeUndefined();
+  const hours = Array.from({ length: 365 * 24 }, (_, n) => {
+    const at = new Date(Date.UTC(2019, 0, 1) + n * 3_600_000);
+    const cells = Array<string>(35).fill('0');
+    const told = {
+      0: 2019,
+      1: at.getUTCMonth() + 1,
+      2: at.getUTCDate(),
+      3: at.getUTCHours() + 1,
+      6: 10 + at.getUTCMonth(),
+      8: 50,
+      21: 2,
+      22: 5,
+    };
+    return Object.assign(cells, told).join(',');
+  });
+  const epw = ['LOCATION,Somewhere,,,,,42.2,-100.6,-6,800', ...Array<string>(7).fill('HEADING'), ...hours].join('\r\n');
+  expect((await server.fetch('/weather?format=epw', { method: 'POST', body: epw })).status).toBe(200);
+  const { typical, air } = await meter();
+  expect(typical!.length).toBeGreaterThanOrEqual(360);
+  expect(typical!.at(-1)).toEqual({ day: `${year + 1}-12-31`, meanC: 21 });
+  expect(new Set(typical!.map(({ day }) => day)).size).toBe(typical!.length);
+  expect(air.find(({ day }) => day === read)?.meanC).toBe(31);
 });

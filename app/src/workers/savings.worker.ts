@@ -1,7 +1,7 @@
 import { savedBy, type AskedWash, type MeterDays, type YearDay } from '@elm-mist/core';
 import { expose } from 'comlink';
 
-const service = { savedBy: (rows: MeterDays[], air: YearDay[], wash: AskedWash) => savedBy(rows, air, wash) };
+const service = { savedBy: (rows: MeterDays[], air: YearDay[], wash: AskedWash, year: YearDay[]) => savedBy(rows, air, wash, year) };
 export type SavingsService = typeof service;
 
 expose(service);

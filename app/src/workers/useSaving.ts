@@ -9,18 +9,23 @@ export type SavingTold = { saving: WashSaving } | { why: string };
 const words = (error: unknown): string => (error instanceof Error ? error.message : 'It could not be reckoned.');
 
 /** What a wash saved by a meter, reckoned in a worker; on this page where none can be had. Null while it is being reckoned. */
-export function useSaving(rows: readonly MeterDays[] | null, air: readonly YearDay[], wash: AskedWash | null): SavingTold | null {
-  const [held, setHeld] = useState<{ rows: unknown; wash: AskedWash; told: SavingTold } | null>(null);
+export function useSaving(
+  rows: readonly MeterDays[] | null,
+  air: readonly YearDay[],
+  wash: AskedWash | null,
+  year: readonly YearDay[],
+): SavingTold | null {
+  const [held, setHeld] = useState<{ rows: unknown; wash: AskedWash; year: unknown; told: SavingTold } | null>(null);
   useEffect(() => {
     if (!rows || !wash) return undefined;
     let off = false;
     const tell = (told: SavingTold) => {
-      if (!off) setHeld({ rows, wash, told });
+      if (!off) setHeld({ rows, wash, year, told });
     };
     const here = () => {
       if (off) return;
       try {
-        tell({ saving: savedBy(rows, air, wash) });
+        tell({ saving: savedBy(rows, air, wash, year) });
       } catch (error) {
         if (!(error instanceof CoreError)) throw error;
         tell({ why: error.message });
@@ -34,7 +39,7 @@ export function useSaving(rows: readonly MeterDays[] | null, air: readonly YearD
       // Not on the device yet, and no server to get it from.
       worker.onerror = here;
       void wrap<SavingsService>(worker)
-        .savedBy([...rows], [...air], wash)
+        .savedBy([...rows], [...air], wash, [...year])
         .then((saving) => tell({ saving }))
         .catch((error: unknown) => tell({ why: words(error) }));
     }
@@ -42,6 +47,6 @@ export function useSaving(rows: readonly MeterDays[] | null, air: readonly YearD
       off = true;
       worker?.terminate();
     };
-  }, [rows, air, wash]);
-  return held && held.rows === rows && held.wash === wash ? held.told : null;
+  }, [rows, air, wash, year]);
+  return held && held.rows === rows && held.wash === wash && held.year === year ? held.told : null;
 }

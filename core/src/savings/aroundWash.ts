@@ -33,20 +33,26 @@ export interface WashSaving extends Saving {
 }
 
 /**
- * What a wash saved by a meter: up to a year before it against up to a year after it (and before the next one), both held to the last year of the air.
+ * What a wash saved by a meter: up to a year before it against up to a year after it (and before the next one), both held to one year of weather.
  * @param rows of the meter
  * @param air mean air of days, °C
  * @param wash when it was, and the next
+ * @param year that both are held to: a typical one, or left out for the last year of the air
  * @returns the saving with its days
  * @throws CoreError as `saving`; the day of the wash itself counts for neither side
  * @example (() => { try { return savedBy([], [], { day: '2026-06-11', next: null }); } catch (error) { return error.field; } })() // 'before'
  */
-export function savedBy(rows: readonly MeterDays[], air: readonly YearDay[], { day, next }: AskedWash): WashSaving {
+export function savedBy(
+  rows: readonly MeterDays[],
+  air: readonly YearDay[],
+  { day, next }: AskedWash,
+  year: readonly YearDay[] = air.slice(-YEAR_DAYS),
+): WashSaving {
   const known = new Map(air.map((row) => [row.day, row.meanC]));
   const points = pointsOf(rows, known);
   const [from, until] = [dayLater(day, -YEAR_DAYS), dayLater(day, YEAR_DAYS + 1)];
   const end = next !== null && next < until ? next : until;
   const before = points.filter((point) => point.day >= from && dayLater(point.day, point.days) <= day);
   const after = points.filter((point) => point.day > day && dayLater(point.day, point.days) <= end);
-  return { ...saving(before, after, air.slice(-YEAR_DAYS)), points: { before, after } };
+  return { ...saving(before, after, year), points: { before, after } };
 }

@@ -183,6 +183,10 @@ test('a week without weather is left out on its own, with every bill that holds 
   expect(part.points.before.some(({ day }) => gap.has(day))).toBe(false);
   expect(part.points.after).toEqual(whole.points.after);
   expect(part.verdict).toBe('saved');
+  // Held to a hotter year of somebody's choosing it saves more; to the last one of the air unless another is given.
+  const hotter = air.slice(-365).map((row) => ({ ...row, meanC: row.meanC + 4 }));
+  expect(savedBy(days, air, wash, air.slice(-365)).saved).toBe(whole.saved);
+  expect(savedBy(days, air, wash, hotter).saved).toBeGreaterThan(1.2 * whole.saved);
   expect(Math.abs(part.saved / part.yearBefore - whole.saved / whole.yearBefore)).toBeLessThan(0.03);
   const bills = Array.from({ length: Math.floor(days.length / 20) }, (_, n) => ({
     day: days[n * 20]!.day,

@@ -1,6 +1,6 @@
 import type { MadeUpFile, MeterAnswer, MeterInput, MeterWash, PlaceRecord, WeatherSource } from '@elm-mist/contract';
 import { dayLater, runHours, type CoilRole, type Configuration, type MeasuredWash } from '@elm-mist/core';
-import { eq, sql } from 'drizzle-orm';
+import { desc, eq, sql } from 'drizzle-orm';
 import { othersTurn } from '../http/othersTurn';
 import { notFound, refused } from '../http/problem';
 import { madeUpMeter } from '../standins/meter';
@@ -16,6 +16,8 @@ import { weatherOf } from './weather';
 /** Days whose air is looked up between others' turns. */
 const SLICE = 40;
 const YEAR_DAYS = 365;
+/** A typical year of fewer days is none: the days of a change of clocks may be short of hours. */
+const FEWEST_DAYS = 360;
 
 const kept = (db: Db, placeId: string) => db.select().from(t.meter).where(eq(t.meter.placeId, placeId)).get()?.record ?? null;
 
@@ -72,7 +74,21 @@ export async function meterAnswer(store: Store, placeId: string): Promise<MeterA
     }
     if (air.length % SLICE === 0) await othersTurn();
   }
-  return { meter, air, airFrom: [...from], washes };
+  const typical = typicalYear(db);
+  return { meter, air, airFrom: [...from], ...(typical ? { typical } : {}), washes };
+}
+
+/** The newest whole year of typical air that was put in. */
+function typicalYear(db: Db): MeterAnswer['typical'] {
+  const days = db
+    .select({ day: t.weatherDay.day, air: t.weatherDay.air })
+    .from(t.weatherDay)
+    .where(eq(t.weatherDay.source, 'typical'))
+    .orderBy(desc(t.weatherDay.day))
+    .limit(YEAR_DAYS)
+    .all()
+    .flatMap(({ day, air }) => (air ? [{ day, meanC: air.meanC }] : []));
+  return days.length >= FEWEST_DAYS ? days.reverse() : undefined;
 }
 
 /** Keeps a place's meter in the place of the one that was there. @throws Problem 404 */

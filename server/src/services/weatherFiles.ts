@@ -12,6 +12,7 @@ import {
 } from '@elm-mist/core';
 import Papa from 'papaparse';
 import { refused } from '../http/problem';
+import { eq } from 'drizzle-orm';
 import type { Store } from '../store/open';
 import * as t from '../store/schema';
 import { shopOf, todayOf } from './shop';
@@ -73,7 +74,12 @@ export function keepWeather(store: Store, text: string, matching: Record<string,
     for (const row of rows)
       db.insert(t.weatherDay)
         .values(row)
-        .onConflictDoUpdate({ target: t.weatherDay.day, set: { source: row.source, hours: row.hours, air: row.air } })
+        .onConflictDoUpdate({
+          target: t.weatherDay.day,
+          set: { source: row.source, hours: row.hours, air: row.air },
+          // What was read on a day is that day's own: a typical one does not take its place.
+          setWhere: row.source === 'typical' ? eq(t.weatherDay.source, 'typical') : undefined,
+        })
         .run();
     touches.push('weather');
   });

@@ -3,12 +3,14 @@ import { ENERGY_MODEL_NAMES, savingWorth, type AskedWash, type Tariff, type Wash
 import { useQuery } from '@tanstack/react-query';
 import { router, useLocalSearchParams } from 'expo-router';
 import { lazy, Suspense, useMemo, useState } from 'react';
+import { View } from 'react-native';
 import { meterQuery, money, placeQuery, useHouseRules } from '@/data';
 import {
   Banner,
   Body,
   Companion,
   Heading,
+  Label,
   LinkRow,
   OneOf,
   Part,
@@ -16,6 +18,7 @@ import {
   Screen,
   ScreenHead,
   Small,
+  space,
   Strong,
   ThumbBar,
   Title,
@@ -32,8 +35,10 @@ import { MeterPart } from './MeterPart';
 
 const YearCharts = lazy(() => import('./YearCharts'));
 
-/** Both models are held to the last year of the air. */
+/** Both models are held to the last year of the air, or to a typical one. */
 const YEAR_DAYS = 365;
+const HELD_TO = { last: 'The last year', typical: 'A typical year' } as const;
+type HeldTo = keyof typeof HELD_TO;
 const AIR_WORDS = { simulated: 'simulated', typical: 'a typical year', read: 'as it was read' } as const;
 const kWh = (n: number): string => `${Math.round(n).toLocaleString('en-US')} kWh`;
 
@@ -68,14 +73,17 @@ export function SavingsScreen() {
 }
 
 /** Washes that the meter can be asked about, and what the chosen one saved. */
-function Washes({ answer: { meter, air, airFrom, washes } }: { answer: MeterAnswer }) {
+function Washes({ answer: { meter, air, airFrom, typical, washes } }: { answer: MeterAnswer }) {
   const [first, last] = [meter?.rows[0]?.day ?? '', meter?.rows.at(-1)?.day ?? ''];
   const asked = washes.filter((row) => row.day > first && row.day < last);
   const [day, setDay] = useState<string | null>(null);
   const chosen = asked.find((row) => row.day === day) ?? asked[0] ?? null;
   const [washDay, next] = [chosen?.day ?? null, chosen?.next ?? null];
   const wash = useMemo((): AskedWash | null => (washDay === null ? null : { day: washDay, next }), [washDay, next]);
-  const told = useSaving(meter?.rows ?? null, air, wash);
+  const [askedYear, setHeldTo] = useState<HeldTo>('last');
+  const heldTo = typical ? askedYear : 'last';
+  const year = useMemo(() => (heldTo === 'typical' && typical ? typical : air.slice(-YEAR_DAYS)), [heldTo, typical, air]);
+  const told = useSaving(meter?.rows ?? null, air, wash, year);
   if (!chosen)
     return (
       <Banner tone="wait">
@@ -94,6 +102,17 @@ function Washes({ answer: { meter, air, airFrom, washes } }: { answer: MeterAnsw
           onChange={setDay}
         />
       ) : null}
+      {typical ? (
+        <View style={{ gap: space.xs }}>
+          <Label>Before and after held to the weather of</Label>
+          <OneOf
+            label="Before and after held to the weather of"
+            options={(['last', 'typical'] as const).map((value) => ({ value, label: HELD_TO[value] }))}
+            value={heldTo}
+            onChange={setHeldTo}
+          />
+        </View>
+      ) : null}
       <Part first title={<Heading>{`The wash of ${shortDay(chosen.day)}: ${chosen.systemName.toLowerCase()}`}</Heading>} testID="saving">
         {told === null ? (
           <Waiting what="what it saved" lines={4} />
@@ -106,7 +125,8 @@ function Washes({ answer: { meter, air, airFrom, washes } }: { answer: MeterAnsw
             saving={told.saving}
             changes={meter?.changes ?? ''}
             airFrom={airFrom}
-            air={air}
+            year={year}
+            heldTo={heldTo}
             shares={meter?.shares ?? null}
           />
         )}
@@ -129,7 +149,8 @@ function Told({
   saving,
   changes,
   airFrom,
-  air,
+  year,
+  heldTo,
   shares,
   visitIds,
   file,
@@ -139,12 +160,13 @@ function Told({
   saving: WashSaving;
   changes: string;
   airFrom: MeterAnswer['airFrom'];
-  air: MeterAnswer['air'];
+  year: MeterAnswer['air'];
+  heldTo: HeldTo;
   shares: readonly number[] | null;
 }) {
   const { units } = useHouseRules();
   const tariff = useTariff();
-  const worth = useMemo(() => savingWorth(saving, air.slice(-YEAR_DAYS), tariff, shares), [saving, air, tariff, shares]);
+  const worth = useMemo(() => savingWorth(saving, year, tariff, shares), [saving, year, tariff, shares]);
   const { saved, analytic, bootstrap, verdict, before, after, yearBefore, yearAfter, weak, tried } = saving;
   const [low, high] = [Math.min(analytic.low, bootstrap.low), Math.max(analytic.high, bootstrap.high)];
   const between = `between ${kWh(low)} and ${kWh(high)}`;
@@ -174,6 +196,11 @@ function Told({
           Weather is simulated, not read: bring the real air of these days in under Weather before you rely on this.
         </Banner>
       ) : null}
+      {airFrom.includes('typical') ? (
+        <Banner tone="wait">
+          The air of some of these days is a typical year’s, not their own: bring in what was read on them before you rely on this.
+        </Banner>
+      ) : null}
       {weak.map((text) => (
         <Banner key={text} tone="wait">
           {text}
@@ -196,7 +223,7 @@ function Told({
           changes,
         }}
       />
-      <Row label="The year before it" value={kWh(yearBefore)} />
+      <Row label={heldTo === 'typical' ? 'A typical year before it' : 'The year before it'} value={kWh(yearBefore)} />
       <Row label="The same year after it" value={kWh(yearAfter)} />
       <Row label="Model" value={`${ENERGY_MODEL_NAMES[before.fit.model]}${before.fit.weekend === null ? '' : ', weekends apart'}`} />
       <Row label="Fit before">
