@@ -45,6 +45,14 @@ export function routeOf(grid: Grid, { stops }: DayProblem, own: GridCrew, order:
   };
 }
 
+/**
+ * A day as orders of stops make it, with what stays unserved.
+ * @param grid times of the day, in steps
+ * @param problem stops and crews
+ * @param orders of stops, by crew
+ * @param bound steps that no way to serve all of them goes below; null where none is known
+ * @returns routes by crew, minutes away from home, stops left over, and how far off the best it can be, min
+ */
 export function planOf(grid: Grid, problem: DayProblem, orders: Orders, bound: number | null): DayPlan {
   const routes = grid.crews.flatMap((own, k) => {
     const order = orders[k] ?? [];
@@ -58,6 +66,11 @@ export function planOf(grid: Grid, problem: DayProblem, orders: Orders, bound: n
   return { routes, minutes, left, boundMin, proven: left.length === 0 && boundMin === minutes };
 }
 
+/**
+ * Whether a day can be asked about at all.
+ * @param problem stops and crews, minutes of the day
+ * @throws CoreError out-of-range `stops`, `crews`, or the minutes of one of them, by its index
+ */
 export function checkProblem({ stops, crews }: DayProblem): void {
   requireInRange('stops', stops.length, 0, MOST_STOPS, '');
   requireInRange('crews', crews.length, 0, MOST_CREWS, '');

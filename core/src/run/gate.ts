@@ -215,6 +215,11 @@ export interface GateProgress {
   failed: { step: GateStep; volts: number | null; at: string } | null;
 }
 
+/**
+ * The gate as it stands before anything was proven.
+ * @returns no step done, none failed: nothing may be opened
+ * @example shutGate().failed // null
+ */
 export const shutGate = (): GateProgress => ({ done: {}, failed: null });
 
 /**

@@ -66,6 +66,11 @@ export interface PowerUp {
   failed: { step: PowerStep; at: string } | null;
 }
 
+/**
+ * Power as it stands before anybody gives it back.
+ * @returns no step done, none failed
+ * @example notPowered().failed // null
+ */
 export const notPowered = (): PowerUp => ({ done: {}, failed: null });
 
 const keep = (up: PowerUp, steps: readonly PowerStep[]): PowerUp['done'] =>

@@ -90,6 +90,11 @@ export interface VisitStory {
   asFound?: AsFound | undefined;
 }
 
+/**
+ * What is known before the owner has told anything.
+ * @returns a story with nothing in it
+ * @example noStory().helper // false
+ */
 export const noStory = (): VisitStory => ({ symptoms: [], facts: [], hazards: [], lastService: '', helper: false });
 
 /**

@@ -25,7 +25,19 @@ export const WATTS_PER_BTUH = 0.29307107;
 /** Btu/h in a ton of refrigeration. */
 export const BTUH_PER_TON = 12000;
 
+/**
+ * A temperature in degrees Fahrenheit.
+ * @param celsius °C
+ * @returns °F
+ * @example fahrenheitFromC(35) // 95
+ */
 export const fahrenheitFromC = (celsius: number): number => celsius * 1.8 + 32;
+/**
+ * A temperature in degrees Celsius.
+ * @param fahrenheit °F
+ * @returns °C
+ * @example celsiusFromF(95) // 35
+ */
 export const celsiusFromF = (fahrenheit: number): number => (fahrenheit - 32) / 1.8;
 /**
  * A temperature difference: no offset.
