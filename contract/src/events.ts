@@ -484,6 +484,8 @@ const DATA_SCHEMAS: Record<EventKind, Schema<AnyObject | null | undefined>> = {
     money: money('The amount').nullable().defined('The amount is missing.'),
     file: words('The file’s name', 120),
     simulated: flag().required('Whether the air was made up is missing.'),
+    typicalAir: flag().optional(),
+    typicalYear: flag().optional(),
     changes: optionalWords('What else changed', 600),
   }),
   'upkeep.set': object({

@@ -117,4 +117,9 @@ test('a typical year that was put in is offered beside the last one, and says of
   await expect(site.getByTestId('saving')).toContainText('A typical year before it');
   await expect(site.getByTestId('saving')).toContainText('a typical year’s, not their own');
   await expectAccessible(site, 'a saving held to a typical year');
+  // The report says it too.
+  await site.getByTestId('saving-tell').click();
+  await site.getByTestId('saving-report').click();
+  await expect(site.getByText(/over a typical year of weather/)).toBeVisible();
+  await expect(site.getByText('The weather of some of those days was a typical year’s, not their own.')).toBeVisible();
 });

@@ -161,7 +161,7 @@ export function MeterPart({ placeId, meter }: { placeId: string; meter: MeterRec
       {demo && !table && !usage ? (
         <View style={{ alignItems: 'flex-start', gap: space.xs }}>
           <Companion title="Try a made-up file" onPress={() => void tryOne()} testID="meter-made-up" />
-          <Small ink="inkSoft">Simulated: a house about the last wash here, in the simulated weather. Only the demo has it.</Small>
+          <Small ink="inkSoft">Simulated: a house before and after a wash here, in the simulated weather. Only the demo has it.</Small>
         </View>
       ) : null}
       {share === null ? null : (

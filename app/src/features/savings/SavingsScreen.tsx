@@ -220,6 +220,8 @@ function Told({
           money: tariff ? worth.money.toFixed(2) : null,
           file,
           simulated: airFrom.includes('simulated'),
+          typicalAir: airFrom.includes('typical'),
+          typicalYear: heldTo === 'typical',
           changes,
         }}
       />
