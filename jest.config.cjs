@@ -15,6 +15,7 @@ const node = (displayName, roots) => ({
   testEnvironment: 'node',
   testMatch: ['**/*.test.ts'],
   setupFiles: ['<rootDir>/core/test/properties.cjs'],
+  sandboxInjectedGlobals: ['Math', 'Number', 'Array', 'Object', 'Map', 'Set', 'Infinity', 'String', 'JSON'],
   transform: nodeTransform,
   transformIgnorePatterns: ['/node_modules/(?!(uuid|fast-check|date-fns|fraction.js|pure-rand)/)'],
 });

@@ -1,8 +1,12 @@
-import { foldVisit, type VisitEvent } from '@elm-mist/core';
+import * as contract from '@elm-mist/contract';
+import * as core from '@elm-mist/core';
 import { fullRun } from '@elm-mist/core/testing/fullRun';
 import { openDB } from 'idb';
 import { deviceStore } from '@/device/store';
 import type * as Outbox from './outbox';
+
+const { foldVisit } = core;
+type VisitEvent = core.VisitEvent;
 
 const note = (n: number, visitId = 'v1'): VisitEvent => ({
   id: `0198a1b2-0000-7000-8000-00000000000${n}`,
@@ -32,6 +36,9 @@ const settled = async () => {
 function started(): typeof Outbox {
   let module!: typeof Outbox;
   jest.isolateModules(() => {
+    // What keeps nothing between two calls is one for all starts: it is long to load.
+    jest.doMock('@elm-mist/core', () => core);
+    jest.doMock('@elm-mist/contract', () => contract);
     module = jest.requireActual<typeof Outbox>('./outbox');
   });
   return module;

@@ -4,6 +4,7 @@ import { planCoil, type CoilPlan, type MethodContext } from '../method';
 import { remainingTasks, visitTasks, type RunCoil } from '../runsheet';
 import { graded, house, mildDay, shelf } from '../testing/fixtures';
 import { fullRunCoils, RUN_START } from '../testing/fullRun';
+import { none, oneOf, same, sameKeys } from '../testing/same';
 import {
   alarmsOf,
   beadsDone,
@@ -239,10 +240,10 @@ function agrees({ state, nowMs, events }: Run): void {
     Object.entries(rows).flatMap(([id, row]) => (row.foam ? [[`${coilId} ${id}`, row.foam.appliedAtMs] as const] : [])),
   );
   // Foam is a fact: on the coil as in the notebook, with its start.
-  expect(new Map(onNow)).toEqual(foamed);
+  sameKeys(new Set(onNow.map((row) => row.join())), new Set([...foamed].map((row) => row.join())));
 
   const alarms = alarmsOf(state);
-  expect(new Set(alarms.map((alarm) => `${alarm.coilId} ${alarm.sectionId}`))).toEqual(new Set(foamed.keys()));
+  sameKeys(new Set(alarms.map((alarm) => `${alarm.coilId} ${alarm.sectionId}`)), new Set(foamed.keys()));
   const due = new Map(dueAlarms(alarms, nowMs).map((alarm) => [`${alarm.coilId} ${alarm.sectionId}`, alarm.kind]));
   const done = beadsDone(state, COILS);
   const inHand = COILS.filter((coil) => !state.skipped[coil.id]);
@@ -252,19 +253,19 @@ function agrees({ state, nowMs, events }: Run): void {
     const run = coilRunOf(state, coilId);
     if (!run) continue;
     const ids = run.sections.map((section) => section.id);
-    expect(new Set(ids).size).toBe(ids.length);
-    expect(new Set(run.sections.map((section) => section.number)).size).toBe(ids.length);
+    same(new Set(ids).size, ids.length);
+    same(new Set(run.sections.map((section) => section.number)).size, ids.length);
     // Whatever is planned, no piece of a face is lost or washed twice.
     for (const faceId of new Set(run.plan.sections.map((section) => section.faceId))) {
       const areaOf = (some: typeof run.sections) => some.filter((row) => row.faceId === faceId).reduce((sum, row) => sum + row.areaM2, 0);
-      expect(areaOf(run.sections)).toBeGreaterThanOrEqual(areaOf(run.plan.sections) - 1e-6);
+      same(areaOf(run.sections) >= areaOf(run.plan.sections) - 1e-6, true);
     }
     for (const section of run.sections) {
       const { word } = sectionClock(run, section, nowMs);
       const alarm = due.get(`${coilId} ${section.id}`);
-      expect(alarm === 'too-long').toBe(word === 'too long');
-      if (word === 'look now') expect(alarm).toBe('look');
-      if (word === 'rinse now' || word === 'close up') expect(['ready', 'hurry', 'mist']).toContain(alarm);
+      same(alarm === 'too-long', word === 'too long');
+      if (word === 'look now') same(alarm, 'look');
+      if (word === 'rinse now' || word === 'close up') oneOf(alarm, ['ready', 'hurry', 'mist']);
       const foam = progressOf(run, section.id).foam;
       if (foam?.ending === 'rinse') byHand.push(section.id);
     }
@@ -273,55 +274,60 @@ function agrees({ state, nowMs, events }: Run): void {
     if ('section' in action) {
       const progress = progressOf(run, action.section.id);
       const { word } = sectionClock(run, action.section, nowMs);
-      if (action.kind === 'mist') expect(word).toBe('mist now');
-      if (action.kind === 'check') expect(progress.phase).toBe('rinsed');
-      if (action.kind === 'wait') expect([word, action.seconds >= 0]).toEqual(['soaking', true]);
-      if (action.kind === 'apply') expect([progress.foam, run.plan.verdict, needsFoam(run.plan, progress)]).toEqual([null, 'wash', true]);
+      if (action.kind === 'mist') same(word, 'mist now');
+      if (action.kind === 'check') same(progress.phase, 'rinsed');
+      if (action.kind === 'wait') {
+        same(word, 'soaking');
+        same(action.seconds >= 0, true);
+      }
+      if (action.kind === 'apply') {
+        same(progress.foam, null);
+        same(run.plan.verdict, 'wash');
+        same(needsFoam(run.plan, progress), true);
+      }
       if (action.kind === 'rinse')
-        expect(
-          progress.foam ? ['rinse now', 'too long'].includes(word) : run.plan.verdict === 'wash' && OPEN.includes(progress.phase),
-        ).toBe(true);
+        same(progress.foam ? ['rinse now', 'too long'].includes(word) : run.plan.verdict === 'wash' && OPEN.includes(progress.phase), true);
     } else {
       // Nothing that wants hands is passed over.
       const hands = ['mist now', 'rinse now', 'too long', ...(run.plan.verdict === 'wash' ? ['check'] : [])];
-      expect(words.filter((word) => hands.includes(word))).toEqual([]);
-      if (action.kind === 'close-up') expect(words).toContain('close up');
-      if (action.kind === 'condense') expect(words).toContain('condensing');
-      if (action.kind === 'look') expect(words).toContain('look now');
+      none(words.filter((word) => hands.includes(word)));
+      if (action.kind === 'close-up') oneOf('close up', words);
+      if (action.kind === 'condense') oneOf('condensing', words);
+      if (action.kind === 'look') oneOf('look now', words);
       if (action.kind === 'done') {
-        expect(foamedSections(run)).toEqual([]);
-        if (run.plan.verdict === 'wash') expect(isWashed(run)).toBe(true);
+        none(foamedSections(run));
+        if (run.plan.verdict === 'wash') same(isWashed(run), true);
       }
     }
     // Close names what was put on, and says of foam that is on.
-    expect(stillOn(state, coilId) === '').toBe(foamedSections(run).length === 0);
+    same(stillOn(state, coilId) === '', foamedSections(run).length === 0);
     const washed = washedWith(state, coilId, (id) => `<${id}>`) ?? '';
     const main = washed.split('; mixed and not used')[0] ?? '';
     const used = new Set((state.foamed[coilId] ?? []).map((row) => `<${row.value.cleanerId}>`));
-    expect(new Set(main.match(/<[^>]+>/g) ?? [])).toEqual(used);
+    sameKeys(new Set(main.match(/<[^>]+>/g) ?? []), used);
     // Wash and Mix agree whether there is something to mix.
-    if (inHand.some((coil) => coil.id === coilId) && done.mix && needsMix(run.plan, run.progress))
-      expect(coilMix(state, coilId)).toBe('ready');
+    if (inHand.some((coil) => coil.id === coilId) && done.mix && needsMix(run.plan, run.progress)) same(coilMix(state, coilId), 'ready');
   }
 
   if (done.wash && inHand.length > 0)
     for (const { id } of inHand) {
       const run = coilRunOf(state, id)!;
-      expect(nextAction(run, nowMs).kind).toBe('done');
+      same(nextAction(run, nowMs).kind, 'done');
     }
   // Power: what refuses it, what is on, and what the closing says are one.
   if (state.powerUp.done['power-on']) {
     const looked = Object.values(state.looks).some((look) => !look.value);
-    if (!looked) expect(byHand).toEqual([]);
+    if (!looked) none(byHand);
   } else if (nextPowerStep(state.powerUp) === 'power-on' && !state.closed && !state.cancelled) {
-    expect(canHappen(state, events, nowMs, 'power.step', { step: 'power-on', ok: true })).toBe(noPowerYet(state, nowMs) === null);
+    same(canHappen(state, events, nowMs, 'power.step', { step: 'power-on', ok: true }), noPowerYet(state, nowMs) === null);
   }
   if (byHand.length > 0) expect(noPowerYet(state, nowMs)).toMatch(/rinse it before power/);
   if (!state.closed && !state.cancelled)
-    expect(canHappen(state, events, nowMs, 'visit.closed', { nextDue: '2027-06-11', why: '', note: '' })).toBe(
+    same(
+      canHappen(state, events, nowMs, 'visit.closed', { nextDue: '2027-06-11', why: '', note: '' }),
       byHand.length === 0 && closingGate(state, COILS).every((line) => line.standing !== 'open'),
     );
-  else expect(byHand).toEqual([]);
+  else none(byHand);
 
   // The run sheet has a rinse for all that is to be rinsed, and no foam for what is foamed.
   const runs = inHand.flatMap((coil): RunCoil[] => {
@@ -342,9 +348,9 @@ function agrees({ state, nowMs, events }: Run): void {
   const left = remainingTasks(visitTasks(runs), state, 'split-cool', nowMs);
   for (const task of left) {
     if (task.what?.is !== 'foam') continue;
-    expect(foamed.has(`${task.what.coilId} ${task.what.sectionId}`)).toBe(false);
+    same(foamed.has(`${task.what.coilId} ${task.what.sectionId}`), false);
   }
-  if (done.wash) expect(left.filter((task) => ['foam', 'rinse', 'rinse-all', 'wet', 'soak'].includes(task.what?.is ?? ''))).toEqual([]);
+  if (done.wash) none(left.filter((task) => ['foam', 'rinse', 'rinse-all', 'wet', 'soak'].includes(task.what?.is ?? '')));
 }
 
 function canHappen<K extends EventKind>(
