@@ -1,4 +1,4 @@
-import { isZone, LICENCES, MOST_CREW_LISTED, type AskedSeasons, type CrewMember } from '@elm-mist/core';
+import { isZone, LICENCES, MOST_CREW_LISTED, type AskedSeasons, type Climate, type CrewMember } from '@elm-mist/core';
 import { array, object, type InferType } from 'yup';
 import { positionFields } from './equipment';
 import { changedFrom, figure, flag, oneOf, optionalWords, recordId, text, words } from './fields';
@@ -90,4 +90,6 @@ export interface ShopRecord {
 /** The same with whether a shop of one's own has been started beside the demo. */
 export interface ShopAnswer extends ShopRecord {
   ownIsThere: boolean;
+  /** What is known of the year there, by its air and its coils; null or left out where nothing is. */
+  climate?: Climate | null;
 }

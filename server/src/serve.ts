@@ -14,7 +14,7 @@ import { seedDemoAccounts } from './services/accounts';
 import { practiceServer } from './sandbox/practiceServer';
 import { Sandboxes } from './sandbox/sandboxes';
 import { makeReads } from './services/makeReads';
-import { paceAhead } from './services/pace';
+import { teachersAhead } from './services/teachers';
 import { clocksAhead } from './services/dueIndex';
 import { shopOf, todayOf } from './services/shop';
 import { chooseShop, chosenShop, openShop, ownIsThere, type ShopFolders, type WhichShop } from './shops';
@@ -102,7 +102,7 @@ export async function serve(script: URL): Promise<void> {
     // What a folder of before lacks is drawn, and today is got ready, behind the first requests.
     const today = todayOf(store.db, new Date());
     void makeReads(store)
-      .then(() => Promise.all([paceAhead(store), clocksAhead(store)]))
+      .then(() => Promise.all([teachersAhead(store), clocksAhead(store)]))
       .then(() => cards.ahead(today))
       .then(() => cards.ahead(dayLater(today, 1)))
       .catch((err: unknown) => log.error({ err }, 'what lists read could not be drawn'));

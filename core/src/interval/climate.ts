@@ -1,6 +1,7 @@
 import type { HourAir } from '../dryout';
 import type { AskedSeasons } from './asked';
 import { DEGREE_BASE_C } from './degreeBase';
+import type { FluffLearned } from './fluffLearned';
 
 /** What is known of the year of a place. */
 export interface Climate {
@@ -9,6 +10,8 @@ export interface Climate {
   heating: number[];
   /** What somebody said of it. */
   asked?: AskedSeasons | null;
+  /** What coils told of the weeks of seed fluff, where they told anything. */
+  fluff?: FluffLearned | null;
 }
 
 /** Fewer days of a year tell no climate. Common practice, no source. */

@@ -6,6 +6,7 @@ import { parseISO } from 'date-fns/parseISO';
 import type { YearWeeks } from './asked';
 import type { Climate } from './climate';
 import { DEGREE_BASE_C } from './degreeBase';
+import { weeksLater } from './fluffLearned';
 import { seasonAt } from './season';
 
 /** Where a place is, and what is known of its year. */
@@ -37,14 +38,26 @@ const [FLUFF_FIRST, FLUFF_LAST, FLUFF_LATITUDE, DAYS_A_DEGREE] = [144, 171, 42, 
 const HALF_YEAR_DAYS = 182;
 
 /**
- * The weeks in which seed fluff flies: as somebody said, else by degree days, else by latitude.
+ * The weeks in which seed fluff flies: as somebody said, else by degree days or latitude, moved by what coils were found with.
  * @param where the place is, and what is known of its year
  * @returns the weeks; null where none flies: the tropics, and where a spring is too cold for it
  * @throws CoreError latitude out of −90 to 90
  * @example fluffWeeks({ latitudeDeg: 42 }) // { from: '05-25', to: '06-21' }
  */
-export function fluffWeeks({ latitudeDeg, climate }: YearWhere): YearWeeks | null {
-  if (climate?.asked?.fluff) return climate.asked.fluff;
+export function fluffWeeks(where: YearWhere): YearWeeks | null {
+  if (where.climate?.asked?.fluff) return where.climate.asked.fluff;
+  const usual = usualFluffWeeks(where);
+  return usual && weeksLater(usual, where.climate?.fluff?.shiftDays ?? 0);
+}
+
+/**
+ * The weeks of seed fluff by degree days where the air of a year is known, else by latitude.
+ * @param where the place is, and what is known of its year
+ * @returns the weeks; null where none flies
+ * @throws CoreError latitude out of −90 to 90
+ * @example usualFluffWeeks({ latitudeDeg: 43 }) // { from: '05-29', to: '06-25' }
+ */
+export function usualFluffWeeks({ latitudeDeg, climate }: YearWhere): YearWeeks | null {
   const season = seasonAt(latitudeDeg);
   if (season === 'tropics') return null;
   const start = season === 'north' ? 0 : HALF_YEAR_DAYS;

@@ -7,6 +7,7 @@ import type { CoilRole } from '../equipment';
 import type { StoryFact } from '../survey';
 import type { Climate } from './climate';
 import { fluffWeeks, frostWeeks, outOfWeeks, type YearWhere } from './closedWeeks';
+import { looksWords } from './fluffLearned';
 import { dayAfterRunning, EXPOSURE_TABLE, exposureOf, LEAST_RUNNING, runMonths, runShare, type Exposure, type Pace } from './exposure';
 import { nextDue, type NextDue, type NextDueInput } from './nextDue';
 import { condensedOf, learnGrowth, monthsToLoaded, priorGrowth, type GrowthBelief, type GrowthStretch } from './regrowth';
@@ -118,6 +119,14 @@ function weeksSource({ climate }: YearWhere, asked: boolean, byLatitude: Source)
   return climate?.cooling.length === 12 ? { kind: 'arithmetic', name: 'the air of a year that was put in' } : byLatitude;
 }
 
+/** Where the weeks of seed fluff are from. */
+function fluffSource(where: YearWhere): Source {
+  const [asked, learned] = [where.climate?.asked?.fluff, where.climate?.fluff];
+  const usual = weeksSource(where, Boolean(asked), fromMemory('Hopkins’ law: four days a degree of latitude'));
+  if (asked || !learned) return usual;
+  return { kind: 'arithmetic', name: `${looksWords(learned)}, from ${usual.name}` };
+}
+
 /** An outdoor coil as far as weather keeps a crew from it. */
 interface WeatherBound extends YearWhere {
   role: CoilRole;
@@ -158,7 +167,7 @@ export function keptOut(day: string, months: number, earliest: string, coil: Wea
       rules.push({
         id: 'next.fluff',
         because: `Moved from ${date}: seed fluff flies here from ${yearDayWords(fluff.from)} to ${yearDayWords(fluff.to)}, and a wash in the midst of it is soon undone.`,
-        source: weeksSource(coil, Boolean(coil.climate?.asked?.fluff), fromMemory('Hopkins’ law: four days a degree of latitude')),
+        source: fluffSource(coil),
       });
     date = next;
   }

@@ -8,5 +8,6 @@ export { UPKEEP_IDS, UPKEEP_NAMES, upkeepAfter, upkeepDues, type Upkeep, type Up
 export { nextDue, type NextDue } from './nextDue';
 export { DIRT_SHARE, runHours, whenItPays, type WhenItPays } from './whenItPays';
 export { intoSeason, seasonAt, seasonWeeks, type SeasonWeeks } from './season';
-export { fluffWeeks, frostWeeks } from './closedWeeks';
+export { fluffWeeks, frostWeeks, usualFluffWeeks } from './closedWeeks';
+export { fluffLooks, learnFluff, looksWords, type FluffLearned, type FluffLook } from './fluffLearned';
 export type { AskedSeasons } from './asked';

@@ -2,8 +2,8 @@ import { nodeOf, withArc, type Network } from './network';
 import { explore, type Exploring } from './explore';
 import type { Task } from './task';
 
-/** Nodes that one neighbourhood is searched for. */
-const MOST_NODES = 256;
+/** Nodes that one neighbourhood is searched for: more, smaller looks find more, and leave time to prove it. */
+const MOST_NODES = 48;
 /** So many neighbourhoods in turn without a better sheet, and it is left. */
 const PATIENCE = 30;
 /** So often tasks anywhere are freed instead of those of a stretch, and such a share of them. */

@@ -50,7 +50,7 @@ function plainSheet(tasks: readonly Task[], crew: number): (Pick<RunSheet, 'plac
 }
 
 /** Nodes that are looked at before neighbourhoods of what was found are, and between two such rounds. */
-const [FIRST_NODES, NEXT_NODES] = [256, 8192];
+const [FIRST_NODES, NEXT_NODES] = [256, 32768];
 
 /**
  * Searches the shortest order of work for a crew under least and most lags. Begins with the plain way, one thing after the other, so that there is a
@@ -91,6 +91,7 @@ function* shortest(root: Network, tasks: readonly Task[], crew: number): Generat
     },
     most: Infinity,
     close: false,
+    apart: false,
     whole,
   };
   /** Lets a part of the search run until it ends or nothing better can be. */
@@ -114,7 +115,7 @@ function* shortest(root: Network, tasks: readonly Task[], crew: number): Generat
   // One person has no helper to be kept busy: there the plain search is the shorter way.
   if (crew > 1 && (yield* run(explore(root, { ...ask, most: FIRST_NODES })))) return ended(best);
   const random = uniforms(7);
-  const deep = explore(root, { ...ask, close: crew > 1 });
+  const deep = explore(root, { ...ask, close: crew > 1, apart: crew > 1 });
   for (;;) {
     if (best?.proven) return best;
     // What is near the best, and what is proven of all the rest, in turn: each better sheet shuts more of the other's branches.

@@ -26,6 +26,7 @@ import { gate, signed } from '../http/gate';
 import { notFound, refused } from '../http/problem';
 import type { Probes } from '../http/probes';
 import type { Cards } from '../services/cards';
+import { climateHere } from '../services/climate';
 import { dayRecord } from '../services/day';
 import { dayCrewsRecord, sayCrews } from '../services/dayCrews';
 import { appendEvents, ownEvents } from '../services/events';
@@ -119,8 +120,8 @@ export function apiRouter({
     answers.send(
       ctx,
       'shop',
-      () => ({ ...shopOf(db), ownIsThere: shops.ownIsThere() }),
-      () => ['shop', 'places'],
+      () => ({ ...shopOf(db), ownIsThere: shops.ownIsThere(), climate: climateHere(store) }),
+      () => ['shop', 'places', 'weather', 'closings'],
     ),
   );
   router.put('/shop', (ctx) => {

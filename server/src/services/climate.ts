@@ -1,28 +1,26 @@
-import { climateOf, type Climate } from '@elm-mist/core';
-import { desc } from 'drizzle-orm';
+import { learnFluff, usualFluffWeeks, type Climate, type FluffLearned } from '@elm-mist/core';
+import { keptFor } from '../store/kept';
 import type { Store } from '../store/open';
-import * as t from '../store/schema';
 import { shopOf } from './shop';
+import { teacher, teachers } from './teachers';
+import { yearOfAir } from './yearOfAir';
 
-/** The last so many days that somebody put in tell the climate: two years. */
-const MOST_DAYS = 731;
+/** What the shop's coils told of the weeks of seed fluff, by its last closed visits; null where they told nothing, or where the shop is is not known. */
+export const fluffHere = (store: Store): FluffLearned | null =>
+  keptFor(store, 'fluff', '', ['closings', 'places', 'weather', 'shop'], () => {
+    const { latitudeDeg } = shopOf(store.db);
+    const usual = latitudeDeg === null ? null : usualFluffWeeks({ latitudeDeg, climate: yearOfAir(store) });
+    return (
+      usual &&
+      learnFluff(
+        [...teachers(store)].flatMap((id) => teacher(store, id).looks),
+        usual,
+      )
+    );
+  });
 
-const kept = new WeakMap<Store, { stamp: string; climate: Climate | null }>();
-
-/** The year of the shop's country: degree hours out of the air that was put in, and what somebody said of it; null where neither is there. Simulated air tells none. */
+/** The year of the shop's country: its air and what was said of it, with what its coils told; null where nothing is known. */
 export function climateHere(store: Store): Climate | null {
-  const stamp = store.versions.stamp(['weather', 'shop']);
-  const known = kept.get(store);
-  if (known?.stamp === stamp) return known.climate;
-  const days = store.db
-    .select({ day: t.weatherDay.day, air: t.weatherDay.air })
-    .from(t.weatherDay)
-    .orderBy(desc(t.weatherDay.day))
-    .limit(MOST_DAYS)
-    .all()
-    .flatMap(({ day, air }) => (air ? [{ day, ...air }] : []));
-  const [read, asked] = [climateOf(days), shopOf(store.db).seasons ?? null];
-  const climate = read || asked ? { ...(read ?? { cooling: [], heating: [] }), asked } : null;
-  kept.set(store, { stamp, climate });
-  return climate;
+  const [air, fluff] = [yearOfAir(store), fluffHere(store)];
+  return fluff ? { ...(air ?? { cooling: [], heating: [] }), fluff } : air;
 }

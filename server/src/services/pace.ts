@@ -1,92 +1,6 @@
-import {
-  greatCircleKm,
-  growthStretches,
-  NEAR_KM,
-  onlyOutdoorCoil,
-  pacedStretch,
-  paceOf,
-  type Pace,
-  type PacedStretch,
-  type RunsWhere,
-  type Soil,
-  type StoryFact,
-} from '@elm-mist/core';
-import { and, desc, eq } from 'drizzle-orm';
-import { othersTurn } from '../http/othersTurn';
-import { keptFor } from '../store/kept';
-import type { Db, Store } from '../store/open';
-import * as p from '../store/places';
-import * as t from '../store/schema';
-import * as v from '../store/visits';
-import { climateHere } from './climate';
-import { keptReads } from './reads';
-
-/** The shop's last so many closed visits tell how fast its coils grow dirty, each with the two before it at its system. */
-const TAUGHT_BY = 40;
-const EACH = 3;
-
-/** The last closed visits of a system, oldest first. */
-const lastOf = (db: Db, systemId: string): { id: string; day: string }[] =>
-  db
-    .select({ id: t.visit.id, day: t.visit.day })
-    .from(t.visit)
-    .where(and(eq(t.visit.systemId, systemId), eq(t.visit.standing, 'closed')))
-    .orderBy(desc(t.visit.day), desc(t.visit.startMinute))
-    .limit(EACH)
-    .all()
-    .reverse();
-
-type Spot = Parameters<typeof greatCircleKm>[0];
-
-/** Where a place stands; null where it was given the shop's own position. */
-const spotOf = (place: { latitudeDeg: number; longitudeDeg: number; positionFrom: string }): Spot | null =>
-  place.positionFrom === 'shop' ? null : { latitudeDeg: place.latitudeDeg, longitudeDeg: place.longitudeDeg };
-
-/** What a system teaches, and where. */
-interface Teacher {
-  at: Spot | null;
-  rows: PacedStretch[];
-}
-
-function taughtBy(store: Store, systemId: string): Teacher {
-  const { db } = store;
-  const system = p.findSystem(db, systemId);
-  const place = system && p.findPlace(db, system.placeId);
-  if (!system || !place) return { at: null, rows: [] };
-  const at = spotOf(place);
-  const visits = lastOf(db, systemId);
-  if (visits.length < 2) return { at, rows: [] };
-  const reads = keptReads(
-    db,
-    visits.map(({ id }) => id),
-  );
-  const seen = visits.flatMap(({ id, day }) => {
-    const read = reads.get(id);
-    return read ? [{ day, read }] : [];
-  });
-  const where: RunsWhere = { configuration: system.configuration, latitudeDeg: place.latitudeDeg, climate: climateHere(store) };
-  const storyFacts = seen.reduce<readonly StoryFact[]>((facts, { read }) => read.story?.facts ?? facts, []);
-  const coils = p.coilsOf(db, systemId);
-  const standing = coils.filter(({ archived }) => !archived);
-  const stretches = growthStretches(
-    seen.map(({ day, read }) => ({ day, coils: read.coils, figures: read.figures })),
-    onlyOutdoorCoil(system.configuration, standing),
-  );
-  const rows = coils.flatMap(({ id, role }) => {
-    const soils = seen.reduce<readonly Soil[]>((known, { read }) => read.surveys[id]?.soils ?? known, []);
-    const facts = { role, configuration: system.configuration, soils, storyFacts };
-    return (stretches[id] ?? []).map((stretch) => pacedStretch(stretch, facts, where));
-  });
-  return { at, rows };
-}
-
-/** Kept for each system on its own: a closing brings one of them anew, not all. */
-const teacher = (store: Store, systemId: string): Teacher =>
-  keptFor(store, 'teacher', systemId, [`system:${systemId}`, 'places', 'weather', 'shop'], () => taughtBy(store, systemId));
-
-/** Systems of the shop's last closed visits. */
-const teachers = (store: Store): ReadonlySet<string> =>
-  keptFor(store, 'teachers', '', ['closings'], () => new Set(v.lastClosedVisits(store.db, TAUGHT_BY).map(({ systemId }) => systemId)));
+import { greatCircleKm, NEAR_KM, paceOf, type Pace, type PacedStretch } from '@elm-mist/core';
+import type { Store } from '../store/open';
+import { spotOf, teacher, teachers } from './teachers';
 
 /**
  * How fast the shop's coils grow dirty, by its last closed visits, those near by first.
@@ -102,12 +16,4 @@ export function paceHere(store: Store, but: string, place: Parameters<typeof spo
     (here && at && greatCircleKm(here, at) <= NEAR_KM ? near : far).push(...rows);
   }
   return paceOf(far, near);
-}
-
-/** Reads what `paceHere` goes by, a system at a time, before anybody asks. */
-export async function paceAhead(store: Store): Promise<void> {
-  for (const id of teachers(store)) {
-    teacher(store, id);
-    await othersTurn();
-  }
 }

@@ -1,4 +1,4 @@
-import { fluffWeeks, frostWeeks, yearDayWords } from '@elm-mist/core';
+import { fluffWeeks, frostWeeks, looksWords, yearDayWords, type Climate } from '@elm-mist/core';
 import { View } from 'react-native';
 import { Field, Label, Part, Small, space } from '@/ui';
 import type { SeasonText } from './seasonText';
@@ -9,14 +9,18 @@ export function SeasonsPart({
   onChange,
   errors,
   latitudeDeg,
+  climate,
 }: {
   values: SeasonText;
   onChange: (values: SeasonText) => void;
   errors: Record<string, string>;
   /** Null where the shop's position is not known. */
   latitudeDeg: number | null;
+  /** What is known of the year there, but for what is typed here. */
+  climate: Climate | null;
 }) {
-  const where = latitudeDeg === null ? null : { latitudeDeg };
+  // What goes without anything typed: by that the empty fields say what they stand for.
+  const where = latitudeDeg === null ? null : { latitudeDeg, climate: climate && { ...climate, asked: null } };
   const [fluff, frost] = where ? [fluffWeeks(where), frostWeeks(where)] : [null, null];
   const field = (name: keyof SeasonText, label: string) => (
     <Field
@@ -36,7 +40,7 @@ export function SeasonsPart({
         {field('fluffTo', 'Through')}
       </View>
       <Small ink="inkSoft">
-        {`A day such as 25 May. Left empty: by the air of a year that was put in, else by latitude${fluff ? `, ${yearDayWords(fluff.from)} to ${yearDayWords(fluff.to)}` : ''}.`}
+        {`A day such as 25 May. Left empty${fluff ? `, ${yearDayWords(fluff.from)} to ${yearDayWords(fluff.to)}` : ''}: by the air of a year that was put in, else by latitude${climate?.fluff ? `, moved by ${looksWords(climate.fluff)}` : ''}.`}
       </Small>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: space.m }}>
         {field('coolFrom', 'Houses are cooled from')}

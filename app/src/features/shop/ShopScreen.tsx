@@ -198,6 +198,7 @@ function ShopFields({ shop }: { shop: ShopAnswer }) {
         onChange={(next) => keep({ ...draft, year: next })}
         errors={errors}
         latitudeDeg={positionTrouble(position, units).latitude ? null : readPosition(position, units).latitudeDeg}
+        climate={shop.climate ?? null}
       />
       <Part title={<Label>Money</Label>}>
         <Field

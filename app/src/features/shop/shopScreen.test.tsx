@@ -35,7 +35,7 @@ test('the year here: what is reckoned is told, half of it is not sent, and anoth
           },
         },
   );
-  expect(screen.getByText(/else by latitude, \d+ May to \d+ June\.$/)).toBeTruthy();
+  expect(screen.getByText(/Left empty, \d+ May to \d+ June: .* else by latitude\.$/)).toBeTruthy();
   await type('shop-fluffFrom', '28 May');
   await save();
   expect(screen.getByText('Say both ends, or neither.')).toBeTruthy();
@@ -53,4 +53,15 @@ test('the year here: what is reckoned is told, half of it is not sent, and anoth
   await settle();
   expect(screen.getByTestId<HTMLInputElement>('shop-coolFrom').value).toBe('June');
   expect(screen.getByTestId<HTMLInputElement>('shop-fluffFrom').value).toBe('');
+});
+
+test('what coils told of the weeks of fluff moves those that go without anything typed, and says by how many looks', async () => {
+  const climate = { cooling: [], heating: [], fluff: { shiftDays: 6, spreadDays: 4.2, looks: 9 } };
+  await openPage(<ShopScreen />, {
+    '/shop': { ...SHOP, latitudeDeg: 42, longitudeDeg: -88, altitudeM: 200, climate },
+    '/house-rules': RULES,
+  });
+  expect(
+    screen.getByText(/Left empty, 31 May to 27 June: .* moved by 9 looks at coils that fluff reaches: 6 days later, give or take 4\.$/),
+  ).toBeTruthy();
 });
