@@ -90,6 +90,9 @@ export interface ShopRecord {
 /** The same with whether a shop of one's own has been started beside the demo. */
 export interface ShopAnswer extends ShopRecord {
   ownIsThere: boolean;
-  /** What is known of the year there, by its air and its coils; null or left out where nothing is. */
-  climate?: Climate | null;
+}
+
+/** What is known of the year where the shop works, by its air and its coils; null where nothing is. */
+export interface ShopYear {
+  climate: Climate | null;
 }

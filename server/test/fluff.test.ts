@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import type { ErrorBody, ShopAnswer, SystemDetail, VisitDetail, VisitRecord } from '@elm-mist/contract';
+import type { ErrorBody, ShopYear, SystemDetail, VisitDetail, VisitRecord } from '@elm-mist/contract';
 import { emptySurvey, type Soil } from '@elm-mist/core';
 import { RealServer } from './helpers';
 
@@ -30,18 +30,18 @@ async function washed(day: string, soils: Soil[], left: number): Promise<void> {
   const answer = await server.call<ErrorBody>('POST', `/visits/${visit.id}/events`, { events });
   expect([answer.status, answer.body.error]).toEqual([200, undefined]);
 }
-const shop = async () => (await server.call<ShopAnswer>('GET', '/shop')).body;
+const year = async () => (await server.call<ShopYear>('GET', '/shop/year')).body.climate;
 
 test('coils found with fluff move the weeks of the shop, at every system and visit, and more of them are surer', async () => {
-  expect((await shop()).climate ?? null).toBeNull();
+  expect(await year()).toBeNull();
   await washed('2026-04-02', [], 0);
   await washed('2026-05-08', ['seed-fluff'], 0);
-  const once = (await shop()).climate?.fluff;
+  const once = (await year())?.fluff;
   // Fluff before the eighth of May, where latitude says the end of it.
   expect(once).toMatchObject({ looks: 1 });
   expect(once!.shiftDays).toBeLessThan(0);
   await washed('2026-05-15', ['seed-fluff'], 0);
-  const twice = (await shop()).climate?.fluff;
+  const twice = (await year())?.fluff;
   expect(twice).toMatchObject({ looks: 2 });
   expect(twice!.spreadDays).toBeLessThan(once!.spreadDays);
   expect((await server.call<SystemDetail>('GET', '/systems/quillon-split')).body.climate?.fluff).toEqual(twice);

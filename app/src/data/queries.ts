@@ -39,6 +39,7 @@ import type {
   ShopInput,
   ShopRecord,
   ShopSavedRecord,
+  ShopYear,
   StockCount,
   StockRecord,
   SystemDetail,
@@ -161,6 +162,12 @@ export const weekQuery = (from: string) =>
   queryOptions({ queryKey: ['week', from], queryFn: () => request<WeekRecord>('GET', `/weeks/${from}`), refetchOnMount: 'always' });
 /** What energy costs. */
 export const tariffQuery = queryOptions({ queryKey: ['tariff'], queryFn: () => request<TariffInput>('GET', '/tariff'), staleTime: 60_000 });
+/** What is known of the year where the shop works. */
+export const shopYearQuery = queryOptions({
+  queryKey: ['shop-year'],
+  queryFn: () => request<ShopYear>('GET', '/shop/year'),
+  refetchOnMount: 'always',
+});
 /** What the shop's washes were measured to save. */
 export const savedQuery = queryOptions({
   queryKey: ['saved'],

@@ -13,6 +13,7 @@ import {
   reportWaysSchema,
   shopInputSchema,
   shopOpenSchema,
+  type ShopYear,
   tariffInputSchema,
   type TariffInput,
   visitChangeSchema,
@@ -27,6 +28,7 @@ import { notFound, refused } from '../http/problem';
 import type { Probes } from '../http/probes';
 import type { Cards } from '../services/cards';
 import { climateHere } from '../services/climate';
+import { teachersAhead } from '../services/teachers';
 import { dayRecord } from '../services/day';
 import { dayCrewsRecord, sayCrews } from '../services/dayCrews';
 import { appendEvents, ownEvents } from '../services/events';
@@ -120,7 +122,19 @@ export function apiRouter({
     answers.send(
       ctx,
       'shop',
-      () => ({ ...shopOf(db), ownIsThere: shops.ownIsThere(), climate: climateHere(store) }),
+      () => ({ ...shopOf(db), ownIsThere: shops.ownIsThere() }),
+      () => ['shop', 'places'],
+    ),
+  );
+  // Apart from the shop itself, which every page asks for: what coils teach takes some reading after a start.
+  router.get('/shop/year', (ctx) =>
+    answers.send(
+      ctx,
+      'shop-year',
+      async (): Promise<ShopYear> => {
+        await teachersAhead(store);
+        return { climate: climateHere(store) };
+      },
       () => ['shop', 'places', 'weather', 'closings'],
     ),
   );

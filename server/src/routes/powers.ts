@@ -32,6 +32,7 @@ export const ROUTE_POWERS: Readonly<Record<string, RouteWants>> = {
   'POST /api/practice/visit/end': 'self',
 
   'GET /api/shop': 'read',
+  'GET /api/shop/year': 'read',
   'GET /api/zone': 'read',
   'GET /api/house-rules': 'read',
   'GET /api/price-book': 'read',

@@ -5,7 +5,17 @@ import { useQuery } from '@tanstack/react-query';
 import { router } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { learnShop, RefusedError, request, shopQuery, useDraft, useHouseRules, useSaveHouseRules, useSaveShop } from '@/data';
+import {
+  learnShop,
+  RefusedError,
+  request,
+  shopQuery,
+  shopYearQuery,
+  useDraft,
+  useHouseRules,
+  useSaveHouseRules,
+  useSaveShop,
+} from '@/data';
 import { Act, Banner, Companion, Field, Label, OneOf, Part, Screen, ScreenHead, Small, space, ThumbBar, Trouble, Waiting } from '@/ui';
 import { inUnits, positionTrouble, readPosition, typedPosition, type PositionValues } from '../places/position';
 import { PositionFields } from '../places/PositionFields';
@@ -63,6 +73,7 @@ function ShopFields({ shop }: { shop: ShopAnswer }) {
   const rules = useHouseRules();
   const saveRules = useSaveHouseRules();
   const save = useSaveShop();
+  const { data: told } = useQuery(shopYearQuery);
   const [was, setWas] = useState(shop);
   const [meanwhile, setMeanwhile] = useState<ChangedMeanwhile['fields'] | null>(null);
   const [errors, setErrors] = useState<Record<string, string>>({});
@@ -198,7 +209,7 @@ function ShopFields({ shop }: { shop: ShopAnswer }) {
         onChange={(next) => keep({ ...draft, year: next })}
         errors={errors}
         latitudeDeg={positionTrouble(position, units).latitude ? null : readPosition(position, units).latitudeDeg}
-        climate={shop.climate ?? null}
+        climate={told?.climate ?? null}
       />
       <Part title={<Label>Money</Label>}>
         <Field

@@ -58,7 +58,8 @@ test('the year here: what is reckoned is told, half of it is not sent, and anoth
 test('what coils told of the weeks of fluff moves those that go without anything typed, and says by how many looks', async () => {
   const climate = { cooling: [], heating: [], fluff: { shiftDays: 6, spreadDays: 4.2, looks: 9 } };
   await openPage(<ShopScreen />, {
-    '/shop': { ...SHOP, latitudeDeg: 42, longitudeDeg: -88, altitudeM: 200, climate },
+    '/shop': { ...SHOP, latitudeDeg: 42, longitudeDeg: -88, altitudeM: 200 },
+    '/shop/year': { climate },
     '/house-rules': RULES,
   });
   expect(
