@@ -1,4 +1,4 @@
-import type { GradeSaved, MeterDays, YearDay } from '@elm-mist/core';
+import type { GradeSaved, MeterDays, NotCounted, YearDay } from '@elm-mist/core';
 import { array, object, type InferType } from 'yup';
 import { figure, isoDay, oneOf, optionalWords, words } from './fields';
 import type { WeatherSource } from './records';
@@ -69,6 +69,15 @@ export interface MeterWash {
 
 /** What the shop's washes were measured to save. */
 export interface ShopSavedRecord {
+  /** By watts, W for the same cooling. */
   grades: GradeSaved[];
+  /** By the meters of houses, kWh a year. */
+  meters: {
+    grades: GradeSaved[];
+    /** Washes within the days of a meter that do not count, and why. */
+    notCounted: { why: NotCounted; washes: number }[];
+    /** Some are being reckoned anew. */
+    behind: boolean;
+  };
   dirt: { factor: number; washes: number };
 }

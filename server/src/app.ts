@@ -14,6 +14,7 @@ import { apiRouter, takesRawBody, type ShopChoice } from './routes/api';
 import type { HiddenOf } from './sandbox/sandbox';
 import { SANDBOX_API, type Sandboxes } from './sandbox/sandboxes';
 import type { Cards } from './services/cards';
+import type { MeterSavings } from './services/meterSavings';
 import { Sessions } from './services/sessions';
 import type { Store } from './store/open';
 import type { Upkeep } from './upkeep/upkeep';
@@ -27,6 +28,8 @@ export interface AppOptions {
   changes: Changes;
   probes: Probes;
   cards: Cards;
+  /** What meters tell; null in a practised visit. */
+  meterSavings: MeterSavings | null;
   /** The program's own file, for threads. */
   script: URL;
   shops: ShopChoice;
@@ -73,6 +76,7 @@ export function createApp({
   changes,
   probes,
   cards,
+  meterSavings,
   script,
   shops,
   upkeep,
@@ -128,7 +132,7 @@ export function createApp({
   app.use(async (ctx, next) => {
     await (takesRawBody(ctx.path) ? next() : json(ctx, next));
   });
-  const router = apiRouter({ store, now, changes, probes, cards, script, shops, upkeep, sessions, sandboxes, hiddenOf });
+  const router = apiRouter({ store, now, changes, probes, cards, meterSavings, script, shops, upkeep, sessions, sandboxes, hiddenOf });
   app.use(router.routes()).use(router.allowedMethods());
   app.use(webBuild(webRoot));
   return app;

@@ -10,6 +10,7 @@ import { Changes } from './http/changes';
 import { Probes } from './http/probes';
 import { Troubles } from './http/troubles';
 import { Cards } from './services/cards';
+import { MeterSavings } from './services/meterSavings';
 import { seedDemoAccounts } from './services/accounts';
 import { practiceServer } from './sandbox/practiceServer';
 import { Sandboxes } from './sandbox/sandboxes';
@@ -31,6 +32,7 @@ interface OpenShop {
   changes: Changes;
   probes: Probes;
   cards: Cards;
+  meterSavings: MeterSavings;
   upkeep: Upkeep;
   sandboxes: Sandboxes;
   answer: RequestListener;
@@ -71,6 +73,7 @@ export async function serve(script: URL): Promise<void> {
     const changes = new Changes();
     const probes = new Probes(Date.now);
     const cards = new Cards(store, script);
+    const meterSavings = new MeterSavings(store, script, (err) => log.error({ err }, 'what meters tell could not be reckoned'));
     const backups = new Backups({
       file: store.file,
       folder: backupFolder(store.file, folders.backups, which),
@@ -92,6 +95,7 @@ export async function serve(script: URL): Promise<void> {
       changes,
       probes,
       cards,
+      meterSavings,
       script,
       tellsTime: process.env['ELM_MIST_CLOCK'] !== 'off',
       proxy: process.env['ELM_MIST_PROXY'] === 'on',
@@ -105,17 +109,29 @@ export async function serve(script: URL): Promise<void> {
       .then(() => Promise.all([teachersAhead(store), clocksAhead(store)]))
       .then(() => cards.ahead(today))
       .then(() => cards.ahead(dayLater(today, 1)))
+      .then(() => meterSavings.soon())
       .catch((err: unknown) => log.error({ err }, 'what lists read could not be drawn'));
     const answer = app.callback();
-    return { which, store, changes, probes, cards, upkeep, sandboxes, answer: (request, response) => void answer(request, response) };
+    return {
+      which,
+      store,
+      changes,
+      probes,
+      cards,
+      meterSavings,
+      upkeep,
+      sandboxes,
+      answer: (request, response) => void answer(request, response),
+    };
   }
 
-  function shut({ store, changes, probes, cards, upkeep, sandboxes }: OpenShop): void {
+  function shut({ store, changes, probes, cards, meterSavings, upkeep, sandboxes }: OpenShop): void {
     sandboxes.close();
     upkeep.close();
     changes.close();
     probes.close();
     cards.close();
+    meterSavings.close();
     store.close();
   }
 

@@ -6,6 +6,7 @@ import {
   costOfVisit,
   dayLater,
   dirtFactor,
+  ratioByWatts,
   earlierKnown,
   systemFindings,
   foldVisit,
@@ -134,7 +135,7 @@ test('whatever is entered, what is kept beside the entries equals their fold, an
   expect(kept).toEqual(learned);
   // What was measured is asked of all closed visits, by what is kept apart of each.
   const measured = v.lastClosedVisits(store.db, 2000).flatMap(({ id }) => drawRead(store.db, id).cost.saved ?? []);
-  expect(dirt).toEqual(dirtFactor(measured));
+  expect(dirt).toEqual(dirtFactor(measured.map(ratioByWatts)));
 
   const prices = readHouseRules(store.db);
   const shelf = new Map(cleaners(store.db).map((cleaner) => [cleaner.id, cleaner]));

@@ -173,6 +173,8 @@ export const savedQuery = queryOptions({
   queryKey: ['saved'],
   queryFn: () => request<ShopSavedRecord>('GET', '/saved'),
   refetchOnMount: 'always',
+  // Meters are reckoned behind whoever asks.
+  refetchInterval: ({ state }) => (state.data?.meters.behind ? 1000 : false),
 });
 /** Where a calendar program finds the shop's visits. */
 export const feedQuery = queryOptions({

@@ -1,5 +1,5 @@
 import type { CoilRole } from '../equipment';
-import { DIRT_SHARE } from '../interval';
+import { clearedDirt } from '../interval';
 import type { VisitState } from '../run';
 import { worstOf } from '../survey';
 import { worthOf } from '../verdict';
@@ -32,12 +32,12 @@ export function savedWatts(state: VisitState, coils: readonly { id: string; role
   const saved = judged.compared ? worthOf(judged.compared, 0).sameCoolingW : null;
   const watts = judged.after.set.watts?.value ?? null;
   if (!saved || watts === null || watts <= 0) return null;
-  let [expected, grade] = [0, 0];
-  for (const { id, role } of coils) {
-    const [found, left] = [worstOf(state.surveys[id]?.value.grades ?? {}), worstOf(state.checks[id]?.value.gradesAfter ?? {})];
-    if (found === null || left === null || left >= found) continue;
-    expected += DIRT_SHARE[role].aGrade * (found - left);
-    grade = Math.max(grade, found);
-  }
-  return expected > 0 ? { w: saved.value, u: saved.u, watts, grade, ratio: saved.value / watts / expected } : null;
+  const cleared = clearedDirt(
+    coils.map(({ id, role }) => ({
+      role,
+      found: worstOf(state.surveys[id]?.value.grades ?? {}),
+      left: worstOf(state.checks[id]?.value.gradesAfter ?? {}),
+    })),
+  );
+  return cleared && { w: saved.value, u: saved.u, watts, grade: cleared.grade, ratio: saved.value / watts / cleared.share };
 }

@@ -61,6 +61,15 @@ export const CONFIGURATION_TABLE: Record<Configuration, ConfigurationFacts> = {
   },
 };
 
+/**
+ * Whether its refrigerant circuit heats in winter too: a heat pump, and a ductless head, which nearly always is one.
+ * @param configuration of the system
+ * @returns true when it runs in winter too
+ * @example alsoHeats('split-heat-pump') // true
+ */
+export const alsoHeats = (configuration: Configuration): boolean =>
+  configuration.endsWith('heat-pump') || CONFIGURATION_TABLE[configuration].ductless;
+
 const PACKAGE_COILS = { condenser: 2, evaporator: 2 } as const;
 /** Most coils of each role that one system of a kind has: a multi-split feeds up to eight heads, a package unit may have two circuits. Common practice, no source. */
 export const MOST_COILS: Record<Configuration, Record<CoilRole, number>> = {

@@ -11,6 +11,7 @@ export {
   type Construction,
 } from './construction';
 export {
+  alsoHeats,
   CONFIGURATION_TABLE,
   CONFIGURATIONS,
   isA2L,

@@ -1,6 +1,6 @@
 import { climateShare, type Climate } from './climate';
 import { commonPractice, type Source } from '../because';
-import { CONFIGURATION_TABLE, type CoilRole, type Configuration } from '../equipment';
+import { alsoHeats, type CoilRole, type Configuration } from '../equipment';
 import type { Soil, StoryFact } from '../survey';
 import { seasonAt, type SeasonId } from './season';
 
@@ -112,7 +112,7 @@ export const LEAST_RUNNING = 0.3;
  * @example runShare(7, 'split-cool', 'north') // 1
  */
 export function runShare(month: number, configuration: Configuration, season: SeasonId, climate: Climate | null = null): number {
-  const heats = configuration.endsWith('heat-pump') || CONFIGURATION_TABLE[configuration].ductless;
+  const heats = alsoHeats(configuration);
   if (climate && climate.cooling.length === 12) return climateShare(climate, month, heats);
   const asked = climate?.asked?.cooling;
   if (asked) return askedShare(month, asked, heats);

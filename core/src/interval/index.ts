@@ -6,7 +6,8 @@ export { condensedOf, growthBand, growthStretches, type GrowthVisit } from './re
 export { NEAR_KM, pacedStretch, paceOf, type PacedStretch } from './pace';
 export { UPKEEP_IDS, UPKEEP_NAMES, upkeepAfter, upkeepDues, type Upkeep, type UpkeepId } from './upkeep';
 export { nextDue, type NextDue } from './nextDue';
-export { DIRT_SHARE, runHours, whenItPays, type WhenItPays } from './whenItPays';
+export { clearedDirt, DIRT_SHARE, type CoilBothWays } from './dirtShare';
+export { runHours, whenItPays, type WhenItPays } from './whenItPays';
 export { intoSeason, seasonAt, seasonWeeks, type SeasonWeeks } from './season';
 export { fluffWeeks, frostWeeks, usualFluffWeeks } from './closedWeeks';
 export { fluffLooks, learnFluff, looksWords, type FluffLearned, type FluffLook } from './fluffLearned';

@@ -3,7 +3,7 @@ import { addMonths } from 'date-fns/addMonths';
 import { format } from 'date-fns/format';
 import { parseISO } from 'date-fns/parseISO';
 import { commonPractice, type RuleRef } from '../because';
-import type { Configuration } from '../equipment';
+import { alsoHeats, type Configuration } from '../equipment';
 import type { Soil, StoryFact } from '../survey';
 
 /** What else of a system comes due, each by a clock of its own. */
@@ -39,8 +39,6 @@ interface UpkeepRule {
   because: string;
 }
 
-const heats = (configuration: Configuration): boolean => configuration.endsWith('heat-pump') || configuration === 'ductless-split';
-
 /** The first that fits holds. Common practice, no source; the filter's maker and the shop's word go before it. */
 const RULES: readonly UpkeepRule[] = [
   {
@@ -69,7 +67,7 @@ const RULES: readonly UpkeepRule[] = [
   {
     of: 'wheel',
     id: 'upkeep.wheel-heats',
-    when: ({ indoor, configuration, wheel }) => indoor && (heats(configuration) || wheel === 'caked'),
+    when: ({ indoor, configuration, wheel }) => indoor && (alsoHeats(configuration) || wheel === 'caked'),
     every: { months: 12 },
     because: 'It runs summer and winter, or was caked: every year.',
   },

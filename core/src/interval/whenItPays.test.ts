@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { cheapestRound } from './cheapestRound';
-import { DIRT_SHARE, whenItPays, type DirtInput } from './whenItPays';
+import { DIRT_SHARE } from './dirtShare';
+import { whenItPays, type DirtInput } from './whenItPays';
 
 const BASE: DirtInput = {
   washedOn: '2026-06-11',

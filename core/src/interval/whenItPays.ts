@@ -1,7 +1,7 @@
-import type { Source } from '../because';
 import type { CoilRole } from '../equipment';
 import { requireInRange } from '../errors';
 import { cheapestRound, YEAR_WEEKS } from './cheapestRound';
+import { DIRT_SHARE } from './dirtShare';
 import { LEAST_RUNNING, runMonths, runShare, type RunsWhere } from './exposure';
 import type { GrowthBelief } from './regrowth';
 import { seasonAt } from './season';
@@ -67,15 +67,6 @@ const MOST_WEEKS = 156;
 /** Within so much of a year's cost any week is as good. */
 const FLAT = 0.03;
 const DAY_MS = 86_400_000;
-
-/**
- * Share more energy for the same cooling, by a grade. Efficiency fell by 18 % with 56 % of a condenser blocked, which lets through what lies at
- * grade 2 on the scale of the light test, and by 17 % with 36 % less air over an evaporator, which is put at grade 3: common practice, no source.
- */
-export const DIRT_SHARE: Record<CoilRole, { aGrade: number; source: Source }> = {
-  condenser: { aGrade: (1 / (1 - 0.18) - 1) / 2, source: { kind: 'published', name: 'Breuker and Braun (1998), from memory' } },
-  evaporator: { aGrade: (1 / (1 - 0.17) - 1) / 3, source: { kind: 'published', name: 'Breuker and Braun (1998), from memory' } },
-};
 
 /** Week of the year, 0 to 51. */
 const weekOf = (day: string): number =>

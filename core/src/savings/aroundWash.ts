@@ -4,7 +4,7 @@ import type { EnergyPoint } from './model';
 import { saving, type Saving, type YearDay } from './saving';
 
 /** Most of a year before and after a wash is looked at, days. */
-const YEAR_DAYS = 365;
+export const YEAR_DAYS = 365;
 
 /** A wash as a meter is asked about it. */
 export interface AskedWash {

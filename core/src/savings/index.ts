@@ -1,4 +1,5 @@
-export { dirtFactor, savedByGrade, savedByWatts, type GradeSaved, type MeasuredWash } from './shopSaved';
+export { meteredWash, NOT_COUNTED, type MeteredWash, type NotCounted, type WashedThere } from './byMeter';
+export { dirtFactor, ratioByWatts, savedByGrade, savedByWatts, type GradeSaved, type MeasuredWash, type SavedRatio } from './shopSaved';
 export { savingWorth, type SavingWorth } from './worth';
 export { EspiReader } from './espi';
 export { savedBy, type AskedWash, type WashSaving } from './aroundWash';

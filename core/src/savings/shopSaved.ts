@@ -1,8 +1,6 @@
-// eslint-disable-next-line @typescript-eslint/triple-slash-reference
-/// <reference path="../interval/jstat.d.ts" />
-import jstat from 'jstat';
+import { NINE_IN_TEN, pooledMean, type Measured } from './pooled';
 
-/** What one wash was measured to save. */
+/** What one wash was measured to save by watts. */
 export interface MeasuredWash {
   w: number;
   u: number;
@@ -16,52 +14,65 @@ export interface MeasuredWash {
 export interface GradeSaved {
   grade: number;
   washes: number;
-  /** Mean, W for the same cooling. */
-  w: number;
-  /** Where the mean lies with nine in ten, W; null for a single wash without a doubt of its own. */
+  /** In the unit of what was measured, and where it lies with nine in ten. */
+  mean: number;
   low: number;
   high: number;
 }
 
-const SURE = 0.9;
-/** Standard deviations within which nine of ten normal draws lie. */
-const NINE_IN_TEN = 1.6449;
 /** Published sizes count as so many measured washes of the shop's own. Common practice, no source. */
 const PRIOR_WASHES = 4;
 /** However it was measured, dirt does not save, and does not cost four times what was published. Common practice, no source. */
 const [LEAST_FACTOR, MOST_FACTOR] = [0.2, 4];
+/** What a wash saves beside its published size differs from wash to wash by so much: a wash whose own doubt is as large counts half. Common practice, no source. */
+const WASHES_DIFFER = 1;
 
 /**
  * What the shop's own measured washes saved, by the worst grade that was found.
  * @param washes measured, in any order
  * @returns a row for each grade that was washed, the cleanest first; of one wash alone the interval is that of its readings
- * @example savedByGrade([{ w: 200, u: 50, watts: 3000, grade: 2, ratio: 1 }])[0]?.washes // 1
+ * @example savedByGrade([{ value: 200, u: 50, grade: 2 }])[0]?.washes // 1
  */
-export function savedByGrade(washes: readonly MeasuredWash[]): GradeSaved[] {
+export function savedByGrade(washes: readonly (Measured & { grade: number })[]): GradeSaved[] {
   const grades = [...new Set(washes.map((wash) => wash.grade))].sort((a, b) => a - b);
   return grades.map((grade) => {
     const own = washes.filter((wash) => wash.grade === grade);
-    const n = own.length;
-    const w = own.reduce((sum, wash) => sum + wash.w, 0) / n;
-    const spread = own.reduce((sum, wash) => sum + (wash.w - w) ** 2, 0);
-    const readings = Math.sqrt(own.reduce((sum, wash) => sum + wash.u ** 2, 0)) / n;
-    // Washes differ, and so do readings: the wider of the two.
-    const by =
-      n < 2 ? NINE_IN_TEN * readings : jstat.studentt.inv(0.5 + SURE / 2, n - 1) * Math.max(Math.sqrt(spread / (n - 1) / n), readings);
-    return { grade, washes: n, w, low: w - by, high: w + by };
+    return { grade, washes: own.length, ...pooledMean(own) };
   });
 }
 
+/** What a wash saved beside what published sizes say of the grades that came off, and the standard uncertainty of that. */
+export interface SavedRatio {
+  ratio: number;
+  ratioU: number;
+}
+
 /**
- * How much more or less a grade of dirt costs at this shop than was published: the published size counts as four washes, each measured wash as one.
- * @param washes measured
+ * The ratio of a wash that was measured by watts, with its doubt.
+ * @param wash measured
+ * @returns ratio and its standard uncertainty
+ * @example ratioByWatts({ w: 300, u: 60, ratio: 1.5 }).ratioU // 0.3
+ */
+export const ratioByWatts = ({ w, u, ratio }: Pick<MeasuredWash, 'w' | 'u' | 'ratio'>): SavedRatio => ({
+  ratio,
+  ratioU: w === 0 ? 0 : Math.abs(ratio / w) * u,
+});
+
+/**
+ * How much more or less a grade of dirt costs at this shop than was published: the published size counts as four washes, a measured wash as one, or as
+ * less the more doubtful it is.
+ * @param washes measured, each once
  * @returns the factor, and how many washes it rests on; 1 without any
  * @example dirtFactor([]) // { factor: 1, washes: 0 }
  */
-export function dirtFactor(washes: readonly Pick<MeasuredWash, 'ratio'>[]): { factor: number; washes: number } {
-  const sum = washes.reduce((total, wash) => total + wash.ratio, PRIOR_WASHES);
-  const factor = sum / (PRIOR_WASHES + washes.length);
-  return { factor: Math.min(MOST_FACTOR, Math.max(LEAST_FACTOR, factor)), washes: washes.length };
+export function dirtFactor(washes: readonly SavedRatio[]): { factor: number; washes: number } {
+  let [sum, weights] = [PRIOR_WASHES, PRIOR_WASHES];
+  for (const { ratio, ratioU } of washes) {
+    const weight = 1 / (1 + (ratioU / WASHES_DIFFER) ** 2);
+    sum += weight * ratio;
+    weights += weight;
+  }
+  return { factor: Math.min(MOST_FACTOR, Math.max(LEAST_FACTOR, sum / weights)), washes: washes.length };
 }
 
 /** Hours of running are known so well, share. Common practice, no source. */

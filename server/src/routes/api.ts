@@ -27,6 +27,7 @@ import { gate, signed } from '../http/gate';
 import { notFound, refused } from '../http/problem';
 import type { Probes } from '../http/probes';
 import type { Cards } from '../services/cards';
+import type { MeterSavings } from '../services/meterSavings';
 import { climateHere } from '../services/climate';
 import { teachersAhead } from '../services/teachers';
 import { dayRecord } from '../services/day';
@@ -83,6 +84,8 @@ export interface RouteParts {
   changes: Changes;
   probes: Probes;
   cards: Cards;
+  /** What meters tell; null in a practised visit, which has none. */
+  meterSavings: MeterSavings | null;
   /** The program's own file, for threads. */
   script: URL;
   shops: ShopChoice;
@@ -101,6 +104,7 @@ export function apiRouter({
   changes,
   probes,
   cards,
+  meterSavings,
   script,
   shops,
   upkeep,
@@ -111,6 +115,10 @@ export function apiRouter({
   const { db } = store;
   const router = new Router({ prefix: '/api' });
   router.use(gate(store, sessions));
+  router.use(async (ctx, next) => {
+    await next();
+    if (ctx.method !== 'GET') meterSavings?.soon();
+  });
   const answers = new Answers(store.versions);
   const at = () => now().toISOString();
 
@@ -238,14 +246,16 @@ export function apiRouter({
     ctx.body = { tariff };
   });
 
-  router.get('/saved', (ctx) =>
-    answers.send(
+  router.get('/saved', (ctx) => {
+    meterSavings?.soon();
+    const behind = meterSavings?.behind ?? false;
+    return answers.send(
       ctx,
-      'saved',
-      () => shopSaved(db),
-      () => ['closings'],
-    ),
-  );
+      `saved ${behind}`,
+      () => shopSaved(db, behind),
+      () => ['closings', 'savings', 'places'],
+    );
+  });
 
   router.get('/days/:day', (ctx) => {
     const day = askedDay('day', ctx.params['day']);
@@ -261,6 +271,7 @@ export function apiRouter({
         'shop',
         'shelf',
         'closings',
+        'savings',
         'weather',
         'plans',
       ],

@@ -30,7 +30,8 @@ export function practiceServer(
   });
   const upkeep = new Upkeep({ store, backups, changes, cards, troubles, script, version: VERSION, now });
   const shops = { ownIsThere: () => false, besideDemo: () => false, open: () => undefined };
-  const app = createApp({ store, log, webRoot, now, changes, probes, cards, script, upkeep, shops, sandboxes: null, hiddenOf });
+  const parts = { store, log, webRoot, now, changes, probes, cards, script, upkeep, shops };
+  const app = createApp({ ...parts, meterSavings: null, sandboxes: null, hiddenOf });
   const callback = app.callback();
   return {
     answer: (request, response) => void callback(request, response),

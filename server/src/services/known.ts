@@ -1,11 +1,11 @@
 import type { KnownBefore, VisitRecord } from '@elm-mist/contract';
-import { dirtFactor, earlierKnown, isOpenFinding, shopLearned, systemFindings, type ReadVisit, type ShopLearned } from '@elm-mist/core';
+import { earlierKnown, isOpenFinding, shopLearned, systemFindings, type ReadVisit, type ShopLearned } from '@elm-mist/core';
 import type { Store, Db } from '../store/open';
 import { cleaners } from '../store/shelf';
 import * as v from '../store/visits';
 import { climateHere } from './climate';
 import { paceHere } from './pace';
-import { measuredWashes } from './shopSaved';
+import { dirtHere } from './shopSaved';
 import { drawRead, keptReads, readsOf } from './reads';
 import type { VisitFrame } from './visitFrame';
 
@@ -37,7 +37,7 @@ const RUNS_LEARNED_FROM = 15;
 /** What the shop's last closed visits teach: made once for every closing and every change of the shelf. */
 const taught = new WeakMap<Store, { stamp: string; learned: ShopLearned }>();
 export function learnedOf(store: Store): ShopLearned {
-  const stamp = store.versions.stamp(['closings', 'shelf']);
+  const stamp = store.versions.stamp(['closings', 'shelf', 'savings']);
   const kept = taught.get(store);
   if (kept?.stamp === stamp) return kept.learned;
   const reads = readsOf(
@@ -49,7 +49,7 @@ export function learnedOf(store: Store): ShopLearned {
       reads,
       cleaners(store.db).filter((cleaner) => cleaner.form === 'aerosol'),
     ),
-    dirt: dirtFactor(measuredWashes(store.db)),
+    dirt: dirtHere(store.db),
   };
   taught.set(store, { stamp, learned });
   return learned;

@@ -1,5 +1,5 @@
-import type { MadeUpFile, MeterAnswer, MeterInput, MeterWash, PlaceRecord, WeatherSource } from '@elm-mist/contract';
-import { dayLater, runHours, type CoilRole, type Configuration, type MeasuredWash } from '@elm-mist/core';
+import type { MadeUpFile, MeterAnswer, MeterInput, MeterRecord, MeterWash, PlaceRecord, WeatherSource } from '@elm-mist/contract';
+import { dayLater, runHours, type CoilRole, type Configuration, type MeasuredWash, type YearDay } from '@elm-mist/core';
 import { desc, eq, sql } from 'drizzle-orm';
 import { othersTurn } from '../http/othersTurn';
 import { notFound, refused } from '../http/problem';
@@ -19,7 +19,8 @@ const YEAR_DAYS = 365;
 /** A typical year of fewer days is none: the days of a change of clocks may be short of hours. */
 const FEWEST_DAYS = 360;
 
-const kept = (db: Db, placeId: string) => db.select().from(t.meter).where(eq(t.meter.placeId, placeId)).get()?.record ?? null;
+/** The meter that is kept of a place. */
+export const keptMeter = (db: Db, placeId: string) => db.select().from(t.meter).where(eq(t.meter.placeId, placeId)).get()?.record ?? null;
 
 /** Days on which systems of a place were washed, newest first; two systems on one day are one wash. */
 function washesOf(store: Store, place: PlaceRecord): MeterAnswer['washes'] {
@@ -48,24 +49,15 @@ function washesOf(store: Store, place: PlaceRecord): MeterAnswer['washes'] {
   return washes.map((wash, i) => ({ ...wash, next: washes[i - 1]?.day ?? null }));
 }
 
-/**
- * A place's meter, the air of its days, and the washes it may be asked about.
- * @throws Problem 404
- */
-export async function meterAnswer(store: Store, placeId: string): Promise<MeterAnswer> {
-  const { db } = store;
-  const place = p.findPlace(db, placeId);
-  if (!place) throw notFound('place', placeId);
-  const meter = kept(db, placeId);
-  const washes = washesOf(store, place);
-  const last = meter?.rows.at(-1);
-  if (!meter || !last) return { meter, air: [], airFrom: [], washes };
-  const end = dayLater(last.day, last.days);
-  const air: MeterAnswer['air'] = [];
+/** The air of a meter's days, and of the year before its end; and where that is from. Read in slices. */
+export async function airOf(db: Db, rows: MeterRecord['rows']): Promise<{ air: YearDay[]; from: Set<WeatherSource> }> {
+  const air: YearDay[] = [];
   const from = new Set<WeatherSource>();
+  const [earliest, last] = [rows[0], rows.at(-1)];
+  if (!earliest || !last) return { air, from };
+  const end = dayLater(last.day, last.days);
   const yearAgo = dayLater(end, -YEAR_DAYS);
-  const first = meter.rows[0]?.day ?? yearAgo;
-  for (let day = first < yearAgo ? first : yearAgo; day < end; day = dayLater(day, 1)) {
+  for (let day = earliest.day < yearAgo ? earliest.day : yearAgo; day < end; day = dayLater(day, 1)) {
     const { hours, source, meanC } = weatherOf(db, day);
     if (hours.length > 0) {
       // Of all its hours where the file told them; else of those of daylight, which are what there is.
@@ -74,6 +66,21 @@ export async function meterAnswer(store: Store, placeId: string): Promise<MeterA
     }
     if (air.length % SLICE === 0) await othersTurn();
   }
+  return { air, from };
+}
+
+/**
+ * A place's meter, the air of its days, and the washes it may be asked about.
+ * @throws Problem 404
+ */
+export async function meterAnswer(store: Store, placeId: string): Promise<MeterAnswer> {
+  const { db } = store;
+  const place = p.findPlace(db, placeId);
+  if (!place) throw notFound('place', placeId);
+  const meter = keptMeter(db, placeId);
+  const washes = washesOf(store, place);
+  if (!meter) return { meter, air: [], airFrom: [], washes };
+  const { air, from } = await airOf(db, meter.rows);
   const typical = typicalYear(db);
   return { meter, air, airFrom: [...from], ...(typical ? { typical } : {}), washes };
 }

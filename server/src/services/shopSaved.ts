@@ -1,6 +1,6 @@
 import type { ShopSavedRecord } from '@elm-mist/contract';
-import { dirtFactor, savedByGrade, type MeasuredWash } from '@elm-mist/core';
-import { and, desc, eq, sql } from 'drizzle-orm';
+import { dirtFactor, NOT_COUNTED, ratioByWatts, savedByGrade, type MeasuredWash, type NotCounted, type SavedRatio } from '@elm-mist/core';
+import { desc, eq, sql } from 'drizzle-orm';
 import type { Db } from '../store/open';
 import * as t from '../store/schema';
 
@@ -10,7 +10,7 @@ const MOST_LOOKED = 2000;
 const saved = sql<string | null>`json_extract(${t.visitRead.cost}, '$.saved')`;
 
 /** What the shop's last washes were measured to save by watts. */
-export function measuredWashes(db: Db): MeasuredWash[] {
+function byWatts(db: Db): (MeasuredWash & { visitId: string })[] {
   const last = db
     .select({ id: t.visit.id })
     .from(t.visit)
@@ -19,16 +19,49 @@ export function measuredWashes(db: Db): MeasuredWash[] {
     .limit(MOST_LOOKED)
     .as('last');
   return db
-    .select({ saved })
+    .select({ saved, visitId: last.id })
     .from(last)
     .innerJoin(t.visitRead, eq(t.visitRead.visitId, last.id))
-    .where(and(sql`${saved} is not null`))
+    .where(sql`${saved} is not null`)
     .all()
-    .flatMap((row) => (row.saved ? [JSON.parse(row.saved) as MeasuredWash] : []));
+    .flatMap((row) => (row.saved ? [{ ...(JSON.parse(row.saved) as MeasuredWash), visitId: row.visitId }] : []));
 }
 
-/** The same by grade, and what it says of published sizes. */
-export function shopSaved(db: Db): ShopSavedRecord {
-  const washes = measuredWashes(db);
-  return { grades: savedByGrade(washes), dirt: dirtFactor(washes) };
+/** What meters tell of washes, or why they do not count. */
+const byMeter = (db: Db) =>
+  db
+    .select({ washes: t.meterSaving.washes })
+    .from(t.meterSaving)
+    .innerJoin(t.meter, eq(t.meter.placeId, t.meterSaving.placeId))
+    .all()
+    .flatMap(({ washes }) => washes);
+
+/** What measured washes say of what dirt costs. A wash that was measured both ways counts once, by the surer of the two. */
+export function dirtHere(db: Db, watts = byWatts(db), meters = byMeter(db)): { factor: number; washes: number } {
+  const surest = new Map<string, SavedRatio>(watts.map((wash) => [wash.visitId, ratioByWatts(wash)]));
+  for (const { told, visitIds } of meters) {
+    const [visitId] = visitIds;
+    if (typeof told === 'string' || visitId === undefined) continue;
+    const known = surest.get(visitId);
+    if (!known || told.ratioU < known.ratioU) surest.set(visitId, told);
+  }
+  return dirtFactor([...surest.values()]);
+}
+
+/** What washes saved by grade, by watts and by meters, and what it says of published sizes. @param behind meters are being reckoned */
+export function shopSaved(db: Db, behind: boolean): ShopSavedRecord {
+  const [watts, meters] = [byWatts(db), byMeter(db)];
+  const counted = meters.flatMap(({ told }) => (typeof told === 'string' ? [] : [{ value: told.kWh, u: told.u, grade: told.grade }]));
+  return {
+    grades: savedByGrade(watts.map(({ w, u, grade }) => ({ value: w, u, grade }))),
+    meters: {
+      grades: savedByGrade(counted),
+      notCounted: (Object.keys(NOT_COUNTED) as NotCounted[]).flatMap((why) => {
+        const washes = meters.filter(({ told }) => told === why).length;
+        return washes > 0 ? [{ why, washes }] : [];
+      }),
+      behind,
+    },
+    dirt: dirtHere(db, watts, meters),
+  };
 }

@@ -100,6 +100,7 @@ export function eraseCustomer(store: Store, customerId: string, name: string): E
     db.update(t.place).set(blankPlace).where(inArray(t.place.id, placeIds)).run();
     db.update(t.system).set({ note: '', archived: true }).where(inArray(t.system.id, systemIds)).run();
     for (const table of [t.openItem, t.dueClock, t.clockSet, t.agreement]) db.delete(table).where(inArray(table.systemId, systemIds)).run();
+    db.delete(t.meterSaving).where(inArray(t.meterSaving.placeId, placeIds)).run();
     db.delete(t.meter).where(inArray(t.meter.placeId, placeIds)).run();
     db.delete(t.photo).where(inArray(t.photo.visitId, visitIds)).run();
     for (const visit of visits) {

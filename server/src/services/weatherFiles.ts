@@ -15,6 +15,7 @@ import { refused } from '../http/problem';
 import { eq } from 'drizzle-orm';
 import type { Store } from '../store/open';
 import * as t from '../store/schema';
+import { writeMeta } from '../store/settings';
 import { shopOf, todayOf } from './shop';
 
 /** Which heading fills which column of a weather table; an empty text leaves it to the headings. @throws Problem 422 `columns` */
@@ -41,6 +42,9 @@ function ofTable(text: string, zone: string, given: Record<string, string> | nul
     zone,
   );
 }
+
+/** When air was last put in: what rests on it is reckoned anew after that. */
+export const AIR_READ_AT = 'air-read-at';
 
 /** Hours of the day that are kept: those that anybody washes in. */
 const KEPT_HOURS = { from: 5, to: 21 };
@@ -81,6 +85,7 @@ export function keepWeather(store: Store, text: string, matching: Record<string,
           setWhere: row.source === 'typical' ? eq(t.weatherDay.source, 'typical') : undefined,
         })
         .run();
+    writeMeta(db, AIR_READ_AT, new Date().toISOString());
     touches.push('weather');
   });
   const days = rows.map((row) => row.day).sort();

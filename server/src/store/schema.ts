@@ -21,6 +21,8 @@ import type {
   LabelChart,
   LabelGap,
   LabelLine,
+  MeteredWash,
+  NotCounted,
   PracticeCoil,
   PriceBook,
   Refrigerant,
@@ -49,6 +51,13 @@ export interface ClosedAs {
   coils: CoilRecord[];
   /** Absent in visits that were closed before there were any. */
   agreement?: Agreement | null;
+}
+
+/** A wash within the days of a meter, and what it is counted for in the shop's own answer, or why it is not. */
+export interface MeterSavingRow {
+  day: string;
+  visitIds: string[];
+  told: MeteredWash | NotCounted;
 }
 
 /** The shop as it is stored; whether it is the demo is known from the file itself. */
@@ -257,6 +266,16 @@ export const meter = sqliteTable('meter', {
     .primaryKey()
     .references(() => place.id),
   record: text('record', { mode: 'json' }).$type<MeterRecord>().notNull(),
+});
+
+/** What the washes of a place were found to save by its meter: reckoned from rows, washes and air, and anew when any of them is another. */
+export const meterSaving = sqliteTable('meter_saving', {
+  placeId: text('place_id')
+    .primaryKey()
+    .references(() => place.id),
+  /** What it was reckoned from, as it was. */
+  stamp: text('stamp').notNull(),
+  washes: text('washes', { mode: 'json' }).$type<MeterSavingRow[]>().notNull(),
 });
 
 /** What was agreed with the owner of a system. */

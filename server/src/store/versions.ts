@@ -13,6 +13,7 @@ export type Scope =
   | 'shelf'
   | 'closings'
   | 'open'
+  | 'savings'
   | 'weather';
 
 /** So many writes are remembered one by one: some hours of a busy shop. */

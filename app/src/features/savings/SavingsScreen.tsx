@@ -234,6 +234,7 @@ function Told({
       <Row label="Fit after">
         <Strong>{quality(after)}</Strong>
       </Row>
+      <LinkRow title="What washes saved here" under="All that were measured, by grade, and what it says of dirt" href="/shop/saved" />
       <Small ink="inkSoft">
         {`Chosen of ${unseen.length} models by days that each had not seen. Interval by the spread of the fits (${kWh(analytic.low)} to ${kWh(analytic.high)}) and by drawing days anew (${kWh(bootstrap.low)} to ${kWh(bootstrap.high)}), the wider ends of both. Air: ${airFrom.map((from) => AIR_WORDS[from]).join(', ')}. Statistics of ASHRAE Guideline 14, from memory.`}
       </Small>

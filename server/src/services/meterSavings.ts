@@ -1,0 +1,184 @@
+import { Worker } from 'node:worker_threads';
+import {
+  alsoHeats,
+  type CoilBothWays,
+  type Configuration,
+  type MeteredWash,
+  type NotCounted,
+  type VisitRead,
+  type WashedThere,
+} from '@elm-mist/core';
+import { eq, sql } from 'drizzle-orm';
+import { othersTurn } from '../http/othersTurn';
+import type { Db, Store } from '../store/open';
+import * as t from '../store/schema';
+import { readMeta } from '../store/settings';
+import type { Scope } from '../store/versions';
+import { airOf, keptMeter } from './meter';
+import { READ_VERSION } from './reads';
+import type { SavingsWork } from './savingsThread';
+import { shopOf } from './shop';
+import { AIR_READ_AT } from './weatherFiles';
+
+/** The thread that reckons what meters tell: some tenths of a second for each wash. */
+export const SAVINGS_THREAD = 'savings';
+
+/** Counted up whenever what is made of a meter changes: all are then reckoned anew. */
+const SAVING_VERSION = 1;
+/** What a saving by a meter rests on. */
+const RESTS_ON: readonly Scope[] = ['places', 'closings', 'weather', 'shop'];
+/** Writes of one moment are waited for, ms. */
+const SOON_MS = 200;
+const PATIENCE_MS = 60_000;
+
+type Wash = WashedThere & { visitIds: string[] };
+
+interface VisitRow {
+  id: string;
+  day: string;
+  systemId: string;
+  configuration: Configuration;
+  btuh: number;
+  archived: number;
+  coils: string | null;
+}
+
+/** The washes of a place by day, oldest first, with what came off. */
+function washesOf(db: Db, placeId: string): Wash[] {
+  const roles = new Map(
+    db
+      .select({ id: t.coil.id, role: t.coil.role })
+      .from(t.coil)
+      .innerJoin(t.system, eq(t.system.id, t.coil.systemId))
+      .where(eq(t.system.placeId, placeId))
+      .all()
+      .map(({ id, role }) => [id, role]),
+  );
+  const systems = db.select().from(t.system).where(eq(t.system.placeId, placeId)).all();
+  const rows = db.all<VisitRow>(sql`
+    select v.id as id, v.day as day, s.id as systemId, s.configuration as configuration, s.btuh as btuh,
+      json_extract(r.read, '$.coils') as coils
+    from system s join visit v indexed by visit_system on v.system_id = s.id
+      left join visit_read r on r.visit_id = v.id and r.version = ${READ_VERSION}
+    where s.place_id = ${placeId} and v.standing = 'closed' order by v.day, v.id`);
+  const byDay = new Map<string, VisitRow[]>();
+  for (const row of rows) byDay.set(row.day, [...(byDay.get(row.day) ?? []), row]);
+  const days = [...byDay.keys()];
+  return days.map((day, i) => {
+    const own = byDay.get(day) ?? [];
+    return {
+      day,
+      next: days[i + 1] ?? null,
+      visitIds: own.map(({ id }) => id),
+      systems: own.map(({ systemId, configuration, btuh, coils }) => ({
+        coils: ((coils ? JSON.parse(coils) : []) as VisitRead['coils']).flatMap(({ coilId, worstBefore, worstAfter }): CoilBothWays[] => {
+          const role = roles.get(coilId);
+          return role ? [{ role, found: worstBefore, left: worstAfter }] : [];
+        }),
+        share: btuh / systems.reduce((sum, system) => sum + (system.archived && system.id !== systemId ? 0 : system.btuh), 0),
+        heats: alsoHeats(configuration),
+      })),
+    };
+  });
+}
+
+/** Reckons what washes saved by the meters of their houses, each time anything that it rests on has changed, behind whatever else is asked. */
+export class MeterSavings {
+  private checked = '';
+  private running = false;
+  private timer: NodeJS.Timeout | null = null;
+  private readonly workers = new Set<Worker>();
+
+  /** @param script of the thread: the program's own file */
+  constructor(
+    private readonly store: Store,
+    private readonly script: URL,
+    private readonly failed: (error: unknown) => void,
+  ) {}
+
+  /** Whether something has changed that was not looked at yet. */
+  get behind(): boolean {
+    return this.running || this.checked !== this.stampNow();
+  }
+
+  /** Looks for meters to be reckoned anew, in a moment. Costs nothing where nothing was written that it rests on. */
+  soon(): void {
+    if (this.timer || this.running || this.checked === this.stampNow()) return;
+    this.timer = setTimeout(() => {
+      this.timer = null;
+      this.running = true;
+      this.all()
+        .catch((error: unknown) => {
+          // Tried again once something it rests on is another, and at the next start.
+          this.checked = this.stampNow();
+          this.failed(error);
+        })
+        .finally(() => {
+          this.running = false;
+        });
+    }, SOON_MS);
+    this.timer.unref();
+  }
+
+  close(): void {
+    if (this.timer) clearTimeout(this.timer);
+    for (const worker of this.workers) void worker.terminate();
+  }
+
+  private stampNow = (): string => this.store.versions.stamp(RESTS_ON);
+
+  private async all(): Promise<void> {
+    const { db } = this.store;
+    for (let now = this.stampNow(); now !== this.checked; now = this.stampNow()) {
+      for (const { placeId } of db.select({ placeId: t.meter.placeId }).from(t.meter).all()) {
+        await this.one(placeId);
+        await othersTurn();
+      }
+      this.checked = now;
+    }
+  }
+
+  private async one(placeId: string): Promise<void> {
+    const { db } = this.store;
+    const { demo, zone } = shopOf(db);
+    const kept = db
+      .select({ at: sql<string>`json_extract(${t.meter.record}, '$.at')`, stamp: t.meterSaving.stamp })
+      .from(t.meter)
+      .leftJoin(t.meterSaving, eq(t.meterSaving.placeId, t.meter.placeId))
+      .where(eq(t.meter.placeId, placeId))
+      .get();
+    if (!kept) return;
+    const all = washesOf(db, placeId);
+    const stamp = JSON.stringify([SAVING_VERSION, kept.at, demo, zone, readMeta(db, AIR_READ_AT) ?? '', all]);
+    if (kept.stamp === stamp) return;
+    const meter = keptMeter(db, placeId);
+    const [first, last] = [meter?.rows[0]?.day, meter?.rows.at(-1)?.day];
+    if (!meter || first === undefined || last === undefined) return;
+    const { air, from } = await airOf(db, meter.rows);
+    const washes = all.filter(({ day }) => day > first && day < last);
+    const weak = { changed: meter.changes !== '', othersAir: from.has('typical') || (!demo && from.has('simulated')) };
+    const told = washes.length === 0 ? [] : await this.reckoned({ rows: meter.rows, air, washes, weak });
+    const row = { placeId, stamp, washes: washes.map(({ day, visitIds }, i) => ({ day, visitIds, told: told[i] ?? 'too-little' })) };
+    this.store.write((tx, touches) => {
+      if (!tx.select({ placeId: t.meter.placeId }).from(t.meter).where(eq(t.meter.placeId, placeId)).get()) return;
+      tx.insert(t.meterSaving).values(row).onConflictDoUpdate({ target: t.meterSaving.placeId, set: row }).run();
+      touches.push('savings');
+    });
+  }
+
+  private reckoned(work: SavingsWork): Promise<(MeteredWash | NotCounted)[]> {
+    return new Promise((done, failed) => {
+      const worker = new Worker(this.script, { workerData: { is: SAVINGS_THREAD, work } });
+      this.workers.add(worker);
+      worker.unref();
+      const clock = setTimeout(() => void worker.terminate(), PATIENCE_MS);
+      worker.once('message', done);
+      worker.once('error', failed);
+      worker.once('exit', (code) => {
+        clearTimeout(clock);
+        this.workers.delete(worker);
+        failed(new Error(`the thread of savings ended with ${code}`));
+      });
+    });
+  }
+}
