@@ -211,6 +211,8 @@ export interface TodayVisit {
   fit: SlotFit | null;
   /** What the customer was promised for this system, by kind of finding, and the parts that it takes. */
   promised: Promised[];
+  /** Parts for small things noted before that are put right in passing; absent in answers that were kept before it was told. */
+  small?: string[];
   /** What the visit waits for; null while it goes on. */
   pause: Pause | null;
   /** The filter to bring; absent in answers that were kept before it was told. */

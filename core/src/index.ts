@@ -368,6 +368,7 @@ export {
   isAirOld,
   isOpenFinding,
   isPromised,
+  partsInPassing,
   isSigned,
   pauseOf,
   quotedFindings,

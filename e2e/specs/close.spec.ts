@@ -1,4 +1,7 @@
+import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
+import type { SystemDetail, VisitRecord } from '@elm-mist/contract';
+import { emptySurvey } from '@elm-mist/core';
 import ICAL from 'ical.js';
 import { expectAccessible } from '../support/axe';
 import { expect, test } from '../support/fixtures';
@@ -174,4 +177,50 @@ test('a declined finding keeps the customer’s word, stays open in the shop, an
   await site.goto(`${server.url}/visits/demo-visit-15/report`);
   await expect(site.getByTestId('report')).toContainText('Next year, when the roof is done');
   await expect(site.getByTestId('report')).toContainText('Worn line insulation (Outdoor coil, Yard, inner row)');
+});
+
+test('a visit of November comes due in its season, not in November, says why, and its clocks stand so', async ({ site, server }) => {
+  const day = '2026-11-12';
+  await site.clock.setSystemTime(new Date(`${day}T15:00:00-06:00`));
+  const call = async <T>(method: string, path: string, body?: object): Promise<T> => {
+    const answer = await server.fetch(path, {
+      method,
+      ...(body ? { headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) } : {}),
+    });
+    expect([path, answer.status < 300]).toEqual([path, true]);
+    return (await answer.json()) as T;
+  };
+  const system = 'goosewater-cottage';
+  const { coils } = await call<SystemDetail>('GET', `/systems/${system}`);
+  const visit = await call<VisitRecord>('POST', '/visits', { systemId: system, day, startMinute: 600, durationMin: 90 });
+  const grades = (coil: (typeof coils)[number], grade: number) =>
+    Object.fromEntries(coil.geometry.faces.map(({ id }) => [id, Array<number>(coil.geometry.rows).fill(grade)]));
+  const entries: [string, object][] = [
+    ['visit.started', {}],
+    ['story.noted', { symptoms: [], facts: [], hazards: [], lastService: '', helper: false }],
+    ...coils.flatMap((coil): [string, object][] => [
+      ['coil.surveyed', { coilId: coil.id, survey: { ...emptySurvey(), grades: grades(coil, 2), soils: ['dust'] } }],
+      ['coil.checked', { coilId: coil.id, gradesAfter: grades(coil, 0), note: '' }],
+      ['coil.skipped', { coilId: coil.id, reason: 'Washed by hand, told here afterwards' }],
+    ]),
+  ];
+  await call('POST', `/visits/${visit.id}/events`, {
+    events: entries.map(([kind, data], i) => ({
+      id: randomUUID(),
+      visitId: visit.id,
+      at: `${day}T16:${String(i).padStart(2, '0')}:00.000Z`,
+      by: 'Wren Cotter',
+      kind,
+      data,
+    })),
+  });
+  await site.goto(`${server.url}/visits/${visit.id}/close`);
+  await expect(site.getByTestId('when-next')).toContainText(/Next due.*?\d+ (April|May|June|July) 202[78]/s);
+  await expect(site.getByTestId('when-next')).toContainText('a month of running');
+  await site.getByTestId('close-visit').click();
+  await expect(site.getByTestId('to-history')).toBeVisible();
+  const { clocks = [] } = await call<SystemDetail>('GET', `/systems/${system}`);
+  const coilClocks = clocks.filter(({ kind }) => kind === 'coil').map(({ due }) => due);
+  expect(coilClocks.length).toBe(coils.length);
+  for (const due of coilClocks) expect(due.slice(5, 7)).toMatch(/0[4-7]/);
 });

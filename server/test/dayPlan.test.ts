@@ -1,5 +1,14 @@
 import { randomUUID } from 'node:crypto';
-import type { CustomerDetail, DayCrewsRecord, DayRecord, DueRecord, ErrorBody, PlaceSummary, VisitRecord } from '@elm-mist/contract';
+import type {
+  CustomerDetail,
+  DayCrewsRecord,
+  DayRecord,
+  DueRecord,
+  ErrorBody,
+  PlaceSummary,
+  SystemDetail,
+  VisitRecord,
+} from '@elm-mist/contract';
 import { usualWords, type OwnerWords } from '@elm-mist/core';
 import { DAY, RealServer } from './helpers';
 
@@ -107,4 +116,35 @@ test('the shop’s own words are kept; a word that is not known is refused by na
   expect((await server.call<OwnerWords>('GET', '/owner-words')).body).toEqual(words);
   const { status, body } = await server.call<ErrorBody>('PUT', '/owner-words', { ...words, moved: 'At {when}' });
   expect([status, body.error.fields?.['moved']]).toEqual([422, expect.stringContaining('{when}')]);
+});
+
+test('caps that were found missing are carried until they are fitted or promised, and once they are nobody carries any', async () => {
+  const carried = async () => {
+    const { visits } = (await server.call<DayRecord>('GET', '/days/2026-06-12')).body;
+    const row = visits.find(({ visit }) => visit.id === 'demo-visit-16');
+    return [row?.small, row?.promised.map(({ parts }) => parts)];
+  };
+  const CAPS = '2 × locking port cap';
+  expect(await carried()).toEqual([[CAPS], []]);
+  const { findings } = (await server.call<SystemDetail>('GET', '/systems/harrow-roof')).body;
+  const { findingId } = findings.find(({ what }) => what === 'port-caps')!;
+  let minute = 0;
+  const say = async (kind: string, data: object) => {
+    const event = {
+      id: randomUUID(),
+      visitId: 'demo-visit-16',
+      at: new Date(Date.UTC(2026, 5, 12, 13, (minute += 1))).toISOString(),
+      by: 'Wren Cotter',
+      kind,
+      data,
+    };
+    const { status, body } = await server.call<ErrorBody>('POST', '/visits/demo-visit-16/events', { events: [event] });
+    expect([status, body.error]).toEqual([200, undefined]);
+  };
+  await say('finding.step', { findingId, step: 'offered', words: '' });
+  expect(await carried()).toEqual([[CAPS], []]);
+  await say('finding.step', { findingId, step: 'accepted', words: 'Yes' });
+  expect(await carried()).toEqual([[], [[CAPS]]]);
+  await say('finding.step', { findingId, step: 'fixed', words: '' });
+  expect(await carried()).toEqual([[], []]);
 });

@@ -122,7 +122,7 @@ test('the truck: each cleaner summed and held against what of the shelf is still
     }) as const;
   const list = truckList(
     [
-      { needs: [need('alder', 0.5, 4), need('spray', 0, 0, 2)], promised: [{ parts: ['contactor'] }] },
+      { needs: [need('alder', 0.5, 4), need('spray', 0, 0, 2)], promised: [{ parts: ['contactor'] }], small: ['2 × cap'] },
       { needs: [need('alder', 0.7, 4), need('alder', 0.2, 9)], promised: [{ parts: ['contactor', 'cap'] }] },
     ],
     [
@@ -141,6 +141,7 @@ test('the truck: each cleaner summed and held against what of the shelf is still
     { name: 'contactor', times: 2 },
     { name: 'cap', times: 1 },
   ]);
+  expect(list.small).toEqual([{ name: '2 × cap', times: 1 }]);
   expect(list.cleaners.find((row) => row.cleanerId === 'spray')?.cans).toBe(2);
 });
 

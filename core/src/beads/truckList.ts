@@ -60,6 +60,8 @@ export interface TruckList {
   mixWaterL: number;
   /** Parts that were promised, each once with how many. */
   parts: { name: string; times: number }[];
+  /** The same for small things that were noted before and are put right in passing. */
+  small: { name: string; times: number }[];
   /** Filters by size, each once with how many; an empty size was never noted. */
   filters: { size: string; times: number }[];
   /** Coils that nothing is known of. */
@@ -68,8 +70,15 @@ export interface TruckList {
 
 const EASE = 1e-9;
 
+/** Each once, with how often it was said. */
+function counted(names: readonly string[]): { name: string; times: number }[] {
+  const times = new Map<string, number>();
+  for (const name of names) times.set(name, (times.get(name) ?? 0) + 1);
+  return [...times].map(([name, n]) => ({ name, times: n }));
+}
+
 /**
- * What goes on the truck: cleaners against the shelf, mixes worth making in one go, water to mix with, parts that were promised.
+ * What goes on the truck: cleaners against the shelf, mixes worth making in one go, water to mix with, parts that were promised or that small things take.
  * @param visits of the day or of one crew, with what each coil takes
  * @param stock of the shelf
  * @param day ISO day
@@ -77,7 +86,12 @@ const EASE = 1e-9;
  * @example truckList([], [], '2026-06-11').cleaners // []
  */
 export function truckList(
-  visits: readonly { needs: readonly Need[]; promised: readonly { parts: readonly string[] }[]; filter?: FilterNeed | null }[],
+  visits: readonly {
+    needs: readonly Need[];
+    promised: readonly { parts: readonly string[] }[];
+    small?: readonly string[];
+    filter?: FilterNeed | null;
+  }[],
   stock: readonly Pick<StockItem, 'cleanerId' | 'leftL' | 'expires'>[],
   day: string,
 ): TruckList {
@@ -105,15 +119,15 @@ export function truckList(
     batch.coils += 1;
     batches.set(key, batch);
   }
-  const parts = new Map<string, number>();
-  for (const part of visits.flatMap((row) => row.promised).flatMap((one) => one.parts)) parts.set(part, (parts.get(part) ?? 0) + 1);
+  const promised = visits.flatMap((row) => row.promised).flatMap((one) => one.parts);
   const filters = new Map<string, number>();
   for (const { filter } of visits) if (filter) filters.set(filter.size, (filters.get(filter.size) ?? 0) + 1);
   return {
     cleaners: [...cleaners.values()],
     batches: [...batches.values()].filter((batch) => batch.coils > 1),
     mixWaterL: [...batches.values()].reduce((sum, batch) => sum + batch.waterL, 0),
-    parts: [...parts].map(([name, times]) => ({ name, times })),
+    parts: counted(promised),
+    small: counted(visits.flatMap((row) => row.small ?? [])),
     filters: [...filters].map(([size, times]) => ({ size, times })),
     unknown: needs.filter((need) => need.basis === 'nothing known').length,
   };

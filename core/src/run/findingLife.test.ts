@@ -4,7 +4,17 @@ import { shelf } from '../testing/fixtures';
 import { FINDING_KINDS, FINDING_TABLE } from '../survey';
 import { checkEvent, type VisitFrame } from './checkEvent';
 import type { EventDataByKind, EventKind } from './events';
-import { FINDING_STEPS, findingLives, findingSteps, isOpenFinding, type FindingLife, type FindingStepMade } from './findingLife';
+import {
+  FINDING_STANDING_NAMES,
+  FINDING_STEPS,
+  findingLives,
+  findingSteps,
+  isOpenFinding,
+  isPromised,
+  partsInPassing,
+  type FindingLife,
+  type FindingStepMade,
+} from './findingLife';
 import { findingsHere } from './findingsHere';
 import type { QuoteMade } from './quote';
 import type { Stamped } from './stamped';
@@ -213,4 +223,17 @@ test('what was declined may say when to ask again, on a day to come', () => {
   );
   enter(run, 'finding.step', step(noted, { step: 'declined', words: 'Not now', day: '2026-12-01' }));
   expect(standing(run, noted)).toBe('declined');
+});
+
+test('parts of a finding are carried once at most: as promised, or for a small thing that nobody has put right, never for what was declined or done', () => {
+  for (const what of FINDING_KINDS)
+    for (const standing of Object.keys(FINDING_STANDING_NAMES) as FindingLife['standing'][]) {
+      const life = { what, coilId: null, note: '', action: '', standing };
+      const small = partsInPassing(life);
+      if (isPromised(life) || standing === 'declined' || !isOpenFinding(life) || !FINDING_TABLE[what].onTheSpot) expect(small).toEqual([]);
+      else expect(small).toEqual(FINDING_TABLE[what].parts);
+    }
+  expect(partsInPassing({ what: 'port-caps', coilId: null, note: '', action: '', standing: 'noted' })).toEqual([
+    { name: 'Locking port cap', quantity: 2 },
+  ]);
 });

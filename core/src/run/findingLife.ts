@@ -128,6 +128,17 @@ export function findingLives(
 export type WholeFinding = Required<Finding> & { licence: Licence | null; onTheSpot: boolean; name: string };
 
 /**
+ * Parts to bring for a small thing that was noted before and that whoever comes next puts right in passing: port caps, a filter. Nothing is quoted for it.
+ * @param life of the finding
+ * @returns parts; none for what is to be quoted first, is promised (its parts are counted there), was declined or is done
+ * @example partsInPassing({ what: 'port-caps', coilId: null, note: '', action: '', standing: 'noted' })[0]?.name // 'Locking port cap'
+ */
+export const partsInPassing = (life: Finding & Pick<FindingLife, 'standing'>): FindingPart[] => {
+  const { onTheSpot, parts } = wholeFinding(life);
+  return onTheSpot && (life.standing === 'noted' || life.standing === 'offered') ? parts : [];
+};
+
+/**
  * A finding with what its entry leaves out filled from the table.
  * @param finding as it was entered
  * @returns all of it, with the licence it wants

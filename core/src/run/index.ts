@@ -21,6 +21,7 @@ export {
   findingSteps,
   isOpenFinding,
   isPromised,
+  partsInPassing,
   wholeFinding,
   type Finding,
   type FindingLife,

@@ -3,11 +3,13 @@ import {
   FINDING_TABLE,
   isOpenFinding,
   isPromised,
+  partsInPassing,
   pauseOf,
   systemFindings,
   URGENCIES,
   wholeFinding,
   type FindingLife,
+  type FindingPart,
   type Pause,
   type Quote,
   type VisitState,
@@ -74,8 +76,10 @@ export function openRecord(db: Db): OpenRecord {
   };
 }
 
-/** What the customers of a day's visits were promised, and what a visit waits for: read from the list, not from the years. */
-export function promisedOf(db: Db, frames: readonly VisitFrame[]): (frame: VisitFrame) => Pick<TodayVisit, 'promised' | 'pause'> {
+const partWords = ({ quantity, name }: FindingPart): string => (quantity > 1 ? `${quantity} × ${name.toLowerCase()}` : name.toLowerCase());
+
+/** What the customers of a day's visits were promised, what small things wait there, and what a visit waits for: read from the list, not from the years. */
+export function promisedOf(db: Db, frames: readonly VisitFrame[]): (frame: VisitFrame) => Pick<TodayVisit, 'promised' | 'small' | 'pause'> {
   const systems = [...new Set(frames.map((frame) => frame.visit.systemId))];
   const rows = db
     .select()
@@ -84,18 +88,20 @@ export function promisedOf(db: Db, frames: readonly VisitFrame[]): (frame: Visit
     .orderBy(asc(t.openItem.rank))
     .all();
   return ({ visit }) => {
-    if (visit.standing === 'closed' || visit.standing === 'cancelled') return { promised: [], pause: null };
+    if (visit.standing === 'closed' || visit.standing === 'cancelled') return { promised: [], small: [], pause: null };
     const own = rows.filter((row) => row.systemId === visit.systemId);
-    const lives = own.flatMap((row) => (row.kind === 'finding' ? [row.row as FindingLife] : [])).filter(isPromised);
+    const lives = own.flatMap((row) => (row.kind === 'finding' ? [row.row as FindingLife] : []));
     const pause = own.find((row) => row.kind === 'pause' && row.id === visit.id);
     return {
-      promised: lives.map((life) => {
+      // A filter has a clock and a size of its own.
+      small: lives.filter(({ what }) => what !== 'filters').flatMap((life) => partsInPassing(life).map(partWords)),
+      promised: lives.filter(isPromised).map((life) => {
         const { what, name, parts } = wholeFinding(life);
         return {
           findingId: life.findingId,
           name,
           licence: FINDING_TABLE[what].licence,
-          parts: parts.map((part) => (part.quantity > 1 ? `${part.quantity} × ${part.name.toLowerCase()}` : part.name.toLowerCase())),
+          parts: parts.map(partWords),
         };
       }),
       pause: pause ? (pause.row as Pause) : null,

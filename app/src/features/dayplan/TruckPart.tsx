@@ -10,10 +10,10 @@ export function TruckPart({ day, visits }: { day: string; visits: readonly Today
   const shelf = useQuery(shelfQuery).data;
   const left = visits.filter(({ visit }) => visit.standing !== 'closed' && visit.standing !== 'cancelled');
   if (left.length === 0) return null;
-  const { cleaners, batches, mixWaterL, parts, filters, unknown } = truckList(left, shelf?.stock ?? [], day);
+  const { cleaners, batches, mixWaterL, parts, small, filters, unknown } = truckList(left, shelf?.stock ?? [], day);
   return (
     <Part title={<Heading>On the truck</Heading>} testID="truck-list">
-      {cleaners.length + parts.length + filters.length === 0 ? (
+      {cleaners.length + parts.length + small.length + filters.length === 0 ? (
         <Body ink="inkSoft">Nothing is known yet of what these visits take.</Body>
       ) : null}
       {cleaners.map(({ cleanerId, name, litres, cans, onShelfL, shortL }) => (
@@ -24,9 +24,15 @@ export function TruckPart({ day, visits }: { day: string; visits: readonly Today
         </Row>
       ))}
       {mixWaterL > 0 ? <Row label="Clean water to mix with" value={formatVolume(mixWaterL, units)} /> : null}
-      {parts.map(({ name, times }) => (
-        <Row key={name} label={name.replace(/^./, (letter) => letter.toUpperCase())} value={times > 1 ? `${times} times` : 'promised'} />
-      ))}
+      {[...parts.map((part) => ({ ...part, why: 'promised' })), ...small.map((part) => ({ ...part, why: 'noted, fitted in passing' }))].map(
+        ({ name, times, why }) => (
+          <Row
+            key={`${name} ${why}`}
+            label={name.replace(/^./, (letter) => letter.toUpperCase())}
+            value={times > 1 ? `${times} times, ${why}` : why}
+          />
+        ),
+      )}
       {filters.map(({ size, times }) => (
         <Row key={`filter ${size}`} label={`Filter ${size || 'of a size nobody noted'}`} value={times > 1 ? `${times} times` : 'due'} />
       ))}

@@ -6,6 +6,7 @@ import {
   formatQuantity,
   formatRatio,
   isPromised,
+  partsInPassing,
   mergedKit,
   visitClashes,
   wholeFinding,
@@ -262,6 +263,7 @@ export function PlanBead() {
   const plan = closed ? made?.value : shown?.plan;
   const planned = drafts.flatMap((row) => (row.plan ? [row.plan] : []));
   const parts = visit.findings.filter(isPromised).flatMap((life) => wholeFinding(life).parts);
+  const small = visit.findings.flatMap(partsInPassing);
   const kit = mergedKit(planned.map((row) => row.kit));
   const clashes = visitClashes(
     planned,
@@ -335,12 +337,18 @@ export function PlanBead() {
       {painted && shown && state.surveys[shown.coil.id] ? (
         <MakeOfCoil coil={shown.coil} survey={state.surveys[shown.coil.id]!.value} site={state.site?.value ?? null} />
       ) : null}
-      {painted && kit.length + parts.length > 0 ? (
+      {painted && kit.length + parts.length + small.length > 0 ? (
         <Part title={<Heading>From the truck</Heading>}>
           {parts.length > 0 ? (
             <>
               <Label ink="inkSoft">Parts promised</Label>
               <Body>{partsLine(parts)}</Body>
+            </>
+          ) : null}
+          {small.length > 0 ? (
+            <>
+              <Label ink="inkSoft">For small things noted, put right in passing</Label>
+              <Body testID="plan-small">{partsLine(small)}</Body>
             </>
           ) : null}
           <Label ink="inkSoft">Wear</Label>
