@@ -10,6 +10,7 @@ import {
   type RunsWhere,
 } from '../interval';
 import type { VisitState } from '../run';
+import type { Guard } from '../method';
 import { worstOf } from '../survey';
 import { settingOf, type JudgedSystem } from './judgement';
 import { trendFigures } from './trends';
@@ -51,7 +52,7 @@ function setByHand(due: CoilDueDate, set: VisitState['dueSet'][string] | undefin
  */
 export function coilDues(
   state: VisitState,
-  coils: readonly { id: string; role: CoilRole }[],
+  coils: readonly { id: string; role: CoilRole; guards?: Guard }[],
   where: RunsWhere,
   closedOn: string,
   graded: readonly GrowthVisit[],
@@ -69,7 +70,7 @@ export function coilDues(
   });
   const figures = unit ? { before: trendFigures(state, 'before', settingOf(state, unit)), after: {} } : undefined;
   const grown = growthStretches([...graded, { day: closedOn, coils: now, figures }], onlyOutdoorCoil(configuration, coils));
-  const own = coils.flatMap(({ id, role }, i) => {
+  const own = coils.flatMap(({ id, role, guards }, i) => {
     const survey = state.surveys[id]?.value;
     if (!survey) return [];
     const { worstBefore, worstAfter } = now[i] ?? { worstBefore: null, worstAfter: null };
@@ -83,6 +84,7 @@ export function coilDues(
       worstGrade: worstBefore ?? 0,
       role,
       storyFacts: state.story?.value.facts ?? [],
+      louvred: guards === 'louvre',
       left: worstAfter ?? worstBefore ?? 0,
       grown: grown[id] ?? [],
     });

@@ -10,6 +10,7 @@ import {
   type GrowthVisit,
   type RunsWhere,
 } from '../interval';
+import type { Guard } from '../method';
 import type { Soil, StoryFact } from '../survey';
 
 /** How dirty a coil is likely to be from its last visit on. */
@@ -55,7 +56,7 @@ const PACKED = 4;
  * @example lifeFan({ id: 'c', role: 'condenser' }, [], { configuration: 'split-cool', latitudeDeg: 42 }, []) // null
  */
 export function lifeFan(
-  coil: { id: string; role: CoilRole; name?: string },
+  coil: { id: string; role: CoilRole; name?: string; guards?: Guard },
   visits: readonly FanVisit[],
   where: RunsWhere,
   storyFacts: readonly StoryFact[],
@@ -74,6 +75,7 @@ export function lifeFan(
     role: coil.role,
     soils: last.row.soils,
     storyFacts,
+    louvred: coil.guards === 'louvre',
     worstGrade: last.row.worstBefore ?? 0,
     left,
     grown,

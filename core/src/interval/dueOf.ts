@@ -8,7 +8,17 @@ import type { StoryFact } from '../survey';
 import type { Climate } from './climate';
 import { fluffWeeks, frostWeeks, outOfWeeks, type YearWhere } from './closedWeeks';
 import { looksWords } from './fluffLearned';
-import { dayAfterRunning, EXPOSURE_TABLE, exposureOf, LEAST_RUNNING, runMonths, runShare, type Exposure, type Pace } from './exposure';
+import {
+  dayAfterRunning,
+  EXPOSURE_TABLE,
+  exposureOf,
+  LEAST_RUNNING,
+  runMonths,
+  runShare,
+  usualMonths,
+  type Exposure,
+  type Pace,
+} from './exposure';
 import { nextDue, type NextDue, type NextDueInput } from './nextDue';
 import { condensedOf, learnGrowth, monthsToLoaded, priorGrowth, type GrowthBelief, type GrowthStretch } from './regrowth';
 import { intoSeason, seasonAt } from './season';
@@ -17,6 +27,8 @@ import { intoSeason, seasonAt } from './season';
 export interface DueInput extends NextDueInput {
   role: CoilRole;
   storyFacts: readonly StoryFact[];
+  /** It stands behind louvred panels. */
+  louvred?: boolean | undefined;
   /** Worst grade as it was left. */
   left: number;
   /** Of its place, by degree hours; left out where too little of a year's air is known. */
@@ -68,7 +80,7 @@ export function learnedOf(input: DueInput): Learned {
   const exposure = exposureOf(input);
   const belief = input.grown.reduce(
     (known, { from, to, left, found, looks }) => learnGrowth(known, { months: runMonths(from, to, input), grown: found - left, looks }),
-    priorGrowth(exposure, input.pace),
+    priorGrowth(usualMonths(input), input.pace),
   );
   const { likely, early, late } = monthsToLoaded(belief, input.left, BAND);
   const day = (months: number) => (Number.isFinite(months) ? dayAfterRunning(input.closedOn, months, input) : null);
@@ -218,7 +230,7 @@ export function dueOf(input: DueInput): CoilDueDate {
       result: { label: 'Next due', text: date },
       inputs: [
         ...rule.because.inputs,
-        { label: 'Exposure', text: EXPOSURE_TABLE[exposure].name },
+        { label: 'Exposure', text: `${EXPOSURE_TABLE[exposure].name}${input.louvred ? ', behind louvres' : ''}` },
         { label: 'Visits that taught it', quantity: { kind: 'count', value: belief.visits } },
       ],
       rules: [

@@ -10,6 +10,8 @@ export interface ExposureFacts {
   configuration: Configuration;
   soils: readonly Soil[];
   storyFacts: readonly StoryFact[];
+  /** It stands behind louvred panels; left out where it does not, or nobody said. */
+  louvred?: boolean | undefined;
 }
 
 /** From here on a coil is loaded: the grade that costs enough to be washed. */
@@ -78,6 +80,22 @@ export const EXPOSURE_TABLE: Record<Exposure, ExposureRow> = {
  * @example exposureOf({ role: 'condenser', configuration: 'split-cool', soils: [], storyFacts: ['dryer-vent'] }) // 'lint'
  */
 export const exposureOf = (facts: ExposureFacts): Exposure => EXPOSURES.find((id) => EXPOSURE_TABLE[id].when(facts)) ?? 'plain';
+
+/** Louvres keep clippings, seed and hair off the fins in part: so much longer until it is loaded. Finer dirt goes by them. Common practice, no source. */
+const LOUVRES_LONGER = 1.2;
+const KEPT_OFF: readonly Exposure[] = ['fluff', 'grass', 'plain'];
+
+/**
+ * How long a coil usually takes until it is loaded, before it has taught anything.
+ * @param facts of the coil and what stands around it
+ * @returns months of running
+ * @example usualMonths({ role: 'condenser', configuration: 'split-cool', soils: [], storyFacts: [], louvred: true }) // 12
+ */
+export function usualMonths(facts: ExposureFacts): number {
+  const exposure = exposureOf(facts);
+  const longer = facts.louvred && facts.role === 'condenser' && KEPT_OFF.includes(exposure) ? LOUVRES_LONGER : 1;
+  return EXPOSURE_TABLE[exposure].monthsToLoaded * longer;
+}
 
 /** How much of each month a system that only cools runs and gathers dirt, January first, in the north. Common practice, no source. */
 const COOLING_SHARES = [0.1, 0.1, 0.15, 0.4, 0.8, 1, 1, 1, 0.8, 0.4, 0.15, 0.1] as const;

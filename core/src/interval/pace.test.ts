@@ -46,13 +46,13 @@ test('it is one line through all stretches, in whatever order, and stays within 
 test('where the town is dustier than the table, a coil seen once is told better for the others', () => {
   const factor = 1.6;
   const pace = paceOf(drawn(60, factor, 7), []);
-  const truth = priorGrowth('plain').perMonth * factor;
+  const truth = priorGrowth(10).perMonth * factor;
   const normal = normals(uniforms(11));
   let [alone, together] = [0, 0];
   for (let n = 0; n < 200; n += 1) {
     const once = { months: 8, grown: truth * 8 + 0.7 * normal() };
-    alone += Math.abs(learnGrowth(priorGrowth('plain'), once).perMonth - truth);
-    together += Math.abs(learnGrowth(priorGrowth('plain', pace), once).perMonth - truth);
+    alone += Math.abs(learnGrowth(priorGrowth(10), once).perMonth - truth);
+    together += Math.abs(learnGrowth(priorGrowth(10, pace), once).perMonth - truth);
   }
   expect(together).toBeLessThan(alone / 2);
 });

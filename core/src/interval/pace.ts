@@ -1,4 +1,4 @@
-import { EXPOSURE_TABLE, exposureOf, LOADED, runMonths, type ExposureFacts, type Pace, type RunsWhere } from './exposure';
+import { LOADED, runMonths, usualMonths, type ExposureFacts, type Pace, type RunsWhere } from './exposure';
 import type { GrowthStretch } from './regrowth';
 
 /** What one coil grew between two visits, and what the table would have said, grades. */
@@ -28,7 +28,7 @@ export const pacedStretch = (
   facts: ExposureFacts,
   where: RunsWhere,
 ): PacedStretch => ({
-  expected: (LOADED / EXPOSURE_TABLE[exposureOf(facts)].monthsToLoaded) * runMonths(from, to, where),
+  expected: (LOADED / usualMonths(facts)) * runMonths(from, to, where),
   grown: found - left,
   looks,
 });

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { dueOf, learnedOf, type DueInput } from './dueOf';
-import { dayAfterRunning, EXPOSURES, exposureOf, runMonths } from './exposure';
+import { dayAfterRunning, EXPOSURES, exposureOf, runMonths, usualMonths } from './exposure';
 import { coverage } from '../testing/grownCoils';
+import { pacedStretch } from './pace';
 import { growthStretches, learnGrowth, monthsToLoaded, priorGrowth } from './regrowth';
 
 const WHERE = { configuration: 'split-cool' as const, latitudeDeg: 42 };
@@ -17,7 +18,7 @@ const base: DueInput = {
 };
 
 test('one visit moves a belief a little, five decide it; the order of visits does not matter', () => {
-  const prior = priorGrowth('plain');
+  const prior = priorGrowth(10);
   const stretch = { months: 10, grown: 4 };
   const once = learnGrowth(prior, stretch);
   expect(once.perMonth).toBeGreaterThan(prior.perMonth);
@@ -49,7 +50,7 @@ test('one visit moves a belief a little, five decide it; the order of visits doe
 
 // Batch formulas of the normal inverse gamma update, from memory (Bishop 2006, section 3.3; Murphy, Conjugate Bayesian analysis, 2007).
 test('visit by visit comes to the same as all at once', () => {
-  const prior = priorGrowth('fluff');
+  const prior = priorGrowth(6);
   const rows = [
     { months: 6, grown: 3, looks: 1 },
     { months: 5.5, grown: 1, looks: 2.4 },
@@ -65,6 +66,22 @@ test('visit by visit comes to the same as all at once', () => {
       0.5 * (rows.reduce((sum, row) => sum + row.looks * row.grown ** 2, 0) + prior.weight * prior.perMonth ** 2 - weight * mean ** 2),
     12,
   );
+});
+
+test('louvres keep what is coarse off the outdoor coil: it is loaded later than behind wire, and finer dirt and the coil indoors go by', () => {
+  const grown = [{ from: '2025-06-11', to: '2026-06-11', left: 0, found: 2 }];
+  for (const storyFacts of [[], ['trees'], ['mowing'], ['dryer-vent'], ['building-dust']] as const) {
+    const facts = { ...base, grown, storyFacts };
+    const [wire, louvres] = [dueOf(facts), dueOf({ ...facts, louvred: true })];
+    const [open, kept] = [wire.learned.belief.perMonth, louvres.learned.belief.perMonth];
+    if (['lint', 'dust'].includes(exposureOf(facts))) expect(louvres.date).toBe(wire.date);
+    else expect(kept).toBeLessThan(open);
+    expect(louvres.date >= wire.date).toBe(true);
+  }
+  expect(usualMonths({ ...base, role: 'evaporator', louvred: true })).toBe(usualMonths({ ...base, role: 'evaporator' }));
+  // It is not told to grow slower than the shop's others for what its panels do.
+  const year = { from: '2025-06-11', to: '2026-06-11', left: 0, found: 2 };
+  expect(pacedStretch(year, { ...base, louvred: true }, WHERE).expected * 1.2).toBeCloseTo(pacedStretch(year, base, WHERE).expected, 9);
 });
 
 test('the bands cover what they say, over coils drawn from what is believed', () => {
@@ -189,5 +206,5 @@ test('what dirties a coil fastest names its class; a coil left loaded is loaded 
   expect(exposureOf({ ...base, soils: ['lint', 'seed-fluff'] })).toBe('lint');
   expect(exposureOf({ ...base, role: 'evaporator', storyFacts: ['trees'] })).toBe('indoor');
   expect(exposureOf(base)).toBe('plain');
-  expect(monthsToLoaded(priorGrowth('plain'), 2, 0.9)).toEqual({ likely: 0, early: 0, late: 0 });
+  expect(monthsToLoaded(priorGrowth(10), 2, 0.9)).toEqual({ likely: 0, early: 0, late: 0 });
 });

@@ -4,7 +4,7 @@
 import jstat from 'jstat';
 import { GRADE_TABLE } from '../survey';
 import { EYE_SPREAD, foundTogether, gradeByCondensing } from './condensingGrade';
-import { EXPOSURE_TABLE, LOADED, type Exposure, type Pace } from './exposure';
+import { LOADED, type Pace } from './exposure';
 
 /** How a coil grew dirty between being left on one visit and found on the next. */
 export interface GrowthStretch {
@@ -48,13 +48,12 @@ const PRIOR_SHAPE = 3;
 
 /**
  * What is believed before a coil has taught anything: what coils of its exposure do.
- * @param exposure its class
+ * @param months of running that such a coil usually takes until it is loaded
  * @param pace how fast the shop’s other coils grow beside what is usual; null where they have not told
  * @returns the belief
- * @example priorGrowth('plain').perMonth // 0.2
+ * @example priorGrowth(10).perMonth // 0.2
  */
-export function priorGrowth(exposure: Exposure, pace: Pace | null | undefined = null): GrowthBelief {
-  const months = EXPOSURE_TABLE[exposure].monthsToLoaded;
+export function priorGrowth(months: number, pace: Pace | null | undefined = null): GrowthBelief {
   return {
     perMonth: (LOADED / months) * (pace?.factor ?? 1),
     weight: PRIOR_VISITS * months ** 2,
@@ -100,7 +99,7 @@ export interface Band {
  * @param share of cases that the band is to hold, 0 to 1
  * @param seen whether the band is of what an eye will say, or of the dirt itself
  * @returns the band, grades, not below 0
- * @example growthBand(priorGrowth('plain'), 0, 0, 0.9, false) // { low: 0, high: 0 }
+ * @example growthBand(priorGrowth(10), 0, 0, 0.9, false) // { low: 0, high: 0 }
  */
 export function growthBand(belief: GrowthBelief, left: number, months: number, share: number, seen: boolean): Band {
   const spread = Math.sqrt((belief.scale / belief.shape) * ((seen ? 1 : 0) + months ** 2 / belief.weight));
@@ -115,7 +114,7 @@ export function growthBand(belief: GrowthBelief, left: number, months: number, s
  * @param left worst grade as it was left
  * @param share of cases that the band is to hold, 0 to 1
  * @returns months: the most likely, the earliest and the latest of the band; Infinity where it may never be
- * @example monthsToLoaded(priorGrowth('plain'), 0, 0.5).likely // 10
+ * @example monthsToLoaded(priorGrowth(10), 0, 0.5).likely // 10
  */
 export function monthsToLoaded(belief: GrowthBelief, left: number, share: number): { likely: number; early: number; late: number } {
   const wanted = Math.max(0, LOADED - left);

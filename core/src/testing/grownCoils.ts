@@ -11,7 +11,7 @@ import { growthBand, learnGrowth, priorGrowth } from '../interval/regrowth';
 export function coverage(coils: number, seed: number): { half: number; most: number } {
   const uniform = uniforms(seed);
   const normal = normals(uniform);
-  const prior = priorGrowth('plain');
+  const prior = priorGrowth(10);
   const held = { half: 0, most: 0 };
   for (let n = 0; n < coils; n += 1) {
     // Spread of one visit: an inverse gamma of whole shape, so a sum of exponentials.

@@ -73,9 +73,9 @@ function taughtBy(store: Store, systemId: string): Teacher {
     seen.map(({ day, read }) => ({ day, coils: read.coils, figures: read.figures })),
     onlyOutdoorCoil(system.configuration, standing),
   );
-  const rows = coils.flatMap(({ id, role }) => {
+  const rows = coils.flatMap(({ id, role, guards }) => {
     const soils = seen.reduce<readonly Soil[]>((known, { read }) => read.surveys[id]?.soils ?? known, []);
-    const facts = { role, configuration: system.configuration, soils, storyFacts };
+    const facts = { role, configuration: system.configuration, soils, storyFacts, louvred: guards === 'louvre' };
     return (stretches[id] ?? []).map((stretch) => pacedStretch(stretch, facts, where));
   });
   const looks = coils
