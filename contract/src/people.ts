@@ -1,6 +1,6 @@
-import { ROLES, type Licence, type Role } from '@elm-mist/core';
+import { ROLES, type Licence, type Notice, type Role } from '@elm-mist/core';
 import { object, type InferType } from 'yup';
-import { flag, oneOf, recordId, text, words } from './fields';
+import { flag, oneOf, optionalWords, recordId, text, words } from './fields';
 import { PASSWORD_LETTERS } from './password';
 
 const { least, most } = PASSWORD_LETTERS;
@@ -21,7 +21,13 @@ const givenPassword = (label: string) =>
 const device = () => words('The device', 60);
 
 /** Somebody signs in with name and password, or with a code that was handed over. */
-export const signInSchema = object({ name: words('The name', 60), password: givenPassword('The password'), device: device() });
+export const signInSchema = object({
+  name: words('The name', 60),
+  password: givenPassword('The password'),
+  /** Of the second step, or a spare one; empty where there is none, or nobody asked for it yet. */
+  code: optionalWords('The code', 40),
+  device: device(),
+});
 export type SignInInput = InferType<typeof signInSchema>;
 
 /** Somebody of the demo signs in with one press. */
@@ -33,6 +39,43 @@ export type FirstOwnerInput = InferType<typeof firstOwnerSchema>;
 
 export const passwordSchema = object({ was: givenPassword('The password of now'), password: newPassword('The new password') });
 export type PasswordInput = InferType<typeof passwordSchema>;
+
+/** A password that is being thought of, to be told how hard it is to guess. Nothing of it is kept. */
+export const triedPasswordSchema = object({ password: givenPassword('The password') });
+
+/** How hard it is to guess, 0 to 4, and whether that is enough. */
+export interface StrengthRecord {
+  score: number;
+  enough: boolean;
+}
+
+/** A second step is set up, or taken off, by who knows the password. */
+export const secondSchema = object({ password: givenPassword('The password') });
+/** The first code of it, so that it is known to work before it is asked for. */
+export const secondCodeSchema = object({ code: words('The code', 40) });
+
+/** What an app for codes is told, once. */
+export interface SecondRecord {
+  /** Base32, to be typed. */
+  secret: string;
+  /** The same as an address to be shown as a square. */
+  uri: string;
+}
+
+/** Codes that serve once each where the phone with the app is gone; told once. */
+export interface SpareCodes {
+  spare: string[];
+}
+
+/** A change of how somebody signs in. */
+export interface NoticeRecord {
+  id: string;
+  /** UTC, ISO 8601. */
+  at: string;
+  what: Notice;
+  by: string;
+  device: string;
+}
 
 export const accountInputSchema = object({
   /** One of the crew, who goes by the name there; null for somebody else. */
@@ -67,6 +110,8 @@ export interface PersonRecord {
   licences: Licence[];
   /** Signed in with a code: nothing but a password of one's own is taken first. */
   mustChange: boolean;
+  /** A code of an app is asked for beside the password; left out in what a device kept from before. */
+  second?: boolean;
 }
 
 /** Who is signed in on this device, and how somebody can be. */
@@ -79,6 +124,8 @@ export interface MeRecord {
   shopName: string;
   /** One's own shop lies beside the demo, so that there is a way back while nobody has an account. */
   besideDemo: boolean;
+  /** Changes of how they sign in that they have not seen, done elsewhere; the newest first. */
+  notices: NoticeRecord[];
 }
 
 /** A device that somebody is signed in on. */
@@ -99,6 +146,8 @@ export interface AccountRecord {
   name: string;
   role: Role;
   active: boolean;
+  /** A second step is asked for. */
+  second: boolean;
   /** A code was handed over and is good until then; null for none. */
   codeUntil: string | null;
   /** ISO 8601 UTC; null for never, or for longer ago than devices stay signed in. */

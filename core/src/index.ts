@@ -676,7 +676,21 @@ export {
 } from './interval';
 export { agreedBook, agreementWords, coveredBy, MOST_VISITS_A_YEAR, type Agreement } from './agreement';
 export { longDay, monthName, readMonth, readYearDay, stampIn, yearDayWords } from './clock';
-export { eventPower, may, POWERS, ROLE_FACTS, ROLES, whoMay, type Power, type Role } from './people';
+export {
+  ENOUGH_STRENGTH,
+  eventPower,
+  may,
+  NOTICES,
+  noticeWords,
+  POWERS,
+  ROLE_FACTS,
+  ROLES,
+  STRENGTH_NAMES,
+  whoMay,
+  type Notice,
+  type Power,
+  type Role,
+} from './people';
 export { alongLife, lifeFan, LIFE_LANE_NAMES, LIFE_LANES, lifeLine, lifeSpan, type LifeFan, type LifeLane, type LifeMark } from './beads';
 export { ERASED, findingPlace, OLDER_RECORDS, withoutWords, wordPaths, type SavingTold } from './run';
 export { DUE_KIND_NAMES, DUE_KINDS, payDays, systemClocks, upkeepOf, type DueClock, type DueKind, type PayDay } from './beads';

@@ -1,8 +1,10 @@
+import type { Page } from '@playwright/test';
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { expectAccessible } from '../support/axe';
 import { expect, otherPhone, test } from '../support/fixtures';
 import { Technician } from '../support/technician';
+import { totp } from '../support/totp';
 
 const PASSWORD = 'a torch behind the fins';
 
@@ -124,6 +126,88 @@ test('somebody new is let in by a code, chooses a password, works, is signed out
     await expect(page.getByText('Fennick')).toBeHidden();
   });
   await context.close();
+});
+
+test('a password told how hard it is to guess, a second step at sign-in, and what changed is told on the other device', async ({
+  site,
+  server,
+  browser,
+}) => {
+  const made = await server.fetch('/people', {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({ crewId: null, name: 'Odo Marl', role: 'lead' }),
+  });
+  const { code } = (await made.json()) as { code: string };
+  const phone = async () => {
+    const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true, serviceWorkers: 'block' });
+    const page = await context.newPage();
+    await page.clock.install({ time: new Date(await site.evaluate(() => Date.now())) });
+    await page.goto(`${server.url}/more`);
+    await page.getByTestId('sign-in-by-name').click();
+    await page.getByTestId('sign-in-name').fill('Odo Marl');
+    return page;
+  };
+  const enter = async (page: Page, password: string) => {
+    await page.getByTestId('sign-in-password').fill(password);
+    await page.getByTestId('sign-in-go').click();
+  };
+  const first = await phone();
+  await test.step('while it is typed', async () => {
+    await enter(first, code);
+    await first.getByTestId('password-was').fill(code);
+    await first.getByTestId('password-new').fill('Odo Marl Odo Marl');
+    await first.clock.runFor(500);
+    await expect(first.getByTestId('strength')).toContainText('guessed at once: not enough');
+    await first.getByTestId('password-new').fill(PASSWORD);
+    await first.clock.runFor(500);
+    await expect(first.getByTestId('strength')).toContainText('hard to guess');
+    await expect(first.getByTestId('strength')).not.toContainText('not enough');
+    await expectAccessible(first, 'a password, told how hard to guess');
+    await first.getByTestId('password-keep').click();
+  });
+  let secret = '';
+  await test.step('set up with an app', async () => {
+    await first.getByTestId('more-second').click();
+    await first.getByTestId('second-password').fill('not the right one');
+    await first.getByTestId('second-begin').click();
+    await expect(first.getByText('That is not the password of now.')).toBeVisible();
+    await first.getByTestId('second-password').fill(PASSWORD);
+    await first.getByTestId('second-begin').click();
+    secret = await first.getByTestId('second-secret').innerText();
+    await expectAccessible(first, 'a second step, begun');
+    await first.getByTestId('second-code').fill('12345');
+    await first.getByTestId('second-confirm').click();
+    await expect(first.getByText(/not the code of now/)).toBeVisible();
+    await first.getByTestId('second-code').fill(totp(secret, Date.now()));
+    await first.getByTestId('second-confirm').click();
+    await expect(first.getByTestId('second-spare').getByText(/^[a-z2-9]{4}-[a-z2-9]{4}-[a-z2-9]{4}$/)).toHaveCount(8);
+    await expectAccessible(first, 'spare codes');
+    await first.getByTestId('second-done').click();
+    await expect(first.getByText('Asked for at every sign-in')).toBeVisible();
+  });
+  await test.step('asked for on another device, and told on this one', async () => {
+    const second = await phone();
+    await enter(second, PASSWORD);
+    await expect(second.getByText(/Type the code that your app shows/)).toBeVisible();
+    await second.getByTestId('sign-in-code').fill('000000');
+    await second.getByTestId('sign-in-go').click();
+    await expect(second.getByText(/not the code of now/)).toBeVisible();
+    await expectAccessible(second, 'sign in, second step');
+    // The code after the one that set it up.
+    await second.getByTestId('sign-in-code').fill(totp(secret, Date.now() + 30_000));
+    await second.getByTestId('sign-in-go').click();
+    await expect(second.getByTestId('signed-in')).toContainText('Odo Marl');
+    await first.goto(server.url);
+    await expect(first.getByTestId('own-notices')).toContainText('Signed in as you');
+    await expectAccessible(first, 'what changed of signing in');
+    await first.getByTestId('own-notices-seen').click();
+    await expect(first.getByTestId('own-notices')).toBeHidden();
+    await first.goto(`${server.url}/shop/devices`);
+    await expect(first.getByTestId('notices')).toContainText('A second step at sign-in was set up');
+    await second.context().close();
+  });
+  await first.context().close();
 });
 
 test('a PIN locks what was left alone, with no server too; foam goes on behind it, and five wrong ones want the password', async ({

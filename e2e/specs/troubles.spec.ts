@@ -85,6 +85,26 @@ test('typed nonsense is named beside its field and nothing typed is lost, not ev
   await expect(site.getByTestId('humidity')).toHaveValue('130');
 });
 
+test('a tablet that is turned on its side goes on with the page and what was typed in it, there and back', async ({ site, server }) => {
+  const [upright, onItsSide] = [
+    { width: 768, height: 1024 },
+    { width: 1024, height: 768 },
+  ];
+  await site.setViewportSize(upright);
+  await site.goto(`${server.url}/places`);
+  await site.getByRole('button', { name: 'Add a place' }).click();
+  await site.getByLabel('Place', { exact: true }).fill('Alder loft');
+  await site.setViewportSize(onItsSide);
+  // The list stands beside it now.
+  await expect(site.getByRole('region', { name: 'List' })).toBeVisible();
+  await expect(site.getByLabel('Place', { exact: true })).toHaveValue('Alder loft');
+  await site.getByLabel('Street').fill('63 Alder Mews');
+  await site.setViewportSize(upright);
+  await expect(site.getByRole('region', { name: 'List' })).toBeHidden();
+  await expect(site.getByLabel('Street')).toHaveValue('63 Alder Mews');
+  await expect(site.getByLabel('Place', { exact: true })).toHaveValue('Alder loft');
+});
+
 test('the bench: a cut reservoir through a dial is 29 to 1, and a lone 4 is asked about', async ({ site, server }) => {
   await site.goto(`${server.url}/bench?calculator=dial`);
   await expect(site.getByTestId('bench-result')).toContainText('29 : 1');

@@ -1,5 +1,4 @@
 import { spawn, type ChildProcess } from 'node:child_process';
-import { randomBytes, randomUUID } from 'node:crypto';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -77,13 +76,15 @@ export async function loadFigures(minutes: number): Promise<[string, string][]> 
     const people: CodeRecord[] = [];
     for (let i = 0; i < SIGN_INS; i += 1)
       people.push(await send<CodeRecord>('POST', '/people', { crewId: null, name: `Reader ${i + 1}`, role: 'reader' }));
-    const picture = Buffer.concat([Buffer.from([0xff, 0xd8, 0xff, 0xda, 0, 2]), randomBytes(PICTURE_BYTES)]);
-    const keep = async (i: number) => {
-      const path = `${url}/api/visits/${visitIds[i % VISITS]}/photos/${randomUUID()}`;
-      const answer = await fetch(path, { method: 'PUT', headers: { 'Content-Type': 'image/jpeg', Cookie: cookie }, body: picture });
-      if (!answer.ok) throw new Error(`a picture: ${answer.status}`);
-      await answer.arrayBuffer();
-    };
+    const pictures = () =>
+      new Promise<void>((done, failed) => {
+        const told = [url, cookie, String(PICTURES), String(PICTURE_BYTES), visitIds.join(',')];
+        const child = spawn(process.execPath, ['scripts/bench/sendPictures.mjs', ...told], {
+          cwd: ROOT,
+          stdio: ['ignore', 'ignore', 'inherit'],
+        });
+        child.once('exit', (code) => (code === 0 ? done() : failed(new Error(`the pictures ended with ${code}`))));
+      });
     const figures = await load({
       port,
       cookie,
@@ -115,7 +116,7 @@ export async function loadFigures(minutes: number): Promise<[string, string][]> 
         {
           name: `${PICTURES} pictures of ${PICTURE_BYTES / 1e6} MB arrive at once`,
           at: 0.2,
-          run: () => Promise.all(Array.from({ length: PICTURES }, (_, i) => keep(i))).then(() => {}),
+          run: pictures,
         },
         { name: 'killed', at: 0.6, away: true, run: () => stop('SIGKILL').then(start) },
       ],

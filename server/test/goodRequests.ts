@@ -234,6 +234,11 @@ export function goodRequests(): GoodRequest[] {
       says: 409,
     },
     { ...json('PUT', '/me/password', '/me/password', { was: 'four plain short words', password: 'other plain short words' }), says: 422 },
+    json('POST', '/password/strength', '/password/strength', { password: 'four plain short words' }),
+    { ...json('POST', '/me/second', '/me/second', { password: 'four plain short words' }), says: 422 },
+    { ...json('PUT', '/me/second', '/me/second', { code: '123456' }), says: 422 },
+    { ...json('POST', '/me/second/off', '/me/second/off', { password: 'four plain short words' }), says: 422 },
+    json('POST', '/me/notices/seen', '/me/notices/seen', {}),
     { ...json('POST', '/devices/:id/sign-out', `/devices/${randomUUID()}/sign-out`, {}), says: 404 },
     { method: 'PUT', route: '/api/cleaners/:id/sheet', path: '/api/cleaners/tansy/sheet', body: PDF, type: 'application/pdf' },
   ];

@@ -2,11 +2,23 @@ import { randomUUID } from 'node:crypto';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { AccountRecord, CodeRecord, DeviceRecord, MeRecord, VisitDetail } from '@elm-mist/contract';
+import type {
+  AccountRecord,
+  CodeRecord,
+  DeviceRecord,
+  MeRecord,
+  NoticeRecord,
+  SecondRecord,
+  SpareCodes,
+  StrengthRecord,
+  VisitDetail,
+} from '@elm-mist/contract';
 import { EVENT_KINDS, eventPower, may, ROLES, whoMay, type Role } from '@elm-mist/core';
+import { Secret, TOTP } from 'otpauth';
 import { apiRouter } from '../src/routes/api';
 import { ROUTE_POWERS } from '../src/routes/powers';
 import { ownEvents } from '../src/services/events';
+import { judged, newSecond } from '../src/services/secondStep';
 import { Sessions } from '../src/services/sessions';
 import { openStore } from '../src/store/open';
 import { account } from '../src/store/schema';
@@ -318,6 +330,127 @@ test('a shop of one’s own has no one press: its first owner makes the password
   await device.ask('POST', '/api/sign-out', {});
   expect((await device.ask('GET', '/api/shop')).status).toBe(401);
   await own.remove();
+});
+
+test('a password that is being typed is told how hard it is to guess; that is not kept, and nobody is told who is not signed in', async () => {
+  const strength = (device: Device, password: string) => device.ask<StrengthRecord>('POST', '/api/password/strength', { password });
+  const lead = people.get('lead')!;
+  const scores = [];
+  for (const password of ['aaaabbbbcccc', 'A lead A lead A lead', 'password1234', PASSWORD]) {
+    const { status, body } = await strength(lead, password);
+    expect(status).toBe(200);
+    scores.push(body);
+  }
+  expect(scores.map(({ enough }) => enough)).toEqual([false, false, false, true]);
+  expect(scores[1]?.score).toBe(0);
+  // What it says is what a change goes by.
+  const change = (password: string) => lead.ask('PUT', '/api/me/password', { was: PASSWORD, password });
+  for (const password of ['A lead A lead A lead', 'password1234']) expect((await change(password)).status).toBe(422);
+  expect((await strength(new Device(server), PASSWORD)).status).toBe(401);
+  expect((await strength(lead, 'a'.repeat(129))).status).toBe(422);
+});
+
+/** The code that an app shows, so many half minutes from now. */
+const shown = (secret: string, off = 0): string =>
+  new TOTP({ secret: Secret.fromBase32(secret) }).generate({ timestamp: Date.now() + off * 30_000 });
+
+test('a second step: asked for beside the password, each code once, a wrong one counts, spare ones serve for the lost phone, a new code takes it off', async () => {
+  const device = await letIn('Two Steps', 'technician');
+  const enter = (password: string, code?: string, from = new Device(server)) =>
+    from.ask<MeRecord & { error?: { code: string; fields: Record<string, string> } }>('POST', '/api/sign-in', {
+      name: 'Two Steps',
+      password,
+      device: 'Another',
+      ...(code === undefined ? {} : { code }),
+    });
+  expect((await device.ask('POST', '/api/me/second', { password: 'not the right one' })).body.error.fields).toHaveProperty('password');
+  expect((await device.ask('PUT', '/api/me/second', { code: '123456' })).body.error.fields['code']).toContain('Begin anew');
+  const { secret, uri } = (await device.ask<SecondRecord>('POST', '/api/me/second', { password: PASSWORD })).body;
+  expect(uri).toContain(`secret=${secret}`);
+  // Begun, and not set up: nobody is locked out by a square that no app has looked at.
+  expect((await enter(PASSWORD)).status).toBe(200);
+  // Made at one moment: the half minute may end in the middle of this.
+  const [used, next, late] = [shown(secret), shown(secret, 1), shown(secret, 4)];
+  const wrongCode = [used, next].includes('123456') ? '654321' : '123456';
+  expect((await device.ask('PUT', '/api/me/second', { code: wrongCode })).status).toBe(422);
+  const { spare } = (await device.ask<SpareCodes>('PUT', '/api/me/second', { code: used })).body;
+  expect(new Set(spare).size).toBe(8);
+  expect((await device.ask<MeRecord>('GET', '/api/me')).body.person?.second).toBe(true);
+
+  expect(await enter(PASSWORD)).toMatchObject({ status: 422, body: { error: { code: 'second-step' } } });
+  // Who does not know the password is not told that there is a second step.
+  expect((await enter('not the right one')).body.error?.code).toBe('wrong-password');
+  expect((await enter(PASSWORD, wrongCode)).body.error?.code).toBe('wrong-code');
+  // The code that set it up was used; the next one, of a phone whose clock is ahead, is good once.
+  expect((await enter(PASSWORD, used)).body.error?.code).toBe('wrong-code');
+  expect((await enter(PASSWORD, next)).body.person?.name).toBe('Two Steps');
+  expect((await enter(PASSWORD, next)).body.error?.code).toBe('wrong-code');
+  expect((await enter(PASSWORD, late)).body.error?.code).toBe('wrong-code');
+  expect((await enter(PASSWORD, spare[0]!.toUpperCase())).body.person?.name).toBe('Two Steps');
+  expect((await enter(PASSWORD, spare[0])).body.error?.code).toBe('wrong-code');
+
+  const notices = (await device.ask<NoticeRecord[]>('GET', '/api/me/notices')).body.map(({ what }) => what);
+  expect(notices).toEqual(expect.arrayContaining(['second-on', 'spare-used', 'signed-in', 'password']));
+  // An owner's new code opens it where phone and spare codes are gone.
+  const { id } = (await owner.ask<AccountRecord[]>('GET', '/api/people')).body.find(({ name }) => name === 'Two Steps')!;
+  const { code, account } = (await owner.ask<CodeRecord>('POST', `/api/people/${id}/code`, {})).body;
+  expect(account.second).toBe(false);
+  const back = new Device(server);
+  expect((await enter(code, undefined, back)).body).toMatchObject({
+    person: { second: false, mustChange: true },
+    notices: expect.arrayContaining([expect.objectContaining({ what: 'code', by: 'Wren Cotter' })]) as unknown,
+  });
+});
+
+test('wrong codes are slowed down as wrong passwords are, and the password alone takes a second step off', async () => {
+  const device = await letIn('Slow Steps', 'technician');
+  const { secret } = (await device.ask<SecondRecord>('POST', '/api/me/second', { password: PASSWORD })).body;
+  await device.ask('PUT', '/api/me/second', { code: shown(secret) });
+  const off = (password: string) => device.ask<MeRecord>('POST', '/api/me/second/off', { password });
+  expect((await off('not the right one')).status).toBe(422);
+  expect((await device.ask<MeRecord>('GET', '/api/me')).body.person?.second).toBe(true);
+  expect((await off(PASSWORD)).body.person?.second).toBe(false);
+  // Counted with a clock of its own, so that no other test waits: five wrong ones, then none is looked at.
+  let now = 0;
+  const slow = new SlowDown(() => now);
+  const step = { ...newSecond('Shop', 'Me').step, on: true };
+  const tryCode = () => slow.guard(['name me'], () => Promise.resolve(judged(step, 'aaaa-bbbb-cccc', now)));
+  for (let i = 0; i < 5; i += 1) expect(await tryCode()).toBeNull();
+  await expect(tryCode()).rejects.toMatchObject({ status: 429 });
+});
+
+// RFC 6238, appendix B, the SHA-1 rows: the last six of eight digits (from memory).
+test.each([
+  [59, '287082'],
+  [1111111109, '081804'],
+  [1234567890, '005924'],
+  [20000000000, '353130'],
+])('the code of second %i of the standard’s own secret is good then, and not two steps later', (seconds, code) => {
+  const secret = new Secret({ buffer: new TextEncoder().encode('12345678901234567890').buffer as ArrayBuffer }).base32;
+  const second = { secret, on: true, step: 0, spare: [] };
+  expect(judged(second, code, seconds * 1000)).toEqual({ by: 'app', step: { ...second, step: Math.floor(seconds / 30) } });
+  expect(judged(second, code, (seconds + 61) * 1000)).toBeNull();
+});
+
+test('what changed of how somebody signs in is told on their other devices and after a new code, until it was seen, and to nobody else', async () => {
+  const first = await letIn('Told Once', 'technician');
+  const me = async (device: Device) => (await device.ask<MeRecord>('GET', '/api/me')).body.notices.map(({ what }) => what);
+  expect(await me(first)).toEqual([]);
+  const second = new Device(server);
+  await second.signIn('Told Once', PASSWORD);
+  expect(await me(first)).toEqual(['signed-in']);
+  // A device that is signed out again is no news.
+  await second.ask('POST', '/api/sign-out', {});
+  expect(await me(first)).toEqual([]);
+  const { id } = (await owner.ask<AccountRecord[]>('GET', '/api/people')).body.find(({ name }) => name === 'Told Once')!;
+  await owner.ask('PUT', `/api/people/${id}`, { role: 'reader', active: true });
+  await owner.ask('PUT', `/api/people/${id}`, { role: 'reader', active: true });
+  expect(await me(first)).toEqual(['role']);
+  expect(await me(people.get('lead')!)).not.toContain('role');
+  await first.ask('POST', '/api/me/notices/seen', {});
+  expect(await me(first)).toEqual([]);
+  const kept = (await first.ask<NoticeRecord[]>('GET', '/api/me/notices')).body;
+  expect(kept.find(({ what }) => what === 'role')).toMatchObject({ by: 'Wren Cotter' });
 });
 
 test('a device that was not used for thirty days is signed out, and any half a year after it came; one in use stays', () => {

@@ -1,4 +1,13 @@
-import type { FirstOwnerInput, MeRecord, PasswordInput, PersonRecord, SignInInput } from '@elm-mist/contract';
+import type {
+  FirstOwnerInput,
+  MeRecord,
+  PasswordInput,
+  PersonRecord,
+  SecondRecord,
+  SignInInput,
+  SpareCodes,
+  StrengthRecord,
+} from '@elm-mist/contract';
 import { may, type Power } from '@elm-mist/core';
 import { useSyncExternalStore } from 'react';
 import { readJson, readText, writeDevice } from '@/device/memory';
@@ -99,6 +108,19 @@ export async function forgetMe(): Promise<void> {
   await forgetAnswers();
 }
 export const changePassword = async (input: PasswordInput) => learn(await request<MeRecord>('PUT', '/me/password', input));
+/** How hard a password is to guess that is being typed. */
+export const passwordStrength = (password: string) => request<StrengthRecord>('POST', '/password/strength', { password });
+/** What an app for codes is to be told. */
+export const beginSecond = (password: string) => request<SecondRecord>('POST', '/me/second', { password });
+/** Sets the second step up by its first code. */
+export async function confirmSecond(code: string): Promise<SpareCodes> {
+  const told = await request<SpareCodes>('PUT', '/me/second', { code });
+  await askMe();
+  return told;
+}
+export const endSecond = async (password: string) => learn(await request<MeRecord>('POST', '/me/second/off', { password }));
+/** What was told of how one signs in was seen. */
+export const seeNotices = async () => learn(await request<MeRecord>('POST', '/me/notices/seen', {}));
 /** From a shop that has no people yet back to the demo beside it. */
 export const backToDemo = async (): Promise<void> => {
   await request('PUT', '/shop/open', { which: 'demo' });

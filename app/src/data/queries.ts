@@ -24,6 +24,7 @@ import type {
   HouseRulesRecord,
   MadeUpFile,
   MeterAnswer,
+  NoticeRecord,
   MeterInput,
   OpenRecord,
   OwnerWordsInput,
@@ -192,6 +193,12 @@ export const peopleQuery = queryOptions({
 export const devicesQuery = queryOptions({
   queryKey: ['devices'],
   queryFn: () => request<DeviceRecord[]>('GET', '/me/devices'),
+  refetchOnMount: 'always',
+});
+/** The last changes of how one signs in. */
+export const noticesQuery = queryOptions({
+  queryKey: ['notices'],
+  queryFn: () => request<NoticeRecord[]>('GET', '/me/notices'),
   refetchOnMount: 'always',
 });
 /** How the server and its folder are; looked at again while a backup is made. */

@@ -58,6 +58,7 @@ const ME: MeRecord = {
   people: [],
   shopName: SHOP.name,
   besideDemo: false,
+  notices: [],
 };
 
 export const detailOf = (events: VisitEvent[], over: Partial<VisitDetail> = {}): VisitDetail => ({

@@ -19,7 +19,7 @@ interface Props {
   /** A password: its letters are hidden. */
   secret?: boolean;
   /** What the browser may fill in, as HTML names it. */
-  fills?: 'username' | 'current-password' | 'new-password';
+  fills?: 'username' | 'current-password' | 'new-password' | 'one-time-code';
   onEnter?: () => void;
   testID?: string;
   grow?: boolean;

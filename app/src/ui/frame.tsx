@@ -17,6 +17,8 @@ export interface Place {
   wide?: boolean;
 }
 
+const NAVIGATION = 'Places in Elm Mist';
+
 export const useWide = (): boolean => useWindowDimensions().width >= WIDE;
 
 function NavItem({ place, here, column }: { place: Place; here: boolean; column: boolean }) {
@@ -67,40 +69,23 @@ export function Frame({
   const tokens = useTokens();
   const { width } = useWindowDimensions();
   const { open } = useBecause();
-  if (width < WIDE) {
-    return (
-      <View style={{ flex: 1, backgroundColor: tokens.paper }}>
-        {banner}
-        <View style={{ flex: 1 }}>{children}</View>
-        {hidePlaces ? null : (
-          <View
-            role="navigation"
-            aria-label="Places in Elm Mist"
-            style={{ flexDirection: 'row', borderTopWidth: line.firm, borderTopColor: tokens.ink, backgroundColor: tokens.paper }}
-          >
-            {places
-              .filter(({ wide }) => !wide)
-              .map((place) => (
-                <NavItem key={place.id} place={place} here={place.id === here} column={false} />
-              ))}
-          </View>
-        )}
-        <BecauseSheet />
-      </View>
-    );
-  }
-  const showList = list !== null && (!open || width >= VERY_WIDE);
+  const wide = width >= WIDE;
+  const showList = wide && list !== null && (!open || width >= VERY_WIDE);
+  const shown = places
+    .filter((place) => wide || !place.wide)
+    .map((place) => <NavItem key={place.id} place={place} here={place.id === here} column={wide} />);
+  // One tree for both: a tablet that is turned on its side goes on with the page that is open, and with what was typed in it.
   return (
-    <View style={{ flex: 1, flexDirection: 'row', backgroundColor: tokens.paper }}>
-      <View
-        role="navigation"
-        aria-label="Places in Elm Mist"
-        style={{ width: 92, borderRightWidth: line.firm, borderRightColor: tokens.ink, paddingTop: space.m, gap: space.s }}
-      >
-        {places.map((place) => (
-          <NavItem key={place.id} place={place} here={place.id === here} column />
-        ))}
-      </View>
+    <View style={{ flex: 1, flexDirection: wide ? 'row' : 'column', backgroundColor: tokens.paper }}>
+      {wide ? (
+        <View
+          role="navigation"
+          aria-label={NAVIGATION}
+          style={{ width: 92, borderRightWidth: line.firm, borderRightColor: tokens.ink, paddingTop: space.m, gap: space.s }}
+        >
+          {shown}
+        </View>
+      ) : null}
       {showList ? (
         <View role="region" aria-label="List" style={{ width: 344, borderRightWidth: line.thin, borderRightColor: tokens.ruleStrong }}>
           <Beside value>{list}</Beside>
@@ -109,8 +94,17 @@ export function Frame({
       <View style={{ flex: 1 }}>
         {banner}
         <View style={{ flex: 1 }}>{children}</View>
+        {wide || hidePlaces ? null : (
+          <View
+            role="navigation"
+            aria-label={NAVIGATION}
+            style={{ flexDirection: 'row', borderTopWidth: line.firm, borderTopColor: tokens.ink, backgroundColor: tokens.paper }}
+          >
+            {shown}
+          </View>
+        )}
       </View>
-      <BecauseColumn />
+      {wide ? <BecauseColumn /> : <BecauseSheet />}
     </View>
   );
 }

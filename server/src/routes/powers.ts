@@ -4,7 +4,7 @@ import type { Power } from '@elm-mist/core';
  * Whom a route is for: everybody, whoever is signed in for themselves, whose role may, or whose role may once the shop has people. A route that is
  * missing here is nobody's.
  */
-export type RouteWants = 'open' | 'self' | Power | { onceThereArePeople: Power };
+export type RouteWants = 'open' | 'self' | Power | { onceThereArePeople: Power | 'self' };
 
 export const ROUTE_POWERS: Readonly<Record<string, RouteWants>> = {
   'GET /api/health': 'open',
@@ -17,6 +17,13 @@ export const ROUTE_POWERS: Readonly<Record<string, RouteWants>> = {
 
   'POST /api/sign-out': 'self',
   'PUT /api/me/password': 'self',
+  // The first owner of a shop chooses one before anybody is there.
+  'POST /api/password/strength': { onceThereArePeople: 'self' },
+  'POST /api/me/second': 'self',
+  'PUT /api/me/second': 'self',
+  'POST /api/me/second/off': 'self',
+  'GET /api/me/notices': 'self',
+  'POST /api/me/notices/seen': 'self',
   'GET /api/me/devices': 'self',
   'POST /api/devices/:id/sign-out': 'self',
   'GET /api/practice': 'self',

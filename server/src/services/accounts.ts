@@ -1,6 +1,17 @@
-import { randomInt, randomUUID } from 'node:crypto';
+import { randomUUID } from 'node:crypto';
 import { hash, verify } from '@node-rs/argon2';
-import type { AccountChange, AccountInput, AccountRecord, CodeRecord, MeRecord, PersonRecord } from '@elm-mist/contract';
+import type {
+  AccountChange,
+  AccountInput,
+  AccountRecord,
+  CodeRecord,
+  MeRecord,
+  NoticeRecord,
+  PersonRecord,
+  SecondRecord,
+  SpareCodes,
+  StrengthRecord,
+} from '@elm-mist/contract';
 import { ROLES } from '@elm-mist/core';
 import { asc, count, eq } from 'drizzle-orm';
 import { notFound, refused } from '../http/problem';
@@ -9,16 +20,22 @@ import type { Db, Store } from '../store/open';
 import * as t from '../store/schema';
 import type { Scope } from '../store/versions';
 import type { Sessions } from './sessions';
-import { refuseGuessable } from './guessable';
+import { refuseGuessable, strengthOf } from './guessable';
+import { newCode } from './newCode';
+import { noticesOf, noticesSeen, tell, unseenNotices, type NoticeBy } from './notices';
+import { confirmed, judged, newSecond } from './secondStep';
 import { shopOf } from './shop';
+
+/** The code of a refusal for a password that is another than that of now. */
+export const WRONG_PASSWORD = 'wrong-password';
 
 type Account = typeof t.account.$inferSelect;
 
+/** What nobody has at first. */
+const NEW = { active: true, sharesSteps: false, second: null, noticesSeenAt: null } as const;
+
 /** Argon2id at the least cost that OWASP's Password Storage Cheat Sheet names: 19 MiB, two passes, one lane (from memory). */
 const COST = { memoryCost: 19_456, timeCost: 2, parallelism: 1 };
-/** Codes are read aloud: no letter is taken for another. */
-const CODE_LETTERS = 'abcdefghjkmnpqrstuvwxyz23456789';
-const CODE_LENGTH = 12;
 const CODE_MS = 7 * 86_400_000;
 
 /** Verified against where there is nobody of that name, so that it takes as long. */
@@ -27,7 +44,7 @@ let nobody: Promise<string> | null = null;
 const sameName = (a: string, b: string): boolean => a.trim().toLowerCase() === b.trim().toLowerCase();
 
 /** What an account goes by: the crew list's name and licences for one of the crew. Null for one who works here no longer. */
-function personOf(db: Db, { id, crewId, name, role, active, codeUntil }: Account): PersonRecord | null {
+function personOf(db: Db, { id, crewId, name, role, active, codeUntil, second }: Account): PersonRecord | null {
   // The owner may have come before the crew list: then the name finds them there.
   const member =
     shopOf(db).crew.find((each) => (crewId === null ? !each.archived && sameName(each.name, name) : each.id === crewId)) ?? null;
@@ -39,6 +56,7 @@ function personOf(db: Db, { id, crewId, name, role, active, codeUntil }: Account
     role,
     licences: member?.licences ?? [],
     mustChange: codeUntil !== null,
+    second: second?.on ?? false,
   };
 }
 
@@ -85,8 +103,8 @@ export function seedDemoAccounts(store: Store): void {
 /** Whether anybody may sign in. */
 export const anyAccount = (db: Db): boolean => (db.select({ n: count() }).from(t.account).get()?.n ?? 0) > 0;
 
-/** Who is signed in, and how somebody can be. */
-export function meRecord(db: Db, person: PersonRecord | null, besideDemo = false): MeRecord {
+/** Who is signed in, how somebody can be, and what they are to be told. @param here the session that asks */
+export function meRecord(db: Db, person: PersonRecord | null, here: string | null, besideDemo = false): MeRecord {
   const { demo, name } = shopOf(db);
   const people = demo
     ? all(db).flatMap((account) => {
@@ -94,7 +112,14 @@ export function meRecord(db: Db, person: PersonRecord | null, besideDemo = false
         return own ? [{ id: own.id, name: own.name, role: own.role }] : [];
       })
     : [];
-  return { person, ways: demo ? 'demo' : anyAccount(db) ? 'password' : 'first', people, shopName: name, besideDemo };
+  return {
+    person,
+    ways: demo ? 'demo' : anyAccount(db) ? 'password' : 'first',
+    people,
+    shopName: name,
+    besideDemo,
+    notices: person ? unseenNotices(db, person.id, here) : [],
+  };
 }
 
 /** Who of the demo signs in with one press. @throws Problem 422 for a shop that is no demo, and for somebody with a password */
@@ -136,7 +161,7 @@ export async function firstOwner(store: Store, name: string, password: string): 
     // The owner may stand on the crew list already.
     const member = shopOf(db).crew.find((each) => !each.archived && each.name.toLowerCase() === name.toLowerCase());
     const id = randomUUID();
-    const row: Account = { id, crewId: member?.id ?? null, name, role: 'owner', secret, codeUntil: null, active: true, sharesSteps: false };
+    const row: Account = { ...NEW, id, crewId: member?.id ?? null, name, role: 'owner', secret, codeUntil: null };
     db.insert(t.account).values(row).run();
     touches.push('shop');
     return personOf(db, row) as PersonRecord;
@@ -144,18 +169,25 @@ export async function firstOwner(store: Store, name: string, password: string): 
 }
 
 function accountRecord(db: Db, sessions: Sessions, account: Account, here: string | null): AccountRecord {
-  const { id, crewId, role, active, codeUntil } = account;
+  const { id, crewId, role, active, codeUntil, second } = account;
   const member = crewId === null ? null : shopOf(db).crew.find((each) => each.id === crewId);
   const devices = sessions.devices(id, here);
-  return { id, crewId, name: member?.name ?? account.name, role, active, codeUntil, lastAt: devices[0]?.lastAt ?? null, devices };
+  return {
+    id,
+    crewId,
+    name: member?.name ?? account.name,
+    role,
+    active,
+    second: second?.on ?? false,
+    codeUntil,
+    lastAt: devices[0]?.lastAt ?? null,
+    devices,
+  };
 }
 
 /** Everybody who may sign in, or might. @param here the session that asks */
 export const accountRecords = (db: Db, sessions: Sessions, here: string | null): AccountRecord[] =>
   all(db).map((account) => accountRecord(db, sessions, account, here));
-
-const newCode = (): string =>
-  Array.from({ length: CODE_LENGTH }, (_, i) => (i > 0 && i % 4 === 0 ? '-' : '') + CODE_LETTERS[randomInt(CODE_LETTERS.length)]).join('');
 
 /** Lets somebody sign in with a code that is told once. @throws Problem 422 for a name that somebody has */
 export async function addAccount(store: Store, sessions: Sessions, input: AccountInput, nowMs: number): Promise<CodeRecord> {
@@ -173,44 +205,60 @@ export async function addAccount(store: Store, sessions: Sessions, input: Accoun
       throw refused('name', `${name} is on the crew list: choose them there.`);
     const codeUntil = new Date(nowMs + CODE_MS).toISOString();
     const row: Account = {
+      ...NEW,
       id: randomUUID(),
       crewId: member?.id ?? null,
       name,
       role: input.role,
       secret,
       codeUntil,
-      active: true,
-      sharesSteps: false,
     };
     db.insert(t.account).values(row).run();
     return { account: accountRecord(db, sessions, row, null), code };
   });
 }
 
-/** A new code for somebody who forgot their password, or lost a phone; all their devices are signed out. @throws Problem 404 */
-export async function renewCode(store: Store, sessions: Sessions, id: string, nowMs: number): Promise<CodeRecord> {
+/** A new code for somebody who forgot their password, or lost a phone: their devices are signed out, and a second step is taken off, which was on it. @throws Problem 404 */
+export async function renewCode(store: Store, sessions: Sessions, id: string, by: string, nowMs: number): Promise<CodeRecord> {
   const code = newCode();
   const secret = await hash(code, COST);
   found(store.db, id);
   sessions.endAll(id);
   return writePeople(store, (db) => {
     const codeUntil = new Date(nowMs + CODE_MS).toISOString();
-    db.update(t.account).set({ secret, codeUntil }).where(eq(t.account.id, id)).run();
+    db.update(t.account).set({ secret, codeUntil, second: null }).where(eq(t.account.id, id)).run();
+    tell(db, id, 'code', { by }, nowMs);
     return { account: accountRecord(db, sessions, found(db, id), null), code };
   });
 }
 
 /** Changes a role, or lets somebody sign in no longer, which signs their devices out. @throws Problem 404, and 422 for the last owner */
-export function changeAccount(store: Store, sessions: Sessions, id: string, { role, active }: AccountChange, here: string): AccountRecord {
+export function changeAccount(
+  store: Store,
+  sessions: Sessions,
+  id: string,
+  { role, active }: AccountChange,
+  by: NoticeBy & { sessionId: string },
+  nowMs: number,
+): AccountRecord {
   const record = writePeople(store, (db) => {
     const account = found(db, id);
     const owners = all(db).filter((each) => each.id !== id && each.role === 'owner' && personOf(db, each) !== null);
     if (owners.length === 0 && (role !== 'owner' || !active)) throw refused('role', 'A shop keeps one owner at least.');
     db.update(t.account).set({ role, active }).where(eq(t.account.id, id)).run();
-    return accountRecord(db, sessions, { ...account, role, active }, here);
+    if (role !== account.role) tell(db, id, 'role', by, nowMs);
+    return accountRecord(db, sessions, { ...account, role, active }, by.sessionId);
   });
   if (!active) sessions.endAll(id);
   return record;
+}
+
+/** Holds what was typed against the password of now. @throws Problem 422 where it is another, and for the demo's people, who have none */
+async function ownPassword(store: Store, id: string, typed: string, field: 'was' | 'password'): Promise<Account> {
+  const account = found(store.db, id);
+  if (account.secret === null) throw refused(field, 'The demo’s people have no password.');
+  if (!(await verify(account.secret, typed))) throw refused(field, 'That is not the password of now.', WRONG_PASSWORD);
+  return account;
 }
 
 /** Takes a password of one's own, and signs the other devices out. @throws Problem 422 where the one of before is another, and where others guess the new one */
@@ -218,16 +266,81 @@ export async function changePassword(
   store: Store,
   sessions: Sessions,
   id: string,
-  was: string,
-  password: string,
+  { was, password }: { was: string; password: string },
   here: string,
+  nowMs: number,
 ): Promise<void> {
-  const account = found(store.db, id);
-  if (account.secret === null) throw refused('was', 'The demo’s people have no password.');
-  if (!(await verify(account.secret, was))) throw refused('was', 'That is not the password of now.');
+  const account = await ownPassword(store, id, was, 'was');
   if (was === password) throw refused('password', 'Take another one than before.');
-  refuseGuessable(password, [personOf(store.db, account)?.name ?? account.name, shopOf(store.db).name]);
+  refuseGuessable(password, namesAround(store.db, account));
   const secret = await hash(password, COST);
-  writePeople(store, (db) => db.update(t.account).set({ secret, codeUntil: null }).where(eq(t.account.id, id)).run());
+  writePeople(store, (db) => {
+    db.update(t.account).set({ secret, codeUntil: null }).where(eq(t.account.id, id)).run();
+    tell(db, id, 'password', { device: sessions.deviceOf(here), sessionId: here }, nowMs);
+  });
   sessions.endAll(id, here);
 }
+
+/** Names that others know of somebody, and the shop's. */
+const namesAround = (db: Db, account: Account | null): string[] => [
+  ...(account ? [personOf(db, account)?.name ?? account.name] : []),
+  shopOf(db).name,
+];
+
+/** How hard a password is to guess that somebody thinks of. Nothing of it is kept. @param id who; null for the first owner of a shop */
+export const strengthHere = (db: Db, id: string | null, password: string): StrengthRecord =>
+  strengthOf(password, namesAround(db, id === null ? null : found(db, id)));
+
+/** Begins a second step: what an app for codes is told. It is asked for once its first code was typed. @throws Problem 422 `password` */
+export async function beginSecond(store: Store, id: string, password: string): Promise<SecondRecord> {
+  const account = await ownPassword(store, id, password, 'password');
+  if (account.second?.on) throw refused('password', 'It is set up already: take it off first.', 'conflict', 409);
+  const { step, told } = newSecond(shopOf(store.db).name, personOf(store.db, account)?.name ?? account.name);
+  writePeople(store, (db) => db.update(t.account).set({ second: step }).where(eq(t.account.id, id)).run());
+  return told;
+}
+
+/** Sets it up by its first code. @returns spare codes, told this once @throws Problem 422 `code` */
+export function confirmSecond(store: Store, id: string, code: string, by: NoticeBy, nowMs: number): SpareCodes {
+  const { step, told } = confirmed(found(store.db, id).second, code, nowMs);
+  writePeople(store, (db) => {
+    db.update(t.account).set({ second: step }).where(eq(t.account.id, id)).run();
+    tell(db, id, 'second-on', by, nowMs);
+  });
+  return told;
+}
+
+/** Takes it off. @throws Problem 422 `password` */
+export async function endSecond(store: Store, id: string, password: string, by: NoticeBy, nowMs: number): Promise<void> {
+  await ownPassword(store, id, password, 'password');
+  writePeople(store, (db) => {
+    db.update(t.account).set({ second: null }).where(eq(t.account.id, id)).run();
+    tell(db, id, 'second-off', by, nowMs);
+  });
+}
+
+/**
+ * Whether somebody's second step is passed: there is none, or the code is right, which is used up by it.
+ * @returns `none`, how the code was right, `asked` where it is wanted and none was typed, or null for a wrong one
+ */
+export function passSecond(store: Store, id: string, code: string, nowMs: number): 'none' | 'asked' | 'app' | 'spare' | null {
+  const { second } = found(store.db, id);
+  if (!second?.on) return 'none';
+  if (code === '') return 'asked';
+  const right = judged(second, code, nowMs);
+  if (!right) return null;
+  writePeople(store, (db) => db.update(t.account).set({ second: right.step }).where(eq(t.account.id, id)).run());
+  return right.by;
+}
+
+/** Tells somebody that they signed in, where it was them, and that a spare code was used. */
+export function tellSignedIn(store: Store, id: string, spare: boolean, by: NoticeBy, nowMs: number): void {
+  store.write((db) => {
+    tell(db, id, 'signed-in', by, nowMs);
+    if (spare) tell(db, id, 'spare-used', by, nowMs);
+  });
+}
+
+/** The last changes of how somebody signs in. */
+export const ownNotices = (db: Db, id: string): NoticeRecord[] => noticesOf(db, id);
+export const seeNotices = (store: Store, id: string, nowMs: number): void => store.write((db) => noticesSeen(db, id, nowMs));

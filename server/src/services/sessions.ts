@@ -104,6 +104,11 @@ export class Sessions {
       .map(({ id, device, since, lastAt }) => ({ id, device, since, lastAt, here: id === here }));
   }
 
+  /** What a device calls itself; empty for none of that id. */
+  deviceOf(id: string): string {
+    return this.store.db.select({ device: t.session.device }).from(t.session).where(eq(t.session.id, id)).get()?.device ?? '';
+  }
+
   /** Whose a device is; null for none of that id. */
   ownerOf(id: string): string | null {
     return this.store.db.select({ accountId: t.session.accountId }).from(t.session).where(eq(t.session.id, id)).get()?.accountId ?? null;

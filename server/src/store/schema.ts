@@ -23,6 +23,7 @@ import type {
   LabelLine,
   MeteredWash,
   NotCounted,
+  Notice,
   PracticeCoil,
   PriceBook,
   Refrigerant,
@@ -58,6 +59,18 @@ export interface MeterSavingRow {
   day: string;
   visitIds: string[];
   told: MeteredWash | NotCounted;
+}
+
+/** Codes by time (RFC 6238), and spare ones that serve once. */
+export interface SecondStep {
+  /** Base32. The server must read it to check a code, so it lies in the file as it is. */
+  secret: string;
+  /** Asked for at sign-in; before the first code was typed it is not. */
+  on: boolean;
+  /** The last step of time whose code was used: none is good twice. */
+  step: number;
+  /** SHA-256 of each spare code that is left, base64url. */
+  spare: string[];
 }
 
 /** The shop as it is stored; whether it is the demo is known from the file itself. */
@@ -435,7 +448,30 @@ export const account = sqliteTable('account', {
   active: integer('active', { mode: 'boolean' }).notNull(),
   /** Who leads sees how they did on real visits, by kind of drill; they said so themselves. */
   sharesSteps: integer('shares_steps', { mode: 'boolean' }).notNull().default(false),
+  /** The second step at sign-in; null where there is none. */
+  second: text('second', { mode: 'json' }).$type<SecondStep>(),
+  /** Notices up to then were seen, UTC ISO; null for none. */
+  noticesSeenAt: text('notices_seen_at'),
 });
+
+/** A change of how somebody signs in, told to them. */
+export const notice = sqliteTable(
+  'notice',
+  {
+    id: text('id').primaryKey(),
+    accountId: text('account_id')
+      .notNull()
+      .references(() => account.id),
+    /** UTC, ISO 8601. */
+    at: text('at').notNull(),
+    what: text('what').$type<Notice>().notNull(),
+    by: text('by').notNull(),
+    device: text('device').notNull(),
+    /** The device that did it knows. */
+    sessionId: text('session_id'),
+  },
+  (table) => [index('notice_account').on(table.accountId, table.at)],
+);
 
 /** One drill that somebody answered: theirs alone, whatever becomes of a visit. */
 export const practice = sqliteTable(

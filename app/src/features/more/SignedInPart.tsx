@@ -39,6 +39,14 @@ export function SignedInPart() {
         testID="more-pin"
       />
       {hasPassword ? <LinkRow title="Your password" href="/shop/password" testID="more-password" /> : null}
+      {hasPassword ? (
+        <LinkRow
+          title="Second step at sign-in"
+          under={person.second ? 'A code of your app beside the password' : 'None: the password alone opens it'}
+          href="/shop/second"
+          testID="more-second"
+        />
+      ) : null}
       <Companion title={sure && kept > 0 ? 'Sign out all the same' : 'Sign out'} onPress={leave} testID="sign-out" />
     </Part>
   );

@@ -1,14 +1,15 @@
-import { stampIn } from '@elm-mist/core';
+import { noticeWords, stampIn } from '@elm-mist/core';
 import { useQuery } from '@tanstack/react-query';
 import { router } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { devicesQuery, shopZone, useSignOutDevice } from '@/data';
-import { Banner, Companion, Part, Row, Screen, ScreenHead, Small, space, Strong, ThumbBar, Trouble, Waiting } from '@/ui';
+import { devicesQuery, noticesQuery, shopZone, useSignOutDevice } from '@/data';
+import { Banner, Companion, Heading, Part, Row, Screen, ScreenHead, Small, space, Strong, ThumbBar, Trouble, Waiting } from '@/ui';
 
 /** The devices that somebody is signed in on. */
 export function DevicesScreen() {
   const answer = useQuery(devicesQuery);
+  const notices = useQuery(noticesQuery).data;
   const out = useSignOutDevice();
   const [trouble, setTrouble] = useState('');
   return (
@@ -53,6 +54,13 @@ export function DevicesScreen() {
           </Small>
         </Part>
       )}
+      {notices && notices.length > 0 ? (
+        <Part title={<Heading>What changed</Heading>} testID="notices">
+          {notices.map(({ id, at, what, by, device }) => (
+            <Small key={id}>{`${stampIn(shopZone(), at)}: ${noticeWords(what, { by, device })}`}</Small>
+          ))}
+        </Part>
+      ) : null}
     </Screen>
   );
 }

@@ -1,6 +1,8 @@
 import { PASSWORD_LETTERS } from '@elm-mist/contract';
 import { useState } from 'react';
+import { View } from 'react-native';
 import { Companion, Field } from '@/ui';
+import { StrengthLine } from './StrengthLine';
 
 /** A password: hidden, shown by a press, filled in by a key ring. @param fresh one that is being chosen */
 export function PasswordField({
@@ -36,7 +38,10 @@ export function PasswordField({
         onEnter={onEnter}
         testID={testID}
       />
-      <Companion title={shown ? 'Hide it' : 'Show it'} onPress={() => setShown(!shown)} />
+      {fresh ? <StrengthLine password={value} /> : null}
+      <View style={{ alignItems: 'flex-start' }}>
+        <Companion title={shown ? 'Hide it' : 'Show it'} onPress={() => setShown(!shown)} />
+      </View>
     </>
   );
 }

@@ -162,7 +162,7 @@ function PersonPart({ account, first, onCode }: { account: AccountRecord; first:
       <Row label={`${name}, ${ROLE_FACTS[role].name.toLowerCase()}`}>
         <Companion title={open ? 'Close' : 'Change'} onPress={() => setOpen(!open)} testID={`person-open-${id}`} />
       </Row>
-      <Small ink="inkSoft">{`${state}${devices.length > 0 ? `, ${devices.length} ${devices.length === 1 ? 'device' : 'devices'}` : ''}`}</Small>
+      <Small ink="inkSoft">{`${state}${account.second ? ', second step' : ''}${devices.length > 0 ? `, ${devices.length} ${devices.length === 1 ? 'device' : 'devices'}` : ''}`}</Small>
       {trouble ? <Banner tone="stop">{trouble}</Banner> : null}
       {open ? (
         <View style={{ gap: space.m }}>
@@ -194,7 +194,10 @@ function PersonPart({ account, first, onCode }: { account: AccountRecord; first:
             busy={renew.isPending}
             testID={`person-code-${id}`}
           />
-          <Small ink="inkSoft">For a password that was forgotten, or a phone that was lost: every device of theirs is signed out.</Small>
+          <Small ink="inkSoft">
+            For a password that was forgotten, or a phone that was lost: every device of theirs is signed out, and a second step is taken
+            off.
+          </Small>
         </View>
       ) : null}
     </Part>

@@ -88,9 +88,17 @@ function ByName({ me: { shopName }, onBack }: { me: MeRecord; onBack: (() => voi
   const { busy, trouble, enter } = useEntering();
   const [name, setName] = useState(() => readText(NAME) ?? '');
   const [password, setPassword] = useState('');
+  const [code, setCode] = useState('');
+  // Asked for once the password was right, and from then on shown.
+  const [second, setSecond] = useState(false);
   const go = () =>
     void enter(async () => {
-      await signIn({ name: name.trim(), password });
+      try {
+        await signIn({ name: name.trim(), password, code: code.trim() });
+      } catch (error) {
+        if (error instanceof RefusedError && error.fields['code']) setSecond(true);
+        throw error;
+      }
       writeDevice(NAME, name.trim());
     });
   return (
@@ -116,6 +124,17 @@ function ByName({ me: { shopName }, onBack }: { me: MeRecord; onBack: (() => voi
           onEnter={go}
           testID="sign-in-password"
         />
+        {second ? (
+          <Field
+            label="Code of your app, or a spare one"
+            value={code}
+            onChange={setCode}
+            error={trouble['code']}
+            fills="one-time-code"
+            onEnter={go}
+            testID="sign-in-code"
+          />
+        ) : null}
         <Small ink="inkSoft">Forgotten? The owner gives you a new code under More, People.</Small>
       </Part>
     </Screen>

@@ -39,6 +39,7 @@ import {
   useTokens,
   Waiting,
 } from '@/ui';
+import { OwnNotices } from '../people/OwnNotices';
 import { FitLine } from './FitLine';
 import { LateLine } from './LateLine';
 import { ribbonOf } from './ribbonOf';
@@ -227,6 +228,7 @@ export function DayList() {
       }
     >
       {answer.isError && visits ? <Banner tone="wait">The server is away. This is what it said last.</Banner> : null}
+      <OwnNotices />
       {updateWaits && !washing ? (
         <Banner tone="info" right={<Companion title="Take it" onPress={takeUpdate} testID="take-update" />}>
           A newer version of the program is here.

@@ -1,0 +1,5 @@
+import { SecondScreen } from '@/features/people/SecondScreen';
+
+export default function SecondRoute() {
+  return <SecondScreen />;
+}
