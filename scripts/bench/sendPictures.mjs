@@ -2,6 +2,7 @@
  * Sends pictures all at once from a process of its own: whoever asks meanwhile is not held up by the sender's own work, as he would be in one process.
  * Arguments: address of the server, cookie, how many, bytes of each, ids of the visits with commas between.
  */
+import { Buffer } from 'node:buffer';
 import { randomBytes, randomUUID } from 'node:crypto';
 
 const [url, cookie, count, size, ids] = process.argv.slice(2);

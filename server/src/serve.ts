@@ -2,7 +2,6 @@ import { createServer, type RequestListener } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { dirname, join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { setFlagsFromString } from 'node:v8';
 import { dayLater } from '@elm-mist/core';
 import pino from 'pino';
 import { createApp } from './app';
@@ -43,17 +42,10 @@ interface OpenShop {
 const IDLE_MS = 75_000;
 
 /**
- * How far the heap may grow beyond what is alive before it is swept, %. Left to itself the engine lets it grow to several times that under load: 50 MB
- * were alive and 390 taken (docs/DECISIONS, 227).
- */
-const HEAP_GROWS_PCT = 40;
-
-/**
  * Opens the shop and answers until it is told to stop; or runs a command and ends.
  * @param script of the program's threads: its own file
  */
 export async function serve(script: URL): Promise<void> {
-  setFlagsFromString(`--heap-growing-percent=${HEAP_GROWS_PCT}`);
   // The same from src, and from dist where all of it is one file.
   const here = dirname(fileURLToPath(import.meta.url));
   const port = Number(process.env['PORT'] ?? 4310);

@@ -220,7 +220,7 @@ export async function dueRecord(store: Store, asked: DuePageAsked, nowMs: number
   await othersTurn();
   const ids = page.map(({ systemId }) => systemId);
   const washed = lastClosed(db, ids);
-  const usual = usualMinutes(db, ids);
+  const usual = usualMinutes(store, ids);
   const next = nextVisits(store, ids);
   await othersTurn();
   const rows = new Map<string, DueRow>();

@@ -8,7 +8,7 @@ import {
   type VisitRead,
   type WashedThere,
 } from '@elm-mist/core';
-import { eq, sql } from 'drizzle-orm';
+import { eq, inArray, sql } from 'drizzle-orm';
 import { othersTurn } from '../http/othersTurn';
 import type { Db, Store } from '../store/open';
 import * as t from '../store/schema';
@@ -27,6 +27,10 @@ export const SAVINGS_THREAD = 'savings';
 const SAVING_VERSION = 1;
 /** What a saving by a meter rests on. */
 const RESTS_ON: readonly Scope[] = ['places', 'closings', 'weather', 'shop'];
+/** What may be another for every meter. */
+const ALL_CHANGED: readonly Scope[] = ['places', 'weather', 'shop'];
+/** SQLite takes so many values in one statement. */
+const MOST_VALUES = 5000;
 /** Writes of one moment are waited for, ms. */
 const SOON_MS = 200;
 const PATIENCE_MS = 60_000;
@@ -85,7 +89,10 @@ function washesOf(db: Db, placeId: string): Wash[] {
 /** Reckons what washes saved by the meters of their houses, each time anything that it rests on has changed, behind whatever else is asked. */
 export class MeterSavings {
   private checked = '';
+  /** How often the file had been written when it was looked last; null before that. */
+  private seen: number | null = null;
   private running = false;
+  private closed = false;
   private timer: NodeJS.Timeout | null = null;
   private readonly workers = new Set<Worker>();
 
@@ -111,7 +118,7 @@ export class MeterSavings {
         .catch((error: unknown) => {
           // Tried again once something it rests on is another, and at the next start.
           this.checked = this.stampNow();
-          this.failed(error);
+          if (!this.closed) this.failed(error);
         })
         .finally(() => {
           this.running = false;
@@ -121,6 +128,7 @@ export class MeterSavings {
   }
 
   close(): void {
+    this.closed = true;
     if (this.timer) clearTimeout(this.timer);
     for (const worker of this.workers) void worker.terminate();
   }
@@ -130,12 +138,29 @@ export class MeterSavings {
   private async all(): Promise<void> {
     const { db } = this.store;
     for (let now = this.stampNow(); now !== this.checked; now = this.stampNow()) {
-      for (const { placeId } of db.select({ placeId: t.meter.placeId }).from(t.meter).all()) {
+      const { writes } = this.store.versions;
+      const changed = this.changedSystems();
+      const places = db
+        .selectDistinct({ placeId: t.meter.placeId })
+        .from(t.meter)
+        .innerJoin(t.system, eq(t.system.placeId, t.meter.placeId))
+        .where(changed ? inArray(t.system.id, changed) : undefined)
+        .all();
+      for (const { placeId } of places) {
+        if (this.closed) return;
         await this.one(placeId);
         await othersTurn();
       }
-      this.checked = now;
+      [this.checked, this.seen] = [now, writes];
     }
+  }
+
+  /** Systems that were written to since it was looked last: a closing costs what it touches, however many meters there are. Null where all may be others. */
+  private changedSystems(): string[] | null {
+    const touched = this.seen === null ? null : this.store.versions.since(this.seen);
+    if (!touched || touched.some((scope) => ALL_CHANGED.includes(scope))) return null;
+    const systems = new Set(touched.flatMap((scope) => (scope.startsWith('system:') ? [scope.slice('system:'.length)] : [])));
+    return systems.size > MOST_VALUES ? null : [...systems];
   }
 
   private async one(placeId: string): Promise<void> {

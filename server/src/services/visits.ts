@@ -201,7 +201,7 @@ export function systemDetail(store: Store, systemId: string): SystemDetail {
     agreement: agreementOf(db, systemId),
     climate: climateHere(store),
     pace: paceHere(store, systemId, place),
-    usualMin: usualMinutes(db, [systemId]).get(systemId) ?? USUAL_MIN,
+    usualMin: usualMinutes(store, [systemId]).get(systemId) ?? USUAL_MIN,
     storyFacts: earlierKnown(past).story?.facts ?? [],
   };
 }
