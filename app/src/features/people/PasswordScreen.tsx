@@ -1,27 +1,20 @@
 import { router } from 'expo-router';
 import { useState } from 'react';
-import { changePassword, RefusedError, signOut } from '@/data';
+import { changePassword, signOut } from '@/data';
 import { Act, Banner, Body, Companion, Part, Screen, ScreenHead, Small, ThumbBar } from '@/ui';
 import { PasswordField } from './PasswordField';
+import { useTrying } from './useTrying';
 
 /** A password of one's own. @param first whoever came with a code chooses one before anything else */
 export function PasswordScreen({ first = false }: { first?: boolean }) {
   const [was, setWas] = useState('');
   const [password, setPassword] = useState('');
-  const [busy, setBusy] = useState(false);
-  const [trouble, setTrouble] = useState<Record<string, string>>({});
-  const send = async () => {
-    setBusy(true);
-    setTrouble({});
-    try {
+  const { busy, trouble, run } = useTrying('The server is away: the password was not changed.');
+  const send = () =>
+    run(async () => {
       await changePassword({ was, password });
       if (!first) router.navigate('/more');
-    } catch (error) {
-      setTrouble(error instanceof RefusedError ? error.fields : { rest: 'The server is away: the password was not changed.' });
-    } finally {
-      setBusy(false);
-    }
-  };
+    });
   return (
     <Screen
       testID="password"

@@ -3,9 +3,10 @@ import { qrSvg } from '@elm-mist/core';
 import { router } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { beginSecond, confirmSecond, endSecond, RefusedError, useMe } from '@/data';
+import { beginSecond, confirmSecond, endSecond, useMe } from '@/data';
 import { Act, Banner, Body, Companion, Drawing, Field, Heading, Part, Screen, ScreenHead, Small, space, Strong, ThumbBar } from '@/ui';
 import { PasswordField } from './PasswordField';
+import { useTrying } from './useTrying';
 
 const SQUARE = 224;
 /** A square is read off white paper, by day and by night. */
@@ -20,20 +21,8 @@ export function SecondScreen() {
   const [code, setCode] = useState('');
   const [begun, setBegun] = useState<SecondRecord | null>(null);
   const [spare, setSpare] = useState<string[] | null>(null);
-  const [busy, setBusy] = useState(false);
-  const [trouble, setTrouble] = useState<Record<string, string>>({});
+  const { busy, trouble, run } = useTrying('The server is away: nothing was changed.');
   if (!person) return null;
-  const run = async (work: () => Promise<unknown>) => {
-    setBusy(true);
-    setTrouble({});
-    try {
-      await work();
-    } catch (error) {
-      setTrouble(error instanceof RefusedError ? error.fields : { rest: 'The server is away: nothing was changed.' });
-    } finally {
-      setBusy(false);
-    }
-  };
   const begin = () => run(async () => setBegun(await beginSecond(password)));
   const confirm = () =>
     run(async () => {

@@ -6,26 +6,11 @@ import { readText, writeDevice } from '@/device/memory';
 import { backToDemo, RefusedError, signIn, signInDemo, signInFirst, useOutbox } from '@/data';
 import { Act, Banner, Body, Companion, Field, Heading, Part, Screen, ScreenHead, Small, space, ThumbBar } from '@/ui';
 import { PasswordField } from './PasswordField';
+import { useTrying } from './useTrying';
 
 const NAME = 'signed-in.name';
 
-/** Runs a way of signing in, with what it was refused for. */
-function useEntering() {
-  const [busy, setBusy] = useState(false);
-  const [trouble, setTrouble] = useState<Record<string, string>>({});
-  const enter = async (run: () => Promise<unknown>) => {
-    setBusy(true);
-    setTrouble({});
-    try {
-      await run();
-    } catch (error) {
-      setTrouble(error instanceof RefusedError ? error.fields : { rest: 'The server is away. Try again when it is back.' });
-    } finally {
-      setBusy(false);
-    }
-  };
-  return { busy, trouble, enter };
-}
+const AWAY = 'The server is away. Try again when it is back.';
 
 /** Signing in: one press in the demo, name and password in a shop of one's own, the first owner's password in a new one. */
 export function SignInScreen({ me }: { me: MeRecord }) {
@@ -49,7 +34,7 @@ function KeptHere() {
 }
 
 function DemoPeople({ me: { people, shopName }, onName }: { me: MeRecord; onName: () => void }) {
-  const { busy, trouble, enter } = useEntering();
+  const { busy, trouble, run: enter } = useTrying(AWAY);
   return (
     <Screen
       testID="sign-in"
@@ -85,7 +70,7 @@ function DemoPeople({ me: { people, shopName }, onName }: { me: MeRecord; onName
 }
 
 function ByName({ me: { shopName }, onBack }: { me: MeRecord; onBack: (() => void) | null }) {
-  const { busy, trouble, enter } = useEntering();
+  const { busy, trouble, run: enter } = useTrying(AWAY);
   const [name, setName] = useState(() => readText(NAME) ?? '');
   const [password, setPassword] = useState('');
   const [code, setCode] = useState('');
@@ -142,7 +127,7 @@ function ByName({ me: { shopName }, onBack }: { me: MeRecord; onBack: (() => voi
 }
 
 function FirstOwner({ me: { besideDemo } }: { me: MeRecord }) {
-  const { busy, trouble, enter } = useEntering();
+  const { busy, trouble, run: enter } = useTrying(AWAY);
   const [name, setName] = useState('');
   const [password, setPassword] = useState('');
   const go = () => void enter(() => signInFirst({ name: name.trim(), password }));
