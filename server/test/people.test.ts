@@ -411,7 +411,7 @@ test('wrong codes are slowed down as wrong passwords are, and the password alone
   expect((await device.ask<MeRecord>('GET', '/api/me')).body.person?.second).toBe(true);
   expect((await off(PASSWORD)).body.person?.second).toBe(false);
   // Counted with a clock of its own, so that no other test waits: five wrong ones, then none is looked at.
-  let now = 0;
+  const now = 0;
   const slow = new SlowDown(() => now);
   const step = { ...newSecond('Shop', 'Me').step, on: true };
   const tryCode = () => slow.guard(['name me'], () => Promise.resolve(judged(step, 'aaaa-bbbb-cccc', now)));
@@ -426,7 +426,7 @@ test.each([
   [1234567890, '005924'],
   [20000000000, '353130'],
 ])('the code of second %i of the standard’s own secret is good then, and not two steps later', (seconds, code) => {
-  const secret = new Secret({ buffer: new TextEncoder().encode('12345678901234567890').buffer as ArrayBuffer }).base32;
+  const secret = new Secret({ buffer: new TextEncoder().encode('12345678901234567890').buffer }).base32;
   const second = { secret, on: true, step: 0, spare: [] };
   expect(judged(second, code, seconds * 1000)).toEqual({ by: 'app', step: { ...second, step: Math.floor(seconds / 30) } });
   expect(judged(second, code, (seconds + 61) * 1000)).toBeNull();
