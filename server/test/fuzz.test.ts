@@ -28,9 +28,12 @@ const routes = apiRouter({ store: {}, sandboxes: {} } as never).stack.flatMap((l
 
 /** The file as another program reads it, opened once. */
 let reader: Database.Database | undefined;
+/** What meters tell is reckoned behind whoever asks, at its own time. */
 const tables = () =>
   (
-    reader!.prepare("select name from sqlite_master where type = 'table' and name not like '%fts%' and name <> 'session'").all() as {
+    reader!
+      .prepare("select name from sqlite_master where type = 'table' and name not like '%fts%' and name not in ('session', 'meter_saving')")
+      .all() as {
       name: string;
     }[]
   ).map(({ name }) => `(select count(*) from "${name}") as "${name}"`);

@@ -34,13 +34,13 @@ const LEVEL = 4;
 /** Text of rows that is packed in one go, letters. */
 const SLAB = 262_144;
 
-/** Tables of a shop that hold what somebody entered; not the list of migrations, the index of words, which is made anew, nor who is signed in. */
+/** Tables of a shop that hold what somebody entered; not the list of migrations, nor what is made anew of the rest (the index of words, what meters tell), nor who is signed in. */
 export const tablesOf = (sqlite: Sqlite): string[] =>
   (
     sqlite
       .prepare(
         `select name from sqlite_master where type = 'table' and name not like 'sqlite_%' and name not like '\\_\\_%' escape '\\'
-         and name not like 'place_search%' and name <> 'session' order by name`,
+         and name not like 'place_search%' and name not in ('session', 'meter_saving') order by name`,
       )
       .all() as { name: string }[]
   ).map(({ name }) => name);
