@@ -419,6 +419,34 @@ test('wrong codes are slowed down as wrong passwords are, and the password alone
   await expect(tryCode()).rejects.toMatchObject({ status: 429 });
 });
 
+test('the password alone, typed between guessed codes, does not forget them: the sixth waits', async () => {
+  const own = new RealServer();
+  await own.start();
+  const boss = new Device(own);
+  boss.cookie = own.cookie;
+  const { code } = (await boss.ask<CodeRecord>('POST', '/api/people', { crewId: null, name: 'Guessed At', role: 'lead' })).body;
+  const device = new Device(own);
+  await device.signIn('Guessed At', code);
+  await device.ask('PUT', '/api/me/password', { was: code, password: PASSWORD });
+  const { secret } = (await device.ask<SecondRecord>('POST', '/api/me/second', { password: PASSWORD })).body;
+  expect((await device.ask('PUT', '/api/me/second', { code: shown(secret) })).status).toBe(200);
+  const guess = async (typed: string) => {
+    const { status, body } = await new Device(own).ask('POST', '/api/sign-in', {
+      name: 'Guessed At',
+      password: PASSWORD,
+      code: typed,
+      device: 'Another',
+    });
+    return [status, body.error.code];
+  };
+  for (let i = 0; i < 5; i += 1) {
+    expect(await guess('')).toEqual([422, 'second-step']);
+    expect(await guess('aaaa-bbbb-cccc')).toEqual([422, 'wrong-code']);
+  }
+  expect(await guess('aaaa-bbbb-cccc')).toEqual([429, 'slow-down']);
+  await own.remove();
+});
+
 // RFC 6238, appendix B, the SHA-1 rows: the last six of eight digits (from memory).
 test.each([
   [59, '287082'],

@@ -70,6 +70,8 @@ export function peopleRoutes(router: Router, store: Store, sessions: Sessions, n
     const found = await slowDown.guard([`name ${name.toLowerCase()}`, `from ${ctx.ip}`], async () => {
       const person = await a.personBy(db, name, password, nowMs());
       const second = person && a.passSecond(store, person.id, code, nowMs());
+      // Neither right nor wrong: a password typed alone is not to forget the codes that were guessed before it.
+      if (second === 'asked') throw new Problem(422, 'second-step', ASK_CODE, { code: ASK_CODE });
       // A wrong code counts as a wrong password does.
       tried.wrongCode = person !== null && second === null;
       return person && second ? { person, second } : null;
@@ -77,7 +79,6 @@ export function peopleRoutes(router: Router, store: Store, sessions: Sessions, n
     if (tried.wrongCode) throw new Problem(422, 'wrong-code', WRONG_CODE, { code: WRONG_CODE });
     const wrong = 'That name and password do not go together, or the code is too old.';
     if (!found) throw new Problem(422, 'wrong-password', wrong, { password: wrong });
-    if (found.second === 'asked') throw new Problem(422, 'second-step', ASK_CODE, { code: ASK_CODE });
     enter(ctx, found.person, device, found.second === 'spare' ? 'spare' : 'password');
   });
   router.post('/sign-in/demo', (ctx) => {
