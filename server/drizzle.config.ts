@@ -1,3 +1,3 @@
 import { defineConfig } from 'drizzle-kit';
 
-export default defineConfig({ dialect: 'sqlite', schema: './src/store/schema.ts', out: './drizzle' });
+export default defineConfig({ dialect: 'sqlite', schema: './src/store/schema/index.ts', out: './drizzle' });

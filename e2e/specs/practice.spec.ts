@@ -202,7 +202,7 @@ test('an exam asks of every kind, tells nothing before its end, and makes a date
   await expectAccessible(site, 'exam');
   await site.getByTestId('exam-sheet').click();
   const downloading = site.waitForEvent('download');
-  await site.getByTestId('exam-save').click({ timeout: 60_000 });
+  await site.getByTestId('exam-sheet-save').click({ timeout: 60_000 });
   const text = (await readPdf(readFileSync(await (await downloading).path()))).pages.join('\n');
   expect(text).toMatch(/Wren Cotter: \d+ of 20 right/);
   expect(text).toContain('11 June 2026');

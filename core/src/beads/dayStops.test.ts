@@ -153,9 +153,15 @@ test('a filter is brought where its clock is over by that day, or it was found s
   expect(filterNeed(seen('loaded'), '2026-06-12', '2026-06-11')).toBeNull();
   expect(filterNeed(seen('missing'), null, '2026-06-11')).toEqual({ size: '', why: 'found' });
   expect(filterNeed(seen('clean'), null, '2026-06-11')).toBeNull();
-  const bring = (size: string) => ({ needs: [], promised: [], filter: { size, why: 'due' as const } });
-  expect(truckList([bring('a'), bring('b'), bring('a'), { needs: [], promised: [], filter: null }], [], '2026-06-11').filters).toEqual([
-    { size: 'a', times: 2 },
-    { size: 'b', times: 1 },
+  // A finding that still stands was not put right, whatever its clock says.
+  expect(filterNeed(seen('clean'), '2026-06-12', '2026-06-11', true)).toEqual({ size: '', why: 'found' });
+  const bring = (size: string, why: 'due' | 'found' = 'due') => ({ needs: [], promised: [], filter: { size, why } });
+  expect(
+    truckList([bring('a'), bring('b'), bring('a'), bring('a', 'found'), { needs: [], promised: [], filter: null }], [], '2026-06-11')
+      .filters,
+  ).toEqual([
+    { size: 'a', why: 'due', times: 2 },
+    { size: 'b', why: 'due', times: 1 },
+    { size: 'a', why: 'found', times: 1 },
   ]);
 });

@@ -29,5 +29,5 @@ export { judgementOf, settingOf, sharedSetting, type Judgement, type SideJudgeme
 export { kitMachine } from './kitMachine';
 export { payDays, type PayDay } from './payDays';
 export { dayToPlan, movedVisits, type DayToPlan, type MovedVisit } from './dayStops';
-export { filterNeed, truckList, type FilterNeed, type TruckList } from './truckList';
+export { FILTER_WHY_WORDS, filterNeed, truckList, type FilterNeed, type TruckList } from './truckList';
 export { otherMachineWords, otherSerial } from './otherMachine';

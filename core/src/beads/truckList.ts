@@ -31,23 +31,31 @@ export interface TruckBatch {
 export interface FilterNeed {
   /** As it was noted; empty where nobody did. */
   size: string;
-  why: 'due' | 'found';
+  why: FilterWhy;
 }
+
+type FilterWhy = 'due' | 'found';
+
+/** Why a filter goes on the truck, in words. */
+export const FILTER_WHY_WORDS: Record<FilterWhy, string> = { due: 'due', found: 'found to be changed' };
 
 /** Filters that were found so are changed at the next visit. */
 const TO_CHANGE: readonly CoilAnswers['filter'][] = ['loaded', 'blocked', 'missing'];
 
 /**
- * The filter that a visit is to bring: one that is due by its day, or was found loaded, blocked or missing and not changed since.
+ * The filter that a visit is to bring: one that is due by its day, that somebody noted to be changed, or that was found loaded, blocked or missing and not
+ * changed since.
  * @param surveys of the system's coils, as they were last looked at
  * @param due day that the filter is due, ISO; null where no clock runs
  * @param day of the visit, ISO
+ * @param noted whether a finding stands that says so, which outlives any clock
  * @returns null where none is wanted
  * @example filterNeed([], '2026-06-01', '2026-06-11') // { size: '', why: 'due' }
  */
-export function filterNeed(surveys: readonly CoilSurvey[], due: string | null, day: string): FilterNeed | null {
+export function filterNeed(surveys: readonly CoilSurvey[], due: string | null, day: string, noted = false): FilterNeed | null {
   const size = surveys.map(({ answers }) => answers.filterSize.trim()).find(Boolean) ?? '';
   if (due !== null && due <= day) return { size, why: 'due' };
+  if (noted) return { size, why: 'found' };
   // A clock that runs says that it was changed since.
   return due === null && surveys.some(({ answers }) => TO_CHANGE.includes(answers.filter)) ? { size, why: 'found' } : null;
 }
@@ -62,8 +70,8 @@ export interface TruckList {
   parts: { name: string; times: number }[];
   /** The same for small things that were noted before and are put right in passing. */
   small: { name: string; times: number }[];
-  /** Filters by size, each once with how many; an empty size was never noted. */
-  filters: { size: string; times: number }[];
+  /** Filters by size and why, each once with how many; an empty size was never noted. */
+  filters: (FilterNeed & { times: number })[];
   /** Coils that nothing is known of. */
   unknown: number;
 }
@@ -120,15 +128,19 @@ export function truckList(
     batches.set(key, batch);
   }
   const promised = visits.flatMap((row) => row.promised).flatMap((one) => one.parts);
-  const filters = new Map<string, number>();
-  for (const { filter } of visits) if (filter) filters.set(filter.size, (filters.get(filter.size) ?? 0) + 1);
+  const filters = new Map<string, TruckList['filters'][number]>();
+  for (const { filter } of visits) {
+    if (!filter) continue;
+    const key = `${filter.why} ${filter.size}`;
+    filters.set(key, { ...filter, times: (filters.get(key)?.times ?? 0) + 1 });
+  }
   return {
     cleaners: [...cleaners.values()],
     batches: [...batches.values()].filter((batch) => batch.coils > 1),
     mixWaterL: [...batches.values()].reduce((sum, batch) => sum + batch.waterL, 0),
     parts: counted(promised),
     small: counted(visits.flatMap((row) => row.small ?? [])),
-    filters: [...filters].map(([size, times]) => ({ size, times })),
+    filters: [...filters.values()],
     unknown: needs.filter((need) => need.basis === 'nothing known').length,
   };
 }

@@ -3,7 +3,7 @@ import type { CoilPlan } from '../method';
 import { alarmsOf, dueAlarms, HURRY_S } from './alarms';
 import { sectionClock } from './clocks';
 import { foamOn } from './foam';
-import { freshSection, type SectionProgress } from './fold';
+import { freshSection, type SectionProgress } from './visitState';
 import { notPowered } from './powerUp';
 
 const plan = (minS: number, maxS: number, drySeconds: number | null = null): CoilPlan =>

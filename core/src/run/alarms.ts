@@ -1,7 +1,7 @@
 import { mistBy, rinseBy, type FoamOn } from './foam';
 import { MIST_LEAD_S } from './clocks';
 import type { Section } from '../method';
-import type { VisitState } from './fold';
+import type { VisitState } from './visitState';
 import { condensateClock, powerClocks, type PowerUp } from './powerUp';
 
 /** From the mildest to the most pressing. */

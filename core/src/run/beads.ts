@@ -1,7 +1,7 @@
 import type { CoilPlan } from '../method';
 import { mixStanding, type MixStanding } from '../mix';
 import { coilRunOf, foamedSections, isWashed } from './coilRun';
-import type { SectionProgress, VisitState } from './fold';
+import type { SectionProgress, VisitState } from './visitState';
 import type { VisitCoil } from './events';
 import type { Pause } from './suspend';
 

@@ -2,7 +2,7 @@ import { trustedSeconds } from '../dryout';
 import { APPLY_S_PER_M2, type CoilPlan, type Section } from '../method';
 import { progressOf, type CoilRun } from './coilRun';
 import { mistBy, rinseBy, rinseSeconds, type LastRinse } from './foam';
-import type { SectionProgress } from './fold';
+import type { SectionProgress } from './visitState';
 import { condensateClock } from './powerUp';
 
 /** How a section stands right now, as one word for the strip. */

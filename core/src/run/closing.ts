@@ -1,6 +1,6 @@
 import { CoreError } from '../errors';
 import type { VisitCoil } from './events';
-import type { SectionProgress, VisitState } from './fold';
+import type { SectionProgress, VisitState } from './visitState';
 import { CLOSE_ITEMS, type CloseCheck, type CloseItem, type SignOff } from './closeItems';
 import { isSigned } from './quote';
 

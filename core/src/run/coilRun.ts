@@ -1,5 +1,5 @@
 import type { CoilPlan, Section } from '../method';
-import { freshSection, type SectionProgress, type VisitState } from './fold';
+import { freshSection, type SectionProgress, type VisitState } from './visitState';
 import { notPowered, type PowerUp } from './powerUp';
 
 /** One coil as it is worked on: its plan, the pieces in hand, what has become of each, and the power that condensate waits for. */

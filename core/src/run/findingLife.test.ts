@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { scribe } from '../testing/fullRun';
 import { shelf } from '../testing/fixtures';
 import { FINDING_KINDS, FINDING_TABLE } from '../survey';
-import { checkEvent, type VisitFrame } from './checkEvent';
+import { checkEvent } from './checkEvent';
+import type { VisitFrame } from './checks/common';
 import type { EventDataByKind, EventKind } from './events';
 import {
   FINDING_STANDING_NAMES,

@@ -1,5 +1,5 @@
 import { findingLives, type FindingLife } from './findingLife';
-import type { VisitState } from './fold';
+import type { VisitState } from './visitState';
 
 /**
  * Findings as a visit sees them: those still open from before, with what this visit did about them, and its own.

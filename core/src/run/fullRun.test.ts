@@ -3,7 +3,7 @@ import { fullRun, fullRunCoils } from '../testing/fullRun';
 import { shelf } from '../testing/fixtures';
 import { beadsDone, checkEvent, foldVisit, isGateOpen, gateStepsFor, type VisitEvent } from '.';
 import { PAGE_OF } from './pages';
-import { type VisitFrame } from './checkEvent';
+import type { VisitFrame } from './checks/common';
 
 const events = fullRun('v1');
 const fold = (some: readonly VisitEvent[]) => foldVisit('v1', 'split-cool', some);

@@ -76,16 +76,10 @@ export {
   type GateStep,
 } from './gate';
 export { mistBy, rinseBy } from './foam';
-export {
-  foldVisit,
-  followVisit,
-  standingEvents,
-  usedFromShelf,
-  type FollowedVisit,
-  type SectionProgress,
-  type Undoable,
-  type VisitState,
-} from './fold';
+export { foldVisit, followVisit, type FollowedVisit } from './fold';
+export { standingEvents } from './inOrder';
+export { usedFromShelf } from './usedFromShelf';
+export { type SectionProgress, type Undoable, type VisitState } from './visitState';
 export { coilRunOf, foamedSections, isWashed, progressOf, type CoilRun } from './coilRun';
 export { needsFoam, nextAction, plannedRinseBy, sectionClock, type NextAction, type SectionClock, type SectionWord } from './clocks';
 export {
@@ -102,7 +96,8 @@ export {
   type Bead,
   type VisitStanding,
 } from './beads';
-export { checkEvent, noPowerYet } from './checkEvent';
+export { checkEvent } from './checkEvent';
+export { noPowerYet } from './checks/noPowerYet';
 export { alarmsOf, dueAlarms, powerAlarmsOf, type Alarm, type AlarmKind } from './alarms';
 export { condensateClock, HOLD_OFF_S, nextPowerStep, POWER_STEPS, POWER_TABLE, powerClocks, STEADY_S, type PowerStep } from './powerUp';
 export { RINSE_SIGN_NAMES, RINSE_SIGNS, SPOT_NAMES, SPOTS, type RinseSign, type Spot } from './rinseSigns';

@@ -4,7 +4,7 @@ import { planCoil } from '../method';
 import { coil, graded, house, mildDay, shelf } from '../testing/fixtures';
 import { alarmsOf, coilRunOf, dueAlarms, nextAction, sectionClock } from '.';
 import { freshRun } from './coilRun';
-import { freshSection } from './fold';
+import { freshSection } from './visitState';
 import { MIST_LEAD_S } from './clocks';
 import { misted, rinseSeconds } from './foam';
 import { foamOn, type FoamOn } from './foam';

@@ -20,9 +20,9 @@ import {
 } from '.';
 import { foamOn } from './foam';
 import { freshRun } from './coilRun';
-import { freshSection } from './fold';
+import { freshSection } from './visitState';
 import { shutGate, stepGate } from './gate';
-import { type VisitFrame } from './checkEvent';
+import type { VisitFrame } from './checks/common';
 
 const START = Date.parse('2026-06-11T14:30:00.000Z');
 const plan = planCoil(coil(), graded(3), mildDay, shelf, house());

@@ -13,7 +13,7 @@ import {
   type WireNoted,
 } from '.';
 import { type PartOff } from './takedown';
-import { type VisitFrame } from './checkEvent';
+import type { VisitFrame } from './checks/common';
 
 const frame: VisitFrame = { configuration: 'split-cool', coils: [{ id: 'coil-1', role: 'condenser' }], shelf, events: [] };
 let count = 0;

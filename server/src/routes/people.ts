@@ -19,6 +19,7 @@ import { giveCookie, signed, signedIn } from '../http/gate';
 import { notFound, Problem } from '../http/problem';
 import { SlowDown } from '../http/slowDown';
 import * as a from '../services/accounts';
+import { noticesOf } from '../services/notices';
 import type { Sessions } from '../services/sessions';
 import type { Store } from '../store/open';
 import { body, created, idOf } from './asked';
@@ -127,7 +128,7 @@ export function peopleRoutes(router: Router, store: Store, sessions: Sessions, n
   });
   router.get('/me/notices', (ctx) => {
     ctx.set('Cache-Control', 'no-store');
-    ctx.body = a.ownNotices(db, signed(ctx).person.id);
+    ctx.body = noticesOf(db, signed(ctx).person.id);
   });
   router.post('/me/notices/seen', (ctx) => {
     parseInput(nothingSchema, body(ctx));

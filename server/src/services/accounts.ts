@@ -6,7 +6,6 @@ import type {
   AccountRecord,
   CodeRecord,
   MeRecord,
-  NoticeRecord,
   PersonRecord,
   SecondRecord,
   SpareCodes,
@@ -22,7 +21,7 @@ import type { Scope } from '../store/versions';
 import type { Sessions } from './sessions';
 import { refuseGuessable, strengthOf } from './guessable';
 import { newCode } from './newCode';
-import { noticesOf, noticesSeen, tell, unseenNotices, type NoticeBy } from './notices';
+import { noticesSeen, tell, unseenNotices, type NoticeBy } from './notices';
 import { confirmed, judged, newSecond } from './secondStep';
 import { shopOf } from './shop';
 
@@ -341,6 +340,4 @@ export function tellSignedIn(store: Store, id: string, spare: boolean, by: Notic
   });
 }
 
-/** The last changes of how somebody signs in. */
-export const ownNotices = (db: Db, id: string): NoticeRecord[] => noticesOf(db, id);
 export const seeNotices = (store: Store, id: string, nowMs: number): void => store.write((db) => noticesSeen(db, id, nowMs));

@@ -36,6 +36,8 @@ export interface CardInput {
   promised: PromisedWork[];
   /** Day that the system's filter is due, ISO; null where no clock runs. */
   filterDue: string | null;
+  /** Whether a finding stands that it is to be changed. */
+  filterNoted: boolean;
 }
 
 /** What a day's list shows of a visit beyond its records. */
@@ -46,7 +48,20 @@ const surveysOf = ({ surveys }: VisitState): Record<string, CoilSurvey> =>
   Object.fromEntries(Object.entries(surveys).map(([coilId, { value }]) => [coilId, value]));
 
 /** Where a visit stands, what to carry for it, and whether its plan fits its slot. */
-export function cardOf({ visit, system, coils, events, surveys, setting, shelf, house, taken, promised, filterDue }: CardInput): Card {
+export function cardOf({
+  visit,
+  system,
+  coils,
+  events,
+  surveys,
+  setting,
+  shelf,
+  house,
+  taken,
+  promised,
+  filterDue,
+  filterNoted,
+}: CardInput): Card {
   const state = foldVisit(visit.id, system.configuration, events);
   const context = contextOf(setting, state);
   const rules = rulesOf(house, state);
@@ -71,7 +86,7 @@ export function cardOf({ visit, system, coils, events, surveys, setting, shelf, 
   return {
     bead: currentBead(state, coils),
     needs: planned.map(({ need }) => need),
-    filter: filterNeed(Object.values({ ...surveys, ...surveysOf(state) }), filterDue, visit.day),
+    filter: filterNeed(Object.values({ ...surveys, ...surveysOf(state) }), filterDue, visit.day, filterNoted),
     fit: known ? slotFit(timed, visit.durationMin, people, taken, promised) : null,
   };
 }

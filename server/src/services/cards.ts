@@ -1,6 +1,6 @@
 import { Worker } from 'node:worker_threads';
 import { and, asc, eq } from 'drizzle-orm';
-import { earlierKnown, isPromised, systemFindings, wholeFinding } from '@elm-mist/core';
+import { earlierKnown, isPromised, partsInPassing, systemFindings, wholeFinding } from '@elm-mist/core';
 import { keptFor } from '../store/kept';
 import { cleaners } from '../store/shelf';
 import type { Store } from '../store/open';
@@ -104,6 +104,7 @@ export class Cards {
     const past = all.filter((row) => row.id !== visit.id && row.visit.standing === 'closed' && row.day <= visit.day);
     const known = earlierKnown(past);
     const learned = learnedOf(this.store);
+    const findings = systemFindings(all);
     const { latitudeDeg, longitudeDeg, altitudeM } = place;
     const clock = db
       .select({ due: t.dueClock.due })
@@ -131,7 +132,8 @@ export class Cards {
       house: readHouseRules(db),
       taken: learned.taken,
       filterDue: clock?.due ?? null,
-      promised: systemFindings(all)
+      filterNoted: findings.some((life) => life.what === 'filters' && partsInPassing(life).length > 0),
+      promised: findings
         .filter(isPromised)
         .map((life) => ({ findingId: life.findingId, name: wholeFinding(life).name, minutes: wholeFinding(life).minutes })),
     };

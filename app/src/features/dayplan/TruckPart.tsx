@@ -1,5 +1,5 @@
 import type { TodayVisit } from '@elm-mist/contract';
-import { formatVolume, truckList } from '@elm-mist/core';
+import { FILTER_WHY_WORDS, formatVolume, truckList } from '@elm-mist/core';
 import { useQuery } from '@tanstack/react-query';
 import { shelfQuery, useHouseRules } from '@/data';
 import { Body, Heading, Part, Row, Small, Strong } from '@/ui';
@@ -33,8 +33,12 @@ export function TruckPart({ day, visits }: { day: string; visits: readonly Today
           />
         ),
       )}
-      {filters.map(({ size, times }) => (
-        <Row key={`filter ${size}`} label={`Filter ${size || 'of a size nobody noted'}`} value={times > 1 ? `${times} times` : 'due'} />
+      {filters.map(({ size, why, times }) => (
+        <Row
+          key={`filter ${why} ${size}`}
+          label={`Filter ${size || 'of a size nobody noted'}`}
+          value={`${times > 1 ? `${times} times, ` : ''}${FILTER_WHY_WORDS[why]}`}
+        />
       ))}
       {batches.map((batch) => (
         <Small key={`${batch.cleanerId} ${batch.waterParts}`}>

@@ -1,14 +1,14 @@
 import { DRILL_FAMILIES, DRILL_TABLE, examSheet, type Drill, type DrillMarked, type ExamAnswer, type UnitSystem } from '@elm-mist/core';
-import { useQuery } from '@tanstack/react-query';
 import { router } from 'expo-router';
 import { useCallback, useRef, useState } from 'react';
 import { v4 as uuid } from 'uuid';
-import { keepPractice, reportWaysQuery, shopZone, useHouseRules, useMe, useShop } from '@/data';
-import { Act, Banner, Body, Companion, Heading, Part, Row, Screen, ScreenHead, Small, Strong, ThumbBar, Waiting } from '@/ui';
+import { keepPractice, shopZone, useHouseRules, useMe, useShop } from '@/data';
+import { Banner, Body, Companion, Heading, Part, Row, Screen, ScreenHead, Small, Strong, ThumbBar, Waiting } from '@/ui';
 import type { PracticeDesk } from '@/workers/practiceInWorker';
 import { useDesk } from '@/workers/useDesk';
 import { usePaper } from '../report/usePaper';
 import { Question } from './Question';
+import { SheetAct } from './SheetAct';
 
 /** An exam: every family of drills, without reasons until its end, then a dated sheet. */
 export function ExamScreen() {
@@ -55,7 +55,6 @@ function Exam({ personId, name, units }: { personId: string; name: string; units
 function Ended({ name, answers, minutes }: { name: string; answers: readonly ExamAnswer[]; minutes: number }) {
   const [end] = useState({ atMs: Date.now(), minutes });
   const shop = useShop();
-  const paper = useQuery(reportWaysQuery).data?.paper ?? 'letter';
   const press = usePaper(`Exam ${name}`, false);
   const right = answers.filter(({ marked }) => marked.right).length;
   const missed = answers.filter(({ marked }) => !marked.right);
@@ -69,16 +68,7 @@ function Ended({ name, answers, minutes }: { name: string; answers: readonly Exa
       foot={
         <ThumbBar>
           <Companion title="Practice" onPress={() => router.navigate('/practice')} />
-          {press.size === null ? (
-            <Act
-              title="Make the sheet"
-              onPress={() => void press.make({ of: 'report', report: sheet(), paper })}
-              busy={press.share !== null}
-              testID="exam-sheet"
-            />
-          ) : (
-            <Act title="Save the sheet" onPress={press.save} testID="exam-save" />
-          )}
+          <SheetAct press={press} sheet={sheet} testID="exam-sheet" />
         </ThumbBar>
       }
     >

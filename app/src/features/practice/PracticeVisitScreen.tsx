@@ -4,17 +4,7 @@ import { useQuery } from '@tanstack/react-query';
 import { router, useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import {
-  beginPracticeVisit,
-  practiceVisitQuery,
-  RefusedError,
-  reportWaysQuery,
-  resumePracticeVisit,
-  shopZone,
-  useMe,
-  useShop,
-  wallClock,
-} from '@/data';
+import { beginPracticeVisit, practiceVisitQuery, RefusedError, resumePracticeVisit, shopZone, useMe, useShop, wallClock } from '@/data';
 import {
   Act,
   Banner,
@@ -33,6 +23,7 @@ import {
   Waiting,
 } from '@/ui';
 import { usePaper } from '../report/usePaper';
+import { SheetAct } from './SheetAct';
 
 const AWAY = 'The server is away: a practised visit wants it.';
 const scoreWords = ({ debrief }: PracticeVisitDone): string =>
@@ -125,7 +116,6 @@ function Begin({ now, past }: { now: Standing['now']; past: readonly PracticeVis
 function Debriefed({ done }: { done: PracticeVisitDone }) {
   const { person } = useMe();
   const shop = useShop();
-  const paper = useQuery(reportWaysQuery).data?.paper ?? 'letter';
   const press = usePaper(`Practice ${person?.name ?? ''}`, false);
   const [trouble, setTrouble] = useState('');
   const { atMs, minutes, exam, place, debrief, seed } = done;
@@ -148,16 +138,7 @@ function Debriefed({ done }: { done: PracticeVisitDone }) {
       foot={
         <ThumbBar>
           <Companion title="Your visits" onPress={() => router.navigate('/practice/visit')} />
-          {press.size === null ? (
-            <Act
-              title="Make the sheet"
-              onPress={() => void press.make({ of: 'report', report: sheet(), paper })}
-              busy={press.share !== null}
-              testID="practice-sheet"
-            />
-          ) : (
-            <Act title="Save the sheet" onPress={press.save} testID="practice-sheet-save" />
-          )}
+          <SheetAct press={press} sheet={sheet} testID="practice-sheet" />
         </ThumbBar>
       }
     >

@@ -1,0 +1,51 @@
+import { ANSWER_WAYS, FINDING_KINDS, FINDING_STEPS, URGENCIES } from '@elm-mist/core';
+import { array, object } from 'yup';
+import { figure, isoDay, maybeDay, oneOf, optionalWords, recordId, text, uuidField, words } from '../fields';
+import { strokes } from './signature';
+import { quoteOption } from './quote';
+
+/** What was found, offered and answered. */
+export const FINDINGS = {
+  'finding.noted': object({
+    what: oneOf('Finding', FINDING_KINDS),
+    coilId: recordId('The coil').nullable().notRequired().default(null),
+    note: optionalWords('The note', 2000),
+    action: words('The action', 200),
+    faceId: words('The face', 40).nullable().optional(),
+    row: figure('The row', 0, 5).integer('The row is a whole number.').nullable().optional(),
+    urgency: oneOf('Urgency', URGENCIES).optional(),
+    minutes: figure('Minutes', 0, 600, 'min').optional(),
+    parts: array(object({ name: words('A part', 80), quantity: figure('How many', 1, 99).integer('Parts are counted whole.') }))
+      .max(12, '12 parts at most.')
+      .optional(),
+    before: text().max(80, 'The reading may have 80 characters at most.').optional(),
+  }),
+  'finding.step': object({
+    findingId: uuidField('The finding'),
+    step: oneOf('The step', FINDING_STEPS),
+    words: optionalWords('What was said', 300),
+    after: text().max(80, 'The reading may have 80 characters at most.').optional(),
+    day: maybeDay('The day').optional(),
+  }),
+  'finding.closed': object({ findingId: uuidField('The finding'), note: optionalWords('The note', 300) }),
+  'quote.made': object({
+    number: words('The number', 30),
+    currency: text()
+      .required('The currency is missing.')
+      .matches(/^[A-Z]{3}$/, 'The currency must be a code of three letters, such as USD.'),
+    options: array(quoteOption())
+      .required('The ways to do it are missing.')
+      .min(1, 'Offer one way at least.')
+      .max(4, 'Offer four ways at most.'),
+    validUntil: isoDay('Valid until'),
+    note: optionalWords('The note', 2000),
+  }),
+  'quote.answered': object({
+    quoteId: uuidField('The quote'),
+    optionId: words('The way', 40).nullable().defined('Say which way was taken, or none.'),
+    name: optionalWords('The name', 80),
+    how: oneOf('How it was answered', ANSWER_WAYS),
+    strokes: strokes(),
+    words: optionalWords('What was said', 300),
+  }),
+};

@@ -1,0 +1,56 @@
+import { CoreError } from '../../errors';
+import { CONFIGURATION_TABLE, POWER_SOURCE_NAMES } from '../../equipment';
+import type { VisitEvent } from '../events';
+import { gateStepsFor, isGateOpen, LEAST_REASON, MOST_CIRCUITS, SHUT_STEP } from '../gate';
+import { POWER_STEPS, POWER_TABLE } from '../powerUp';
+import { refuse, type Checks, type VisitFrame } from './common';
+import { noPowerYet } from './noPowerYet';
+
+/** A step of a gate that this system has. */
+function gateSource(event: VisitEvent<'gate.step' | 'gate.skipped'>, frame: VisitFrame): void {
+  const sources = Object.values(CONFIGURATION_TABLE[frame.configuration].sourceFor);
+  if (!sources.includes(event.data.source))
+    refuse('data.source', `This system has no ${POWER_SOURCE_NAMES[event.data.source].toLowerCase()}.`);
+  if (!gateStepsFor(frame.configuration).includes(event.data.step)) refuse('data.step', 'This system has no such step.');
+}
+
+/** The gates of the power sources, power back, and what is taken apart. */
+export const POWER: Checks = {
+  'gate.step': (_state, event, frame) => {
+    gateSource(event, frame);
+    const { step, shut, readings } = event.data;
+    if (shut && step !== SHUT_STEP) refuse('data.shut', 'Only the compartment of the capacitor may stay shut.');
+    if (readings && readings.length > MOST_CIRCUITS) refuse('data.readings', `${MOST_CIRCUITS} circuits at most.`);
+  },
+  'gate.skipped': (state, event, frame) => {
+    gateSource(event, frame);
+    if (event.data.reason.trim().length < LEAST_REASON)
+      refuse('data.reason', `Say why, in ${LEAST_REASON} characters at least: it stands on the report.`);
+    const done = state.gates[event.data.source]?.done ?? {};
+    const before = gateStepsFor(frame.configuration).find((step) => !done[step]);
+    if (before !== event.data.step) refuse('data.step', 'Take the steps of the gate in their order.');
+  },
+  'power.step': (state, event) => {
+    const { step } = event.data;
+    const due = POWER_STEPS.slice(0, POWER_STEPS.indexOf(step)).find((earlier) => !state.powerUp.done[earlier]);
+    if (due) refuse('data.step', `First: ${POWER_TABLE[due].name.toLowerCase()}.`);
+    const why = step === 'power-on' ? noPowerYet(state, Date.parse(event.at)) : null;
+    if (why) refuse('data.step', why);
+  },
+  'part.off': (state, event, frame) => {
+    // Covers hide live terminals: nothing comes off before one source at least has been proven dead, but what only guards the face may.
+    const order = gateStepsFor(frame.configuration);
+    const anyOpen = Object.values(state.gates).some((gate) => isGateOpen(gate, order));
+    if (!anyOpen && event.data.kind !== 'guard') refuse('data.kind', 'Isolate and prove dead before anything but a guard comes off.');
+  },
+  'part.back': (state, event) => {
+    const part = state.parts.find((row) => row.eventId === event.data.partId);
+    if (!part) throw new CoreError('unknown', 'data.partId', 'No such part came off on this visit.');
+    if (part.backAt !== null) refuse('data.partId', 'This part is back on already.');
+  },
+  'wire.back': (state, event) => {
+    const wire = state.wires.find((row) => row.eventId === event.data.wireId);
+    if (!wire) throw new CoreError('unknown', 'data.wireId', 'No such wire was noted on this visit.');
+    if (wire.backAt !== null) refuse('data.wireId', 'This wire is back already.');
+  },
+};

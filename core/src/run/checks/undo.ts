@@ -1,0 +1,42 @@
+import { CoreError } from '../../errors';
+import { pauseOf } from '../beads';
+import type { EventKind, VisitEvent } from '../events';
+import { PAGE_OF } from '../pages';
+import type { VisitState } from '../visitState';
+import { refuse, type VisitFrame } from './common';
+
+/** Entries of a closed visit that an undo may still take back. */
+const UNDONE_AFTER_CLOSING: readonly EventKind[] = ['note.added', 'stock.used', 'finding.step', 'saving.told'];
+/** Entries that an undo may take back while a visit waits for parts. */
+const UNDONE_WHILE_SUSPENDED: readonly EventKind[] = ['note.added', 'photo.added', 'finding.noted', 'finding.step', 'finding.closed'];
+
+/** What decides whether foam is on a section: taken back under power, it would be on again with nobody to rinse it. */
+const FOAM_RESTS_ON: readonly EventKind[] = ['section.applied', 'section.rinsed', 'section.checked'];
+
+/** An undo takes back a known entry, and never what has a way of its own or what others rest on. */
+export function undoCheck(state: VisitState, event: VisitEvent<'event.undone'>, { events }: VisitFrame): void {
+  const target = events.find((row) => row.id === event.data.eventId);
+  if (!target) throw new CoreError('unknown', 'data.eventId', 'There is no such entry on this visit.');
+  if (target.kind === 'visit.closed') refuse('data.eventId', 'A closing is not undone: open the visit again, with the reason.');
+  const meant = target.kind === 'event.undone' ? events.find((row) => row.id === target.data.eventId) : target;
+  if (target.kind !== 'event.undone' && PAGE_OF[target.kind] === null) refuse('data.eventId', 'This entry is not taken back.');
+  if (state.closed && !UNDONE_AFTER_CLOSING.includes(meant?.kind ?? 'visit.started'))
+    refuse('data.eventId', 'The visit is closed: open it again, with the reason, to take anything back.');
+  if (pauseOf(state) && !UNDONE_WHILE_SUSPENDED.includes(meant?.kind ?? 'visit.started'))
+    refuse('data.eventId', 'The visit waits for parts: what was done before stays in the record.');
+  const resumed = state.pauses.at(-1);
+  if (resumed?.resumed && meant && meant.at <= resumed.at && !UNDONE_WHILE_SUSPENDED.includes(meant.kind))
+    refuse('data.eventId', 'That was before the pause: it stays in the record.');
+  if (state.powerUp.done['power-on'] && meant && FOAM_RESTS_ON.includes(meant.kind))
+    refuse('data.eventId', 'Power is back: what was foamed, rinsed and found clear before stays in the record.');
+  if (target.kind === 'finding.noted' && state.findingSteps.some(({ value }) => value.findingId === target.id))
+    refuse('data.eventId', 'Something came of this finding already: set it aside instead.');
+  if (target.kind === 'photo.added' && state.signed?.value.photoId === target.data.photoId)
+    refuse('data.eventId', 'This photo stands for the signature: take that back first.');
+  if (meant?.kind === 'plan.made') {
+    // With what and for how long foam went on is told by the plan of that moment: it stays in the record.
+    const { coilId } = meant.data;
+    if ((state.foamed[coilId] ?? []).some((row) => row.at >= meant.at))
+      refuse('data.eventId', 'Foam went on by the plans there were: they stay in the record. Note what differs and make another plan.');
+  }
+}
