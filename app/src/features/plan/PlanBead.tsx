@@ -42,6 +42,7 @@ import { MakeOfCoil } from '../practice/MakeOfCoil';
 import { goTo, NotYet, VisitScreen } from '../visit/VisitScreen';
 import { partsLine } from '../findings/findingWords';
 import { draftPlans } from './draftPlans';
+import { useBookAsked } from '../price/useVisitPrice';
 import { WaysPart } from '../price/WaysPart';
 import { OpeningPart } from './OpeningPart';
 import { SecondOpinion } from './SecondOpinion';
@@ -252,6 +253,7 @@ function PlanDetail({ plan, visit }: { plan: CoilPlan; visit: OpenVisit }) {
 export function PlanBead() {
   const visit = useVisit();
   const painted = useAfterPaint();
+  const settled = useBookAsked() && painted;
   const { state, record, detail } = visit;
   const drafts = useMemo(() => draftPlans(visit), [visit]);
   const [coilId, setCoilId] = useState(drafts[0]?.coil.id ?? '');
@@ -326,7 +328,7 @@ export function PlanBead() {
       ))}
       {plan ? <PlanSheet plan={plan} visit={visit} /> : null}
       {painted && ready ? <WaysPart jobs={drafts.flatMap(({ coil, plan: row }) => (row ? [{ coil, plan: row }] : []))} /> : null}
-      {painted && planned.some((row) => row.verdict === 'wash') ? (
+      {settled && planned.some((row) => row.verdict === 'wash') ? (
         <LinkRow
           title="Run sheet"
           under="Both coils in the shortest order, alone or with a helper"
@@ -334,10 +336,10 @@ export function PlanBead() {
           testID="to-run-sheet"
         />
       ) : null}
-      {painted && shown && state.surveys[shown.coil.id] ? (
+      {settled && shown && state.surveys[shown.coil.id] ? (
         <MakeOfCoil coil={shown.coil} survey={state.surveys[shown.coil.id]!.value} site={state.site?.value ?? null} />
       ) : null}
-      {painted && kit.length + parts.length + small.length > 0 ? (
+      {settled && kit.length + parts.length + small.length > 0 ? (
         <Part title={<Heading>From the truck</Heading>}>
           {parts.length > 0 ? (
             <>

@@ -19,6 +19,12 @@ import { draftPlan } from '../plan/draftPlans';
 /** The shop's price book; null until it is known. */
 export const useShopBook = (): PriceBook | null => useQuery(priceBookQuery).data ?? null;
 
+/** Whether the price book is here, or will not come now: what stands below the prices is drawn after them and is not pushed away by them. */
+export const useBookAsked = (): boolean => {
+  const { data, fetchStatus } = useQuery(priceBookQuery);
+  return data !== undefined || fetchStatus !== 'fetching';
+};
+
 /** What an agreement with the owner includes in this visit; null where it is of none. */
 export function useCovered(): { includes: PriceId[]; visit: number; of: number } | null {
   const { detail } = useVisit();

@@ -167,6 +167,23 @@ function VisitEntry({
   );
 }
 
+/** Ways on from a day: drawn once its visits are, so that none moves away from under a thumb. */
+function DayLinks({ day }: { day: string }) {
+  return (
+    <>
+      <LinkRow
+        title="Plan the day"
+        under="The best order, who goes where, what goes on the truck"
+        href={`/plan?day=${day}`}
+        testID="to-plan"
+      />
+      <LinkRow title="The week" under="Its days side by side, and what is due to be put on them" href="/week" testID="to-week" />
+      <LinkRow title="Due" under="What is due again, soonest first" href="/due" testID="to-due" />
+      <LinkRow title="Open in the shop" under="Findings, quotes that wait, visits left for parts" href="/open" testID="to-open" />
+    </>
+  );
+}
+
 /** The day's visits in order. The day comes from the address, so that it can be kept and shared. */
 export function DayList() {
   const params = useGlobalSearchParams<{ day?: string; visitId?: string }>();
@@ -226,6 +243,7 @@ export function DayList() {
           }
         />
       }
+      foot={day === today() && left > 0 ? <LateLine day={day} /> : null}
     >
       {answer.isError && visits ? <Banner tone="wait">The server is away. This is what it said last.</Banner> : null}
       <OwnNotices />
@@ -249,7 +267,6 @@ export function DayList() {
             : `Packed: ${packing.packed} of ${packing.of}.${answer.isError ? ' The others open once the server is in reach.' : ''}`}
         </Small>
       ) : null}
-      {day === today() && left > 0 ? <LateLine day={day} /> : null}
       {visits ? (
         visits.length > 0 ? (
           <View style={{ marginTop: -space.l }}>
@@ -282,15 +299,7 @@ export function DayList() {
       ) : (
         <Waiting what="the day’s visits" lines={6} />
       )}
-      <LinkRow
-        title="Plan the day"
-        under="The best order, who goes where, what goes on the truck"
-        href={`/plan?day=${day}`}
-        testID="to-plan"
-      />
-      <LinkRow title="The week" under="Its days side by side, and what is due to be put on them" href="/week" testID="to-week" />
-      <LinkRow title="Due" under="What is due again, soonest first" href="/due" testID="to-due" />
-      <LinkRow title="Open in the shop" under="Findings, quotes that wait, visits left for parts" href="/open" testID="to-open" />
+      {visits || answer.isError ? <DayLinks day={day} /> : null}
     </Screen>
   );
 }

@@ -2,11 +2,17 @@ import { runsLate } from '@elm-mist/core';
 import { router } from 'expo-router';
 import { useMemo } from 'react';
 import { clockTime } from '@/data';
-import { Banner, Companion } from '@/ui';
+import { Act, Strong, ThumbBar } from '@/ui';
 import { standingOrders } from '../dayplan/orders';
 import { useDayToPlan } from '../dayplan/useDayToPlan';
 
-/** A day that runs late: what of the rest cannot begin as it stands, and the way to order it anew. */
+/** So many are named: the rest stands in the plan of the day. */
+const MOST_NAMED = 2;
+
+/**
+ * A day that runs late: what of the rest cannot begin as it stands, and the way to order it anew. It is known a moment after the day's visits, so it
+ * stands under the thumb: over them it would push one visit away from under a finger and another in its place.
+ */
 export function LateLine({ day }: { day: string }) {
   const { problem, visits } = useDayToPlan(day, true);
   const rows = visits.data?.visits;
@@ -20,8 +26,12 @@ export function LateLine({ day }: { day: string }) {
   }, [problem, rows]);
   if (late.length === 0) return null;
   return (
-    <Banner tone="wait" right={<Companion title="Plan anew" onPress={() => router.push(`/plan?day=${day}`)} testID="plan-anew" />}>
-      {`The day runs late: ${late.join('; ')}.`}
-    </Banner>
+    <ThumbBar
+      over={
+        <Strong>{`The day runs late: ${late.slice(0, MOST_NAMED).join('; ')}${late.length > MOST_NAMED ? `; and ${late.length - MOST_NAMED} more` : ''}.`}</Strong>
+      }
+    >
+      <Act title="Plan anew" onPress={() => router.push(`/plan?day=${day}`)} testID="plan-anew" />
+    </ThumbBar>
   );
 }
