@@ -29,11 +29,15 @@ test('the day’s visits stay where they were drawn when the day is found to run
   expect([await top(visit), await top(onwards)]).toEqual(before);
 });
 
-test('what stands below the prices of a plan is drawn after them, and stays there', async ({ site, server }) => {
-  await slowly(site, /\/price-book/);
-  await site.goto(`${server.url}/visits/demo-visit-13/plan`);
-  const link = site.getByTestId('to-run-sheet');
-  const before = await top(link);
-  await site.getByTestId('ways').waitFor();
-  expect(await top(link)).toBe(before);
-});
+for (const { page, link, prices } of [
+  { page: 'demo-visit-13/plan', link: 'to-run-sheet', prices: 'ways' },
+  { page: 'demo-visit-12/close', link: 'to-report', prices: 'done-price' },
+])
+  test(`what stands below the prices of ${page} is drawn after them, and stays there`, async ({ site, server }) => {
+    await slowly(site, /\/price-book/);
+    await site.goto(`${server.url}/visits/${page}`);
+    const below = site.getByTestId(link);
+    const before = await top(below);
+    await site.getByTestId(prices).waitFor();
+    expect(await top(below)).toBe(before);
+  });

@@ -34,6 +34,7 @@ import {
   Small,
   Strong,
   ThumbBar,
+  Waiting,
 } from '@/ui';
 import { longDay } from '../shared/words';
 import { FindingsPart } from '../findings/FindingsPart';
@@ -41,6 +42,7 @@ import { goTo, VisitScreen } from '../visit/VisitScreen';
 import { ReadingsCard } from '../readings/ReadingsCard';
 import { LightCard } from '../light/LightCard';
 import { DonePrice } from '../price/DonePrice';
+import { useBookAsked } from '../price/useVisitPrice';
 import { AsFoundRows } from './AsFoundRows';
 import { ClosingsPart } from './ClosingsPart';
 import { DuePart } from './DuePart';
@@ -83,6 +85,7 @@ export function CloseBead() {
   const notBack = leftOver(state);
   const last = own('close');
   const claim = state.story?.value.lastService ?? '';
+  const booked = useBookAsked();
   const nameOf = (cleanerId: string) => shelf.find((row) => row.id === cleanerId)?.name ?? '';
   const restart = Object.values(state.gates).some((gate) => gate?.done.isolated) && !state.powerUp.done['power-on'];
   const advice = [...new Set(allCoils.flatMap((coil) => state.plans[coil.id]?.value.advice ?? []))];
@@ -200,31 +203,37 @@ export function CloseBead() {
       <ReadingsCard />
       <UsedPart />
       <DonePrice />
-      <DuePart dues={dues} upkeep={upkeep} pays={pays} minutes={minutes} />
-      {advice.length > 0 ? (
-        <Part title={<Heading>Tell the owner</Heading>}>
-          {advice.map((text) => (
-            <Body key={text}>{text}</Body>
-          ))}
-        </Part>
-      ) : null}
-      <FindingsPart coilId={null} />
-      <Part title={<Heading>Word at closing</Heading>}>
-        {state.closed ? (
-          <Body>{state.closed.value.note || 'None.'}</Body>
-        ) : (
-          <Field label="Note" value={draft.note} onChange={(note) => keep({ note })} multiline testID="close-note" />
-        )}
-      </Part>
-      <LinkRow
-        title="Report"
-        under="One page for the customer, the pages behind it, as PDF"
-        href={`/visits/${visit.id}/report`}
-        testID="to-report"
-      />
-      <GatePart />
-      <SignPart />
-      <NotesPart />
+      {booked ? (
+        <>
+          <DuePart dues={dues} upkeep={upkeep} pays={pays} minutes={minutes} />
+          {advice.length > 0 ? (
+            <Part title={<Heading>Tell the owner</Heading>}>
+              {advice.map((text) => (
+                <Body key={text}>{text}</Body>
+              ))}
+            </Part>
+          ) : null}
+          <FindingsPart coilId={null} />
+          <Part title={<Heading>Word at closing</Heading>}>
+            {state.closed ? (
+              <Body>{state.closed.value.note || 'None.'}</Body>
+            ) : (
+              <Field label="Note" value={draft.note} onChange={(note) => keep({ note })} multiline testID="close-note" />
+            )}
+          </Part>
+          <LinkRow
+            title="Report"
+            under="One page for the customer, the pages behind it, as PDF"
+            href={`/visits/${visit.id}/report`}
+            testID="to-report"
+          />
+          <GatePart />
+          <SignPart />
+          <NotesPart />
+        </>
+      ) : (
+        <Waiting what="the prices" lines={4} />
+      )}
     </VisitScreen>
   );
 }

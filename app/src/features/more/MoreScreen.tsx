@@ -154,7 +154,6 @@ export function MoreScreen() {
           {sets ? (
             <Part title={<Heading>In this shop</Heading>}>
               <Body ink="inkSoft">New plans follow these. Plans already made stay as they were.</Body>
-              <PreferredPart rules={shown} set={set} />
               <RuleFigures rules={shown} set={set} />
               {SCHOOLS.map(({ key, question, values }) => (
                 <Part key={key} first>
@@ -167,6 +166,7 @@ export function MoreScreen() {
                   />
                 </Part>
               ))}
+              <PreferredPart rules={shown} set={set} />
             </Part>
           ) : (
             <RulesRead rules={shown} />
@@ -257,7 +257,7 @@ function RuleFigures({ rules, set }: { rules: HouseRules; set: (change: Partial<
   );
 }
 
-/** Cleaners taken before others of their class, in the order they were chosen. */
+/** Cleaners taken before others of their class, in the order they were chosen. Last, since the shelf comes later than the rules. */
 function PreferredPart({ rules, set }: { rules: HouseRules; set: (change: Partial<HouseRules>) => void }) {
   const { data } = useQuery(shelfQuery);
   if (!data) return null;

@@ -100,7 +100,7 @@ export function PlaceList() {
       onEnd={() => {
         if (answer.hasNextPage && !answer.isFetchingNextPage) void answer.fetchNextPage();
       }}
-      bottom={<Tick label="Show what is put away" value={away} onChange={setAway} />}
+      {...(answer.data || answer.isError ? { bottom: <Tick label="Show what is put away" value={away} onChange={setAway} /> } : {})}
     />
   );
 }

@@ -81,24 +81,26 @@ export function ShelfList() {
           </View>
         </Part>
       ) : null}
-      <Part title={<Heading>The books</Heading>}>
-        <View>
-          <LinkRow
-            title="Costs"
-            under="By visit, by method, cans against the gun"
-            href="/shelf/costs"
-            current={path === '/shelf/costs'}
-            testID="to-costs"
-          />
-          <LinkRow
-            title="Files"
-            under="Out and in as CSV or JSON, reorder list"
-            href="/shelf/files"
-            current={path === '/shelf/files'}
-            testID="to-files"
-          />
-        </View>
-      </Part>
+      {data || answer.isError ? (
+        <Part title={<Heading>The books</Heading>}>
+          <View>
+            <LinkRow
+              title="Costs"
+              under="By visit, by method, cans against the gun"
+              href="/shelf/costs"
+              current={path === '/shelf/costs'}
+              testID="to-costs"
+            />
+            <LinkRow
+              title="Files"
+              under="Out and in as CSV or JSON, reorder list"
+              href="/shelf/files"
+              current={path === '/shelf/files'}
+              testID="to-files"
+            />
+          </View>
+        </Part>
+      ) : null}
     </Screen>
   );
 }
