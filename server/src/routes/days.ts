@@ -1,0 +1,64 @@
+import type Router from '@koa/router';
+import { dayCrewsSchema, dayOrderSchema, parseInput } from '@elm-mist/contract';
+import type { Answers } from '../http/answers';
+import type { Changes } from '../http/changes';
+import type { Cards } from '../services/cards';
+import { dayRecord } from '../services/day';
+import { dayCrewsRecord, sayCrews } from '../services/dayCrews';
+import { openRecord } from '../services/open';
+import { orderDay } from '../services/visits';
+import type { Store } from '../store/open';
+import { askedDay, body } from './asked';
+
+/** A day with its visits, its crews and its order, and what is still open in the shop. */
+export function dayRoutes(router: Router, store: Store, answers: Answers, cards: Cards, changes: Changes): void {
+  const { db } = store;
+
+  router.get('/days/:day', (ctx) => {
+    const day = askedDay('day', ctx.params['day']);
+    return answers.send(
+      ctx,
+      `day ${day}`,
+      () => dayRecord(store, cards, day),
+      (made) => [
+        `day:${day}`,
+        ...made.visits.map((row) => `system:${row.system.id}` as const),
+        ...(made.next ? [`visit:${made.next.id}` as const, `day:${made.next.day}` as const] : []),
+        'places',
+        'shop',
+        'shelf',
+        'closings',
+        'savings',
+        'weather',
+        'plans',
+      ],
+    );
+  });
+
+  router.get('/days/:day/crews', (ctx) => {
+    const day = askedDay('day', ctx.params['day']);
+    return answers.send(
+      ctx,
+      `crews ${day}`,
+      () => dayCrewsRecord(db, day),
+      () => ['shop', 'closings', 'places'],
+    );
+  });
+  router.put('/days/:day/crews', (ctx) => {
+    ctx.body = sayCrews(store, askedDay('day', ctx.params['day']), parseInput(dayCrewsSchema, body(ctx)));
+  });
+  router.put('/days/:day/order', (ctx) => {
+    const visits = orderDay(store, askedDay('day', ctx.params['day']), parseInput(dayOrderSchema, body(ctx)));
+    for (const visit of visits) changes.tell(visit.id, []);
+    ctx.body = visits;
+  });
+
+  router.get('/open', (ctx) =>
+    answers.send(
+      ctx,
+      'open',
+      () => openRecord(db),
+      () => ['open', 'places'],
+    ),
+  );
+}

@@ -1,0 +1,113 @@
+import type Router from '@koa/router';
+import {
+  parseEvents,
+  parseInput,
+  PHOTO_LIMIT,
+  visitChangeSchema,
+  visitInputSchema,
+  visitSlotSchema,
+  type VisitRecord,
+} from '@elm-mist/contract';
+import { KIT_WRONG_IDS } from '@elm-mist/core';
+import rawBody from 'raw-body';
+import type { Answers } from '../http/answers';
+import type { Changes } from '../http/changes';
+import { signed } from '../http/gate';
+import { notFound, refused } from '../http/problem';
+import type { Probes } from '../http/probes';
+import type { HiddenOf } from '../sandbox/sandbox';
+import type { Cards } from '../services/cards';
+import { appendEvents, ownEvents } from '../services/events';
+import { keepPhoto, readPhoto } from '../services/photos';
+import { probeKit } from '../services/probeKit';
+import { addVisit, changeVisit, moveVisit, systemDetail, visitDetail } from '../services/visits';
+import type { Store } from '../store/open';
+import * as v from '../store/visits';
+import { askedOneOf, body, created, idOf } from './asked';
+
+export interface VisitParts {
+  store: Store;
+  now: () => Date;
+  changes: Changes;
+  probes: Probes;
+  cards: Cards;
+  /** What is wrong with a machine beside what its visit says; the demo's own where left out. */
+  hiddenOf?: HiddenOf | undefined;
+}
+
+/** Visits: made, moved, entered on and followed; their pictures, and the system they are at. */
+export function visitRoutes(router: Router, answers: Answers, { store, now, changes, probes, cards, hiddenOf }: VisitParts): void {
+  const { db } = store;
+  const at = () => now().toISOString();
+  const told = (visit: VisitRecord): VisitRecord => {
+    changes.tell(visit.id, []);
+    return visit;
+  };
+
+  router.get('/systems/:id', (ctx) => {
+    const id = idOf(ctx);
+    return answers.send(
+      ctx,
+      `system ${id}`,
+      () => systemDetail(store, id),
+      () => [`system:${id}`, 'places', 'shop', 'closings', 'weather'],
+    );
+  });
+
+  router.post('/visits', (ctx) => created(ctx, addVisit(store, parseInput(visitInputSchema, body(ctx)), at())));
+  router.put('/visits/:id/slot', (ctx) => {
+    ctx.body = told(moveVisit(store, idOf(ctx), parseInput(visitSlotSchema, body(ctx))));
+  });
+  router.put('/visits/:id', (ctx) => {
+    ctx.body = told(changeVisit(store, idOf(ctx), parseInput(visitChangeSchema, body(ctx))));
+  });
+  router.get('/visits/:id', (ctx) => {
+    const id = idOf(ctx);
+    return answers.send(
+      ctx,
+      `visit ${id}`,
+      () => visitDetail(store, id),
+      ({ visit, system }) => [
+        `visit:${id}`,
+        `system:${system.id}`,
+        `system:${visit.systemId}`,
+        `day:${visit.day}`,
+        'places',
+        'shop',
+        'shelf',
+        'closings',
+        'weather',
+      ],
+    );
+  });
+  router.post('/visits/:id/events', async (ctx) => {
+    const appended = await appendEvents(store, idOf(ctx), ownEvents(signed(ctx).person, parseEvents(body(ctx))), at());
+    ctx.body = appended;
+    if (appended.added === 0) return;
+    changes.tell(idOf(ctx), appended.accepted);
+    cards.soon(idOf(ctx));
+  });
+  router.get('/visits/:id/changes', (ctx) => {
+    if (!v.findVisit(db, idOf(ctx))) throw notFound('visit', idOf(ctx));
+    changes.follow(ctx, idOf(ctx), signed(ctx).sessionId);
+  });
+
+  router.get('/visits/:id/probes', async (ctx) => {
+    const when = ctx.query['when'];
+    if (when !== 'before' && when !== 'after') throw refused('when', 'when must be before or after.');
+    const wrong = ctx.query['wrong'] === undefined ? 'none' : askedOneOf('wrong', ctx.query['wrong'], KIT_WRONG_IDS);
+    const hidden = await hiddenOf?.(idOf(ctx), when);
+    probes.follow(ctx, probeKit(store, idOf(ctx), when, now().getTime(), wrong, hidden));
+  });
+
+  router.put('/visits/:id/photos/:photoId', async (ctx) => {
+    const read = () => rawBody(ctx.req, { limit: PHOTO_LIMIT });
+    created(ctx, await keepPhoto(store, idOf(ctx), ctx.params['photoId'] ?? '', ctx.get('Content-Type'), read, at()));
+  });
+  router.get('/photos/:id', (ctx) => {
+    const photo = readPhoto(db, idOf(ctx));
+    ctx.set('Cache-Control', 'private, max-age=31536000, immutable');
+    ctx.type = photo.mime;
+    ctx.body = photo.bytes;
+  });
+}
