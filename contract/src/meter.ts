@@ -1,7 +1,7 @@
 import type { GradeSaved, MeterDays, NotCounted, YearDay } from '@elm-mist/core';
 import { array, object, type InferType } from 'yup';
 import { figure, isoDay, oneOf, optionalWords, words } from './fields';
-import type { WeatherSource } from './records';
+import type { WeatherSource } from './weatherRecords';
 
 /** Most rows of a meter that are kept: ten years of days. */
 export const METER_ROWS = 3660;

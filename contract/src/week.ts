@@ -1,5 +1,5 @@
 import type { Roads, VisitStanding } from '@elm-mist/core';
-import type { DayCrew } from './records';
+import type { DayCrew } from './dayRecords';
 
 /** One visit in a week. */
 export interface WeekVisit {
