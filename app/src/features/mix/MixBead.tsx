@@ -1,55 +1,27 @@
 import {
-  BAND_WORDS,
   coilMix,
-  formatMeasured,
-  formatRatio,
   formatVolume,
   heldWarning,
-  householdRecipe,
-  labelLines,
   mixJobs,
   MIX_STANDING_WORDS,
   needsMix,
   notedOf,
   splashWords,
-  trimDecimals,
   trySheet,
   visitClashes,
-  waterPosition,
   coilName,
 } from '@elm-mist/core';
 import { useState } from 'react';
-import { View } from 'react-native';
 import { readText, writeDevice } from '@/device/memory';
-import { useVisit, wallClock, sharedNow } from '@/data';
-import {
-  Act,
-  AnyOf,
-  Banner,
-  Body,
-  Companion,
-  Gauge,
-  HazardBox,
-  Heading,
-  Jug,
-  Label,
-  LinkRow,
-  OneOf,
-  Part,
-  Row,
-  Sign,
-  Small,
-  space,
-  Strong,
-  Tabs,
-  ThumbBar,
-  Why,
-} from '@/ui';
+import { useVisit } from '@/data';
+import { Act, Banner, Companion, HazardBox, Sign, Tabs, ThumbBar } from '@/ui';
 import { goTo, NotYet, VisitScreen } from '../visit/VisitScreen';
+import { ApplicatorPart } from './ApplicatorPart';
 import { readHeld, writeHeld } from './held';
-import { MeasurePick, useMeasure } from './MeasurePick';
+import { useMeasure } from './MeasurePick';
 import { MixFix } from './MixFix';
-import { layersOf, ownPack, useSameMix, type MixJob } from './mixJob';
+import { ownPack, useSameMix, type MixJob } from './mixJob';
+import { PourPart } from './PourPart';
 
 const LAST_APPLICATOR = 'applicator';
 
@@ -97,7 +69,6 @@ function MixJobScreen({ job, jobs, pick }: { job: MixJob; jobs: readonly MixJob[
   const same = useSameMix(job, detail.visit.day);
   const wanted = plan.waterParts ?? 0;
   const ownL = plan.solutionL ?? 1;
-  const why = (id: string) => plan.because.find((because) => because.id === id);
   const closed = state.closed !== null;
   const next = jobs.find((row) => row !== job && coilMix(state, row.coil.id) !== 'ready');
   const standing = coilMix(state, coil.id);
@@ -141,12 +112,6 @@ function MixJobScreen({ job, jobs, pick }: { job: MixJob; jobs: readonly MixJob[
   const done = () => {
     if (closed || standing === 'ready' || made()) onward();
   };
-  const plain = packed ? null : waterPosition(applicator.dial);
-  const atMixing = labelLines(cleaner.handling, 'mix');
-  const recipe =
-    sheet && cleaner.chemistry === 'household'
-      ? householdRecipe({ concentrateL: sheet.batch.pour.concentrateL, waterL: sheet.batch.pour.waterL, dialParts: sheet.dialParts })
-      : [];
   const optional = !needsMix(plan, state.sections[coil.id] ?? {});
   const result = packed ? 'At hand' : 'Mixed';
   const where = next ? `${coilName(next.coil).toLowerCase()} next` : 'go to Wash';
@@ -232,142 +197,25 @@ function MixJobScreen({ job, jobs, pick }: { job: MixJob; jobs: readonly MixJob[
           }}
         />
       ) : null}
-      {sheet && !fixing ? (
-        <>
-          <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: space.xl, rowGap: space.s }}>
-            <View>
-              <Label ink="inkSoft">strength</Label>
-              <Why because={why('strength')} about="Strength">
-                <Gauge style={{ fontSize: 36, lineHeight: 40 }}>{wanted === 0 ? 'as it is' : formatRatio(wanted)}</Gauge>
-              </Why>
-            </View>
-            {wanted === 0 ? null : (
-              <View>
-                <Label ink="inkSoft">that is</Label>
-                <Gauge style={{ fontSize: 36, lineHeight: 48 }}>{`1 in ${trimDecimals(wanted + 1, 1)}`}</Gauge>
-              </View>
-            )}
-            <View>
-              <Label ink="inkSoft">
-                {sheet.batch.fillings > 1 ? `in ${sheet.batch.fillings} ${packed ? 'cans' : 'fillings'}` : 'makes'}
-              </Label>
-              <Why because={why('solution-volume')} about="How much mix">
-                <Gauge style={{ fontSize: 36, lineHeight: 40 }}>{formatVolume(packed ? ownL : sheet.readyL, units)}</Gauge>
-              </Why>
-            </View>
-          </View>
-          <Jug
-            shape={packed ? 'can' : applicator.kind}
-            capacityL={applicator.capacityL}
-            layers={layersOf(sheet, cleaner)}
-            system={units}
-            amounts={(layer) => (
-              <Why because={sheet.because} about={layer.what}>
-                <Gauge style={{ fontSize: 30, lineHeight: 34 }}>
-                  {layer.what === 'water'
-                    ? formatMeasured(layer.litres, sheet.waterIn)
-                    : packed
-                      ? formatVolume(layer.litres, units)
-                      : formatMeasured(layer.litres, picked.measure)}
-                </Gauge>
-              </Why>
-            )}
-          />
-          {sheet.position ? (
-            <Banner tone="info">
-              {`Dial to ${sheet.position.mark}, which gives ${formatRatio(sheet.dialParts)}${sheet.position.measured ? '' : ' if the mark means parts of water: it has not been calibrated'}. ${
-                sheet.way === 'dial'
-                  ? 'Nothing but concentrate goes in the reservoir.'
-                  : 'No position gives the strength from straight concentrate, so the reservoir is cut as drawn.'
-              }`}
-            </Banner>
-          ) : null}
-          {plain ? <Body>{`${plain.mark} on the dial gives plain water: pre-rinse with it, and rinse.`}</Body> : null}
-          {recipe.length > 0 ? (
-            <View testID="recipe">
-              {recipe.map((line) => (
-                <Row key={line.what} label={line.what} value={formatVolume(line.litres, units)} />
-              ))}
-            </View>
-          ) : null}
-          {atMixing.map((line) => (
-            <Body key={line}>{line}</Body>
-          ))}
-          {packed ? null : <Small ink="inkSoft">Lukewarm water. Hot water flashes foam, very cold water slows it.</Small>}
-        </>
-      ) : null}
+      {sheet && !fixing ? <PourPart job={job} sheet={sheet} applicator={applicator} measure={picked.measure} /> : null}
       <HazardBox lead={cleaner.hazardWords || 'Read the label.'}>
         {splashWords(cleaner.chemistry)}
         {held && !held.never ? ` ${held.words}` : ''}
       </HazardBox>
       {held?.never ? <HazardBox lead="Not into this applicator.">{held.words}</HazardBox> : null}
       {fixing ? null : (
-        <Part title={<Heading>{packed ? 'From the shelf' : 'Applicator'}</Heading>}>
-          {packed ? null : (
-            <>
-              <OneOf
-                label="Applicator"
-                options={applicators.map((row) => ({ value: row.id, label: row.name }))}
-                value={applicator.id}
-                onChange={chooseApplicator}
-              />
-              <MeasurePick picked={picked} system={units} />
-            </>
-          )}
-          {same.length > 0 && !packed ? (
-            <Part first title={<Label>Make it also for</Label>}>
-              <AnyOf
-                label="Make it also for"
-                options={same.map((row) => ({ value: row.coilId, label: row.label }))}
-                value={also}
-                onChange={setAlso}
-              />
-              {chosen.length > 0 ? (
-                <Small ink="inkSoft">Only this coil’s share is noted here. Note the rest at its own visit, and label what you carry.</Small>
-              ) : null}
-            </Part>
-          ) : null}
-          {sheet ? (
-            <View>
-              {packed ? <Row label="Packs to carry" value={String(plan.cans ?? sheet.batch.fillings)} /> : null}
-              {!packed && sheet.batch.fillings > 1 ? <Row label="Fillings" value={`${sheet.batch.fillings}, each as drawn`} /> : null}
-              {packed ? null : <Row label="After rounding" value={`${formatRatio(sheet.coilSees)} · ${BAND_WORDS[sheet.band]}`} />}
-              {packed ? null : (
-                <Row label="Label’s chart, light · medium · heavy">
-                  <Strong>
-                    {[cleaner.chart.light, cleaner.chart.medium, cleaner.chart.heavy]
-                      .map((figure) => (figure === null ? 'none' : formatRatio(figure)))
-                      .join(' · ')}
-                  </Strong>
-                </Row>
-              )}
-              {sheet.batch.leftoverL > 1e-9 && !packed ? (
-                <Row label="Left over" value={formatVolume(sheet.batch.leftoverL * (sheet.dialParts + 1), units)} />
-              ) : null}
-            </View>
-          ) : null}
-          {mixed.length > 0 && !closed ? (
-            <Companion title={packed ? 'Take as much again' : 'Note another batch'} onPress={() => void made()} />
-          ) : null}
-          <Body ink="inkSoft">
-            After use run clear water through until it runs clean. Use up what is left where the label allows, or take it back: never into a
-            storm drain.
-          </Body>
-          {sheet && !packed ? (
-            <Row
-              label="Write on what stays in it"
-              value={`${cleaner.name}, ${formatRatio((sheet.coilSees + 1) / (sheet.dialParts + 1) - 1)}, ${wallClock(sharedNow(), 'd MMM yyyy')}`}
-            />
-          ) : null}
-          {mixed.length > 0 && !packed ? (
-            <LinkRow
-              title="Print a label for the bottle"
-              under="Product, ratio, date, hazards"
-              href={`/visits/${detail.visit.id}/bottle`}
-              testID="to-bottle"
-            />
-          ) : null}
-        </Part>
+        <ApplicatorPart
+          job={job}
+          sheet={sheet}
+          applicator={applicator}
+          choose={chooseApplicator}
+          picked={picked}
+          same={same}
+          also={also}
+          setAlso={setAlso}
+          again={mixed.length > 0 && !closed ? () => void made() : null}
+          printed={mixed.length > 0}
+        />
       )}
     </VisitScreen>
   );
