@@ -17,7 +17,8 @@ import {
   usualWays,
 } from '.';
 import { reportOf } from './reportOf';
-import { visitReport, type ReportInput } from './visitReport';
+import type { ReportInput } from './reportInput';
+import { visitReport } from './visitReport';
 import { stretches } from './rightToLeft';
 import { sectionRuns } from './sectionRuns';
 

@@ -9,7 +9,8 @@ import { findingsHere, foldVisit, type FindingLife, type VisitEvent, type VisitS
 import type { UnitSystem } from '../units';
 import type { Report, ReportBlock } from './blocks';
 import { correctionsBetween, reportLines } from './corrections';
-import { visitReport, type ReportInput } from './visitReport';
+import type { ReportInput } from './reportInput';
+import { visitReport } from './visitReport';
 import type { ReportWays } from './ways';
 
 /** All that is known of a visit and its shop: a phone and the server have the same. */
