@@ -1,24 +1,19 @@
 import { yupResolver } from '@hookform/resolvers/yup';
-import type { CoilInput, CoilRecord } from '@elm-mist/contract';
+import type { CoilRecord } from '@elm-mist/contract';
 import {
   COIL_SHAPES,
   CONSTRUCTION_TABLE,
   CONSTRUCTIONS,
   EDGES,
   FACES_ALLOWED,
-  FPI_RANGE,
   GUARDS,
   METRES_PER_INCH,
-  readFigure,
   showFigure,
   toSi,
   typicalFaceWidthM,
-  USUAL_ROW_DEPTH_M,
   type CoilRole,
   type CoilShape,
-  type Construction,
   type Guard,
-  type UnitSystem,
   ROLE_NAMES,
   coilName,
   MOST_COILS,
@@ -28,7 +23,6 @@ import { router, useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
 import { Controller, useFieldArray, useForm } from 'react-hook-form';
 import { View } from 'react-native';
-import { array, boolean, mixed, number, object, string } from 'yup';
 import { systemQuery, useAddCoil, useArchive, useChangeCoil, useHouseRules } from '@/data';
 import { IfMay } from '@/features/people/IfMay';
 import {
@@ -47,10 +41,9 @@ import {
   Tick,
   Waiting,
 } from '@/ui';
-import { typedFigure } from '../shared/figures';
 import { FormField } from '../shared/formField';
 import { placeErrors } from '../shared/formTrouble';
-import { nearest, type CoilFormValues, type FormFace } from './coilFormValues';
+import { coilFormSchema, coilOfForm, facesFor, formOfCoil, newFace, type CoilFormValues } from './coilFormValues';
 import { FaceFields } from './FaceFields';
 
 const SHAPE_WORDS: Record<CoilShape, string> = {
@@ -65,24 +58,8 @@ const SHAPES_FOR: Record<CoilRole, readonly CoilShape[]> = {
   condenser: ['wrap', 'slab'],
   evaporator: COIL_SHAPES.filter((shape) => shape !== 'wrap'),
 };
-const FACE_NAMES: Record<CoilShape, string[]> = {
-  wrap: ['Front', 'Left', 'Back', 'Right'],
-  slab: ['Slab'],
-  'a-coil': ['Left slab', 'Right slab'],
-  'n-coil': ['Left slab', 'Middle slab', 'Right slab'],
-  'wall-head': ['Front bend', 'Top bend', 'Rear bend'],
-};
-
 /** Usual finned height of an outdoor coil, 28 in. Common practice, no source. */
 const USUAL_HEIGHT_M = 28 * METRES_PER_INCH;
-
-const facesFor = (shape: CoilShape): FormFace[] =>
-  FACE_NAMES[shape].map((name) => ({ name, width: '', wallSide: false, facesDeg: null, fenceHeight: '', fenceDistance: '' }));
-
-const fenceOf = (face: FormFace, units: UnitSystem) =>
-  face.fenceHeight.trim() === ''
-    ? null
-    : { heightM: toSi('length', face.fenceHeight, units), distanceM: toSi('length', face.fenceDistance, units) };
 
 export function CoilForm() {
   const { systemId, coilId, role } = useLocalSearchParams<{ systemId: string; coilId?: string; role?: string }>();
@@ -128,55 +105,9 @@ function CoilFields({
   const archive = useArchive();
   const [trouble, setTrouble] = useState('');
   const [estimated, setEstimated] = useState(coil?.sizeEstimated ?? false);
-  const firstShape: CoilShape = coil?.geometry.shape ?? (role === 'condenser' ? 'wrap' : 'a-coil');
-  const schema = object({
-    name: string().defined().trim().max(40, 'The name may have 40 characters at most.'),
-    construction: mixed<Construction>().defined(),
-    shape: mixed<CoilShape>().defined(),
-    rows: number().defined(),
-    finsPerInch: typedFigure('Fins per inch', 'count', units, FPI_RANGE.min, FPI_RANGE.max),
-    height: typedFigure('Finned height', 'length', units, 0.05, 4),
-    guards: mixed<Guard>().defined(),
-    topOpens: boolean().defined(),
-    makerWaterOnly: boolean().defined(),
-    faces: array(
-      object({
-        name: string().defined().trim().required('Name the face.'),
-        width: typedFigure('Width', 'length', units, 0.05, 6),
-        wallSide: boolean().defined(),
-        facesDeg: number().nullable().defined(),
-        fenceHeight: typedFigure('Wall or fence', 'length', units, 0, 20, true),
-        fenceDistance: typedFigure('How far off', 'length', units, 0.05, 30, true).test(
-          'both',
-          'Type the height and how far off, or neither.',
-          (far, context) => ((far ?? '').trim() === '') === (((context.parent as FormFace).fenceHeight ?? '').trim() === ''),
-        ),
-      }),
-    ).defined(),
-  });
   const { control, handleSubmit, setError, watch, setValue, getValues } = useForm<CoilFormValues>({
-    resolver: yupResolver(schema),
-    defaultValues: {
-      name: coil?.name ?? '',
-      construction: coil?.construction ?? 'unknown',
-      shape: firstShape,
-      rows: coil?.geometry.rows ?? 1,
-      finsPerInch: coil ? String(coil.geometry.finsPerInch) : '16',
-      height: showFigure('length', coil?.geometry.finnedHeightM, units),
-      guards: coil?.guards ?? (role === 'condenser' ? 'wire' : 'none'),
-      topOpens: coil?.topOpens ?? role === 'condenser',
-      makerWaterOnly: coil?.makerWaterOnly ?? false,
-      faces: coil
-        ? coil.geometry.faces.map((face) => ({
-            name: face.name,
-            width: showFigure('length', face.widthM, units),
-            wallSide: face.wallSide,
-            facesDeg: typeof face.facesDeg === 'number' ? nearest(face.facesDeg) : null,
-            fenceHeight: showFigure('length', face.fence?.heightM, units),
-            fenceDistance: showFigure('length', face.fence?.distanceM, units),
-          }))
-        : facesFor(firstShape),
-    },
+    resolver: yupResolver(coilFormSchema(units)),
+    defaultValues: formOfCoil(coil, role, units),
   });
   const faces = useFieldArray({ control, name: 'faces' });
   const shape = watch('shape');
@@ -193,27 +124,7 @@ function CoilFields({
   };
   const save = handleSubmit(async (values) => {
     setTrouble('');
-    const input: CoilInput = {
-      name: values.name,
-      role,
-      construction: values.construction,
-      shape: values.shape,
-      finnedHeightM: toSi('length', values.height, units),
-      rows: values.rows,
-      finsPerInch: readFigure(values.finsPerInch),
-      rowDepthM: coil?.geometry.rowDepthM ?? USUAL_ROW_DEPTH_M,
-      faces: values.faces.map((face, i) => ({
-        id: coil?.geometry.faces[i]?.id ?? `f${i + 1}`,
-        name: face.name,
-        widthM: toSi('length', face.width, units),
-        wallSide: face.wallSide,
-        ...(role === 'condenser' ? { facesDeg: face.facesDeg, fence: fenceOf(face, units) } : {}),
-      })),
-      guards: values.guards,
-      topOpens: values.topOpens,
-      makerWaterOnly: values.makerWaterOnly,
-      sizeEstimated: estimated,
-    };
+    const input = coilOfForm(values, coil, role, units, estimated);
     try {
       if (coil) await change.mutateAsync({ id: coil.id, coil: input });
       else await add.mutateAsync({ systemId, coil: input });
@@ -330,19 +241,7 @@ function CoilFields({
               <Companion title="One face fewer" onPress={() => faces.remove(faces.fields.length - 1)} />
             ) : null}
             {faces.fields.length < allowed.max ? (
-              <Companion
-                title="One face more"
-                onPress={() =>
-                  faces.append({
-                    name: FACE_NAMES[shape][faces.fields.length] ?? '',
-                    width: '',
-                    wallSide: false,
-                    facesDeg: null,
-                    fenceHeight: '',
-                    fenceDistance: '',
-                  })
-                }
-              />
+              <Companion title="One face more" onPress={() => faces.append(newFace(facesFor(shape)[faces.fields.length]?.name ?? ''))} />
             ) : null}
           </View>
         ) : null}
