@@ -70,7 +70,7 @@ export function PlaceForm({ place, after }: { place: PlaceRecord | null; after: 
     if (Object.keys(positionTrouble(position, units)).length > 0) return;
     const input: PlaceInput = {
       ...values,
-      ...readPosition(position, units),
+      ...readPosition(position, units, was),
       positionFrom: position.latitude.trim() === '' ? undefined : position.positionFrom === 'unknown' ? 'typed' : position.positionFrom,
       newOwner: owner === 'new',
       ...(known && (owner === 'other' || !place)

@@ -65,12 +65,13 @@ function SystemForm({ placeId, system }: { placeId: string; system: SystemRecord
     configuration: mixed<Configuration>().defined(),
     refrigerant: mixed<Refrigerant>().defined(),
   });
+  const tonsShown = system && !readModel(system.model).ok ? showFigure('count', system.btuh / BTUH_PER_TON, units) : '';
   const { control, handleSubmit, setError, setValue } = useForm({
     resolver: yupResolver(schema),
     defaultValues: {
       name: system?.name ?? '',
       model: system?.model ?? '',
-      tons: system && !readModel(system.model).ok ? showFigure('count', system.btuh / BTUH_PER_TON, units) : '',
+      tons: tonsShown,
       madeYear: system?.madeYear ? String(system.madeYear) : '',
       configuration: system?.configuration ?? 'split-cool',
       refrigerant: system?.refrigerant ?? 'unknown',
@@ -87,7 +88,8 @@ function SystemForm({ placeId, system }: { placeId: string; system: SystemRecord
       configuration: values.configuration,
       refrigerant: values.refrigerant,
       note: system?.note ?? '',
-      btuh: values.tons.trim() === '' ? null : readFigure(values.tons) * BTUH_PER_TON,
+      // Shown rounded: left as it is, it stays as exact as it was.
+      btuh: values.tons.trim() === '' ? null : values.tons === tonsShown && system ? system.btuh : readFigure(values.tons) * BTUH_PER_TON,
       madeYear: values.madeYear.trim() === '' ? null : readFigure(values.madeYear),
     };
     try {

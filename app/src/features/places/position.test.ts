@@ -15,3 +15,19 @@ test('units changed while a position is typed: nothing typed goes, and a height 
   expect(half).toMatchObject({ latitude: '43° 3', height: 'about 12' });
   expect(positionTrouble(half, 'si')).toHaveProperty('height');
 });
+
+test('a position that was shown and saved with nothing changed stays where it was, to the last digit; what is typed anew is read', () => {
+  const spot = fc.record({
+    latitudeDeg: fc.double({ min: -89, max: 89, noNaN: true }),
+    longitudeDeg: fc.double({ min: -179, max: 179, noNaN: true }),
+    altitudeM: fc.double({ min: -390, max: 3990, noNaN: true }),
+  });
+  fc.assert(
+    fc.property(spot, fc.constantFrom('us' as const, 'si' as const), (at, units) => {
+      const was = { ...at, positionFrom: 'typed' as const };
+      const shown = typedPosition(was, units);
+      expect(readPosition(shown, units, was)).toEqual(at);
+      expect(readPosition({ ...shown, latitude: '12.5' }, units, was)).toEqual({ ...at, latitudeDeg: 12.5 });
+    }),
+  );
+});

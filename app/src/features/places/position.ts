@@ -89,12 +89,29 @@ export function positionTrouble(
   return trouble;
 }
 
-/** A position that has no trouble, in degrees and metres; null where nothing was typed. */
-export const readPosition = ({ latitude, longitude, height }: PositionValues, units: UnitSystem): Stands => ({
-  latitudeDeg: latitude.trim() === '' ? null : parseDegrees('latitude', latitude),
-  longitudeDeg: longitude.trim() === '' ? null : parseDegrees('longitude', longitude),
-  altitudeM: height.trim() === '' ? null : Math.round(parseSigned(height, 'Height') * (units === 'us' ? METRES_PER_FOOT : 1) * 10) / 10,
-});
+/**
+ * A position that has no trouble, in degrees and metres; null where nothing was typed.
+ * @param was where it stood: what is typed as that is shown stays as exact as it was
+ */
+export function readPosition(
+  { latitude, longitude, height }: PositionValues,
+  units: UnitSystem,
+  was?: (Stands & { positionFrom: PositionSource }) | null,
+): Stands {
+  const shown = was ? typedPosition(was, units) : null;
+  const as = (typed: string, then: string | undefined, exact: number | null | undefined, read: () => number): number | null =>
+    typed.trim() === '' ? null : typed === then && typeof exact === 'number' ? exact : read();
+  return {
+    latitudeDeg: as(latitude, shown?.latitude, was?.latitudeDeg, () => parseDegrees('latitude', latitude)),
+    longitudeDeg: as(longitude, shown?.longitude, was?.longitudeDeg, () => parseDegrees('longitude', longitude)),
+    altitudeM: as(
+      height,
+      shown?.height,
+      was?.altitudeM,
+      () => Math.round(parseSigned(height, 'Height') * (units === 'us' ? METRES_PER_FOOT : 1) * 10) / 10,
+    ),
+  };
+}
 
 /** Both at once, put into one of the two fields, are told apart. */
 export function spread(values: PositionValues, field: 'latitude' | 'longitude', text: string): PositionValues {

@@ -68,6 +68,8 @@ export function ShopScreen() {
   return <ShopFields shop={answer.data} />;
 }
 
+const standsAt = (shop: ShopAnswer) => ({ ...shop, positionFrom: shop.latitudeDeg === null ? ('unknown' as const) : ('typed' as const) });
+
 function ShopFields({ shop }: { shop: ShopAnswer }) {
   const { units } = useHouseRules();
   const rules = useHouseRules();
@@ -83,9 +85,7 @@ function ShopFields({ shop }: { shop: ShopAnswer }) {
     currency: shop.currency,
     zone: shop.zone,
   }));
-  const [typed, setPosition, dropPosition] = useDraft<PositionValues>('position.shop', () =>
-    typedPosition({ ...shop, positionFrom: shop.latitudeDeg === null ? 'unknown' : 'typed' }, units),
-  );
+  const [typed, setPosition, dropPosition] = useDraft<PositionValues>('position.shop', () => typedPosition(standsAt(shop), units));
   const position = inUnits(typed, units);
   const year = draft.year ?? seasonText(was.seasons);
   const seasons = readSeasons(year);
@@ -118,7 +118,7 @@ function ShopFields({ shop }: { shop: ShopAnswer }) {
       address: draft.address.trim(),
       currency,
       zone: draft.zone.trim(),
-      ...readPosition(position, units),
+      ...readPosition(position, units, standsAt(was)),
       seasons: seasons.seasons,
       setUp,
       was: shopShape(was),
