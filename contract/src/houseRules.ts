@@ -13,9 +13,13 @@ import {
   type HouseRules,
 } from '@elm-mist/core';
 import { array, object, type ObjectSchema } from 'yup';
-import { figure, oneOf, recordId } from './fields';
+import { changedFrom, figure, oneOf, recordId } from './fields';
 
-export const houseRulesSchema: ObjectSchema<HouseRules> = object({
+/** The rules as they are to be, and as they were when the change was begun: two phones may change one each. */
+export type HouseRulesInput = HouseRules & { was?: Partial<HouseRules> | undefined };
+
+export const houseRulesSchema: ObjectSchema<HouseRulesInput> = object({
+  was: changedFrom(),
   units: oneOf('Units', ['us', 'si'] as const),
   chemistry: oneOf('Chemistry school', CHEMISTRY_SCHOOLS),
   rinse: oneOf('Rinse school', RINSE_SCHOOLS),

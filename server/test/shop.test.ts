@@ -15,7 +15,7 @@ import type {
   VisitDetail,
   VisitRecord,
 } from '@elm-mist/contract';
-import { dayIn, instantIn } from '@elm-mist/core';
+import { dayIn, instantIn, type HouseRules } from '@elm-mist/core';
 import { DAY, RealServer } from './helpers';
 
 jest.setTimeout(240_000);
@@ -166,6 +166,17 @@ describe('places', () => {
       meanwhile: { fields: { name: { was: 'Tipo', now: 'Typo', wanted: 'Tupo' }, note: { was: '', now: 'Dog', wanted: 'Cat' } } },
     });
     expect((await server.call<PlaceSummary>('GET', `/places/${id}`)).body.place).toMatchObject({ name: 'Typo', note: 'Dog', phone: '555' });
+  });
+
+  test('house rules: two phones change one each and both stay; the same one to two ends is refused by its name', async () => {
+    const was = (await server.call<HouseRules>('GET', '/house-rules')).body;
+    const put = (over: Partial<HouseRules>) => server.call<HouseRules>('PUT', '/house-rules', { ...was, ...over, was });
+    expect((await put({ force: 'gentle-fan' })).body.force).toBe('gentle-fan');
+    expect((await put({ hourlyRate: was.hourlyRate + 5 })).body).toEqual({ ...was, force: 'gentle-fan', hourlyRate: was.hourlyRate + 5 });
+    const clash = await put({ hourlyRate: was.hourlyRate + 7 });
+    expect([clash.status, Object.keys(clash.body.error.fields)]).toEqual([409, ['hourlyRate']]);
+    // Meant whatever they were: written as they are sent.
+    expect((await server.call('PUT', '/house-rules', was)).body).toEqual(was);
   });
 
   test('go to another owner with their systems; two of the same become one; what is put away is found again', async () => {

@@ -332,4 +332,13 @@ export const useSetAgreement = () =>
     request<AgreementInput>('PUT', `/systems/${encodeURIComponent(systemId)}/agreement`, { agreement }),
   );
 export const useSaveOwnerWords = () => useWrite((words: OwnerWordsInput) => request<OwnerWords>('PUT', '/owner-words', words));
-export const useSaveHouseRules = () => useWrite((rules: HouseRulesRecord) => request<HouseRulesRecord>('PUT', '/house-rules', rules));
+/** Writes the rules; what was not touched stays as somebody else left it meanwhile. */
+export function useSaveHouseRules() {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: (rules: HouseRulesRecord) =>
+      request<HouseRulesRecord>('PUT', '/house-rules', { ...rules, was: client.getQueryData(keys.houseRules) }),
+    // Refused or not, they are shown as they are now.
+    onSettled: () => client.invalidateQueries(),
+  });
+}

@@ -213,7 +213,7 @@ export async function openPage(
   }) as never;
   Object.assign(AbortSignal, { timeout: () => new AbortController().signal });
   queryClient.clear();
-  queryClient.setQueryData(keys.houseRules, RULES);
+  queryClient.setQueryData(keys.houseRules, answers['/house-rules'] ?? RULES);
   await askMe();
   render(
     <QueryClientProvider client={queryClient}>

@@ -99,7 +99,13 @@ export function MoreScreen() {
   const shown = save.isPending && save.variables ? save.variables : rules;
   return (
     <Screen head={<ScreenHead title="House rules" under={shop.name || 'This shop and this device'} />} testID="more">
-      {save.isError ? <Banner tone="stop">The server is away: the rule was not changed. Try again when it is back.</Banner> : null}
+      {save.isError ? (
+        <Banner tone="stop">
+          {save.error instanceof RefusedError
+            ? `${Object.values(save.error.fields).join(' ') || save.error.message} It is shown as it is now.`
+            : 'The server is away: the rule was not changed. Try again when it is back.'}
+        </Banner>
+      ) : null}
       <SignedInPart />
       <Part title={<Heading>On this device</Heading>}>
         <Label>Light</Label>
@@ -210,25 +216,26 @@ function RuleFigures({ rules, set }: { rules: HouseRules; set: (change: Partial<
     minimumOutdoorC: typedFigure('Coldest day', 'temperature', units, 0, 20),
     clearanceM: typedFigure('Room all round', 'length', units, 0, 3),
   });
-  const { control, handleSubmit } = useForm<FigureForm>({
-    resolver: yupResolver(schema),
-    values: {
-      hourlyRate: showFigure('count', rules.hourlyRate, units),
-      waterPrice: trimDecimals(rules.waterPricePerM3 * WATER_UNIT[units].m3, 2),
-      energyPrice: trimDecimals(rules.energyPricePerKwh, 3),
-      minimumOutdoorC: showFigure('temperature', rules.minimumOutdoorC, units),
-      clearanceM: showFigure('length', rules.clearanceM, units),
-    },
-  });
-  const keep = handleSubmit((values) =>
+  const shown: FigureForm = {
+    hourlyRate: showFigure('count', rules.hourlyRate, units),
+    waterPrice: trimDecimals(rules.waterPricePerM3 * WATER_UNIT[units].m3, 2),
+    energyPrice: trimDecimals(rules.energyPricePerKwh, 4),
+    minimumOutdoorC: showFigure('temperature', rules.minimumOutdoorC, units),
+    clearanceM: showFigure('length', rules.clearanceM, units),
+  };
+  const { control, handleSubmit } = useForm<FigureForm>({ resolver: yupResolver(schema), values: shown });
+  const keep = handleSubmit((values) => {
+    // Shown rounded: left as it is, a number stays as exact as it was.
+    const read = (name: keyof FigureForm, exact: number, typed: (text: string) => number) =>
+      values[name] === shown[name] ? exact : typed(values[name]);
     set({
-      hourlyRate: readFigure(values.hourlyRate),
-      waterPricePerM3: readFigure(values.waterPrice) / WATER_UNIT[units].m3,
-      energyPricePerKwh: readFigure(values.energyPrice),
-      minimumOutdoorC: toSi('temperature', values.minimumOutdoorC, units),
-      clearanceM: toSi('length', values.clearanceM, units),
-    }),
-  );
+      hourlyRate: read('hourlyRate', rules.hourlyRate, readFigure),
+      waterPricePerM3: read('waterPrice', rules.waterPricePerM3, (text) => readFigure(text) / WATER_UNIT[units].m3),
+      energyPricePerKwh: read('energyPrice', rules.energyPricePerKwh, readFigure),
+      minimumOutdoorC: read('minimumOutdoorC', rules.minimumOutdoorC, (text) => toSi('temperature', text, units)),
+      clearanceM: read('clearanceM', rules.clearanceM, (text) => toSi('length', text, units)),
+    });
+  });
   return (
     <Part first>
       <View style={{ flexDirection: 'row', gap: space.m, flexWrap: 'wrap' }}>

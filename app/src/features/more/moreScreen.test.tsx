@@ -22,7 +22,7 @@ test('a choice is written as the whole of the rules with that one changed', asyn
   const force = screen.getByRole('radiogroup', { name: 'How hard to rinse outdoors' });
   fireEvent.click(within(force).getByRole('radio', { name: 'Gentle fan or shower' }));
   await settle();
-  expect(written).toEqual([{ method: 'PUT', path: '/house-rules', body: { ...RULES, force: 'gentle-fan' } }]);
+  expect(written).toEqual([{ method: 'PUT', path: '/house-rules', body: { ...RULES, force: 'gentle-fan', was: RULES } }]);
   expect(DEFAULT_HOUSE_RULES.force).not.toBe('gentle-fan');
 });
 
@@ -40,4 +40,29 @@ test('the shop’s own numbers: what is none is named, a comma that can mean two
   fireEvent.click(screen.getByRole('button', { name: 'Keep the numbers' }));
   await settle();
   expect(written[0]?.body).toMatchObject({ hourlyRate: 1.05 });
+});
+
+test('a number left as it is shown stays as exact as it was, whatever else is changed beside it', async () => {
+  const exact = { ...RULES, energyPricePerKwh: 0.134567, waterPricePerM3: 2.123456, minimumOutdoorC: 4.21, clearanceM: 0.333 };
+  const written = await openPage(<MoreScreen />, { '/house-rules': exact, '/shelf': STOCKED });
+  fireEvent.change(screen.getByLabelText('An hour’s work, $'), { target: { value: '97' } });
+  fireEvent.click(screen.getByRole('button', { name: 'Keep the numbers' }));
+  await settle();
+  expect(written[0]?.body).toEqual({ ...exact, hourlyRate: 97, was: exact });
+});
+
+test('a rule that somebody else changed meanwhile is said to be one, not a server that is away', async () => {
+  await openPage(<MoreScreen />, { '/house-rules': RULES, '/shelf': STOCKED }, () => ({
+    status: 409,
+    body: {
+      error: {
+        code: 'changed-meanwhile',
+        message: 'Somebody changed the same thing meanwhile.',
+        fields: { force: 'Somebody changed this meanwhile, to "fan".' },
+      },
+    },
+  }));
+  fireEvent.click(screen.getByRole('radio', { name: 'Gentle fan or shower' }));
+  await settle();
+  expect(screen.getByText('Somebody changed this meanwhile, to "fan". It is shown as it is now.')).toBeTruthy();
 });
