@@ -173,7 +173,7 @@ describe('places', () => {
     const put = (over: Partial<HouseRules>) => server.call<HouseRules>('PUT', '/house-rules', { ...was, ...over, was });
     expect((await put({ force: 'gentle-fan' })).body.force).toBe('gentle-fan');
     expect((await put({ hourlyRate: was.hourlyRate + 5 })).body).toEqual({ ...was, force: 'gentle-fan', hourlyRate: was.hourlyRate + 5 });
-    const clash = await put({ hourlyRate: was.hourlyRate + 7 });
+    const clash = await server.call('PUT', '/house-rules', { ...was, hourlyRate: was.hourlyRate + 7, was });
     expect([clash.status, Object.keys(clash.body.error.fields)]).toEqual([409, ['hourlyRate']]);
     // Meant whatever they were: written as they are sent.
     expect((await server.call('PUT', '/house-rules', was)).body).toEqual(was);
