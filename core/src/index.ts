@@ -722,7 +722,17 @@ export {
   type Stop,
   type WhyLeft,
 } from './route';
-export { dayToPlan, FILTER_WHY_WORDS, filterNeed, movedVisits, truckList, type DayToPlan, type FilterNeed, type MovedVisit, type TruckList } from './beads';
+export {
+  dayToPlan,
+  FILTER_WHY_WORDS,
+  filterNeed,
+  movedVisits,
+  truckList,
+  type DayToPlan,
+  type FilterNeed,
+  type MovedVisit,
+  type TruckList,
+} from './beads';
 export {
   MESSAGE_KINDS,
   MESSAGE_TABLE,
