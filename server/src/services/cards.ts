@@ -1,6 +1,7 @@
 import { Worker } from 'node:worker_threads';
 import { and, asc, eq } from 'drizzle-orm';
 import { earlierKnown, isPromised, partsInPassing, systemFindings, wholeFinding } from '@elm-mist/core';
+import { othersTurn } from '../http/othersTurn';
 import { keptFor } from '../store/kept';
 import { cleaners } from '../store/shelf';
 import type { Store } from '../store/open';
@@ -75,6 +76,21 @@ export class Cards {
     this.due.set(visitId, timer);
   }
 
+  /** What all cards rest on, read a piece at a time: the first of them after a start would else hold up whoever asks meanwhile. */
+  async prepare(): Promise<void> {
+    if (this.worker) return;
+    this.worker = this.started();
+    for (const read of [() => learnedOf(this.store), () => this.shelf(), () => readHouseRules(this.store.db)]) {
+      await othersTurn();
+      read();
+    }
+    await othersTurn();
+  }
+
+  private shelf() {
+    return keptFor(this.store, 'cleaners', '', ['shelf'], () => cleaners(this.store.db));
+  }
+
   /** Reckons the cards of a day before anybody asks. */
   async ahead(day: string): Promise<void> {
     for (const visit of v.visitsOn(this.store.db, day)) await this.of(keptFrame(this.store, visit)).catch(() => undefined);
@@ -128,7 +144,7 @@ export class Cards {
         washesSinceOpened: known.washesSinceOpened,
         canYieldM2: learned.canYieldM2,
       },
-      shelf: keptFor(this.store, 'cleaners', '', ['shelf'], () => cleaners(db)),
+      shelf: this.shelf(),
       house: readHouseRules(db),
       taken: learned.taken,
       filterDue: clock?.due ?? null,

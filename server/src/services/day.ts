@@ -1,4 +1,5 @@
 import type { DayRecord } from '@elm-mist/contract';
+import { othersTurn } from '../http/othersTurn';
 import type { Store } from '../store/open';
 import * as v from '../store/visits';
 import type { Card } from './cardOf';
@@ -11,6 +12,7 @@ import { weatherOf } from './weather';
 export async function dayRecord(store: Store, cards: Cards, day: string): Promise<DayRecord> {
   const { db } = store;
   const visits = v.visitsOn(db, day);
+  if (visits.length > 0) await cards.prepare();
   const frames: VisitFrame[] = [];
   const asked: Promise<Card>[] = [];
   for (const visit of visits) {
@@ -19,7 +21,7 @@ export async function dayRecord(store: Store, cards: Cards, day: string): Promis
     const fresh = cards.isFresh(frame);
     asked.push(cards.of(frame));
     // Asking for a card reads the system's history: others get a turn between.
-    if (!fresh) await new Promise((done) => setImmediate(done));
+    if (!fresh) await othersTurn();
   }
   const made = await Promise.all(asked);
   const promised = promisedOf(db, frames);
