@@ -338,7 +338,8 @@ export function useSaveHouseRules() {
   return useMutation({
     mutationFn: (rules: HouseRulesRecord) =>
       request<HouseRulesRecord>('PUT', '/house-rules', { ...rules, was: client.getQueryData(keys.houseRules) }),
-    // Refused or not, they are shown as they are now.
-    onSettled: () => client.invalidateQueries(),
+    onSuccess: () => client.invalidateQueries(),
+    // They are shown as they are now; that it failed is said at once, and does not wait for a server that is away.
+    onError: () => void client.invalidateQueries(),
   });
 }

@@ -10,9 +10,11 @@ import {
   FINDING_STEPS,
   findingLives,
   findingSteps,
+  isFilterNoted,
   isOpenFinding,
   isPromised,
   partsInPassing,
+  smallParts,
   type FindingLife,
   type FindingStepMade,
 } from './findingLife';
@@ -237,4 +239,14 @@ test('parts of a finding are carried once at most: as promised, or for a small t
   expect(partsInPassing({ what: 'port-caps', coilId: null, note: '', action: '', standing: 'noted' })).toEqual([
     { name: 'Locking port cap', quantity: 2 },
   ]);
+});
+
+test('a filter noted to be changed is brought once, as a filter and not among small parts, until it was changed', () => {
+  for (const standing of Object.keys(FINDING_STANDING_NAMES) as FindingLife['standing'][]) {
+    const lives = (['filters', 'port-caps'] as const).map((what) => ({ what, coilId: null, note: '', action: '', standing }));
+    const waits = standing === 'noted' || standing === 'offered';
+    expect(isFilterNoted(lives)).toBe(waits);
+    expect(smallParts(lives)).toEqual(waits ? [{ name: 'Locking port cap', quantity: 2 }] : []);
+    expect(isFilterNoted(lives.slice(1))).toBe(false);
+  }
 });

@@ -139,6 +139,24 @@ export const partsInPassing = (life: Finding & Pick<FindingLife, 'standing'>): F
 };
 
 /**
+ * Whether somebody noted that a filter is to be changed and nobody did since: it is brought as a filter, with its size.
+ * @param lives findings of a system
+ * @returns true while such a finding stands
+ * @example isFilterNoted([]) // false
+ */
+export const isFilterNoted = (lives: readonly (Finding & Pick<FindingLife, 'standing'>)[]): boolean =>
+  lives.some((life) => life.what === 'filters' && partsInPassing(life).length > 0);
+
+/**
+ * Parts of all small things of a system that are put right in passing, but for its filter, which is brought as one.
+ * @param lives findings of a system
+ * @returns parts, in the order of the findings
+ * @example smallParts([]) // []
+ */
+export const smallParts = (lives: readonly (Finding & Pick<FindingLife, 'standing'>)[]): FindingPart[] =>
+  lives.filter(({ what }) => what !== 'filters').flatMap(partsInPassing);
+
+/**
  * A finding with what its entry leaves out filled from the table.
  * @param finding as it was entered
  * @returns all of it, with the licence it wants

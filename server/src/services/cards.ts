@@ -1,6 +1,6 @@
 import { Worker } from 'node:worker_threads';
 import { and, asc, eq } from 'drizzle-orm';
-import { earlierKnown, isPromised, partsInPassing, systemFindings, wholeFinding } from '@elm-mist/core';
+import { earlierKnown, isPromised, isFilterNoted, systemFindings, wholeFinding } from '@elm-mist/core';
 import { othersTurn } from '../http/othersTurn';
 import { keptFor } from '../store/kept';
 import { cleaners } from '../store/shelf';
@@ -148,7 +148,7 @@ export class Cards {
       house: readHouseRules(db),
       taken: learned.taken,
       filterDue: clock?.due ?? null,
-      filterNoted: findings.some((life) => life.what === 'filters' && partsInPassing(life).length > 0),
+      filterNoted: isFilterNoted(findings),
       promised: findings
         .filter(isPromised)
         .map((life) => ({ findingId: life.findingId, name: wholeFinding(life).name, minutes: wholeFinding(life).minutes })),

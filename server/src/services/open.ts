@@ -3,7 +3,7 @@ import {
   FINDING_TABLE,
   isOpenFinding,
   isPromised,
-  partsInPassing,
+  smallParts,
   pauseOf,
   systemFindings,
   URGENCIES,
@@ -93,8 +93,7 @@ export function promisedOf(db: Db, frames: readonly VisitFrame[]): (frame: Visit
     const lives = own.flatMap((row) => (row.kind === 'finding' ? [row.row as FindingLife] : []));
     const pause = own.find((row) => row.kind === 'pause' && row.id === visit.id);
     return {
-      // A filter that was noted is brought as the filter it is, with its size.
-      small: lives.filter(({ what }) => what !== 'filters').flatMap((life) => partsInPassing(life).map(partWords)),
+      small: smallParts(lives).map(partWords),
       promised: lives.filter(isPromised).map((life) => {
         const { what, name, parts } = wholeFinding(life);
         return {

@@ -21,8 +21,8 @@ export const useShopBook = (): PriceBook | null => useQuery(priceBookQuery).data
 
 /** Whether the price book is here, or will not come now: what stands below the prices is drawn after them and is not pushed away by them. */
 export const useBookAsked = (): boolean => {
-  const { data, fetchStatus } = useQuery(priceBookQuery);
-  return data !== undefined || fetchStatus !== 'fetching';
+  const { data, fetchStatus, failureCount } = useQuery(priceBookQuery);
+  return data !== undefined || fetchStatus !== 'fetching' || failureCount > 0;
 };
 
 /** What an agreement with the owner includes in this visit; null where it is of none. */
