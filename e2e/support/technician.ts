@@ -77,14 +77,17 @@ export class Technician {
   }
 
   /**
-   * Waits until the screen says something else. A press that a stalled machine lost is made once more, as a thumb would, and said so;
-   * where the program says why it did not go on, that is the failure.
+   * Presses what was read, and waits until the screen says something else. A press that a stalled machine lost, or that came as the button
+   * changed by itself, is made once more, as a thumb would, and said so; where the program says anew why it did not go on, that is the failure.
    */
-  private async moved(shown: () => Promise<string[]>, from: string[], act: Locator): Promise<void> {
+  private async pressOn(shown: () => Promise<string[]>, from: string[], act: Locator): Promise<void> {
+    const alerts = this.page.getByRole('alert');
+    const stood = await alerts.allInnerTexts();
+    await act.click();
     try {
       await expect.poll(shown).not.toEqual(from);
     } catch (error) {
-      const said = await this.page.getByRole('alert').allInnerTexts();
+      const said = (await alerts.allInnerTexts()).filter((words) => !stood.includes(words));
       if (said.length > 0)
         throw new Error(`pressed "${from.join('" at "')}" and nothing moved; it says: ${said.join(' / ')}`, { cause: error });
       test.info().annotations.push({ type: 'pressed twice', description: from.join(' at ') });
@@ -115,8 +118,7 @@ export class Technician {
         continue;
       }
       pressed.push(words === 'It is done' ? title : words);
-      await act.click();
-      await this.moved(shown, [words, title], act);
+      await this.pressOn(shown, [words, title], act);
     }
     throw new Error(`the wash did not end; pressed ${pressed.join(', ')}`);
   }

@@ -154,7 +154,15 @@ export function useGate(source: PowerSource): { card: ReactNode; buttons: ReactN
   if (facts.reads === null)
     return {
       card,
-      buttons: <Act title={`Done: ${facts.name.toLowerCase()}`} onPress={() => take(current, [])} wet testID={`gate-step-${current}`} />,
+      buttons: (
+        <Act
+          title={`Done: ${facts.name.toLowerCase()}`}
+          onPress={() => take(current, [])}
+          means={`${source} ${current}`}
+          wet
+          testID={`gate-step-${current}`}
+        />
+      ),
     };
   const buttons = (
     <>
@@ -162,6 +170,7 @@ export function useGate(source: PowerSource): { card: ReactNode; buttons: ReactN
         <Companion
           title="0 V"
           onPress={() => (readsEachCircuit(current, source) ? setText('0') : take(current, [0]))}
+          means={`${source} ${current}`}
           wet
           testID="gate-zero"
         />
@@ -169,6 +178,7 @@ export function useGate(source: PowerSource): { card: ReactNode; buttons: ReactN
       <Act
         title={text === '' ? (circuits.length > 0 ? `Keep ${circuits.length} readings` : 'Keep the reading') : `It reads ${text} V`}
         onPress={() => read(current)}
+        means={`${source} ${current}`}
         wet
         testID="gate-read"
       />

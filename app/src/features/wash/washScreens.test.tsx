@@ -55,6 +55,7 @@ const lookAgain = async () => {
   act(() => void document.dispatchEvent(new Event('visibilitychange')));
   await settle();
 };
+const longer = (ms: number) => act(() => new Promise<void>((done) => void setTimeout(done, ms + 50)));
 const button = (name: string | RegExp) => screen.getByRole('button', { name });
 
 test('the gate says how this disconnect opens, and leaves a step out only with a reason', async () => {
@@ -136,6 +137,34 @@ test('foam that would dry before it is ready is misted, twice at most', async ()
   await press('wash-act');
   expect(posted.at(-1)).toEqual({ kind: 'section.misted', by: 'Wren', data: { coilId: misty.coilId, sectionId: misty.sections[0]!.id } });
   expect(screen.getByRole('img', { name: /^Section 1, .*: soaking$/ })).toBeTruthy();
+});
+
+test('a button that a clock changes under the thumb takes nothing for a moment; what a press changes is taken at once', async () => {
+  const [first, second] = out.sections.map((section) => ({ coilId: out.coilId, sectionId: section.id }));
+  const run = planned('outdoor-unit');
+  run.happen('coil.wetted', { coilId: out.coilId });
+  run.happen('section.applied', first!);
+  run.wait(60);
+  run.happen('section.applied', second!);
+  run.wait(out.dwell!.minS - 30);
+  const posted = await openInVisit(<WashBead />, run);
+  const entered = () => posted.map(({ kind, data }) => [kind, data]);
+  await press('wash-act');
+  expect(entered()).toEqual([['section.rinsed', first]]);
+  expect(screen.getByTestId('wash-act').textContent).toBe('1 is clear');
+  await longer(300);
+  run.wait(40);
+  await lookAgain();
+  expect(screen.getByTestId('wash-act').textContent).toBe('2 is rinsed');
+  await press('wash-act');
+  expect(posted).toHaveLength(1);
+  await longer(500);
+  await press('wash-act');
+  await press('wash-act');
+  expect(entered().slice(1)).toEqual([
+    ['section.rinsed', second],
+    ['section.checked', { ...first, clear: true }],
+  ]);
 });
 
 test('not yet: what is wrong and where, and the second pass says it', async () => {
