@@ -105,18 +105,18 @@ test('pictures', async ({ site, server }) => {
   await tech.read('121');
   await site.getByTestId('gate-zero').click();
   const act = site.getByTestId('wash-act');
-  await act.click();
-  await act.click();
-  await site.clock.fastForward('01:10');
-  for (let turn = 0; turn < 30; turn += 1) {
-    const words = await act.innerText();
-    if (/is clear/.test(words) && turn > 6) break;
-    if (words === 'Foam soaks') await site.clock.fastForward('00:30');
-    else await act.click();
-    await site.waitForTimeout(60);
+  // A section clear, another soaking, and something to do meanwhile.
+  const meanwhile = site.getByText('NOW, WHILE IT SOAKS');
+  const clear = site.getByRole('img', { name: /^Section \d+, .*: clear$/ });
+  const now = site.getByTestId('now');
+  for (let turn = 0; turn < 120 && ((await clear.count()) === 0 || (await meanwhile.count()) === 0); turn += 1) {
+    const shown = await now.innerText();
+    if ((await meanwhile.count()) > 0 || (await act.innerText()) === 'Foam soaks') await site.clock.fastForward('00:20');
+    else {
+      await act.click();
+      await expect.poll(() => now.innerText()).not.toBe(shown);
+    }
   }
-  await act.click();
-  await site.waitForTimeout(100);
   await expect(site.getByText('NOW, WHILE IT SOAKS')).toBeVisible();
   await shoot(site, 'wash');
   await site.getByTestId('to-takedown').click();
