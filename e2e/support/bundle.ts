@@ -1,6 +1,7 @@
 import { execFileSync } from 'node:child_process';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import type { ShopSavedRecord } from '@elm-mist/contract';
 import { DEMO_DAY, TestServer } from './server';
 
 /**
@@ -13,7 +14,12 @@ export default async function bundle(): Promise<() => Promise<void>> {
   });
   const seeded = new TestServer();
   await seeded.start();
-  // What the day shows of its visits is reckoned before it is copied; who asked for it leaves no device behind.
+  // What the day shows of its visits, and what meters tell, is reckoned before it is copied; who asked for it leaves no device behind.
+  for (let tries = 0; tries < 600; tries += 1) {
+    const { meters } = (await (await seeded.fetch('/saved')).json()) as ShopSavedRecord;
+    if (!meters.behind) break;
+    await new Promise((done) => setTimeout(done, 100));
+  }
   for (const path of [`/days/${DEMO_DAY}`, '/sign-out']) {
     const answer = await seeded.fetch(path, { method: path === '/sign-out' ? 'POST' : 'GET' });
     if (!answer.ok) throw new Error(`${path} was answered by ${answer.status}`);

@@ -7,6 +7,7 @@ import pino from 'pino';
 import { createApp } from './app';
 import { runCommand } from './commands';
 import { Changes } from './http/changes';
+import { followConnections } from './http/connections';
 import { Probes } from './http/probes';
 import { Troubles } from './http/troubles';
 import { Cards } from './services/cards';
@@ -178,6 +179,7 @@ export async function serve(script: URL): Promise<void> {
     process.exit(1);
   });
 
+  const letGo = followConnections(server);
   let stopping = false;
   /** Lets requests under way finish, then closes the file. Writes are synchronous, so none is ever cut in half. */
   function stop(signal: string): void {
@@ -192,7 +194,7 @@ export async function serve(script: URL): Promise<void> {
     });
     current.changes.close();
     current.probes.close();
-    server.closeIdleConnections();
+    letGo();
   }
   process.on('SIGTERM', () => stop('SIGTERM'));
   process.on('SIGINT', () => stop('SIGINT'));

@@ -1,7 +1,8 @@
 import type { MadeUpFile, MeterAnswer } from '@elm-mist/contract';
-import { dayLater, guessMeter, meterDays, meterTable, savedBy } from '@elm-mist/core';
+import { dayLater, guessMeter, instantIn, meterDays, meterTable, savedBy } from '@elm-mist/core';
+import fc from 'fast-check';
 import { demoMeter } from '../src/demo/meter';
-import { simulatedDay } from '../src/standins/weather';
+import { simulatedDay, simulatedMeanC } from '../src/standins/weather';
 import { RealServer } from './helpers';
 
 jest.setTimeout(120_000);
@@ -47,6 +48,22 @@ test('a made-up meter is asked for at a place of the demo about its last wash, r
   } finally {
     await server.remove();
   }
+});
+
+test('the mean of a simulated day is that of its hours, and each hour lies where the wall clock shows it', () => {
+  fc.assert(
+    fc.property(
+      fc.integer({ min: 0, max: 4000 }),
+      fc.integer({ min: -60, max: 60 }),
+      fc.constantFrom('America/Chicago', 'Pacific/Auckland', 'Asia/Kathmandu'),
+      (n, latitudeDeg, zone) => {
+        const day = dayLater('2020-01-01', n);
+        const hours = simulatedDay(day, zone, latitudeDeg);
+        expect(simulatedMeanC(day, latitudeDeg)).toBe(hours.reduce((sum, { dryBulbC }) => sum + dryBulbC, 0) / hours.length);
+        expect(hours.map(({ atMs }) => atMs)).toEqual(hours.map((_, i) => instantIn(zone, day, (7 + i) * 60)));
+      },
+    ),
+  );
 });
 
 test('the simulated feed: a storm on some warm afternoons and on no cold day, the same whenever it is asked', () => {

@@ -2,7 +2,7 @@ import type { MeterRecord } from '@elm-mist/contract';
 import { dayLater } from '@elm-mist/core';
 import { madeUpMeter, type CoilsAt, type MadeUpMeter } from '../standins/meter';
 import { DEMO_DIARY, type DiaryVisit } from './diary';
-import { DEMO_PLACES, DEMO_SHOP, DEMO_SYSTEMS } from './shop';
+import { DEMO_PLACES, DEMO_SYSTEMS } from './shop';
 
 /** The one place of the demo whose meter is known. */
 const SYSTEM_ID = 'harrow-roof';
@@ -31,7 +31,6 @@ export function demoMeter(today: string): DemoMeter | null {
   const { rows, savedOn } = madeUpMeter({
     btuh: system.btuh,
     latitudeDeg: place.latitudeDeg,
-    zone: DEMO_SHOP.zone,
     washedOn,
     found: gradesOf(visit, 'before'),
     left: gradesOf(visit, 'after'),

@@ -11,7 +11,7 @@ import * as v from '../store/visits';
 import { climateHere } from './climate';
 import { readsOf } from './reads';
 import { shopOf } from './shop';
-import { weatherOf } from './weather';
+import { meanAirs } from './weather';
 
 /** Days whose air is looked up between others' turns. */
 const SLICE = 40;
@@ -57,14 +57,13 @@ export async function airOf(db: Db, rows: MeterRecord['rows']): Promise<{ air: Y
   if (!earliest || !last) return { air, from };
   const end = dayLater(last.day, last.days);
   const yearAgo = dayLater(end, -YEAR_DAYS);
-  for (let day = earliest.day < yearAgo ? earliest.day : yearAgo; day < end; day = dayLater(day, 1)) {
-    const { hours, source, meanC } = weatherOf(db, day);
-    if (hours.length > 0) {
-      // Of all its hours where the file told them; else of those of daylight, which are what there is.
-      air.push({ day, meanC: meanC ?? hours.reduce((sum, hour) => sum + hour.dryBulbC, 0) / hours.length });
+  for (let start = earliest.day < yearAgo ? earliest.day : yearAgo; start < end; start = dayLater(start, SLICE)) {
+    const next = dayLater(start, SLICE);
+    for (const { source, ...day } of meanAirs(db, start, next < end ? next : end)) {
+      air.push(day);
       from.add(source);
     }
-    if (air.length % SLICE === 0) await othersTurn();
+    await othersTurn();
   }
   return { air, from };
 }
@@ -122,7 +121,7 @@ const TELLS_AFTER_DAYS = 60;
 export function madeUpMeterFile(store: Store, placeId: string, today: string): MadeUpFile {
   const { db } = store;
   const place = p.findPlace(db, placeId);
-  const { demo, zone } = shopOf(db);
+  const { demo } = shopOf(db);
   if (!place || !demo) throw notFound('place', placeId);
   const washes = washesOf(store, place);
   const wash = washes.find(({ day }) => day <= dayLater(today, -TELLS_AFTER_DAYS)) ?? washes.at(-1);
@@ -140,7 +139,6 @@ export function madeUpMeterFile(store: Store, placeId: string, today: string): M
   const { rows } = madeUpMeter({
     btuh: system.btuh,
     latitudeDeg: place.latitudeDeg,
-    zone,
     washedOn: wash.day,
     found: at('worstBefore'),
     left: at('worstAfter'),

@@ -1,5 +1,5 @@
 import { dayLater, normals, OPEN_BY_GRADE, solveCycle, SOUND, uniforms, type CycleInput } from '@elm-mist/core';
-import { simulatedDay } from './weather';
+import { simulatedMeanC } from './weather';
 
 /** Days told before the wash. */
 const DAYS_BEFORE = 365;
@@ -20,8 +20,6 @@ export interface CoilsAt {
 export interface MadeUpHouse {
   btuh: number;
   latitudeDeg: number;
-  /** Of the shop, IANA. */
-  zone: string;
   /** ISO day; its coils as they were found on it, and as they were left. */
   washedOn: string;
   found: CoilsAt;
@@ -68,15 +66,14 @@ function wattsPerWatt(tons: number, { outdoor, indoor }: CoilsAt): (outdoorC: nu
  * A stand-in for an owner's meter: a house in the simulated weather, its machine by the system model, with the coils as they were found before a wash and
  * as they were left after it. Seeded, and what the wash saved in it is known. Named as made up wherever it is shown.
  */
-export function madeUpMeter({ btuh, latitudeDeg, zone, washedOn, found, left, until }: MadeUpHouse): MadeUpMeter {
+export function madeUpMeter({ btuh, latitudeDeg, washedOn, found, left, until }: MadeUpHouse): MadeUpMeter {
   const [dirty, clean] = [wattsPerWatt(btuh / 12_000, found), wattsPerWatt(btuh / 12_000, left)];
   const cooling = (meanC: number, use: (outdoorC: number) => number): number =>
     24 * Math.min(1, Math.max(0, (meanC - HOUSE.fromC) / (HOUSE.fullC - HOUSE.fromC))) * btuh * KW_PER_BTUH * use(meanC);
   const normal = normals(uniforms(SEED));
   const rows: MadeUpMeter['rows'] = [];
   for (let day = dayLater(washedOn, -DAYS_BEFORE); day < until; day = dayLater(day, 1)) {
-    const hours = simulatedDay(day, zone, latitudeDeg);
-    const meanC = hours.reduce((sum, hour) => sum + hour.dryBulbC, 0) / hours.length;
+    const meanC = simulatedMeanC(day, latitudeDeg);
     const kWh = HOUSE.baseKWh + cooling(meanC, day < washedOn ? dirty : clean) + NOISE_KWH * normal();
     rows.push({ day, days: 1, kWh: Number(Math.max(0, kWh).toFixed(2)) });
   }

@@ -9,7 +9,7 @@ import {
   type PriceBook,
   type ReportWays,
 } from '@elm-mist/core';
-import { eq, sql } from 'drizzle-orm';
+import { and, eq, gte, lt, sql } from 'drizzle-orm';
 import type { Db } from './open';
 import { prepared } from './prepared';
 import * as t from './schema';
@@ -79,3 +79,10 @@ export function writeMeta(db: Db, key: string, value: string): void {
 }
 
 export const storedWeather = (db: Db, day: string) => db.select().from(t.weatherDay).where(eq(t.weatherDay.day, day)).get();
+/** Air that was put in of the days from one on, up to another. */
+export const storedWeathers = (db: Db, from: string, until: string) =>
+  db
+    .select()
+    .from(t.weatherDay)
+    .where(and(gte(t.weatherDay.day, from), lt(t.weatherDay.day, until)))
+    .all();
