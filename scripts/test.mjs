@@ -93,8 +93,8 @@ await sideBySide([
         },
       ]
     : []),
-  // Everything at once; then each part that must do without what the others have: a page, a server.
-  ...['.', 'server', 'core', 'contract'].map(
+  // Everything at once; then what must do without a page, and what must do without a page and a server: contract with core.
+  ...['.', 'server', 'contract'].map(
     (project) => () => check(`types: ${project === '.' ? 'all' : project}`, () => quietly('typescript/bin/tsc', ['-p', project])),
   ),
   () => check('what is exported is used', () => quietly('knip/bin/knip.js', ['--no-progress'])),

@@ -1,5 +1,5 @@
 import { spawn, type ChildProcess } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { cpSync, mkdtempSync, readdirSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -62,6 +62,10 @@ export class RealServer {
   async start(env: Record<string, string> = {}, mostKb: number | null = null): Promise<void> {
     live.add(this);
     this.port ||= await freePort();
+    const seeded = process.env['ELM_MIST_SEEDED'];
+    // A first start with another day or no demo makes its own.
+    if (seeded && !Object.keys(env).some((name) => name.startsWith('ELM_MIST_DEMO')) && readdirSync(this.folder).length === 0)
+      cpSync(seeded, this.folder, { recursive: true });
     const limited = mostKb === null ? '' : `ulimit -f ${mostKb * 2}; trap '' XFSZ; `;
     const child = spawn('/bin/sh', ['-c', `${limited}exec "$0" dist/main.cjs`, process.execPath], {
       cwd: SERVER,
