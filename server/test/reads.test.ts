@@ -12,9 +12,11 @@ import {
   foldVisit,
   shopLearned,
   visitRead,
+  type MeasuredWash,
   type VisitEvent,
 } from '@elm-mist/core';
 import { fullRun } from '@elm-mist/core/testing/fullRun';
+import { eq } from 'drizzle-orm';
 import fc from 'fast-check';
 import { seedDemoOnce } from '../src/demo/seed';
 import { visitCosts } from '../src/services/costs';
@@ -231,4 +233,26 @@ test('entries that come at one moment are written together, and one that is refu
   expect(ends[3]).toMatchObject({ reason: { status: 409, fields: { 'events[0].id': expect.any(String) } } });
   expect(v.eventsOf(store.db, id).map((row) => row.id)).toEqual(good.map((row) => row.id));
   expect(visitDetail(store, id).events).toHaveLength(3);
+});
+
+test('what washes were measured to save follows each visit as it is written to, and one that is open again counts no more', () => {
+  const [id] = v.lastClosedVisits(store.db, 1).map((visit) => visit.id);
+  const before = learnedOf(store).dirt;
+  const measured = (saved: MeasuredWash | null, standing: 'closed' | 'under way' = 'closed') =>
+    store.write((db, touches) => {
+      const read = drawRead(db, id!);
+      v.writeRead(db, id!, READ_VERSION, { ...read, cost: { ...read.cost, saved } });
+      db.update(t.visit).set({ standing }).where(eq(t.visit.id, id!)).run();
+      touches.push(`visit:${id!}`, 'closings');
+    });
+  const wash = { w: 310, u: 60, watts: 2400, grade: 3, ratio: 0.9 };
+  for (const saved of [wash, { ...wash, w: 120, ratio: 0.4 }]) {
+    measured(saved);
+    expect(learnedOf(store).dirt).toEqual(dirtFactor([ratioByWatts(saved)]));
+    expect(learnedOf(store).dirt).not.toEqual(before);
+  }
+  measured(wash, 'under way');
+  expect(learnedOf(store).dirt).toEqual(before);
+  measured(null);
+  expect(learnedOf(store).dirt).toEqual(before);
 });

@@ -79,7 +79,7 @@ export function shopRoutes(router: Router, store: Store, answers: Answers, shops
     return answers.send(
       ctx,
       `saved ${behind}`,
-      () => shopSaved(db, behind),
+      () => shopSaved(store, behind),
       () => ['closings', 'savings', 'places'],
     );
   });

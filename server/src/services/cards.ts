@@ -11,6 +11,7 @@ import * as v from '../store/visits';
 import type { Scope } from '../store/versions';
 import type { Card, CardInput } from './cardOf';
 import { learnedOf, pastOf } from './known';
+import { washesAhead } from './shopSaved';
 import { keptFrame, type VisitFrame } from './visitFrame';
 import { weatherOf } from './weather';
 
@@ -80,6 +81,7 @@ export class Cards {
   async prepare(): Promise<void> {
     if (this.worker) return;
     this.worker = this.started();
+    await washesAhead(this.store);
     for (const read of [() => learnedOf(this.store), () => this.shelf(), () => readHouseRules(this.store.db)]) {
       await othersTurn();
       read();

@@ -24,6 +24,7 @@ export async function dayRecord(store: Store, cards: Cards, day: string): Promis
     if (!fresh) await othersTurn();
   }
   const made = await Promise.all(asked);
+  await othersTurn();
   const promised = promisedOf(db, frames);
   return {
     day,

@@ -49,7 +49,7 @@ export function learnedOf(store: Store): ShopLearned {
       reads,
       cleaners(store.db).filter((cleaner) => cleaner.form === 'aerosol'),
     ),
-    dirt: dirtHere(store.db),
+    dirt: dirtHere(store),
   };
   taught.set(store, { stamp, learned });
   return learned;

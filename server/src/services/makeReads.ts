@@ -5,6 +5,7 @@ import { readMeta, writeMeta } from '../store/settings';
 import * as v from '../store/visits';
 import { settleClocks } from './clocks';
 import { settleOpen } from './open';
+import type { Scope } from '../store/versions';
 import { drawRead, READ_VERSION } from './reads';
 
 /** Marks a folder whose lists of what is open and what is due were drawn from rows of this shape. */
@@ -29,8 +30,9 @@ export async function makeReads(store: Store, all = false): Promise<number> {
   for (;;) {
     const ids = v.withoutRead(store.db, READ_VERSION, SLICE);
     if (ids.length === 0) break;
-    store.write((db) => {
+    store.write((db, touches) => {
       for (const id of ids) v.writeRead(db, id, READ_VERSION, drawRead(db, id));
+      touches.push(...ids.map((id): Scope => `visit:${id}`));
     });
     count += ids.length;
     await new Promise((done) => setImmediate(done));

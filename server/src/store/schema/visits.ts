@@ -36,7 +36,7 @@ export const visit = sqliteTable(
   (table) => [
     index('visit_day').on(table.day),
     index('visit_system').on(table.systemId, table.standing, table.day, table.startMinute),
-    index('visit_standing').on(table.standing, table.day, table.startMinute),
+    index('visit_standing').on(table.standing, table.day, table.startMinute, table.id),
   ],
 );
 
