@@ -1,5 +1,6 @@
-import Router from '@koa/router';
+import type Router from '@koa/router';
 import { Answers } from '../http/answers';
+import { FirstWordRouter } from '../http/firstWordRouter';
 import { gate } from '../http/gate';
 import type { Sandboxes } from '../sandbox/sandboxes';
 import type { MeterSavings } from '../services/meterSavings';
@@ -45,7 +46,7 @@ export interface RouteParts extends VisitParts {
 /** Every route of the program: judge the input, call a service, answer. */
 export function apiRouter({ meterSavings, script, shops, upkeep, sessions, sandboxes, ...visits }: RouteParts): Router {
   const { store, now, changes, cards } = visits;
-  const router = new Router({ prefix: '/api' });
+  const router = new FirstWordRouter({ prefix: '/api' });
   router.use(gate(store, sessions));
   router.use(async (ctx, next) => {
     await next();
