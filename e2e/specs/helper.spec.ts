@@ -85,6 +85,7 @@ test('two coils with a helper: two phones, one run', async ({ site, server, brow
     await expect(hers.getByTestId('power-act')).toHaveText('It calls and runs');
     await hers.getByTestId('power-act').click();
     // It blows the wrong way: power off, and from isolation on again.
+    await expect(site.getByTestId('power-bad')).toHaveText('Wrong way', { timeout: SEEN_MS });
     await site.getByTestId('power-bad').click();
     await expect(hers.getByText('Power off again.')).toBeVisible({ timeout: SEEN_MS });
     await expect(hers.getByTestId('power-act')).toHaveText('Power is back');
