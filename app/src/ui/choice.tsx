@@ -4,6 +4,7 @@ import { Sign } from './icon';
 import { Body, Small, Strong } from './text';
 import { useTokens } from './theme';
 import { line, radius, space, target } from './tokens';
+import { useUnlooked } from './unlooked';
 
 interface Option<T> {
   value: T;
@@ -125,6 +126,7 @@ export function Tick({
   help,
   value,
   onChange,
+  means,
   testID,
   danger = false,
 }: {
@@ -132,17 +134,21 @@ export function Tick({
   help?: string;
   value: boolean;
   onChange: (value: boolean) => void;
+  /** What pressing it does, where that comes to be something else by itself. */
+  means?: string;
   testID?: string;
   danger?: boolean;
 }) {
   const tokens = useTokens();
+  const { held, press } = useUnlooked(means ?? null, false, () => onChange(!value));
   const ink = danger && value ? tokens.brick : tokens.ruleStrong;
   return (
     <Pressable
       role="checkbox"
       aria-checked={value}
       aria-label={label}
-      onPress={() => onChange(!value)}
+      onPress={press}
+      disabled={held}
       testID={testID}
       style={{
         flexDirection: 'row',

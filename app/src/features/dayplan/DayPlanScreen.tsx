@@ -208,7 +208,8 @@ function Ordered({ day, problem, rows, children }: { day: string; problem: DayPr
       ) : (
         <Waiting what="the best order" lines={6} />
       )}
-      {children}
+      {/* What can be chosen stands below what is found, and is drawn after it. */}
+      {problem.stops.length === 0 || shown || best.done ? children : null}
     </Screen>
   );
 }

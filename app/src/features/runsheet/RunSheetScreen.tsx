@@ -144,12 +144,14 @@ function Found({ sheet, tasks, crew, live }: { sheet: RunSheet; tasks: readonly 
             help={ownBegun ? `Begun at ${wallClock(ownBegun, 'h:mm')}. Tick it when it is done.` : 'Tick it when it is done.'}
             value={false}
             onChange={() => void record({ kind: 'task.done', data: { taskId: own.task.id } })}
+            means={own.task.id}
             testID="own-task"
           />
           {ownBegun ? null : (
             <Companion
               title="Begin it now"
               onPress={() => record({ kind: 'task.begun', data: { taskId: own.task.id } })}
+              means={own.task.id}
               testID="own-begin"
             />
           )}
@@ -184,7 +186,9 @@ function EarlyOrLate({ tasks, crew, endMs }: { tasks: readonly Task[]; crew: num
   const { state } = useVisit();
   const { sheet } = useRunSheet(tasks, crew, SHORT_MS);
   const startedAt = runStart(state);
-  if (!sheet || startedAt === null) return null;
+  if (startedAt === null) return null;
+  // Its line is there before it is known: what stands below is pressed.
+  if (!sheet) return <Small ink="inkSoft">{'\u00a0'}</Small>;
   const lateS = Math.round((endMs - (startedAt + sheet.endS * 1000)) / 1000);
   const minutes = formatDuration(Math.round(Math.abs(lateS) / 60) * 60);
   return (
