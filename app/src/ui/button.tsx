@@ -2,7 +2,7 @@ import Button from '@rneui/themed/dist/Button';
 import type { ViewStyle } from 'react-native';
 import { font, line, radius, target } from './tokens';
 import { useTokens } from './theme';
-import { useUnlooked } from './unlooked';
+import { usePresses } from './unlooked';
 
 interface Props {
   title: string;
@@ -12,20 +12,18 @@ interface Props {
   /** For wet gloves. */
   wet?: boolean;
   grow?: boolean;
-  /** What pressing it does, for a button that comes to do something else by itself, as a clock or another phone has it. */
-  means?: string;
   testID?: string;
   style?: ViewStyle;
 }
 
 /** The one filled button of a screen: it says the result of pressing it. */
-export function Act({ title, onPress, disabled = false, busy = false, wet = false, grow = true, means, testID, style }: Props) {
+export function Act({ title, onPress, disabled = false, busy = false, wet = false, grow = true, testID, style }: Props) {
   const tokens = useTokens();
-  const { held, press } = useUnlooked(means ?? null, disabled || busy, onPress);
+  const { held, press } = usePresses();
   return (
     <Button
       title={title}
-      onPress={press}
+      onPress={() => press(onPress)}
       disabled={disabled || busy || held}
       loading={busy}
       containerStyle={{ flexGrow: grow ? 1 : 0, flexShrink: 1, ...style }}
@@ -47,18 +45,17 @@ export function Companion({
   wet = false,
   grow = false,
   danger = false,
-  means,
   testID,
   style,
 }: Props & { danger?: boolean }) {
   const tokens = useTokens();
-  const { held, press } = useUnlooked(means ?? null, disabled || busy, onPress);
+  const { held, press } = usePresses();
   const ink = danger ? tokens.brick : tokens.ink;
   return (
     <Button
       type="outline"
       title={title}
-      onPress={press}
+      onPress={() => press(onPress)}
       disabled={disabled || busy || held}
       loading={busy}
       containerStyle={{ flexGrow: grow ? 1 : 0, flexShrink: 0, ...style }}

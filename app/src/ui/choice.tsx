@@ -4,7 +4,7 @@ import { Sign } from './icon';
 import { Body, Small, Strong } from './text';
 import { useTokens } from './theme';
 import { line, radius, space, target } from './tokens';
-import { useUnlooked } from './unlooked';
+import { usePresses } from './unlooked';
 
 interface Option<T> {
   value: T;
@@ -126,7 +126,6 @@ export function Tick({
   help,
   value,
   onChange,
-  means,
   testID,
   danger = false,
 }: {
@@ -134,20 +133,18 @@ export function Tick({
   help?: string;
   value: boolean;
   onChange: (value: boolean) => void;
-  /** What pressing it does, where that comes to be something else by itself. */
-  means?: string;
   testID?: string;
   danger?: boolean;
 }) {
   const tokens = useTokens();
-  const { held, press } = useUnlooked(means ?? null, false, () => onChange(!value));
+  const { held, press } = usePresses();
   const ink = danger && value ? tokens.brick : tokens.ruleStrong;
   return (
     <Pressable
       role="checkbox"
       aria-checked={value}
       aria-label={label}
-      onPress={press}
+      onPress={() => press(() => onChange(!value))}
       disabled={held}
       testID={testID}
       style={{
@@ -195,6 +192,7 @@ export function Tabs<T extends string>({
   onChange: (value: T) => void;
 }) {
   const tokens = useTokens();
+  const { press } = usePresses();
   if (options.length < 2) return null;
   return (
     <View
@@ -209,7 +207,7 @@ export function Tabs<T extends string>({
             key={option.value}
             role="tab"
             aria-selected={chosen}
-            onPress={() => onChange(option.value)}
+            onPress={() => press(() => onChange(option.value))}
             style={{
               flex: 1,
               minHeight: target.usual,

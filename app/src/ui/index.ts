@@ -1,5 +1,6 @@
 export * from './tokens';
 export * from './theme';
+export { Meant } from './unlooked';
 export * from './text';
 export * from './icon';
 export * from './button';

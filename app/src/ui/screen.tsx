@@ -4,6 +4,7 @@ import { useLandmark } from './landmarks';
 import { useTokens } from './theme';
 import { Small, Title } from './text';
 import { line, space } from './tokens';
+import { Meant } from './unlooked';
 
 /** The head of a screen: what this is, and one line under it. */
 export function ScreenHead({ title, under, right, children }: { title: string; under?: string; right?: ReactNode; children?: ReactNode }) {
@@ -68,8 +69,11 @@ export function Screen({
   );
 }
 
-/** One filled button, one outlined companion at its left; over them a line about what they do, where it needs saying. */
-export function ThumbBar({ children, over }: { children: ReactNode; over?: ReactNode }) {
+/**
+ * One filled button, one outlined companion at its left; over them a line about what they do, where it needs saying.
+ * @param means what the buttons do, where a clock or another phone changes it; null while there is nothing to press
+ */
+export function ThumbBar({ children, over, means = null }: { children: ReactNode; over?: ReactNode; means?: string | null }) {
   const tokens = useTokens();
   return (
     <View
@@ -84,7 +88,9 @@ export function ThumbBar({ children, over }: { children: ReactNode; over?: React
       }}
     >
       {over}
-      <View style={{ flexDirection: 'row', gap: space.s }}>{children}</View>
+      <View style={{ flexDirection: 'row', gap: space.s }}>
+        <Meant means={means}>{children}</Meant>
+      </View>
     </View>
   );
 }

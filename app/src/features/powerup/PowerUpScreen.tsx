@@ -89,15 +89,17 @@ export function PowerUpScreen() {
       under="Power-up"
       page="power-up"
       foot={
-        <ThumbBar over={last ? <Small ink="inkSoft">{`Undo takes back: ${last.words}.`}</Small> : null}>
+        <ThumbBar
+          means={waits ? null : (step ?? 'go on')}
+          over={last ? <Small ink="inkSoft">{`Undo takes back: ${last.words}.`}</Small> : null}
+        >
           <Companion title="Undo" onPress={() => undo('power-up')} disabled={!last} wet testID="power-undo" />
-          {bad && !waits ? <Companion title={bad} danger onPress={() => take(false)} means={step ?? ''} wet testID="power-bad" /> : null}
+          {bad && !waits ? <Companion title={bad} danger onPress={() => take(false)} wet testID="power-bad" /> : null}
           {step ? (
             <Act
               title={waits ? (step === 'called' ? 'It rests' : 'It runs in') : DONE_WORDS[step]}
               onPress={() => take(true)}
               disabled={waits || refused !== null}
-              means={step}
               wet
               testID="power-act"
             />

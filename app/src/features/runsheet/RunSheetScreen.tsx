@@ -1,7 +1,7 @@
 import { formatDuration, NOW_TASK, runStart, stepRow, type RunSheet, type Task } from '@elm-mist/core';
 import { View } from 'react-native';
 import { useVisit, wallClock } from '@/data';
-import { Act, Banner, Body, Companion, Gauge, Heading, Label, OneOf, Part, Row, Small, space, ThumbBar, Tick, Waiting } from '@/ui';
+import { Act, Banner, Body, Companion, Gauge, Heading, Label, Meant, OneOf, Part, Row, Small, space, ThumbBar, Tick, Waiting } from '@/ui';
 import { useRunSheet } from '@/workers/useRunSheet';
 import { goTo, NotYet, VisitScreen } from '../visit/VisitScreen';
 import { Timeline } from './Timeline';
@@ -139,22 +139,22 @@ function Found({ sheet, tasks, crew, live }: { sheet: RunSheet; tasks: readonly 
       {begun ? <EarlyOrLate tasks={tasks} crew={crew} endMs={atMs + sheet.endS * 1000} /> : null}
       {own && begun && !state.closed ? (
         <Part title={<Heading>Your next</Heading>}>
-          <Tick
-            label={own.task.name}
-            help={ownBegun ? `Begun at ${wallClock(ownBegun, 'h:mm')}. Tick it when it is done.` : 'Tick it when it is done.'}
-            value={false}
-            onChange={() => void record({ kind: 'task.done', data: { taskId: own.task.id } })}
-            means={own.task.id}
-            testID="own-task"
-          />
-          {ownBegun ? null : (
-            <Companion
-              title="Begin it now"
-              onPress={() => record({ kind: 'task.begun', data: { taskId: own.task.id } })}
-              means={own.task.id}
-              testID="own-begin"
+          <Meant means={own.task.id}>
+            <Tick
+              label={own.task.name}
+              help={ownBegun ? `Begun at ${wallClock(ownBegun, 'h:mm')}. Tick it when it is done.` : 'Tick it when it is done.'}
+              value={false}
+              onChange={() => void record({ kind: 'task.done', data: { taskId: own.task.id } })}
+              testID="own-task"
             />
-          )}
+            {ownBegun ? null : (
+              <Companion
+                title="Begin it now"
+                onPress={() => record({ kind: 'task.begun', data: { taskId: own.task.id } })}
+                testID="own-begin"
+              />
+            )}
+          </Meant>
         </Part>
       ) : null}
       <Timeline rows={rows} crew={crew} endS={sheet.endS} startMs={begun ? atMs : null} />

@@ -148,15 +148,13 @@ export function WashJobScreen({ job, jobs, pick }: { job: WashJob; jobs: readonl
             : 'It is done'
           : 'Foam soaks'
         : (words.button ?? 'To power-up');
-  // What a press would enter: a clock that comes due, or another phone, changes it with no hand here.
-  const means = [coil.id, action.kind, 'section' in action ? action.section.id : '', meanwhile?.task.id ?? ''].join(' ');
   const own = visit.own('wash');
   const notBack = leftOver(state);
   const openedAt = gateOpenedAt(state.gates[source], order);
   // What condensate rinses is not rinsed early: no water is brought in.
   const companion =
     action.kind === 'wait' && plan.ending !== 'condensate' ? (
-      <Companion title="Rinse early" onPress={rinseEarly} means={means} wet disabled={closed} />
+      <Companion title="Rinse early" onPress={rinseEarly} wet disabled={closed} />
     ) : action.kind === 'look' ? (
       <Companion
         title="Not well"
@@ -167,8 +165,14 @@ export function WashJobScreen({ job, jobs, pick }: { job: WashJob; jobs: readonl
         testID="look-bad"
       />
     ) : null;
+  // What a press would enter: a clock that comes due, or another phone, changes it with no hand here.
+  const doing = [action.kind, 'section' in action ? action.section.id : '', meanwhile?.task.id ?? '', mixTrouble ? 'mix' : ''];
+  const idle = closed || (action.kind === 'wait' && !meanwhile && !companion);
   const foot = (
-    <ThumbBar over={own ? <Small ink="inkSoft" testID="undo-what">{`Undo takes back: ${own.words}.`}</Small> : null}>
+    <ThumbBar
+      means={!open ? gate.step : idle ? null : [coil.id, ...doing].join(' ')}
+      over={own ? <Small ink="inkSoft" testID="undo-what">{`Undo takes back: ${own.words}.`}</Small> : null}
+    >
       <Companion title="Undo" onPress={() => undo('wash')} disabled={!own} wet testID="undo" />
       {!open ? (
         gate.buttons
@@ -181,7 +185,6 @@ export function WashJobScreen({ job, jobs, pick }: { job: WashJob; jobs: readonl
             title={mixTrouble ? 'Go to Mix' : button}
             onPress={() => (mixTrouble ? goTo(detail.visit.id, 'mix') : act())}
             disabled={(action.kind === 'wait' && !meanwhile) || (closed && action.kind !== 'done')}
-            means={means}
             wet
             testID="wash-act"
           />

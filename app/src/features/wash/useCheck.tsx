@@ -32,7 +32,6 @@ export function useCheck(coilId: string, section: Section | null): { card: React
         <>
           <Companion
             title="Not yet"
-            means={section.id}
             onPress={() => setWrong({ sectionId: section.id, signs: ['torch'], where: 'all' })}
             wet
             testID="not-clear"
@@ -40,7 +39,6 @@ export function useCheck(coilId: string, section: Section | null): { card: React
           <Act
             title={`${section.number} is clear`}
             onPress={() => record({ kind: 'section.checked', data: { ...where, clear: true } })}
-            means={`${coilId} check ${section.id}`}
             wet
             testID="wash-act"
           />

@@ -23,7 +23,7 @@ import { useVisit, wallClock } from '@/data';
 import { Act, Banner, Companion, Field, HazardBox, Heading, Small, space, StepRow } from '@/ui';
 
 /** The gate of one power source: its list of steps, and the buttons for the step that is due. */
-export function useGate(source: PowerSource): { card: ReactNode; buttons: ReactNode } {
+export function useGate(source: PowerSource): { card: ReactNode; buttons: ReactNode; step: string } {
   const { state, detail, record, allCoils, who, team } = useVisit();
   const outdoor = allCoils.find((coil) => coil.role === 'condenser');
   const disconnect = (outdoor && state.surveys[outdoor.id]?.value.answers.disconnect) ?? 'unknown';
@@ -149,20 +149,14 @@ export function useGate(source: PowerSource): { card: ReactNode; buttons: ReactN
       ) : null}
     </View>
   );
-  if (!current) return { card, buttons: <Act title="Shut" onPress={() => undefined} disabled wet /> };
+  const step = `${source} ${current ?? 'shut'}`;
+  if (!current) return { card, step, buttons: <Act title="Shut" onPress={() => undefined} disabled wet /> };
   const facts = GATE_TABLE[current];
   if (facts.reads === null)
     return {
       card,
-      buttons: (
-        <Act
-          title={`Done: ${facts.name.toLowerCase()}`}
-          onPress={() => take(current, [])}
-          means={`${source} ${current}`}
-          wet
-          testID={`gate-step-${current}`}
-        />
-      ),
+      step,
+      buttons: <Act title={`Done: ${facts.name.toLowerCase()}`} onPress={() => take(current, [])} wet testID={`gate-step-${current}`} />,
     };
   const buttons = (
     <>
@@ -170,7 +164,6 @@ export function useGate(source: PowerSource): { card: ReactNode; buttons: ReactN
         <Companion
           title="0 V"
           onPress={() => (readsEachCircuit(current, source) ? setText('0') : take(current, [0]))}
-          means={`${source} ${current}`}
           wet
           testID="gate-zero"
         />
@@ -178,13 +171,12 @@ export function useGate(source: PowerSource): { card: ReactNode; buttons: ReactN
       <Act
         title={text === '' ? (circuits.length > 0 ? `Keep ${circuits.length} readings` : 'Keep the reading') : `It reads ${text} V`}
         onPress={() => read(current)}
-        means={`${source} ${current}`}
         wet
         testID="gate-read"
       />
     </>
   );
-  return { card, buttons };
+  return { card, step, buttons };
 }
 
 /** How a step was taken, before its time. */

@@ -1,0 +1,40 @@
+import { act, fireEvent, render, screen } from '@testing-library/react';
+import { useState } from 'react';
+import { Act, Companion } from './button';
+import { ThemeRoot } from './theme';
+import { Meant } from './unlooked';
+
+test('what appears where something else stood is held with it, and taken once it has stood for a moment; what a press brings is taken at once', async () => {
+  const taken: string[] = [];
+  const told: { change: (means: string) => void } = { change: () => undefined };
+  function Bar() {
+    const [means, setMeans] = useState('foam');
+    told.change = setMeans;
+    return (
+      <Meant means={means}>
+        {means === 'foam' ? null : <Companion title="Rinse early" onPress={() => taken.push('early')} />}
+        <Act
+          title={means}
+          onPress={() => {
+            taken.push(means);
+            if (means === 'rinse') setMeans('check');
+          }}
+        />
+      </Meant>
+    );
+  }
+  render(
+    <ThemeRoot>
+      <Bar />
+    </ThemeRoot>,
+  );
+  const press = (name: string) => fireEvent.click(screen.getByRole('button', { name }));
+  act(() => told.change('rinse'));
+  press('Rinse early');
+  press('rinse');
+  expect(taken).toEqual([]);
+  await act(() => new Promise<void>((done) => void setTimeout(done, 550)));
+  press('rinse');
+  press('check');
+  expect(taken).toEqual(['rinse', 'check']);
+});

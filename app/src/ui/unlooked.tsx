@@ -1,0 +1,61 @@
+import { createContext, useContext, useLayoutEffect, useMemo, useRef, useState, type ReactNode } from 'react';
+
+/** So long what has come to mean something else takes no press, ms: a thumb that was on its way meant what stood there before. */
+const SETTLE_MS = 500;
+/** What changes so soon after a press here was changed by it, ms. */
+const OWN_MS = 300;
+
+let pressedAtMs = -Infinity;
+
+interface Presses {
+  held: boolean;
+  press: (act: () => void) => void;
+}
+
+const taken = (act: () => void): void => {
+  pressedAtMs = performance.now();
+  act();
+};
+
+const Context = createContext<Presses>({ held: false, press: taken });
+
+/** Whether what is around a button is held just now, and how it takes a press. */
+export const usePresses = (): Presses => useContext(Context);
+
+/**
+ * Holds all buttons inside for a moment when what they do changes by itself, because a clock came due or another phone entered something, so that
+ * nobody records what they have not read. What one's own press changes is meant.
+ * @param means what a press would do; null while there is nothing to press
+ */
+export function Meant({ means, children }: { means: string | null; children: ReactNode }) {
+  const [held, setHeld] = useState(false);
+  const before = useRef(means);
+  const holding = useRef(false);
+  useLayoutEffect(() => {
+    const was = before.current;
+    before.current = means;
+    if (was === null || means === null || was === means || performance.now() - pressedAtMs < OWN_MS) return undefined;
+    holding.current = true;
+    setHeld(true);
+    const free = () => {
+      holding.current = false;
+      setHeld(false);
+    };
+    const timer = setTimeout(free, SETTLE_MS);
+    return () => {
+      clearTimeout(timer);
+      free();
+    };
+  }, [means]);
+  const presses = useMemo(
+    (): Presses => ({
+      held,
+      press: (act) => {
+        // A click that set out before the button was drawn as held.
+        if (!holding.current) taken(act);
+      },
+    }),
+    [held],
+  );
+  return <Context.Provider value={presses}>{children}</Context.Provider>;
+}
