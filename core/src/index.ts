@@ -454,6 +454,7 @@ export {
   nowWords,
   ownUndo,
   plannedNeed,
+  retells,
   rulesOf,
   runStart,
   shopLearned,

@@ -18,6 +18,7 @@ import { Sandboxes } from './sandbox/sandboxes';
 import { makeReads } from './services/makeReads';
 import { teachersAhead } from './services/teachers';
 import { clocksAhead } from './services/dueIndex';
+import { codesAhead } from './services/unitCodes';
 import { shopOf, todayOf } from './services/shop';
 import { chooseShop, chosenShop, openShop, ownIsThere, type ShopFolders, type WhichShop } from './shops';
 import { FolderError, type Store } from './store/open';
@@ -107,7 +108,7 @@ export async function serve(script: URL): Promise<void> {
     // What a folder of before lacks is drawn, and today is got ready, behind the first requests.
     const today = todayOf(store.db, new Date());
     void makeReads(store)
-      .then(() => Promise.all([teachersAhead(store), clocksAhead(store)]))
+      .then(() => Promise.all([teachersAhead(store), clocksAhead(store), codesAhead(store.db)]))
       .then(() => cards.ahead(today))
       .then(() => cards.ahead(dayLater(today, 1)))
       .then(() => meterSavings.soon())

@@ -17,6 +17,7 @@ export { runStart } from './runStart';
 export { breakEvenStart } from './breakEvenStart';
 export { mixJobs, ownUndo, washJobs } from './jobs';
 export { costFacts, costOfVisit, type CostFacts, type CostOfVisit } from './visitCost';
+export { retells } from './retold';
 export { visitRead, type VisitRead } from './visitRead';
 export { airPoints, type AirPoint } from './airPoints';
 export { coilDues } from './coilDues';

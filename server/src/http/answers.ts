@@ -62,7 +62,10 @@ export class Answers {
     this.drop(key);
     this.kept.set(key, entry);
     this.bytes += body.length;
-    for (const oldest of this.kept.keys()) if (this.bytes > MOST_BYTES) this.drop(oldest);
+    for (const oldest of this.kept.keys()) {
+      if (this.bytes <= MOST_BYTES) break;
+      this.drop(oldest);
+    }
     return entry;
   }
 

@@ -3,6 +3,7 @@ import { and, asc, eq } from 'drizzle-orm';
 import { earlierKnown, isPromised, isFilterNoted, systemFindings, wholeFinding } from '@elm-mist/core';
 import { othersTurn } from '../http/othersTurn';
 import { keptFor } from '../store/kept';
+import { keepNewest } from '../store/newest';
 import { cleaners } from '../store/shelf';
 import type { Store } from '../store/open';
 import { readHouseRules } from '../store/settings';
@@ -57,7 +58,7 @@ export class Cards {
     const entry: Kept = { firm, soft, card, last: known?.firm === firm ? known.last : null };
     this.kept.delete(visit.id);
     this.kept.set(visit.id, entry);
-    for (const oldest of this.kept.keys()) if (this.kept.size > MOST_KEPT) this.kept.delete(oldest);
+    keepNewest(this.kept, MOST_KEPT);
     card.then(
       (made) => (entry.last = made),
       () => this.kept.delete(visit.id),

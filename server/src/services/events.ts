@@ -10,6 +10,7 @@ import {
   isOpenFinding,
   may,
   QUANTITIES,
+  retells,
   standingOf,
   systemFindings,
   visitRead,
@@ -23,6 +24,7 @@ import {
 import { eq } from 'drizzle-orm';
 import { notFound, Problem } from '../http/problem';
 import { keptFor } from '../store/kept';
+import { keepNewest } from '../store/newest';
 import type { Db, Store } from '../store/open';
 import type { Scope } from '../store/versions';
 import * as t from '../store/schema';
@@ -56,8 +58,9 @@ export function forgetFollowed(store: Store, visitIds: readonly string[]): void 
 interface Followed {
   visit: FollowedVisit;
   configuration: string;
-  told: string;
-  /** The same of what the shop's list of open things is drawn from. */
+  /** What others read, and who was at it last by that; null before any was told. */
+  told: { words: string; by: string } | null;
+  /** What the shop's list of open things is drawn from. */
   openTold: string;
   byId: Map<string, VisitEvent>;
 }
@@ -70,10 +73,10 @@ function follow(store: Store, visitId: string, configuration: Parameters<typeof 
   const stored = v.eventsOf(store.db, visitId);
   const byId = new Map(stored.map((event) => [event.id, event]));
   const visit = followVisit(visitId, configuration, stored);
-  const fresh: Followed = { visit, configuration, told: '', openTold: openPart(visit.state), byId };
+  const fresh: Followed = { visit, configuration, told: null, openTold: openPart(visit.state), byId };
   all.delete(visitId);
   all.set(visitId, fresh);
-  for (const oldest of all.keys()) if (all.size > MOST_FOLLOWED) all.delete(oldest);
+  keepNewest(all, MOST_FOLLOWED);
   return fresh;
 }
 
@@ -158,11 +161,14 @@ export async function appendEvents(store: Store, visitId: string, events: readon
         addAll(db, events, fresh, receivedAt);
         const { state } = live.visit;
         const standing = standingOf(state);
-        const read = visitRead(state, live.visit.events, around.coils, { ...around.system, altitudeM: around.place.altitudeM });
         // Most entries change nothing that others read.
-        const told = JSON.stringify(read);
-        if (told !== live.told) v.writeRead(db, visitId, READ_VERSION, read);
-        live.told = told;
+        const tellsNew = live.told === null || retells(state, fresh) || fresh.at(-1)?.by !== live.told.by;
+        if (tellsNew) {
+          const read = visitRead(state, live.visit.events, around.coils, { ...around.system, altitudeM: around.place.altitudeM });
+          const words = JSON.stringify(read);
+          if (words !== live.told?.words) v.writeRead(db, visitId, READ_VERSION, read);
+          live.told = { words, by: read.by };
+        }
         // Nothing leaves the shelf before the visit is done with, and nothing comes back unless it was.
         const done = [standing, visit.standing].some((word) => word === 'closed' || word === 'cancelled');
         if (done && settleStock(db, visitId, state, fresh.at(-1)?.by ?? '', receivedAt)) touches.push('shelf');
@@ -173,7 +179,7 @@ export async function appendEvents(store: Store, visitId: string, events: readon
             .where(eq(t.visit.id, visitId))
             .run();
         }
-        const openTold = openPart(state);
+        const openTold = tellsNew ? openPart(state) : live.openTold;
         if (openTold !== live.openTold) {
           settleOpen(db, visit.systemId);
           touches.push('open');

@@ -32,9 +32,12 @@ function readMark(text: string): { name: string; id: string } {
 }
 
 /** A page of places with their systems. @throws Problem 422 `after` */
-export function placePage(db: Db, { words, archived, after }: { words: string; archived: boolean; after: string | null }): PlacePage {
+export async function placePage(
+  db: Db,
+  { words, archived, after }: { words: string; archived: boolean; after: string | null },
+): Promise<PlacePage> {
   // What stands on a unit's label names one place, whatever else is called so.
-  const coded = systemOfCode(db, words);
+  const coded = await systemOfCode(db, words);
   const own = coded === null ? undefined : p.findPlace(db, p.findSystem(db, coded)?.placeId ?? '');
   if (own) return { places: [placeDetail(db, own.id)], total: 1, next: null };
   const { places, total } = p.placesAsked(db, {

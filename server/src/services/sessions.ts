@@ -1,4 +1,4 @@
-import { createHash, randomBytes, randomUUID } from 'node:crypto';
+import { hash, randomBytes, randomUUID } from 'node:crypto';
 import { desc, eq, lt, or } from 'drizzle-orm';
 import type { DeviceRecord } from '@elm-mist/contract';
 import type { Store } from '../store/open';
@@ -18,7 +18,7 @@ interface Session {
   lastMs: number;
 }
 
-export const hashOf = (token: string): string => createHash('sha256').update(token).digest('base64url');
+export const hashOf = (token: string): string => hash('sha256', token, 'base64url');
 
 /** Devices that are signed in. Those in use are kept in memory, so that a request costs no query. */
 export class Sessions {

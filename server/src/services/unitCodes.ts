@@ -1,10 +1,14 @@
 import { unitCode } from '@elm-mist/core';
+import { sql } from 'drizzle-orm';
+import { othersTurn } from '../http/othersTurn';
 import type { Db } from '../store/open';
+import { prepared } from '../store/prepared';
 import * as t from '../store/schema';
 
-/** Codes by system and systems by code, reckoned once for each: a code never changes. */
-const KNOWN = new Map<string, string>();
-const BY_CODE = new Map<string, string>();
+/** Systems by code, of each file as far as it was read: a code never changes, and no system goes away. */
+const known = new WeakMap<Db, { byCode: Map<string, string>; upTo: number }>();
+/** So many are reckoned before others' requests have their turn. */
+const AT_ONCE = 100;
 
 /** A code as it is typed: signs that are taken for others, small letters and blanks are put right (Crockford's base 32, from memory). */
 const asCode = (words: string): string | null => {
@@ -13,16 +17,31 @@ const asCode = (words: string): string | null => {
 };
 
 /** The system that a label's short code names, put away or not; null where it is no code, or of no system of this shop. */
-export function systemOfCode(db: Db, words: string): string | null {
+export async function systemOfCode(db: Db, words: string): Promise<string | null> {
   const code = asCode(words);
-  if (code === null) return null;
-  const ids = db.select({ id: t.system.id }).from(t.system).all();
-  for (const { id } of ids) {
-    if (KNOWN.has(id)) continue;
-    const own = unitCode(id);
-    KNOWN.set(id, own);
-    BY_CODE.set(own, id);
-  }
-  const found = BY_CODE.get(code);
-  return found !== undefined && ids.some(({ id }) => id === found) ? found : null;
+  return code === null ? null : ((await codesAhead(db)).get(code) ?? null);
+}
+
+/** Systems by code, all that there are by now. */
+export async function codesAhead(db: Db): Promise<ReadonlyMap<string, string>> {
+  const codes = known.get(db) ?? { byCode: new Map<string, string>(), upTo: 0 };
+  known.set(db, codes);
+  while (readMore(db, codes) === AT_ONCE) await othersTurn();
+  return codes.byCode;
+}
+
+/** @returns how many systems were new */
+function readMore(db: Db, codes: { byCode: Map<string, string>; upTo: number }): number {
+  const rows = prepared(db, 'systems to code', () =>
+    db
+      .select({ id: t.system.id, row: sql<number>`rowid` })
+      .from(t.system)
+      .where(sql`rowid > ${sql.placeholder('upTo')}`)
+      .orderBy(sql`rowid`)
+      .limit(AT_ONCE)
+      .prepare(),
+  ).all({ upTo: codes.upTo });
+  for (const { id } of rows) codes.byCode.set(unitCode(id), id);
+  codes.upTo = rows.at(-1)?.row ?? codes.upTo;
+  return rows.length;
 }

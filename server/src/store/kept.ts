@@ -1,3 +1,4 @@
+import { keepNewest } from './newest';
 import type { Store } from './open';
 import type { Scope } from './versions';
 
@@ -26,6 +27,6 @@ export function keptFor<T>(store: Store, kind: string, key: string, scopes: read
   const value = make();
   all.delete(key);
   all.set(key, { stamp, value });
-  for (const oldest of all.keys()) if (all.size > MOST) all.delete(oldest);
+  keepNewest(all, MOST);
   return value;
 }

@@ -127,21 +127,19 @@ export function findVisit(db: Db, id: string): VisitRecord | undefined {
 export const closedAs = (db: Db, id: string): t.ClosedAs | null =>
   db.select({ closedAs: t.visit.closedAs }).from(t.visit).where(eq(t.visit.id, id)).get()?.closedAs ?? null;
 
-type EventRow = typeof t.event.$inferSelect;
-
-const eventFromRow = ({ id, visitId, at, by, kind, data }: EventRow): VisitEvent => ({ id, visitId, at, by, kind, data }) as VisitEvent;
+const EVENT_COLUMNS = { id: t.event.id, visitId: t.event.visitId, at: t.event.at, by: t.event.by, kind: t.event.kind, data: t.event.data };
 
 export const eventsOf = (db: Db, visitId: string): VisitEvent[] =>
-  prepared(db, 'events', () => db.select().from(t.event).where(eq(t.event.visitId, ID)).orderBy(asc(t.event.seq)).prepare())
-    .all({ id: visitId })
-    .map(eventFromRow);
+  prepared(db, 'events', () =>
+    db.select(EVENT_COLUMNS).from(t.event).where(eq(t.event.visitId, ID)).orderBy(asc(t.event.seq)).prepare(),
+  ).all({ id: visitId }) as VisitEvent[];
 
 export function findEvents(db: Db, ids: readonly string[]): Map<string, VisitEvent> {
-  const one = prepared(db, 'event', () => db.select().from(t.event).where(eq(t.event.id, ID)).prepare());
+  const one = prepared(db, 'event', () => db.select(EVENT_COLUMNS).from(t.event).where(eq(t.event.id, ID)).prepare());
   return new Map(
     ids.flatMap((id): [string, VisitEvent][] => {
       const row = one.get({ id });
-      return row ? [[id, eventFromRow(row)]] : [];
+      return row ? [[id, row as VisitEvent]] : [];
     }),
   );
 }
