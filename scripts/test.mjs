@@ -77,7 +77,6 @@ const browser = await browserReady;
 await sideBySide([
   jest('server tests', 'server'),
   jest('core tests', 'core'),
-  () => check('lint', () => quietly('eslint/bin/eslint.js', ['.', '--max-warnings', '0'])),
   jest('interface and contract tests', 'app', 'contract'),
   ...(browser
     ? [
@@ -93,9 +92,11 @@ await sideBySide([
         },
       ]
     : []),
+  () => check('lint', () => quietly('oxlint/bin/oxlint', ['--type-aware', '--report-unused-disable-directives', '--deny-warnings', '.'])),
+  () => check('docstrings', () => quietly('eslint/bin/eslint.js', ['core/src', '--max-warnings', '0'])),
   // Everything at once; then what must do without a page, and what must do without a page and a server: contract with core.
   ...['.', 'server', 'contract'].map(
-    (project) => () => check(`types: ${project === '.' ? 'all' : project}`, () => quietly('typescript/bin/tsc', ['-p', project])),
+    (project) => () => check(`types: ${project === '.' ? 'all' : project}`, () => quietly('typescript-native/bin/tsc', ['-p', project])),
   ),
   () => check('what is exported is used', () => quietly('knip/bin/knip.js', ['--no-progress'])),
   () => check('format', () => quietly('prettier/bin/prettier.cjs', ['--check', '--log-level', 'warn', '.'])),

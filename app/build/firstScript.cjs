@@ -93,7 +93,7 @@ function partFirstScript(dist) {
 
   const read = new Map(scripts.map((name) => [name, modulesOf(readFileSync(join(folder, name), 'utf8'))]));
   const own = (name) => read.get(name);
-  const routes = own(entry).modules.find((module) => FIRST.every((path) => module.text.includes(`"${path}":{`)));
+  const routes = own(entry).modules.find((part) => FIRST.every((path) => part.text.includes(`"${path}":{`)));
   if (!routes) throw new Error('The build has no list of its screens.');
   const scriptOf = (path) => {
     const at = new RegExp(`"${path.replace(/[./[\]]/g, '\\$&')}":\\{[^}]*?\\w+\\(\\w+\\[\\d+\\]\\)\\(\\w+\\[(\\d+)\\],`).exec(routes.text);
@@ -109,8 +109,7 @@ function partFirstScript(dist) {
 
   const all = new Map();
   // A worker has its own copies under the same numbers: those of the screens come last.
-  for (const name of scripts)
-    for (const module of own(name).modules) if (!all.has(module.id) || atStart.includes(name)) all.set(module.id, module);
+  for (const name of scripts) for (const part of own(name).modules) if (!all.has(part.id) || atStart.includes(name)) all.set(part.id, part);
   const first = closure(
     [...atStart, ...chunks].flatMap((name) => [...own(name).run, ...(name === shared ? [] : own(name).modules.map(({ id }) => id))]),
     all,

@@ -102,7 +102,7 @@ function scopeOf(folder: string): Record<string, unknown> {
   const modules = readdirSync(join(HERE, folder)).filter(
     (file) => file.endsWith('.ts') && !file.endsWith('.test.ts') && file !== 'index.ts',
   );
-  const own = modules.map((file) => require(join(HERE, folder, file)) as Record<string, unknown>); // eslint-disable-line @typescript-eslint/no-require-imports
+  const own = modules.map((file) => require(join(HERE, folder, file)) as Record<string, unknown>); // oxlint-disable-line typescript/no-require-imports
   return Object.assign({}, ...own, core, fixtures, fullRun) as Record<string, unknown>;
 }
 const scopes = new Map<string, Record<string, unknown>>();
@@ -112,7 +112,7 @@ function run(file: string, expression: string): unknown {
   const scope = scopes.get(folder) ?? scopeOf(folder);
   scopes.set(folder, scope);
   const names = Object.keys(scope).filter((name) => name !== 'default');
-  // eslint-disable-next-line @typescript-eslint/no-implied-eval
+  // oxlint-disable-next-line typescript/no-implied-eval
   const evaluate = new Function(...names, `return (${expression});`) as (...values: unknown[]) => unknown;
   return evaluate(...names.map((name) => scope[name]));
 }

@@ -1,5 +1,5 @@
 // Its types stand beside this file; every program that reads this one needs them.
-// eslint-disable-next-line @typescript-eslint/triple-slash-reference
+// oxlint-disable-next-line typescript/triple-slash-reference
 /// <reference path="./qrcode.d.ts" />
 import { create } from 'qrcode/lib/core/qrcode.js';
 

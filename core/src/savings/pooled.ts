@@ -1,5 +1,5 @@
 // Its types stand beside another file of the core; every program that reads this one needs them.
-// eslint-disable-next-line @typescript-eslint/triple-slash-reference
+// oxlint-disable-next-line typescript/triple-slash-reference
 /// <reference path="../interval/jstat.d.ts" />
 import jstat from 'jstat';
 

@@ -101,7 +101,7 @@ export function UnitPart({
     }
     begun.current = now;
     // Only what the server told starts it.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
+    // oxlint-disable-next-line react/exhaustive-deps
   }, [detail.weather, detail.known]);
   const model = useWatch({ control, name: 'model' });
   const refrigerant = useWatch({ control, name: 'refrigerant' });

@@ -43,7 +43,7 @@ test('what was poured is noted at the strength of the plan, one coil after the o
     [posted[0], out],
     [posted[1], inn],
   ] as const) {
-    const { concentrateL, waterL, targetWaterParts } = row?.data as { concentrateL: number; waterL: number; targetWaterParts: number };
+    const { concentrateL, waterL, targetWaterParts } = row!.data as { concentrateL: number; waterL: number; targetWaterParts: number };
     expect(targetWaterParts).toBe(plan.waterParts);
     expect(waterL / concentrateL).toBeCloseTo(plan.waterParts ?? 0, 6);
     expect(concentrateL + waterL).toBeGreaterThanOrEqual((plan.solutionL ?? 0) - 1e-9);
@@ -58,7 +58,7 @@ test('a mix that came out too strong is put right with water, and all that went 
   await settle();
   expect(screen.getAllByText(/2 : 1/).length).toBeGreaterThan(0);
   await press('fix-done');
-  const { concentrateL, waterL } = posted.at(-1)?.data as { concentrateL: number; waterL: number };
+  const { concentrateL, waterL } = posted.at(-1)!.data as { concentrateL: number; waterL: number };
   // The litre that was in it, and water up to the strength of the plan.
   expect(concentrateL).toBeCloseTo(1, 6);
   expect(waterL).toBeCloseTo(out.waterParts ?? 0, 6);

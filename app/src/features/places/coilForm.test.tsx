@@ -26,7 +26,7 @@ test('a wall or fence before a face wants both its height and how far off it sta
   fireEvent.click(screen.getAllByRole('radio', { name: 'West' })[0]!);
   await save();
   expect(written).toHaveLength(1);
-  const { faces } = written[0]?.body as { faces: { facesDeg: number | null; fence: unknown }[] };
+  const { faces } = written[0]!.body as { faces: { facesDeg: number | null; fence: unknown }[] };
   expect(faces[0]).toMatchObject({ facesDeg: 270, fence: { heightM: 1.8, distanceM: 0.9 } });
   expect(faces[1]).toMatchObject({ facesDeg: null, fence: null });
 });

@@ -153,7 +153,7 @@ test('airflow from the strips: what is missing is named, half-typed figures live
   expect(held).toBeGreaterThan(1011 * 1.699);
   expect(held).toBeLessThan(1011 * 1.699 * 1.2);
   await press('readings-hold');
-  const { readings } = posted.at(-1)?.data as { readings: Reading[] };
+  const { readings } = posted.at(-1)!.data as { readings: Reading[] };
   expect(readings).toMatchObject([{ quantity: 'airflow', how: 'reckoned' }]);
   expect(readings[0]!.u / readings[0]!.value).toBeCloseTo(0.028, 2);
   // Typed over, it is what a hand has typed, with its instrument's doubt.
@@ -194,7 +194,7 @@ test('a kit is held in two touches, but for a probe that is left off; licensed p
   fireEvent.click(screen.getByRole('checkbox', { name: /^Outdoor air at the coil, .* steady$/ }));
   await settle();
   await press('kit-hold');
-  const { readings: held } = posted.at(-1)?.data as { readings: Reading[] };
+  const { readings: held } = posted.at(-1)!.data as { readings: Reading[] };
   expect(held.map(({ quantity, how, steady }) => [quantity, how, steady])).toEqual([
     ['returnDb', 'simulated', true],
     ['supplyDb', 'simulated', false],

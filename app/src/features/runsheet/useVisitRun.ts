@@ -63,7 +63,7 @@ export function useLiveSheet(tasks: readonly Task[], crew: number, mostMs: numbe
   const now = useNow(state.closed === null);
   const slot = Math.floor(now / PLAN_ANEW_MS);
   // The moment is held still between two plannings.
-  const atMs = useMemo(() => now, [state, slot, tasks]); // eslint-disable-line react-hooks/exhaustive-deps
+  const atMs = useMemo(() => now, [state, slot, tasks]); // oxlint-disable-line react/exhaustive-deps
   const left = useMemo(
     () => remainingTasks(tasks, state, detail.system.configuration, atMs),
     [tasks, state, detail.system.configuration, atMs],

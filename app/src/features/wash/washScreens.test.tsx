@@ -239,7 +239,7 @@ describe('foam is a fact', () => {
     await press('ran-off');
     fireEvent.change(screen.getByTestId('run-off-left'), { target: { value: '2' } });
     await press('run-off-added');
-    const { concentrateL, waterL } = posted.at(-1)?.data as { concentrateL: number; waterL: number };
+    const { concentrateL, waterL } = posted.at(-1)!.data as { concentrateL: number; waterL: number };
     expect(posted.at(-1)?.kind).toBe('mix.made');
     expect(waterL).toBe(0);
     expect(concentrateL).toBeGreaterThan(0);
