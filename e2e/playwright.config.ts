@@ -10,7 +10,8 @@ export default defineConfig({
   // Patience for a busy machine, which may stand still for half a minute; no check asks how long it took.
   expect: { timeout: 60_000 },
   workers: 3,
-  fullyParallel: false,
+  // Each test has a server of its own: whichever is next runs wherever there is room.
+  fullyParallel: true,
   retries: 0,
   reporter: [['list'], ['json', { outputFile: './test-results/report.json' }]],
   use: {
@@ -36,8 +37,9 @@ export default defineConfig({
     },
   },
   projects: [
-    { name: 'phone', testMatch: 'specs/*.spec.ts', use: { viewport: { width: 390, height: 844 }, hasTouch: true } },
+    // The longest first.
     { name: 'wide', testMatch: 'specs/mainJob.spec.ts', use: { viewport: { width: 1280, height: 800 } } },
+    { name: 'phone', testMatch: 'specs/*.spec.ts', use: { viewport: { width: 390, height: 844 }, hasTouch: true } },
     { name: 'screenshots', testMatch: 'screenshots.ts', use: { viewport: { width: 390, height: 844 } } },
   ],
 });
