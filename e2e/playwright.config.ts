@@ -1,6 +1,6 @@
 import { defineConfig } from '@playwright/test';
 
-const chromium = (process.env['ELM_MIST_CHROMIUM'] as string | undefined) ?? '/usr/bin/chromium';
+const chromium = (process.env['ELM_MIST_CHROMIUM'] as string | undefined) ?? '/usr/bin/chromium-headless-shell';
 
 export default defineConfig({
   testDir: '.',

@@ -119,7 +119,9 @@ export async function buildWeb({
   return true;
 }
 
-const BROWSERS = ['/usr/bin/chromium', '/usr/bin/chromium-browser'];
+// The shell draws the same pages without a window's own works, with a sixth less work for the machine.
+const BROWSERS = ['/usr/bin/chromium-headless-shell', '/usr/bin/chromium', '/usr/bin/chromium-browser'];
+const BROWSER_PACKAGES = ['chromium-headless-shell', 'chromium'];
 
 /** Path of a Chromium for the browser tests, installed with apt-get when it is missing and that is allowed; else null, having said what to install. */
 export async function chromium() {
@@ -133,13 +135,15 @@ export async function chromium() {
     say('installing Chromium for the browser tests');
     const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
     await ended(start('apt-get', ['update', '-qq'], { env, stdio: 'ignore' }));
-    await ended(
-      start('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], { env, stdio: ['ignore', 'ignore', 'inherit'] }),
-    );
-    if (found()) return found();
+    for (const name of BROWSER_PACKAGES) {
+      await ended(
+        start('apt-get', ['install', '-y', '-qq', '--no-install-recommends', name], { env, stdio: ['ignore', 'ignore', 'inherit'] }),
+      );
+      if (found()) return found();
+    }
   }
   console.error(
-    'elm-mist: the browser tests need Chromium. On Debian: apt-get install chromium. Elsewhere: set ELM_MIST_CHROMIUM to its path.',
+    'elm-mist: the browser tests need Chromium. On Debian: apt-get install chromium-headless-shell, or chromium. Elsewhere: set ELM_MIST_CHROMIUM to its path.',
   );
   return null;
 }
