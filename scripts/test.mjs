@@ -92,6 +92,7 @@ await sideBySide([
         },
       ]
     : []),
+  () => check('format', () => quietly('prettier/bin/prettier.cjs', ['--check', '--log-level', 'warn', '.'])),
   () => check('lint', () => quietly('oxlint/bin/oxlint', ['--type-aware', '--report-unused-disable-directives', '--deny-warnings', '.'])),
   () => check('docstrings', () => quietly('eslint/bin/eslint.js', ['core/src', '--max-warnings', '0'])),
   // Everything at once; then what must do without a page, and what must do without a page and a server: contract with core.
@@ -99,7 +100,6 @@ await sideBySide([
     (project) => () => check(`types: ${project === '.' ? 'all' : project}`, () => quietly('typescript-native/bin/tsc', ['-p', project])),
   ),
   () => check('what is exported is used', () => quietly('knip/bin/knip.js', ['--no-progress'])),
-  () => check('format', () => quietly('prettier/bin/prettier.cjs', ['--check', '--log-level', 'warn', '.'])),
   () =>
     check('import boundaries', () =>
       quietly('dependency-cruiser/bin/dependency-cruise.mjs', ['--config', '.dependency-cruiser.cjs', '--output-type', 'err', ...SOURCES]),

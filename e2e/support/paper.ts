@@ -1,5 +1,5 @@
 import { expect, type Page } from '@playwright/test';
-import { readFileSync } from 'node:fs';
+import { readFileSync, writeFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { getDocument, OPS } from 'pdfjs-dist/legacy/build/pdf.mjs';
 
@@ -60,28 +60,32 @@ export async function readPdf(bytes: Uint8Array): Promise<ReadPdf> {
 }
 
 /** Draws the first page of a PDF as it is printed, and keeps the picture. */
-export async function printed(site: Page, bytes: Uint8Array, path: string): Promise<void> {
+export async function printed(site: Page, bytes: Uint8Array, path: string, scale = 1.2): Promise<void> {
   const sheet = await site.context().newPage();
   for (const part of ['pdf', 'pdf.worker'])
     await sheet.addScriptTag({ path: createRequire(import.meta.url).resolve(`pdfjs-dist/build/${part}.min.mjs`), type: 'module' });
   await sheet.waitForFunction(() => 'pdfjsLib' in globalThis && 'pdfjsWorker' in globalThis);
-  await sheet.evaluate(async (text) => {
-    const lib = (globalThis as unknown as { pdfjsLib: { getDocument: (from: object) => { promise: Promise<never> } } }).pdfjsLib;
-    const data = Uint8Array.from(atob(text), (sign) => sign.charCodeAt(0));
-    const pdf = (await lib.getDocument({ data }).promise) as unknown as {
-      getPage: (n: number) => Promise<{
-        getViewport: (at: { scale: number }) => { width: number; height: number };
-        render: (into: object) => { promise: Promise<void> };
-      }>;
-    };
-    const page = await pdf.getPage(1);
-    const viewport = page.getViewport({ scale: 1.2 });
-    const canvas = document.createElement('canvas');
-    canvas.width = viewport.width;
-    canvas.height = viewport.height;
-    document.body.append(canvas);
-    await page.render({ canvasContext: canvas.getContext('2d'), viewport }).promise;
-  }, Buffer.from(bytes).toString('base64'));
-  await sheet.locator('canvas').screenshot({ path });
+  const drawn = await sheet.evaluate(
+    async ([text, size]) => {
+      const lib = (globalThis as unknown as { pdfjsLib: { getDocument: (from: object) => { promise: Promise<never> } } }).pdfjsLib;
+      const data = Uint8Array.from(atob(text), (sign) => sign.charCodeAt(0));
+      const pdf = (await lib.getDocument({ data }).promise) as unknown as {
+        getPage: (n: number) => Promise<{
+          getViewport: (at: { scale: number }) => { width: number; height: number };
+          render: (into: object) => { promise: Promise<void> };
+        }>;
+      };
+      const page = await pdf.getPage(1);
+      const viewport = page.getViewport({ scale: size });
+      const canvas = document.createElement('canvas');
+      canvas.width = viewport.width;
+      canvas.height = viewport.height;
+      await page.render({ canvasContext: canvas.getContext('2d'), viewport }).promise;
+      return canvas.toDataURL('image/png').split(',')[1] ?? '';
+    },
+    [Buffer.from(bytes).toString('base64'), scale] as const,
+  );
+  // As it was drawn: a picture of the screen may be taken before the screen shows it.
+  writeFileSync(path, Buffer.from(drawn, 'base64'));
   await sheet.close();
 }
