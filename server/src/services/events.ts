@@ -58,8 +58,8 @@ export function forgetFollowed(store: Store, visitIds: readonly string[]): void 
 interface Followed {
   visit: FollowedVisit;
   configuration: string;
-  /** What others read, and who was at it last by that; null before any was told. */
-  told: { words: string; by: string } | null;
+  /** What others read, who was at it last by that, and the system it was read with; null before any was told. */
+  told: { words: string; by: string; around: object } | null;
   /** What the shop's list of open things is drawn from. */
   openTold: string;
   byId: Map<string, VisitEvent>;
@@ -162,12 +162,12 @@ export async function appendEvents(store: Store, visitId: string, events: readon
         const { state } = live.visit;
         const standing = standingOf(state);
         // Most entries change nothing that others read.
-        const tellsNew = live.told === null || retells(state, fresh) || fresh.at(-1)?.by !== live.told.by;
+        const tellsNew = live.told === null || live.told.around !== around || retells(state, fresh) || fresh.at(-1)?.by !== live.told.by;
         if (tellsNew) {
           const read = visitRead(state, live.visit.events, around.coils, { ...around.system, altitudeM: around.place.altitudeM });
           const words = JSON.stringify(read);
           if (words !== live.told?.words) v.writeRead(db, visitId, READ_VERSION, read);
-          live.told = { words, by: read.by };
+          live.told = { words, by: read.by, around };
         }
         // Nothing leaves the shelf before the visit is done with, and nothing comes back unless it was.
         const done = [standing, visit.standing].some((word) => word === 'closed' || word === 'cancelled');
