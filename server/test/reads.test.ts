@@ -26,7 +26,7 @@ import { learnedOf } from '../src/services/known';
 import { makeReads } from '../src/services/makeReads';
 import { openRecord } from '../src/services/open';
 import { drawRead, READ_VERSION } from '../src/services/reads';
-import { addVisit, systemDetail, visitDetail } from '../src/services/visits';
+import { addVisit, changeVisit, systemDetail, visitDetail } from '../src/services/visits';
 import { openStore, type Store } from '../src/store/open';
 import { placesAsked } from '../src/store/places';
 import * as t from '../src/store/schema';
@@ -255,4 +255,28 @@ test('what washes were measured to save follows each visit as it is written to, 
   expect(learnedOf(store).dirt).toEqual(before);
   measured(null);
   expect(learnedOf(store).dirt).toEqual(before);
+});
+
+test('after a visit was given other coils, an entry that tells nothing new by itself has it read as it is now', async () => {
+  const slot = { day: '2026-07-20', startMinute: 600, durationMin: 90, purpose: '', windowFrom: null, windowTo: null };
+  const { id, coilIds } = addVisit(store, { ...slot, systemId: 'quillon-split', coilIds: undefined, id: undefined }, AT);
+  const note = (n: number): VisitEvent => ({
+    id: uuid(900, n),
+    visitId: id,
+    at: `2026-07-20T15:00:0${n}.000Z`,
+    by: 'Wren Cotter',
+    kind: 'note.added',
+    data: { text: 'Gate squeaks' },
+  });
+  const readCoils = () =>
+    v
+      .readsOf(store.db, [id], READ_VERSION)
+      .get(id)
+      ?.coils.map(({ coilId }) => coilId);
+  await appendEvents(store, id, [note(1)], AT);
+  expect(readCoils()).toEqual(coilIds);
+  changeVisit(store, id, { ...slot, coilIds: coilIds.slice(1) });
+  await appendEvents(store, id, [note(2)], AT);
+  expect(readCoils()).toEqual(coilIds.slice(1));
+  expect(coilIds.length).toBeGreaterThan(1);
 });
