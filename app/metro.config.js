@@ -19,6 +19,10 @@ try {
   console.warn(`elm-mist: the slower way of making files small is used (${error.message.split('\n')[0]})`);
 }
 
+config.transformer.babelTransformerPath = require.resolve('./build/compile.cjs');
+// The minifier gives short names to what the bundler wraps a file in, too.
+config.transformer.unstable_disableNormalizePseudoGlobals = true;
+
 // Where a name lies is written into the files that import it: what was compiled before holds as long as no name moves.
 config.cacheVersion = createHash('sha256').update(restsOn().join('\n')).digest('hex');
 

@@ -56,7 +56,7 @@ test('by dragging: out of every way, and back by the best order', async ({ site,
 });
 
 test('a visit that runs late: the day says so, the rest is ordered anew near what was told, what does not fit says what would make it', async ({
-  site,
+  phone: site,
   server,
 }) => {
   // Five to two: the visit of ten o'clock is not begun.

@@ -39,7 +39,7 @@ async function readSquare(site: Page, picture: string): Promise<string | undefin
 }
 
 test('the record of a system: a PDF that carries its file and holds against the data, until somebody changes a word of it', async ({
-  site,
+  phone: site,
   server,
 }, info) => {
   // Names of any alphabet, and long ones, stand in every document.
@@ -85,7 +85,7 @@ test('the record of a system: a PDF that carries its file and holds against the 
 });
 
 test('a label for the unit is read by a camera and opens its page; its short code finds it where the square cannot be read', async ({
-  site,
+  phone: site,
   server,
 }, info) => {
   await site.goto(`${server.url}/systems/${SYSTEM}`);
@@ -109,7 +109,7 @@ test('a label for the unit is read by a camera and opens its page; its short cod
 });
 
 test('the owner’s card in large type, and older records in: a table matched, its faults named, what it brings shown with the system', async ({
-  site,
+  phone: site,
   server,
 }) => {
   await site.goto(`${server.url}/visits/demo-visit-15/owner`);

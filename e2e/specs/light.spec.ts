@@ -4,7 +4,7 @@ import { drawnPicture, markCorners } from '../support/drawnPicture';
 import { expect, test } from '../support/fixtures';
 
 test('two photographs tell how open a coil was and is: corners dragged and nudged, kept, said at Check and Close', async ({
-  site,
+  phone: site,
   server,
 }) => {
   const visit = (await (await server.fetch(`/visits/demo-visit-15`)).json()) as { coils: { id: string }[] };

@@ -39,7 +39,7 @@ test('two people on one visit: the technician’s entries are his; the owner’s
 });
 
 test('somebody new is let in by a code, chooses a password, works, is signed out in mid-visit, and finds everything again; then the phone is lost', async ({
-  site,
+  phone: site,
   server,
   browser,
 }) => {
@@ -211,7 +211,7 @@ test('a password told how hard it is to guess, a second step at sign-in, and wha
 });
 
 test('a PIN locks what was left alone, with no server too; foam goes on behind it, and five wrong ones want the password', async ({
-  site,
+  phone: site,
   server,
 }) => {
   await site.goto(`${server.url}/more`);
@@ -273,7 +273,7 @@ test('a PIN locks what was left alone, with no server too; foam goes on behind i
   await expect(site.getByTestId('sign-in')).toBeVisible();
 });
 
-test('a customer asks what is kept of them, and to be erased: out as a file, and gone by their name', async ({ site, server }) => {
+test('a customer asks what is kept of them, and to be erased: out as a file, and gone by their name', async ({ phone: site, server }) => {
   const { places } = (await (await server.fetch('/places?q=boathouse')).json()) as {
     places: { place: { customerId: string; customerName: string } }[];
   };
@@ -295,7 +295,7 @@ test('a customer asks what is kept of them, and to be erased: out as a file, and
   await expect(site.getByText(/boathouse/i)).toBeHidden();
 });
 
-test('a backup, a disaster, a restore', async ({ site, server }) => {
+test('a backup, a disaster, a restore', async ({ phone: site, server }) => {
   await site.goto(`${server.url}/more`);
   await site.getByTestId('more-upkeep').click();
   await expect(site.getByText('There is no backup yet')).toBeVisible();

@@ -23,7 +23,7 @@ const rests = (page: Page) => expect(page.getByTestId('practice-stop')).toBeHidd
 const choose = (page: Page, group: string, name: string) => page.getByTestId(`practice-${group}`).getByText(name, { exact: true }).click();
 
 test('a coil is practised on by touch: a hint, a refusal, a torch; left and found again; then told beside the plan’s way', async ({
-  site,
+  phone: site,
   server,
 }) => {
   await site.goto(`${server.url}/more`);
@@ -90,7 +90,7 @@ test('a coil is practised on by touch: a hint, a refusal, a torch; left and foun
   });
 });
 
-test('by keys alone a dusty coil is washed clear, and costs no more than the plan’s way', async ({ site, server }) => {
+test('by keys alone a dusty coil is washed clear, and costs no more than the plan’s way', async ({ phone: site, server }) => {
   await site.goto(`${server.url}/practice/dusty-single-row`);
   const face = site.getByTestId('practice-face');
   await face.waitFor();
@@ -152,7 +152,7 @@ async function answer(page: Page): Promise<void> {
 }
 
 test('one drill of each family is asked, answered, and told with its reasons; kept, sent, seen by who leads, and forgotten', async ({
-  site,
+  phone: site,
   server,
 }) => {
   await site.goto(`${server.url}/practice`);
@@ -184,7 +184,7 @@ test('one drill of each family is asked, answered, and told with its reasons; ke
   expect(await kept()).toBe(0);
 });
 
-test('an exam asks of every kind, tells nothing before its end, and makes a dated sheet', async ({ site, server }) => {
+test('an exam asks of every kind, tells nothing before its end, and makes a dated sheet', async ({ phone: site, server }) => {
   await site.goto(`${server.url}/practice`);
   await site.getByTestId('practice-exam').click();
   await site.getByTestId('drill').waitFor();
@@ -209,7 +209,7 @@ test('an exam asks of every kind, tells nothing before its end, and makes a date
   await expect.poll(async () => ((await (await server.fetch('/practice')).json()) as { entries: unknown[] }).entries.length).toBe(20);
 });
 
-test('drills go on with no signal, and what was answered is sent when it is back', async ({ site, server }) => {
+test('drills go on with no signal, and what was answered is sent when it is back', async ({ phone: site, server }) => {
   await site.goto(`${server.url}/practice/drill?family=never`);
   await site.getByTestId('drill-options').waitFor();
   await site.route('**/api/practice', (route) => route.abort());
@@ -273,7 +273,7 @@ test('who leads makes a coil of a visit’s, without its names; it goes out as a
 });
 
 test('lessons are drawn, each said in words; a drill’s own stand beside it; what went wrong on a visit is practised from Practice', async ({
-  site,
+  phone: site,
   server,
 }) => {
   await site.goto(`${server.url}/practice`);

@@ -162,7 +162,7 @@ test('a whole visit is practised: its owner, meter, clock and kit; judged at its
 });
 
 test('an exam asks why nowhere; left and gone on with, it is where it was; ended from outside, the page goes back to the shop', async ({
-  site,
+  phone: site,
   server,
 }) => {
   await site.goto(`${server.url}/practice/visit`);

@@ -99,7 +99,7 @@ test('a kit held before and after the wash: better on the right lines, and a low
 });
 
 test('a logger’s file: columns guessed and put right, a gap and two units named, held and marked as from a file', async ({
-  site,
+  phone: site,
   server,
 }) => {
   await site.goto(`${server.url}/visits/demo-visit-13/readings?side=before`);
@@ -145,7 +145,7 @@ test('a logger’s file: columns guessed and put right, a gap and two units name
     ]);
 });
 
-test('a system over the years: found and left as a line, how it grew back, and two sets side by side', async ({ site, server }) => {
+test('a system over the years: found and left as a line, how it grew back, and two sets side by side', async ({ phone: site, server }) => {
   await site.goto(`${server.url}/systems/fennick-hp`);
   await expect(site.getByTestId('trend-grade')).toBeVisible();
   await expect(site.getByText(/^Left at 1 on .*, found at 3, 6 months later\.$/)).toBeVisible();

@@ -151,7 +151,7 @@ test('a full visit of two coils with twelve photos on paper: read back, under it
   });
 });
 
-test('a visit on which nothing was done makes an honest report', async ({ site, server }) => {
+test('a visit on which nothing was done makes an honest report', async ({ phone: site, server }) => {
   await site.goto(`${server.url}/visits/demo-visit-15/report`);
   const pdf = await readPdf(await makeReport(site));
   expect(pdf.pages[0]).toContain('The visit is not closed');

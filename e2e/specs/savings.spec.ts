@@ -14,7 +14,7 @@ async function bringIn(site: Page, name: string, csv: string): Promise<void> {
 }
 
 test('a meter gives a saving with its interval, another does not show one, and a month of it is refused by name', async ({
-  site,
+  phone: site,
   server,
 }) => {
   await site.goto(`${server.url}/places/fennick`);
@@ -54,7 +54,7 @@ test('a meter gives a saving with its interval, another does not show one, and a
   await expect(site.getByText('That is no table')).toBeVisible();
 });
 
-test('hours as XML, priced by the hour, are told in money and stand in the visit’s report', async ({ site, server }) => {
+test('hours as XML, priced by the hour, are told in money and stand in the visit’s report', async ({ phone: site, server }) => {
   await site.goto(`${server.url}/shop/tariff`);
   await site.getByRole('radio', { name: 'By the hour' }).click();
   await site.getByTestId('period-price-0').fill('dear');
@@ -100,7 +100,7 @@ test('hours as XML, priced by the hour, are told in money and stand in the visit
   await expect(site.getByText('That is no file of energy usage')).toBeVisible();
 });
 
-test('a typical year that was put in is offered beside the last one, and says of whose air it is', async ({ site, server }) => {
+test('a typical year that was put in is offered beside the last one, and says of whose air it is', async ({ phone: site, server }) => {
   const hours = Array.from({ length: 365 * 24 }, (_, n) => {
     const at = new Date(Date.UTC(2019, 0, 1) + n * 3_600_000);
     const warm = (12 - 14 * Math.cos(((n / 24 - 15) / 365) * 2 * Math.PI)).toFixed(1);

@@ -2,7 +2,7 @@ import { expectAccessible } from '../support/axe';
 import { expect, test } from '../support/fixtures';
 import { Technician } from '../support/technician';
 
-test('a label that can be read two ways is asked about once, and the answer is kept with the cleaner', async ({ site, server }) => {
+test('a label that can be read two ways is asked about once, and the answer is kept with the cleaner', async ({ phone: site, server }) => {
   await site.goto(`${server.url}/shelf`);
   await expectAccessible(site, 'Shelf');
   await site.getByTestId('new-cleaner').click();
@@ -100,7 +100,7 @@ test('a reservoir too weak at the dial is put right, a mix corrected, and the st
   });
 });
 
-test('bucket and watch: a dial position is calibrated, and Mix goes by what it gives', async ({ site, server }) => {
+test('bucket and watch: a dial position is calibrated, and Mix goes by what it gives', async ({ phone: site, server }) => {
   await site.goto(`${server.url}/bench?calculator=calibrate`);
   await site.getByRole('radio', { name: '4', exact: true }).click();
   await site.getByTestId('watch-button').click();
@@ -120,7 +120,7 @@ test('bucket and watch: a dial position is calibrated, and Mix goes by what it g
   await expect(site.getByText(/^5 : 1, measured/)).toBeVisible();
 });
 
-test('the break-even chart is read, and moves with its figures', async ({ site, server }) => {
+test('the break-even chart is read, and moves with its figures', async ({ phone: site, server }) => {
   await site.goto(`${server.url}/shelf/costs`);
   await expect(site.getByText('Stronger than needed')).toBeVisible();
   await site.getByRole('tab', { name: 'Can or gun' }).click();
@@ -137,7 +137,7 @@ test('the break-even chart is read, and moves with its figures', async ({ site, 
   await expectAccessible(site, 'Costs');
 });
 
-test('a file with a bad row is not imported until the row is left out', async ({ site, server }) => {
+test('a file with a bad row is not imported until the row is left out', async ({ phone: site, server }) => {
   await site.goto(`${server.url}/shelf/files`);
   const csv = '\uFEFFname;chemistry;form;pack L;price\r\nMoss;neutral;concentrate;4;10\r\nPeat;magic;concentrate;0;ten\r\n';
   await site.getByTestId('import-file').setInputFiles({ name: 'products.csv', mimeType: 'text/csv', buffer: Buffer.from(csv) });

@@ -105,7 +105,7 @@ test('a tablet that is turned on its side goes on with the page and what was typ
   await expect(site.getByLabel('Place', { exact: true })).toHaveValue('Alder loft');
 });
 
-test('the bench: a cut reservoir through a dial is 29 to 1, and a lone 4 is asked about', async ({ site, server }) => {
+test('the bench: a cut reservoir through a dial is 29 to 1, and a lone 4 is asked about', async ({ phone: site, server }) => {
   await site.goto(`${server.url}/bench?calculator=dial`);
   await expect(site.getByTestId('bench-result')).toContainText('29 : 1');
   await expect(site.getByTestId('bench-result')).toContainText('weaker than the label’s lightest mix');
@@ -114,7 +114,7 @@ test('the bench: a cut reservoir through a dial is 29 to 1, and a lone 4 is aske
   await expect(site.getByText(/could be 4:1 \(4 parts water.*or 3:1 \(1 part in 4/)).toBeVisible();
 });
 
-test('every other screen is within reach, in both lights, by keyboard too', async ({ site, server }) => {
+test('every other screen is within reach, in both lights, by keyboard too', async ({ phone: site, server }) => {
   for (const [path, words] of [
     ['/shelf', 'Bramble alkaline foam'],
     ['/more', 'House rules'],
@@ -137,7 +137,7 @@ test('every other screen is within reach, in both lights, by keyboard too', asyn
   await expect(site.getByTestId('bead-look')).toBeVisible();
 });
 
-test('a new place, its system and coil are made on the phone, and a visit to it opens', async ({ site, server }) => {
+test('a new place, its system and coil are made on the phone, and a visit to it opens', async ({ phone: site, server }) => {
   await site.goto(`${server.url}/places`);
   await site.getByRole('button', { name: 'Add a place' }).click();
   await site.getByRole('button', { name: 'Save the place' }).click();

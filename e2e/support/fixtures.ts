@@ -3,7 +3,9 @@ import { DEMO_DAY, OWNER_ID, TestServer } from './server';
 
 interface Fixtures {
   server: TestServer;
-  /** A page whose clock stands at the demo day and can be moved on. */
+  /** A page of somebody who is signed in, with nothing opened yet; its clock stands at the demo day and can be moved on. */
+  phone: Page;
+  /** The same, opened at Today. */
   site: Page;
 }
 
@@ -47,14 +49,17 @@ export const test = base.extend<Fixtures>({
     await use(server);
     await server.remove();
   },
-  site: async ({ page, server }, use) => {
+  phone: async ({ page, server }, use) => {
     const complaints: string[] = [];
     page.on('pageerror', (error) => complaints.push(error.message));
     await page.clock.install({ time: new Date(START) });
     await enter(page, server, OWNER_ID);
-    await page.goto(server.url);
     await use(page);
     expect(complaints, 'errors thrown in the page').toEqual([]);
+  },
+  site: async ({ phone, server }, use) => {
+    await phone.goto(server.url);
+    await use(phone);
   },
 });
 

@@ -84,6 +84,7 @@ export async function buildWeb({
     'app/package.json',
     'app/metro.config.js',
     'app/babel.config.js',
+    'app/build/compile.cjs',
     'app/build/directNames.cjs',
     'app/build/firstScript.cjs',
     'app/build/minify.cjs',
