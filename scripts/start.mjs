@@ -23,7 +23,7 @@ await bundleServer();
 const data = process.env.ELM_MIST_DATA ?? join(ROOT, 'data');
 say(`starting; data in ${data}`);
 if (port > 0) say(`open http://localhost:${port}`);
-const server = start(process.execPath, ['--enable-source-maps', SERVER_FILE], {
+const server = start(process.execPath, [SERVER_FILE], {
   env: { NODE_ENV: 'production', ...process.env, PORT: String(port), ELM_MIST_DATA: data },
 });
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
