@@ -58,7 +58,10 @@ test('the alarm comes on time on any bead, once, and stands after a reload; past
   await expect.poll(() => site.title()).toBe('Elm Mist');
 });
 
-test('the run sheet: alone it is proven the shortest, a helper saves time, and every dwell window is kept', async ({ phone: site, server }) => {
+test('the run sheet: alone it is proven the shortest, a helper saves time, and every dwell window is kept', async ({
+  phone: site,
+  server,
+}) => {
   await site.goto(`${server.url}/visits/demo-visit-13/plan`);
   await site.getByTestId('to-run-sheet').click();
   const sheet = site.getByTestId('run-sheet');

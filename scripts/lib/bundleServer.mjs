@@ -2,7 +2,7 @@
  * The server as one file, server/dist/program-HASH.cjs, and what starts it, server/dist/main.cjs: several times as fast as from its sources, which
  * are some hundred files. Its lines are as they are written there, so that a trace can be read.
  */
-import { readdirSync, rmSync } from 'node:fs';
+import { mkdirSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { basename, join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { build } from 'esbuild';
@@ -13,8 +13,20 @@ export const SERVER_FILE = join(DIST, 'main.cjs');
 
 const common = { bundle: true, platform: 'node', target: 'node20', format: 'cjs', logLevel: 'error' };
 
+/**
+ * What the program imports only once it needs it is brought by its first file: the engine refuses an import of code that was kept.
+ * @throws Error for one that names no package by a plain word
+ */
+function brought(source) {
+  const text = source.replace(/\bimport\(("[\w@./-]+")\)/g, 'bring($1)');
+  // But for types in comments.
+  const left = /^(?!\s*(?:\/\/|\*)).*(?<![{|<] ?)\bimport\(.*$/m.exec(text);
+  if (left) throw new Error(`The server imports in a way that kept code cannot: ${left[0].trim()}`);
+  return text;
+}
+
 export async function bundleServer() {
-  const { metafile } = await build({
+  const { outputFiles } = await build({
     ...common,
     entryPoints: { program: join(ROOT, 'server/src/main.ts') },
     outdir: DIST,
@@ -25,9 +37,12 @@ export async function bundleServer() {
     // Koa asks of each answer whether it is one of Node's web client, and the name alone loads all of that client: nothing here is one.
     banner: { js: "const moduleUrl = require('node:url').pathToFileURL(__filename).href;\nclass WebResponse {}" },
     define: { 'import.meta.url': 'moduleUrl', Response: 'WebResponse' },
-    metafile: true,
+    write: false,
   });
-  const program = basename(Object.keys(metafile.outputs)[0]);
+  const [{ path, text }] = outputFiles;
+  const program = basename(path);
+  mkdirSync(DIST, { recursive: true });
+  writeFileSync(path, brought(text));
   await build({
     ...common,
     entryPoints: [join(ROOT, 'server/build/main.cjs')],

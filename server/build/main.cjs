@@ -5,7 +5,7 @@
 const { closeSync, fsyncSync, openSync, readFileSync, renameSync, rmSync, writeFileSync } = require('node:fs');
 const { createRequire } = require('node:module');
 const { join } = require('node:path');
-const { constants, Script } = require('node:vm');
+const { Script } = require('node:vm');
 const { isMainThread } = require('node:worker_threads');
 
 /** Its name holds a hash of what it is, so that no code is kept for another program; put in when it is bundled. */
@@ -20,10 +20,9 @@ const read = () => {
   }
 };
 
-const script = new Script(`(function (require, __filename, __dirname) {${readFileSync(program, 'utf8')}\n})`, {
+const script = new Script(`(function (require, bring, __filename, __dirname) {${readFileSync(program, 'utf8')}\n})`, {
   filename: program,
   cachedData: read(),
-  importModuleDynamically: constants.USE_MAIN_CONTEXT_DEFAULT_LOADER,
 });
 
 /** Whole or not at all, even when the power goes. */
@@ -45,4 +44,4 @@ function keep() {
 if (isMainThread && script.cachedDataRejected !== false && process.argv.length === 2) process.once('exit', keep);
 
 // Threads begin here as well.
-script.runInThisContext()(createRequire(program), join(__dirname, 'main.cjs'), __dirname);
+script.runInThisContext()(createRequire(program), (name) => import(name), join(__dirname, 'main.cjs'), __dirname);

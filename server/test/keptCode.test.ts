@@ -4,12 +4,14 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 
 const MAIN = join(__dirname, '../dist/main.cjs');
-/** Says what it is, in the process and in a thread that begins at its file. */
+/** Says what it is, with what it needs and what it brings later, in the process and in a thread that begins at its file. */
 const SAYS = `
-const { isMainThread, Worker } = require('node:worker_threads');
-const words = require('node:path').basename(__filename) + ' ' + [1, 2, 3].map((n) => n * n).join();
-if (isMainThread) new Worker(__filename).once('message', (told) => console.log(words, '|', told));
-else require('node:worker_threads').parentPort.postMessage(words);`;
+const { isMainThread, parentPort, Worker } = require('node:worker_threads');
+const words = async () => (await bring('node:path')).basename(__filename) + ' ' + [1, 2, 3].map((n) => n * n).join();
+void words().then((said) => {
+  if (isMainThread) new Worker(__filename).once('message', (told) => console.log(said, '|', told));
+  else parentPort.postMessage(said);
+});`;
 const SAID = 'main.cjs 1,4,9 | main.cjs 1,4,9\n';
 
 describe('the program’s compiled code, kept beside it', () => {

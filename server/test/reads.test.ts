@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -33,6 +34,7 @@ import * as t from '../src/store/schema';
 import { readHouseRules, writeMeta } from '../src/store/settings';
 import { cleaners } from '../src/store/shelf';
 import * as v from '../src/store/visits';
+import { EntryCount } from '../src/upkeep/entryCount';
 import { DAY } from './helpers';
 
 jest.setTimeout(240_000);
@@ -156,7 +158,8 @@ test('thrown away, all of it is made anew the same, a few at a time; and what is
     db.delete(t.openItem).run();
   });
   expect(systemDetail(store, 'fennick-hp').history.length).toBeGreaterThan(1);
-  expect(await makeReads(store, true)).toBe(ids.length);
+  // Looked through three visits at a time, as a shop of years is by its hundreds.
+  expect(await makeReads(store, true, 3)).toBe(ids.length);
   expect(new Map([...v.readsOf(store.db, ids, READ_VERSION)].sort())).toEqual(before);
   expect(openRecord(store.db)).toEqual(open);
   // A folder of before this list gets it at its first start, though no row is missing.
@@ -279,4 +282,26 @@ test('after a visit was given other coils, an entry that tells nothing new by it
   await appendEvents(store, id, [note(2)], AT);
   expect(readCoils()).toEqual(coilIds.slice(1));
   expect(coilIds.length).toBeGreaterThan(1);
+});
+
+// The last: it leaves entries behind.
+test('entries are counted through once, a few at a time, and then only what came; the same as the file counts', async () => {
+  const all = () => store.db.get<{ n: number }>('select count(*) as n from event').n;
+  const visitId = 'demo-visit-16';
+  await fc.assert(
+    fc.asyncProperty(fc.integer({ min: 1, max: 40 }), fc.array(fc.integer({ min: 0, max: 3 }), { maxLength: 4 }), async (atOnce, added) => {
+      const counted = new EntryCount(atOnce);
+      for (const more of added) {
+        const [one, another] = await Promise.all([counted.of(store.db), counted.of(store.db)]);
+        expect([one, another]).toEqual([all(), all()]);
+        for (let n = 0; n < more; n += 1)
+          store.db
+            .insert(t.event)
+            .values({ id: randomUUID(), visitId, at: AT, by: 'Wren', kind: 'note.added', data: { text: 'Gate' }, receivedAt: AT })
+            .run();
+      }
+      expect(await counted.of(store.db)).toBe(all());
+    }),
+    { numRuns: 40 },
+  );
 });

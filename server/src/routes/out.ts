@@ -25,9 +25,9 @@ export function outRoutes(router: Router, store: Store, now: () => Date, script:
   const { db } = store;
   const at = () => now().toISOString();
 
-  router.get('/systems/:id/record', (ctx) => {
+  router.get('/systems/:id/record', async (ctx) => {
     ctx.set('Cache-Control', 'no-store');
-    ctx.body = systemRecord(db, idOf(ctx), at());
+    ctx.body = await systemRecord(db, idOf(ctx), at());
   });
   router.get('/log', (ctx) => {
     const format = askedOneOf('format', ctx.query['format'] ?? 'csv', OUT_FORMATS);

@@ -10,9 +10,9 @@ import { body, created, idOf } from './asked';
 
 /** How the server is, its backups, the whole shop as one file, and one customer's data out and erased. */
 export function upkeepRoutes(router: Router, store: Store, upkeep: Upkeep, now: () => Date): void {
-  router.get('/upkeep', (ctx) => {
+  router.get('/upkeep', async (ctx) => {
     ctx.set('Cache-Control', 'no-store');
-    ctx.body = upkeep.record();
+    ctx.body = await upkeep.record();
   });
   router.get('/customers/:id/data.zip', (ctx) => {
     const file = theirFile(store.db, idOf(ctx), now().toISOString());

@@ -1,5 +1,5 @@
 import { Worker } from 'node:worker_threads';
-import { and, asc, eq } from 'drizzle-orm';
+import { and, asc, eq, sql } from 'drizzle-orm';
 import { earlierKnown, isPromised, isFilterNoted, systemFindings, wholeFinding } from '@elm-mist/core';
 import { othersTurn } from '../http/othersTurn';
 import { keptFor } from '../store/kept';
@@ -128,7 +128,8 @@ export class Cards {
     const clock = db
       .select({ due: t.dueClock.due })
       .from(t.dueClock)
-      .where(and(eq(t.dueClock.systemId, system.id), eq(t.dueClock.kind, 'filter')))
+      // The plus keeps the search to this system: by its kind it would go through the clocks of all.
+      .where(and(eq(t.dueClock.systemId, system.id), sql`+${t.dueClock.kind} = 'filter'`))
       .orderBy(asc(t.dueClock.due))
       .get();
     return {

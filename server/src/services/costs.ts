@@ -1,5 +1,6 @@
 import type { VisitCostRecord } from '@elm-mist/contract';
 import { costOfVisit } from '@elm-mist/core';
+import { othersTurn } from '../http/othersTurn';
 import type { Db } from '../store/open';
 import { readHouseRules } from '../store/settings';
 import * as shelf from '../store/shelf';
@@ -7,7 +8,7 @@ import { closedBetween, type ClosedRow } from '../store/visits';
 import { drawRead, READ_VERSION } from './reads';
 
 /** Visits read at a time, with room for other requests between. */
-const SLICE = 400;
+const SLICE = 150;
 
 /** What each visit closed between two days took and cost, oldest first. @param from, to ISO days, both counted */
 export async function visitCosts(db: Db, from: string, to: string): Promise<VisitCostRecord[]> {
@@ -21,6 +22,6 @@ export async function visitCosts(db: Db, from: string, to: string): Promise<Visi
       costs.push({ visitId: id, day, placeName, systemName, ...costOfVisit(cost ?? drawRead(db, id).cost, cleaners, house) });
     last = rows.at(-1) ?? null;
     if (rows.length < SLICE) return costs;
-    await new Promise((done) => setImmediate(done));
+    await othersTurn();
   }
 }

@@ -64,7 +64,8 @@ async function* logSlices(db: Db, { from, to, systemId }: LogAsked): AsyncGenera
       .where(
         and(
           eq(t.visit.standing, 'closed'),
-          gte(t.visit.day, from),
+          // From where it went on, so that no slice goes through those before it again.
+          gte(t.visit.day, after.day > from ? after.day : from),
           lte(t.visit.day, to),
           systemId === null ? undefined : eq(t.visit.systemId, systemId),
           sql`(${t.visit.day}, ${t.visit.id}) > (${after.day}, ${after.id})`,

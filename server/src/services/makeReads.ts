@@ -1,3 +1,4 @@
+import { othersTurn } from '../http/othersTurn';
 import type { Store } from '../store/open';
 import { indexAllPlaces } from '../store/places';
 import * as t from '../store/schema';
@@ -11,15 +12,17 @@ import { drawRead, READ_VERSION } from './reads';
 /** Marks a folder whose lists of what is open and what is due were drawn from rows of this shape. */
 const OPEN_DRAWN = 'open-drawn';
 
-/** Rows made in one slice, so that nobody else's request waits long. */
+/** Rows made in one slice, and visits looked through for rows that lack, so that nobody else's request waits long. */
 const SLICE = 5;
+const LOOKED = 500;
 
 /**
  * Makes the rows that are missing, a few at a time, with room for requests between, and with them the lists of what is open and what is due.
  * @param all makes every row anew, and the index of places with them
+ * @param looked visits looked through at a time for rows that lack
  * @returns how many were made
  */
-export async function makeReads(store: Store, all = false): Promise<number> {
+export async function makeReads(store: Store, all = false, looked = LOOKED): Promise<number> {
   let count = 0;
   if (all) {
     store.write((db) => {
@@ -27,15 +30,19 @@ export async function makeReads(store: Store, all = false): Promise<number> {
       indexAllPlaces(db);
     });
   }
-  for (;;) {
-    const ids = v.withoutRead(store.db, READ_VERSION, SLICE);
-    if (ids.length === 0) break;
-    store.write((db, touches) => {
-      for (const id of ids) v.writeRead(db, id, READ_VERSION, drawRead(db, id));
-      touches.push(...ids.map((id): Scope => `visit:${id}`));
-    });
+  for (let after: string | null = ''; after !== null;) {
+    const { ids, last } = v.withoutRead(store.db, READ_VERSION, after, looked);
+    for (let from = 0; from < ids.length; from += SLICE) {
+      const some = ids.slice(from, from + SLICE);
+      store.write((db, touches) => {
+        for (const id of some) v.writeRead(db, id, READ_VERSION, drawRead(db, id));
+        touches.push(...some.map((id): Scope => `visit:${id}`));
+      });
+      await othersTurn();
+    }
     count += ids.length;
-    await new Promise((done) => setImmediate(done));
+    after = last;
+    await othersTurn();
   }
   // What is open is drawn once every row is there, a system at a time, and again after a stop in the middle of it.
   if (!all && readMeta(store.db, OPEN_DRAWN) === String(READ_VERSION)) return count;
@@ -49,7 +56,7 @@ export async function makeReads(store: Store, all = false): Promise<number> {
       }
       touches.push('open', 'closings');
     });
-    await new Promise((done) => setImmediate(done));
+    await othersTurn();
   }
   store.write((db) => writeMeta(db, OPEN_DRAWN, String(READ_VERSION)));
   return count;

@@ -14,7 +14,7 @@ import {
   type Quote,
   type VisitState,
 } from '@elm-mist/core';
-import { and, asc, count, eq, inArray } from 'drizzle-orm';
+import { and, asc, count, eq, inArray, sql } from 'drizzle-orm';
 import type { Db } from '../store/open';
 import * as t from '../store/schema';
 import { pastOf } from './known';
@@ -84,7 +84,8 @@ export function promisedOf(db: Db, frames: readonly VisitFrame[]): (frame: Visit
   const rows = db
     .select()
     .from(t.openItem)
-    .where(and(inArray(t.openItem.systemId, systems), inArray(t.openItem.kind, ['finding', 'pause'])))
+    // The plus keeps the search to these systems: by its kind the file would go through all that is open in the shop.
+    .where(and(inArray(t.openItem.systemId, systems), inArray(sql`+${t.openItem.kind}`, ['finding', 'pause'])))
     .orderBy(asc(t.openItem.rank))
     .all();
   return ({ visit }) => {

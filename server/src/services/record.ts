@@ -9,7 +9,8 @@ import {
   type RecordFound,
   type SystemRecordFile,
 } from '@elm-mist/core';
-import { and, asc, eq } from 'drizzle-orm';
+import { and, asc, eq, sql } from 'drizzle-orm';
+import { othersTurn } from '../http/othersTurn';
 import { notFound } from '../http/problem';
 import { FolderError, type Db } from '../store/open';
 import * as p from '../store/places';
@@ -29,17 +30,24 @@ function recorded(db: Db, visitId: string, entries?: number): { visit: RecordedV
   return { visit: recordedVisit({ visitId, day, events: events.slice(0, entries), configuration, coilIds }), entries: events.length };
 }
 
-/** All washes, readings and products of a system, with the chain of their entries. @throws Problem 404 */
-export function systemRecord(db: Db, systemId: string, madeAt: string): SystemRecordFile {
+/** All washes, readings and products of a system, with the chain of their entries; others get a turn after each visit. @throws Problem 404 */
+export async function systemRecord(db: Db, systemId: string, madeAt: string): Promise<SystemRecordFile> {
   const system = p.findSystem(db, systemId);
   const place = system && p.findPlace(db, system.placeId);
   if (!system || !place) throw notFound('system', systemId);
   const closed = db
     .select({ id: t.visit.id })
     .from(t.visit)
-    .where(and(eq(t.visit.systemId, systemId), eq(t.visit.standing, 'closed')))
+    // The plus keeps the search to this system: by standing and day the file would go through all closed visits of the shop.
+    .where(and(eq(t.visit.systemId, systemId), sql`+${t.visit.standing} = 'closed'`))
     .orderBy(asc(t.visit.day), asc(t.visit.startMinute), asc(t.visit.id))
     .all();
+  const visits: RecordedVisit[] = [];
+  for (const { id } of closed) {
+    const found = recorded(db, id);
+    if (found) visits.push(found.visit);
+    await othersTurn();
+  }
   const { name, address } = shopOf(db);
   return sealedRecord({
     madeAt,
@@ -48,7 +56,7 @@ export function systemRecord(db: Db, systemId: string, madeAt: string): SystemRe
     place: { name: place.name, address: place.address },
     system: { id: system.id, name: system.name, model: system.model, refrigerant: system.refrigerant, madeYear: system.madeYear },
     coils: p.coilsOf(db, systemId).map((coil) => ({ id: coil.id, name: coilName(coil), role: coil.role, construction: coil.construction })),
-    visits: closed.flatMap(({ id }) => recorded(db, id)?.visit ?? []),
+    visits,
   });
 }
 

@@ -1,6 +1,6 @@
 import { PassThrough, type Readable } from 'node:stream';
 import type { ErasedRecord } from '@elm-mist/contract';
-import { ERASED, withoutWords } from '@elm-mist/core';
+import { ERASED, withoutWords, type VisitEvent } from '@elm-mist/core';
 import { eq, inArray, sql } from 'drizzle-orm';
 import { strToU8, Zip, ZipDeflate, ZipPassThrough } from 'fflate';
 import { othersTurn } from '../http/othersTurn';
@@ -42,6 +42,11 @@ export function theirFile(db: Db, customerId: string, madeAt: string): Readable 
     if (final) out.end();
   });
   const run = async () => {
+    const entered: ((typeof visits)[number] & { entries: VisitEvent[] })[] = [];
+    for (const visit of visits) {
+      entered.push({ ...visit, entries: v.eventsOf(db, visit.id) });
+      await othersTurn();
+    }
     const told = {
       is: 'elm-mist customer',
       form: 1,
@@ -51,7 +56,7 @@ export function theirFile(db: Db, customerId: string, madeAt: string): Readable 
       systems: systems.map((system) => ({ ...system, coils: p.coilsOf(db, system.id) })),
       agreements: db.select().from(t.agreement).where(inArray(t.agreement.systemId, systemIds)).all(),
       meters: db.select().from(t.meter).where(inArray(t.meter.placeId, placeIds)).all(),
-      visits: visits.map((visit) => ({ ...visit, entries: v.eventsOf(db, visit.id) })),
+      visits: entered,
     };
     const json = new ZipDeflate('customer.json', { level: 6 });
     zip.add(json);

@@ -1,6 +1,6 @@
 import type { VisitRecord } from '@elm-mist/contract';
 import type { CostFacts, VisitEvent, VisitRead } from '@elm-mist/core';
-import { and, asc, desc, eq, exists, gte, inArray, isNull, lte, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, exists, gt, gte, inArray, isNull, lte, sql } from 'drizzle-orm';
 import type { Db } from './open';
 import { prepared } from './prepared';
 import * as t from './schema';
@@ -94,7 +94,15 @@ export const closedBetween = (db: Db, from: string, to: string, after: ClosedRow
       .orderBy(asc(t.visit.day), asc(t.visit.startMinute), asc(t.visit.id))
       .limit(sql.placeholder('most'))
       .prepare(),
-  ).all({ from, to, most, version, afterDay: after?.day ?? '', afterMinute: after?.startMinute ?? -1, afterId: after?.id ?? '' });
+  ).all({
+    from: after?.day ?? from,
+    to,
+    most,
+    version,
+    afterDay: after?.day ?? '',
+    afterMinute: after?.startMinute ?? -1,
+    afterId: after?.id ?? '',
+  });
 
 export const nextVisitAfter = (db: Db, day: string): VisitRecord | undefined =>
   withCoils(
@@ -187,15 +195,23 @@ export function writeRead(db: Db, visitId: string, version: number, read: VisitR
   ).run({ id: visitId, version, read, cost: read.cost });
 }
 
-/** Visits that something was entered for and that have no such row, or one of another shape. */
-export const withoutRead = (db: Db, version: number, most: number): string[] =>
-  db
+/**
+ * Of so many visits after one, by their ids: those that something was entered for and that have no such row, or one of another shape.
+ * @returns `last` of those looked at; null when there was none
+ */
+export function withoutRead(db: Db, version: number, after: string, most: number): { ids: string[]; last: string | null } {
+  const looked = db.select({ id: t.visit.id }).from(t.visit).where(gt(t.visit.id, after)).orderBy(asc(t.visit.id)).limit(most).all();
+  const last = looked.at(-1)?.id ?? null;
+  if (last === null) return { ids: [], last };
+  const entered = exists(db.select({ id: t.event.id }).from(t.event).where(eq(t.event.visitId, t.visit.id)));
+  const ids = db
     .select({ id: t.visit.id })
     .from(t.visit)
     .leftJoin(t.visitRead, and(eq(t.visitRead.visitId, t.visit.id), eq(t.visitRead.version, version)))
-    .where(and(isNull(t.visitRead.version), exists(db.select({ id: t.event.id }).from(t.event).where(eq(t.event.visitId, t.visit.id)))))
-    .limit(most)
+    .where(and(gt(t.visit.id, after), lte(t.visit.id, last), isNull(t.visitRead.version), entered))
     .all()
     .map((row) => row.id);
+  return { ids, last };
+}
 
 export const forgetReads = (db: Db): void => void db.delete(t.visitRead).run();

@@ -11,6 +11,7 @@ import { shopOf } from '../services/shop';
 import type { Store } from '../store/open';
 import * as t from '../store/schema';
 import type { Backups } from './backups';
+import { EntryCount } from './entryCount';
 import { inThread } from './inThread';
 import { WHOLE_THREAD, type WholeWork } from './wholeOut';
 
@@ -32,6 +33,7 @@ export class Upkeep {
   readonly backups: Backups;
   readonly troubles: Troubles;
   private readonly startedAt: string;
+  private readonly entries = new EntryCount();
 
   constructor(private readonly of: UpkeepOf) {
     this.backups = of.backups;
@@ -39,7 +41,7 @@ export class Upkeep {
     this.startedAt = of.now().toISOString();
   }
 
-  record(): UpkeepRecord {
+  async record(): Promise<UpkeepRecord> {
     const { store, changes, cards, version } = this.of;
     const { bavail, bsize } = statfsSync(dirname(store.file));
     return {
@@ -47,7 +49,7 @@ export class Upkeep {
       startedAt: this.startedAt,
       bytes: { file: sizeOf(store.file), log: sizeOf(`${store.file}-wal`), free: bavail * bsize },
       visits: store.db.select({ n: count() }).from(t.visit).get()?.n ?? 0,
-      entries: store.db.select({ n: count() }).from(t.event).get()?.n ?? 0,
+      entries: await this.entries.of(store.db),
       following: changes.following(),
       reckoning: cards.queue(),
       backups: this.backups.told(),

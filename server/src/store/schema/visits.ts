@@ -73,15 +73,19 @@ export const event = sqliteTable(
 );
 
 /** Pictures, shrunk on the device before they come. */
-export const photo = sqliteTable('photo', {
-  id: text('id').primaryKey(),
-  visitId: text('visit_id')
-    .notNull()
-    .references(() => visit.id),
-  mime: text('mime').notNull(),
-  bytes: blob('bytes', { mode: 'buffer' }).notNull(),
-  receivedAt: text('received_at').notNull(),
-});
+export const photo = sqliteTable(
+  'photo',
+  {
+    id: text('id').primaryKey(),
+    visitId: text('visit_id')
+      .notNull()
+      .references(() => visit.id),
+    mime: text('mime').notNull(),
+    bytes: blob('bytes', { mode: 'buffer' }).notNull(),
+    receivedAt: text('received_at').notNull(),
+  },
+  (table) => [index('photo_visit').on(table.visitId)],
+);
 
 /** What others want to know of a visit, drawn from its events and written with them. Made anew by `npm run rebuild`. */
 export const visitRead = sqliteTable('visit_read', {

@@ -1,0 +1,1 @@
+CREATE INDEX `photo_visit` ON `photo` (`visit_id`);
