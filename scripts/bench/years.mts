@@ -196,6 +196,21 @@ export async function yearsFigures(kept?: string): Promise<[string, string][]> {
       `costs of a year, ${(JSON.parse(costs.text) as unknown[]).length.toLocaleString('en-US')} visits (limit 300 ms)`,
       `${costs.ms.toFixed(0)} ms`,
     ]);
+    now('record');
+    const records: number[] = [];
+    for (let n = 0; n < 5; n += 1) records.push((await ask(port, `/api/systems/bench-system-${n * 71}/record`)).ms);
+    lines.push([
+      'the record of a system, with the chain of its entries',
+      `${middle(records).toFixed(0)} ms, ${Math.max(...records).toFixed(0)} at most`,
+    ]);
+    now('upkeep');
+    const first = (await ask(port, '/api/upkeep')).ms;
+    lines.push([
+      'how the server is, the first time and again',
+      `${first.toFixed(0)} and ${(await ask(port, '/api/upkeep')).ms.toFixed(0)} ms`,
+    ]);
+    now('log');
+    lines.push(['the log of ten years as a table', `${((await ask(port, '/api/log')).ms / 1000).toFixed(1)} s`]);
     now('backup');
     const copied = await ask(port, '/api/backups', {});
     lines.push(['a backup, looked through from end to end', `${(copied.ms / 1000).toFixed(1)} s`]);
