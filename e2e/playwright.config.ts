@@ -4,6 +4,8 @@ const chromium = (process.env['ELM_MIST_CHROMIUM'] as string | undefined) ?? '/u
 
 export default defineConfig({
   testDir: '.',
+  // Bundled already, when all tests are run.
+  build: { external: ['../core/dist/**'] },
   globalSetup: './support/bundle.ts',
   outputDir: './test-results',
   timeout: 420_000,

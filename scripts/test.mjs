@@ -107,6 +107,9 @@ await sideBySide([
 ]);
 
 if (browser) {
+  // Only there once the packages are.
+  const { bundleCore, CORE_BUNDLED } = await import('./lib/bundleCore.mjs');
+  await bundleCore();
   const report = join(ROOT, 'e2e', 'test-results', 'report.json');
   await counted(
     'browser tests',
@@ -115,7 +118,7 @@ if (browser) {
       limited(
         '@playwright/test/cli.js',
         ['test', '--project=phone', '--project=wide'],
-        { cwd: join(ROOT, 'e2e'), env: { ...process.env, ELM_MIST_CHROMIUM: browser } },
+        { cwd: join(ROOT, 'e2e'), env: { ...process.env, ELM_MIST_CHROMIUM: browser, NODE_OPTIONS: CORE_BUNDLED } },
         1800,
         true,
       ),
