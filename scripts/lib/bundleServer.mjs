@@ -49,8 +49,9 @@ export async function bundleServer() {
     outfile: SERVER_FILE,
     define: { 'process.env.ELM_MIST_PROGRAM': JSON.stringify(program) },
   });
-  // What was made before; the program's own compiled code stays.
-  for (const file of readdirSync(DIST)) if (file !== 'main.cjs' && !file.startsWith(program)) rmSync(join(DIST, file), { force: true });
+  // What was made before goes; the program's own compiled code stays.
+  const own = ['main.cjs', program, `${program}.code`];
+  for (const file of readdirSync(DIST)) if (!own.includes(file)) rmSync(join(DIST, file), { force: true, recursive: true });
 }
 
 if (process.argv[1] === fileURLToPath(import.meta.url)) await bundleServer();
