@@ -2,7 +2,8 @@
  * Compiles a file for the build as Expo does, but for what was bundled by its makers: that goes in as it is. The tree of such a file would take
  * a tenth of the whole build's time, for nothing that the minifier after it does not do anyhow.
  */
-const expo = require('@expo/metro-config/babel-transformer');
+// Expo's own, wherever it lies.
+const expo = require(require.resolve('@expo/metro-config/babel-transformer', { paths: [require.resolve('expo/package.json')] }));
 
 const BUNDLED = /[\\/]node_modules[\\/]pdfmake[\\/]build[\\/]pdfmake\.js$/;
 

@@ -305,3 +305,14 @@ test('entries are counted through once, a few at a time, and then only what came
     { numRuns: 40 },
   );
 });
+
+test('a count that failed is made anew by whoever asks next', async () => {
+  const counted = new EntryCount();
+  const failing = {
+    select: () => {
+      throw new Error('the disk went away');
+    },
+  };
+  await expect(counted.of(failing as never)).rejects.toThrow('the disk went away');
+  expect(await counted.of(store.db)).toBe(store.db.get<{ n: number }>('select count(*) as n from event').n);
+});

@@ -16,7 +16,12 @@ export class EntryCount {
 
   /** @returns as many as there are when it answers */
   async of(db: Db): Promise<number> {
-    await (this.whole ??= this.countAll(db));
+    this.whole ??= this.countAll(db).catch((error: unknown) => {
+      // Whoever asks next counts anew.
+      this.whole = null;
+      throw error;
+    });
+    await this.whole;
     const came = db
       .select({ n: count(), last: max(t.event.seq) })
       .from(t.event)
