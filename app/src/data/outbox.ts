@@ -143,6 +143,9 @@ export const postMake = (make: Make): void => take([{ id: make.id, kind: 'make',
 
 export const waitingFor = (visitId: string): VisitEvent[] => state.waiting.filter((event) => event.visitId === visitId);
 
+/** Whether something is on its way to the device's database or to the server just now; what waits for its next try is not. */
+export const onItsWay = (): boolean => sending || (retry === null && queue.some(isMine));
+
 /** Whether a record of this id was made here and waits to be sent. */
 export const isWaiting = (id: string): boolean => queue.some((row) => row.kind === 'make' && row.id === id);
 

@@ -14,7 +14,7 @@ import { fullRunCoils, type scribe } from '@elm-mist/core/testing/fullRun';
 import { QueryClientProvider } from '@tanstack/react-query';
 import { act, render } from '@testing-library/react';
 import type { ReactElement } from 'react';
-import { askMe, keys, openOutbox, queryClient, VisitRoot } from '@/data';
+import { askMe, keys, onItsWay, openOutbox, queryClient, VisitRoot } from '@/data';
 import { BecauseRoot, ThemeRoot } from '@/ui';
 
 export const VISIT = 'v1';
@@ -228,9 +228,9 @@ export async function openPage(
 
 export const STOCKED: ShelfRecord = { cleaners: shelf.map(cleanerRecord), applicators: [gun], stock: [] };
 
-/** Lets promises and short timers run. */
+/** Lets promises and short timers run, and what was entered reach the server; a server that hangs is waited for no longer than some hundred turns. */
 export async function settle(): Promise<void> {
   await act(async () => {
-    for (let i = 0; i < 5; i += 1) await new Promise((done) => setTimeout(done, 0));
+    for (let i = 0; i < 5 || (i < 500 && onItsWay()); i += 1) await new Promise((done) => setTimeout(done, 0));
   });
 }
