@@ -1,14 +1,5 @@
 /** Unit and server tests run in Node; parts of the interface run in jest-expo's web preset. */
-const nodeTransform = {
-  '^.+\\.[tj]sx?$': [
-    'babel-jest',
-    {
-      configFile: false,
-      babelrc: false,
-      presets: [['@babel/preset-env', { targets: { node: '20' } }], '@babel/preset-typescript'],
-    },
-  ],
-};
+const nodeTransform = { '^.+\\.[tj]sx?$': '<rootDir>/scripts/lib/plainTransform.cjs' };
 const node = (displayName, roots) => ({
   displayName,
   roots,

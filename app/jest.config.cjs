@@ -3,6 +3,8 @@ const ESM = [
   'react-native-size-matters|lucide-react-native|uuid|date-fns|@date-fns/.*|fraction\\.js|idb|fake-indexeddb|@elm-mist/.*|yup|react-native-svg',
 ].join('|');
 
+const PLAIN = 'react-native-web|fake-indexeddb|idb|uuid|yup|date-fns|@date-fns|fraction\\.js';
+
 module.exports = {
   displayName: 'app',
   preset: 'jest-expo/web',
@@ -15,5 +17,7 @@ module.exports = {
     '^@/(.*)$': '<rootDir>/src/$1',
     '^lucide-react-native/icons/(.*)$': '<rootDir>/../node_modules/lucide-react-native/dist/cjs/icons/$1.js',
   },
+  // What imports nothing of React Native needs no full compiler.
+  transform: { [`/(core|contract)/src/.*\\.ts$|/node_modules/(${PLAIN})/.*\\.js$`]: '<rootDir>/../scripts/lib/plainTransform.cjs' },
   transformIgnorePatterns: [`/node_modules/(?!(${ESM}))`],
 };

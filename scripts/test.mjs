@@ -92,7 +92,7 @@ await sideBySide([
         },
       ]
     : []),
-  () => check('format', () => quietly('prettier/bin/prettier.cjs', ['--check', '--log-level', 'warn', '.'])),
+  () => check('format', () => quietly('oxfmt/bin/oxfmt', ['--check', '.'])),
   () => check('lint', () => quietly('oxlint/bin/oxlint', ['--type-aware', '--report-unused-disable-directives', '--deny-warnings', '.'])),
   () => check('docstrings', () => quietly('eslint/bin/eslint.js', ['core/src', '--max-warnings', '0'])),
   // Everything at once; then what must do without a page, and what must do without a page and a server: contract with core.

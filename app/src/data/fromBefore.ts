@@ -21,7 +21,8 @@ export async function fromBefore(): Promise<void> {
   const kept =
     old && old.objectStoreNames.contains(OLD.entries)
       ? ((await old.get(OLD.entries, OLD.queue)) as
-          { waiting?: VisitEvent[]; refused?: { event: VisitEvent; message: string }[] } | undefined)
+          | { waiting?: VisitEvent[]; refused?: { event: VisitEvent; message: string }[] }
+          | undefined)
       : undefined;
   const waiting = new Map([...(kept?.waiting ?? []), ...journal].map((event) => [event.id, event]));
   const photosOf = await oldDatabase(OLD_PHOTOS.name);

@@ -84,7 +84,9 @@ export async function askToPersist(): Promise<void> {
 
 /** What the tabs of this device tell one another. */
 export type TabMessage =
-  { kind: 'fact'; key: string; value: string | null } | { kind: 'queue' } | { kind: 'sent'; events: unknown[]; made: boolean };
+  | { kind: 'fact'; key: string; value: string | null }
+  | { kind: 'queue' }
+  | { kind: 'sent'; events: unknown[]; made: boolean };
 
 const channel = typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel(storeName);
 export const tellTabs = (message: TabMessage): void => channel?.postMessage(message);

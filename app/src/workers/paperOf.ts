@@ -20,7 +20,8 @@ export interface FontPlaces {
 
 /** What is set on paper: a document, or labels to stick on. */
 export type PaperWork =
-  { of: 'report'; report: Report; paper: Paper } | { of: 'labels'; labels: StickyLabel[]; stock: LabelStock; first: number };
+  | { of: 'report'; report: Report; paper: Paper }
+  | { of: 'labels'; labels: StickyLabel[]; stock: LabelStock; first: number };
 
 /** What a paper is made of. */
 export interface PaperJob {

@@ -66,7 +66,7 @@ test('it stays on the scale, rises with what was read, and what is of no running
       expect(low!.looks).toBeGreaterThan(0);
     }),
   );
-  for (const [leftK, foundK] of [[0, 12], [11, -3], [NaN, 12], [11, NaN]] as const) expect(gradeByCondensing(0, leftK, foundK)).toBeNull(); // prettier-ignore
+  for (const [leftK, foundK] of [[0, 12], [11, -3], [NaN, 12], [11, NaN]] as const) expect(gradeByCondensing(0, leftK, foundK)).toBeNull(); // oxfmt-ignore
 });
 
 test('eye and condensing are weighed together, and where they are too far apart for dirt the eye stands alone', () => {

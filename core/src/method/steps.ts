@@ -20,7 +20,15 @@ export type Stage =
 
 /** What shows that a step is done, besides its being ticked off. */
 export type DoneWhen =
-  'ticked' | 'read-before' | 'gate-open' | 'mixed' | 'sections-clear' | 'running' | 'condensed' | 'looked' | 'read-after';
+  | 'ticked'
+  | 'read-before'
+  | 'gate-open'
+  | 'mixed'
+  | 'sections-clear'
+  | 'running'
+  | 'condensed'
+  | 'looked'
+  | 'read-after';
 
 /** One step of the work: when it is due, how long it usually takes, and what it is to the run sheet. */
 export interface StepRow {

@@ -7,7 +7,10 @@ import { Act, Banner, Body, Companion, FilePick, Heading, OneOf, Part, Row, Scre
 const count = (n: number, one: string, many: string): string => `${n.toLocaleString('en-US')} ${n === 1 ? one : many}`;
 
 type Stage =
-  { at: 'idle' } | { at: 'reading'; rows: number } | { at: 'ended'; end: ImportEnd; file: File } | { at: 'failed'; words: string };
+  | { at: 'idle' }
+  | { at: 'reading'; rows: number }
+  | { at: 'ended'; end: ImportEnd; file: File }
+  | { at: 'failed'; words: string };
 
 /** Products and stock as files, out and in. */
 export function FilesScreen() {
