@@ -94,7 +94,6 @@ await sideBySide([
     : []),
   () => check('format', () => quietly('oxfmt/bin/oxfmt', ['--check', '.'])),
   () => check('lint', () => quietly('oxlint/bin/oxlint', ['--type-aware', '--report-unused-disable-directives', '--deny-warnings', '.'])),
-  () => check('docstrings', () => quietly('eslint/bin/eslint.js', ['core/src', '--max-warnings', '0'])),
   // Everything at once; then what must do without a page, and what must do without a page and a server: contract with core.
   ...['.', 'server', 'contract'].map(
     (project) => () => check(`types: ${project === '.' ? 'all' : project}`, () => quietly('typescript-native/bin/tsc', ['-p', project])),
