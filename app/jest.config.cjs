@@ -11,6 +11,7 @@ module.exports = {
   rootDir: __dirname,
   roots: ['<rootDir>/src', '<rootDir>/build'],
   testMatch: ['**/*.test.ts?(x)'],
+  testEnvironment: '<rootDir>/testPage.cjs',
   // The test page lacks a database and a way to copy values; both are a browser's own.
   setupFiles: ['<rootDir>/jest.setup.cjs'],
   moduleNameMapper: {
