@@ -1,6 +1,6 @@
 const ESM = [
   '(jest-)?react-native|@react-native(-community)?|expo(nent)?|@expo(nent)?/.*|@expo-google-fonts/.*|expo-router|@rneui/.*',
-  'react-native-size-matters|lucide-react-native|uuid|date-fns|@date-fns/.*|fraction\\.js|idb|fake-indexeddb|@elm-mist/.*|yup|react-native-svg',
+  'react-native-size-matters|uuid|date-fns|@date-fns/.*|fraction\\.js|idb|fake-indexeddb|@elm-mist/.*|yup|react-native-svg',
 ].join('|');
 
 const PLAIN = 'react-native-web|fake-indexeddb|idb|uuid|yup|date-fns|@date-fns|fraction\\.js';
@@ -14,10 +14,7 @@ module.exports = {
   testEnvironment: '<rootDir>/testPage.cjs',
   // The test page lacks a database and a way to copy values; both are a browser's own.
   setupFiles: ['<rootDir>/jest.setup.cjs'],
-  moduleNameMapper: {
-    '^@/(.*)$': '<rootDir>/src/$1',
-    '^lucide-react-native/icons/(.*)$': '<rootDir>/../node_modules/lucide-react-native/dist/cjs/icons/$1.js',
-  },
+  moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
   // What imports nothing of React Native needs no full compiler.
   transform: { [`/(core|contract)/src/.*\\.ts$|/node_modules/(${PLAIN})/.*\\.js$`]: '<rootDir>/../scripts/lib/plainTransform.cjs' },
   transformIgnorePatterns: [`/node_modules/(?!(${ESM}))`],

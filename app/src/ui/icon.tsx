@@ -1,42 +1,33 @@
-import Calculator from 'lucide-react-native/icons/calculator';
-import CalendarDays from 'lucide-react-native/icons/calendar-days';
-import Check from 'lucide-react-native/icons/check';
-import ChevronLeft from 'lucide-react-native/icons/chevron-left';
-import ChevronRight from 'lucide-react-native/icons/chevron-right';
-import Clock from 'lucide-react-native/icons/clock';
-import GraduationCap from 'lucide-react-native/icons/graduation-cap';
-import GripVertical from 'lucide-react-native/icons/grip-vertical';
-import House from 'lucide-react-native/icons/house';
-import Info from 'lucide-react-native/icons/info';
-import OctagonAlert from 'lucide-react-native/icons/octagon-alert';
-import SlidersHorizontal from 'lucide-react-native/icons/sliders-horizontal';
-import SprayCan from 'lucide-react-native/icons/spray-can';
-import X from 'lucide-react-native/icons/x';
-import { useTokens } from './theme';
+import { Circle, Path, Rect, Svg } from 'react-native-svg';
+import { SIGN_DRAWINGS, type Shape, type SignName } from './signDrawings';
 import type { InkName } from './text';
+import { useTokens } from './theme';
 
-/** The only signs in use; each is its own small drawing, so no icon font has to load. */
-const SIGNS = {
-  back: ChevronLeft,
-  forward: ChevronRight,
-  check: Check,
-  close: X,
-  clock: Clock,
-  info: Info,
-  stop: OctagonAlert,
-  today: CalendarDays,
-  places: House,
-  bench: Calculator,
-  shelf: SprayCan,
-  practice: GraduationCap,
-  drag: GripVertical,
-  more: SlidersHorizontal,
-} as const;
-export type IconName = keyof typeof SIGNS;
+export type IconName = SignName;
+
+function Line({ shape: [kind, places] }: { shape: Shape }) {
+  if (kind === 'path') return <Path {...places} />;
+  return kind === 'circle' ? <Circle {...places} /> : <Rect {...places} />;
+}
 
 /** A decorative sign beside words; never the only carrier of meaning. */
 export function Sign({ name, size = 22, ink = 'ink', heavy = false }: { name: IconName; size?: number; ink?: InkName; heavy?: boolean }) {
   const tokens = useTokens();
-  const Drawing = SIGNS[name];
-  return <Drawing size={size} color={tokens[ink]} strokeWidth={heavy ? 3 : 2.2} aria-hidden />;
+  return (
+    <Svg
+      width={size}
+      height={size}
+      viewBox="0 0 24 24"
+      fill="none"
+      stroke={tokens[ink]}
+      strokeWidth={heavy ? 3 : 2.2}
+      strokeLinecap="round"
+      strokeLinejoin="round"
+      aria-hidden
+    >
+      {SIGN_DRAWINGS[name].shapes.map((shape, i) => (
+        <Line key={i} shape={shape} />
+      ))}
+    </Svg>
+  );
 }
