@@ -1,5 +1,6 @@
 /** npm test: every check from a fresh clone. Ends by printing one line alone: N passed, N failed. */
-import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { FIRST_SCREEN_LIMIT_KB, firstScreenKb } from './lib/firstScreen.mjs';
 import { limited } from './lib/limited.mjs';
@@ -14,6 +15,10 @@ let passed = 0;
 let failed = 0;
 const reports = join(ROOT, 'node_modules', '.cache', 'elm-mist');
 mkdirSync(reports, { recursive: true });
+// One demo folder for the server tests, who make it, and for the browser tests after them.
+const beside = mkdtempSync(join(tmpdir(), 'elm-mist-tests-'));
+process.env.ELM_MIST_TESTS_DEMO = join(beside, 'demo');
+process.once('exit', () => rmSync(beside, { recursive: true, force: true }));
 const seconds = (since) => `${((Date.now() - since) / 1000).toFixed(0)} s`;
 
 /** With its output held back until it ends, so that two may run side by side. */

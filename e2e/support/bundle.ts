@@ -1,5 +1,5 @@
 import { execFileSync } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { existsSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -9,9 +9,14 @@ const SCRIPTS = join(dirname(fileURLToPath(import.meta.url)), '../../scripts/lib
 
 /**
  * Before the browser tests: the server as it is now, in the one file that is shipped, and a demo folder that each test begins with a copy of. That a
- * folder is seeded at its first start is the server tests' to prove.
+ * folder is seeded at its first start is the server tests' to prove. Where those were just run, both are there.
  */
 export default function bundle(): () => void {
+  const named = process.env['ELM_MIST_TESTS_DEMO'] as string | undefined;
+  if (named && existsSync(named)) {
+    process.env['ELM_MIST_SEEDED'] = named;
+    return () => undefined;
+  }
   const run = (script: string, ...args: string[]) => execFileSync(process.execPath, [join(SCRIPTS, script), ...args], { stdio: 'inherit' });
   run('bundleServer.mjs');
   const folder = mkdtempSync(join(tmpdir(), 'elm-mist-demo-'));
