@@ -3,6 +3,7 @@ import * as core from '@elm-mist/core';
 import { fullRun } from '@elm-mist/core/testing/fullRun';
 import { openDB } from 'idb';
 import { deviceStore } from '@/device/store';
+import { turn } from '@/testing/turn';
 import type * as Outbox from './outbox';
 
 const { foldVisit } = core;
@@ -29,7 +30,7 @@ let sent: { path: string; ids: string[] }[] = [];
 let server: (events: VisitEvent[], path: string) => Answer;
 
 const settled = async () => {
-  for (let i = 0; i < 12; i += 1) await new Promise((done) => setTimeout(done, 0));
+  for (let i = 0; i < 12; i += 1) await turn();
 };
 
 /** The program as it starts: what the device kept is there, nothing else. */

@@ -1,6 +1,7 @@
 import { deviceStore } from '@/device/store';
 import { sendPhotos } from './photos';
 import { keepPhoto, shrink } from './pictures';
+import { turn } from '@/testing/turn';
 
 const jpeg = (bytes: number) => new Blob([new Uint8Array(bytes)], { type: 'image/jpeg' });
 /** A canvas that gives a picture of so many bytes at each quality. */
@@ -44,7 +45,7 @@ test('a picture stays on the device until the server has it, whatever fails in b
   pictures(() => 1000);
   global.fetch = jest.fn(async () => Promise.reject(new TypeError('network'))) as never;
   const id = await keepPhoto('v1', jpeg(10));
-  await new Promise((done) => setTimeout(done, 0));
+  await turn();
   expect(await kept()).toEqual([id]);
   global.fetch = jest.fn(async () => ({ ok: false })) as never;
   await sendPhotos();

@@ -16,6 +16,7 @@ import { act, render } from '@testing-library/react';
 import type { ReactElement } from 'react';
 import { askMe, keys, onItsWay, openOutbox, queryClient, VisitRoot } from '@/data';
 import { BecauseRoot, ThemeRoot } from '@/ui';
+import { turn } from './turn';
 
 export const VISIT = 'v1';
 
@@ -231,6 +232,6 @@ export const STOCKED: ShelfRecord = { cleaners: shelf.map(cleanerRecord), applic
 /** Lets promises and short timers run, and what was entered reach the server; a server that hangs is waited for no longer than some hundred turns. */
 export async function settle(): Promise<void> {
   await act(async () => {
-    for (let i = 0; i < 5 || (i < 500 && onItsWay()); i += 1) await new Promise((done) => setTimeout(done, 0));
+    for (let i = 0; i < 5 || (i < 500 && onItsWay()); i += 1) await turn();
   });
 }
