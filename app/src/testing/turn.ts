@@ -1,7 +1,7 @@
 import { setImmediate } from 'node:timers';
 
 /**
- * A whole turn of the loop: timers that are due, then what the test page's database does. Timers alone, each set by the one before, can go round many
- * times without it on a machine that stood still for a moment.
+ * A turn of the loop: timers that are due, then what the test page's database does. On a fast machine the database has many turns to one of a timer,
+ * on a slow one a single one: what has to wait for it waits by what is on its way, not by a number of turns.
  */
 export const turn = (): Promise<void> => new Promise((done) => setTimeout(() => setImmediate(done), 0));
