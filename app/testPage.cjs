@@ -3,7 +3,9 @@
  * rules, some hundreds of them, and asking for a button by its name asks for the style of all that it stands in; the selector engine took a seventh
  * of these tests' time for them.
  */
-const selectors = require('jsdom/lib/jsdom/living/helpers/selectors.js');
+// The very jsdom that the environment loads, wherever it lies.
+const environment = require.resolve('jest-environment-jsdom');
+const selectors = require(require.resolve('jsdom/lib/jsdom/living/helpers/selectors.js', { paths: [environment] }));
 
 const byEngine = selectors.matchesDontThrow;
 const classes = new Map();
@@ -14,4 +16,4 @@ selectors.matchesDontThrow = (element, selector) => {
 };
 
 // It takes the function above when it is loaded.
-module.exports = require('jest-environment-jsdom').default;
+module.exports = require(environment).default;

@@ -13,11 +13,11 @@ const compiled = (code: string, file: string) =>
 
 test('a name is imported from the file that has it, through every index on the way; types and other imports stay as they are', () => {
   const code = compiled(
-    `import { Act, type IconName } from '@/ui';\nimport { planCoil as plan } from '@elm-mist/core';\nimport { useState } from 'react';\nexport const used = [Act, plan, useState];`,
+    `import { Act, type InkName } from '@/ui';\nimport { planCoil as plan } from '@elm-mist/core';\nimport { useState } from 'react';\nexport const used = [Act, plan, useState];`,
     'src/features/plan/Some.tsx',
   );
   expect(code).toContain(`from "../../ui/button"`);
   expect(code).toContain(`import { planCoil as plan } from "../../../../core/src/method/planCoil"`);
-  expect(code).toContain(`import { type IconName } from '@/ui'`);
+  expect(code).toContain(`import { type InkName } from '@/ui'`);
   expect(code).toContain(`from 'react'`);
 });

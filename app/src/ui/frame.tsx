@@ -1,7 +1,8 @@
 import type { ReactNode } from 'react';
 import { useWindowDimensions, View } from 'react-native';
 import { BecauseColumn, BecauseSheet, useBecause } from './because';
-import { Sign, type IconName } from './icon';
+import { Sign } from './icon';
+import type { SignName } from './signDrawings';
 import { Beside } from './landmarks';
 import { LinkBox } from './linkBox';
 import { Label } from './text';
@@ -11,7 +12,7 @@ import { line, space, target, VERY_WIDE, WIDE } from './tokens';
 export interface Place {
   id: string;
   name: string;
-  icon: IconName;
+  icon: SignName;
   href: string;
   /** Only where there is room: on the rail of a wide screen. */
   wide?: boolean;

@@ -3,15 +3,13 @@ import { SIGN_DRAWINGS, type Shape, type SignName } from './signDrawings';
 import type { InkName } from './text';
 import { useTokens } from './theme';
 
-export type IconName = SignName;
-
 function Line({ shape: [kind, places] }: { shape: Shape }) {
   if (kind === 'path') return <Path {...places} />;
   return kind === 'circle' ? <Circle {...places} /> : <Rect {...places} />;
 }
 
 /** A decorative sign beside words; never the only carrier of meaning. */
-export function Sign({ name, size = 22, ink = 'ink', heavy = false }: { name: IconName; size?: number; ink?: InkName; heavy?: boolean }) {
+export function Sign({ name, size = 22, ink = 'ink', heavy = false }: { name: SignName; size?: number; ink?: InkName; heavy?: boolean }) {
   const tokens = useTokens();
   return (
     <Svg

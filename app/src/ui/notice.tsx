@@ -1,7 +1,8 @@
 import type { ReactNode } from 'react';
 import { View } from 'react-native';
 import { Companion } from './button';
-import { Sign, type IconName } from './icon';
+import { Sign } from './icon';
+import type { SignName } from './signDrawings';
 import { Body, Heading, Strong, type InkName } from './text';
 import { useTokens } from './theme';
 import { line, radius, space, type Tokens } from './tokens';
@@ -23,7 +24,7 @@ export function HazardBox({ lead, children }: { lead: string; children: ReactNod
 }
 
 type Tone = 'info' | 'wait' | 'stop' | 'done';
-const TONES: Record<Tone, { ground: keyof Tokens; ink: InkName; sign: IconName }> = {
+const TONES: Record<Tone, { ground: keyof Tokens; ink: InkName; sign: SignName }> = {
   info: { ground: 'mistWash', ink: 'mist', sign: 'info' },
   wait: { ground: 'amberWash', ink: 'amberInk', sign: 'clock' },
   stop: { ground: 'brickWash', ink: 'brick', sign: 'stop' },
