@@ -38,3 +38,42 @@ test('what appears where something else stood is held with it, and taken once it
   press('check');
   expect(taken).toEqual(['rinse', 'check']);
 });
+
+test('what a press brings is taken at once however long it takes to draw, and what comes of itself after it is held', async () => {
+  const taken: string[] = [];
+  const told: { change: (means: string) => void } = { change: () => undefined };
+  function Slow({ ms }: { ms: number }) {
+    const from = performance.now();
+    while (performance.now() - from < ms) continue;
+    return null;
+  }
+  function Bar() {
+    const [means, setMeans] = useState('rinse');
+    told.change = setMeans;
+    return (
+      <Meant means={means}>
+        <Slow ms={means === 'check' ? 400 : 0} />
+        <Act
+          title={means}
+          onPress={() => {
+            taken.push(means);
+            setMeans('check');
+          }}
+        />
+      </Meant>
+    );
+  }
+  render(
+    <ThemeRoot>
+      <Bar />
+    </ThemeRoot>,
+  );
+  const press = (name: string) => fireEvent.click(screen.getByRole('button', { name }));
+  press('rinse');
+  press('check');
+  expect(taken).toEqual(['rinse', 'check']);
+  await act(() => new Promise<void>((done) => void setTimeout(done, 350)));
+  act(() => told.change('foam'));
+  press('foam');
+  expect(taken).toEqual(['rinse', 'check']);
+});

@@ -2,10 +2,11 @@ import { createContext, useContext, useLayoutEffect, useMemo, useRef, useState, 
 
 /** So long what has come to mean something else takes no press, ms: a thumb that was on its way meant what stood there before. */
 const SETTLE_MS = 500;
-/** What changes so soon after a press here was changed by it, ms. */
+/** What changes so soon after a press here was changed by it, ms; and what a press changes at once is drawn before any timer, however long drawing takes. */
 const OWN_MS = 300;
 
-let pressedAtMs = -Infinity;
+/** Runs while what changes is still taken for the work of a press. */
+let own: ReturnType<typeof setTimeout> | null = null;
 
 interface Presses {
   held: boolean;
@@ -13,7 +14,10 @@ interface Presses {
 }
 
 const taken = (act: () => void): void => {
-  pressedAtMs = performance.now();
+  if (own) clearTimeout(own);
+  own = setTimeout(() => {
+    own = null;
+  }, OWN_MS);
   act();
 };
 
@@ -34,7 +38,7 @@ export function Meant({ means, children }: { means: string | null; children: Rea
   useLayoutEffect(() => {
     const was = before.current;
     before.current = means;
-    if (was === null || means === null || was === means || performance.now() - pressedAtMs < OWN_MS) return undefined;
+    if (was === null || means === null || was === means || own) return undefined;
     holding.current = true;
     setHeld(true);
     const free = () => {
