@@ -14,7 +14,7 @@ const OPEN_DRAWN = 'open-drawn';
 
 /** Rows made in one slice, and visits looked through for rows that lack, so that nobody else's request waits long. */
 const SLICE = 5;
-const LOOKED = 500;
+const LOOKED = 200;
 
 /**
  * Makes the rows that are missing, a few at a time, with room for requests between, and with them the lists of what is open and what is due.

@@ -7,7 +7,7 @@ import * as t from '../store/schema';
 
 /** Visits that are looked through for what was measured, the last ones; and so many between others' turns. */
 const MOST_LOOKED = 2000;
-const SLICE = 250;
+const SLICE = 100;
 
 const saved = sql<string | null>`json_extract(${t.visitRead.cost}, '$.saved')`;
 

@@ -8,7 +8,7 @@ import * as t from '../store/schema';
 /** Systems by code, of each file as far as it was read: a code never changes, and no system goes away. */
 const known = new WeakMap<Db, { byCode: Map<string, string>; upTo: number }>();
 /** So many are reckoned before others' requests have their turn. */
-const AT_ONCE = 100;
+const AT_ONCE = 40;
 
 /** A code as it is typed: signs that are taken for others, small letters and blanks are put right (Crockford's base 32, from memory). */
 const asCode = (words: string): string | null => {
