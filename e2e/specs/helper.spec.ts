@@ -24,7 +24,7 @@ test('two coils with a helper: two phones, one run', async ({ site, server, brow
     await site.getByTestId('wash-to-run-sheet').click();
     const takes = async () => {
       const [, hours = '0', minutes = '0'] =
-        /still takes\s+(?:(\d+) h)?\s*(?:(\d+) min)?/.exec(await site.getByTestId('run-sheet').innerText()) ?? [];
+        /still takes\s+(?:(\d+)\sh)?\s*(?:(\d+)\smin)?/.exec(await site.getByTestId('run-sheet').innerText()) ?? [];
       return Number(hours) * 60 + Number(minutes);
     };
     await expect.poll(takes).toBeGreaterThan(0);
@@ -133,7 +133,7 @@ test('two phones whose clocks are minutes apart read one clock, and each sees th
     expect(last?.by).toBe('Ives Vane');
     expect(Math.abs(Date.parse(last?.at ?? '') - Date.now())).toBeLessThan(60_000);
     await fast.goto(`${server.url}/more`);
-    await expect(fast.getByText(/^This phone’s clock is (6 min \d+ s|7 min) ahead of the shop’s\./)).toBeVisible();
+    await expect(fast.getByText(/^This phone’s clock is (6\smin\s\d+\ss|7\smin) ahead of the shop’s\./)).toBeVisible();
     await right.goto(`${server.url}/more`);
     await expect(right.getByTestId('signed-in')).toContainText('Wren Cotter');
     await expect(right.getByText(/^This phone’s clock is/)).toBeHidden();

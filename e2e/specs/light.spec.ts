@@ -23,7 +23,7 @@ test('two photographs tell how open a coil was and is: corners dragged and nudge
   await site.getByTestId('handle-upper-left-corner').focus();
   await site.keyboard.press('ArrowRight');
   await site.keyboard.press('ArrowLeft');
-  const openOf = async (when: string) => Number(/(\d+) %/.exec(await site.getByTestId(`open-${when}`).innerText())?.[1]);
+  const openOf = async (when: string) => Number(/(\d+)\s%/.exec(await site.getByTestId(`open-${when}`).innerText())?.[1]);
   await expect(site.getByTestId('open-before')).toBeVisible();
   expect(Math.abs((await openOf('before')) - found.openPct)).toBeLessThan(4);
   // The second picture begins with the corners of the first.

@@ -26,7 +26,7 @@ test('one dirty system, from the day to the logbook', async ({ site, server }) =
 
   await test.step('Plan: grease on a blocked plate-fin coil takes the label’s heavy mix, and says why', async () => {
     await expect(site.getByText('Bramble alkaline foam').first()).toBeVisible();
-    const strength = site.getByRole('button', { name: /^strength ?4 : 1 ?Why\?$/ });
+    const strength = site.getByRole('button', { name: /^strength ?4\s:\s1 ?Why\?$/ });
     await expectAccessible(site, 'Plan');
     await strength.click();
     const because = site.getByTestId('because');
@@ -40,7 +40,7 @@ test('one dirty system, from the day to the logbook', async ({ site, server }) =
   });
 
   await test.step('Mix: a jug for each coil', async () => {
-    await expect(site.getByRole('img', { name: /Applicator of 2 gal\. 1\s+water first/ })).toBeVisible();
+    await expect(site.getByRole('img', { name: /Applicator of 2\sgal\. 1\s+water first/ })).toBeVisible();
     await expect(site.getByText(/in the label’s heavy band/)).toBeVisible();
     await expectAccessible(site, 'Mix');
     await site.getByTestId('mix-done').click();

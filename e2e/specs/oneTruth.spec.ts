@@ -104,7 +104,7 @@ test('a gun with a lettered dial: the letter to set for the mix, another for pla
   await site.getByTestId('plan-follow').click();
   await tech.bead('mix');
   await site.getByRole('radio', { name: 'Lettered gun' }).click();
-  await expect(site.getByText(/^Dial to B, which gives 4 : 1/)).toBeVisible();
+  await expect(site.getByText(/^Dial to B, which gives 4\s:\s1/)).toBeVisible();
   await expect(site.getByText(/^W on the dial gives plain water/)).toBeVisible();
   await expectAccessible(site, 'Mix, lettered dial');
   await site.getByTestId('mix-done').click();

@@ -147,7 +147,7 @@ test('a phone in another zone says so, and goes by the shop’s day', async ({ b
   await page.clock.install({ time: new Date('2026-06-11T21:00:00-05:00') });
   await enter(page, server, OWNER_ID);
   await page.goto(server.url);
-  await expect(page.getByText(/Days and times are the shop’s, 10 h 30 min behind this phone/)).toBeVisible();
+  await expect(page.getByText(/Days and times are the shop’s, 10\sh\s30\smin behind this phone/)).toBeVisible();
   await expect(page.getByRole('heading', { name: 'Thursday 11 June' })).toBeVisible();
   await expect(page.getByText(/^Today ·/)).toBeVisible();
   await page.goto(`${server.url}/more`);

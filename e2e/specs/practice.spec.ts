@@ -79,7 +79,7 @@ test('a coil is practised on by touch: a hint, a refusal, a torch; left and foun
   await test.step('ended, it is told beside the plan’s way, and what cost most can be taken back', async () => {
     await site.getByTestId('practice-done').click();
     await site.getByTestId('practice-debrief').waitFor({ timeout: 60_000 });
-    await expect(site.getByTestId('practice-debrief')).toContainText(/cost the most: \d+ min more than going on by the plan/);
+    await expect(site.getByTestId('practice-debrief')).toContainText(/cost the most: \d+\smin more than going on by the plan/);
     await expectAccessible(site, 'debrief');
     await site.getByTestId('ghost-play').click();
     await expect(site.getByTestId('ghost-plans')).toHaveAttribute('aria-label', /after [1-9]/, { timeout: 20_000 });
@@ -141,7 +141,7 @@ async function answer(page: Page): Promise<void> {
   const watts = page.getByTestId('drill-read-watts');
   if (await watts.isVisible()) {
     await watts.click();
-    await expect(page.getByTestId('drill-kit')).toContainText(/\d W/);
+    await expect(page.getByTestId('drill-kit')).toContainText(/\d\sW/);
   }
   if (await options.isVisible()) await options.getByRole('radio').first().click();
   else if (await level.isVisible()) {

@@ -54,7 +54,7 @@ class Learner extends Technician {
         said = await this.site.getByTestId('look-meter').innerText();
       });
       if (said.includes('Everything here is proved dead')) return met;
-      const volts = /it shows ([\d.]+) V/.exec(said)?.[1];
+      const volts = /it shows ([\d.]+)\sV/.exec(said)?.[1];
       if (volts === undefined) await this.site.getByTestId(/^gate-step-/).click();
       else await this.read(volts);
       if (volts !== undefined && Number(volts) > 1 && Number(volts) < 200) met.push(volts);

@@ -90,7 +90,7 @@ test('a kit held before and after the wash: better on the right lines, and a low
   await site.goto(`${server.url}/shop/saved`);
   await expect(site.getByTestId('saved-watts')).toContainText(/Worst \d \w+, 1 wash/);
   // The demo's one meter, made up, tells of another.
-  await expect(site.getByTestId('saved-meters')).toContainText(/Worst \d \w+, 1 wash\s*[\d,]+ kWh, [\d,]+ to [\d,]+/);
+  await expect(site.getByTestId('saved-meters')).toContainText(/Worst \d \w+, 1 wash\s*[\d,]+\skWh, [\d,]+ to [\d,]+/);
   await expect(site.getByTestId('saved-dirt')).toContainText('by 2 measured washes');
   await expectAccessible(site, 'what washes saved');
   const { place } = (await (await server.fetch(`/visits/demo-visit-13`)).json()) as { place: { id: string } };

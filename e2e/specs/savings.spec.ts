@@ -84,7 +84,7 @@ test('hours as XML, priced by the hour, are told in money and stand in the visit
   await expect(site.getByTestId('months-chart')).toBeVisible();
   await expect(site.getByTestId('sum-chart')).toBeVisible();
   await expectAccessible(site, 'a saving with its charts');
-  const [, kWh = ''] = /([\d,]+) kWh a year less/.exec(await site.getByTestId('saving').innerText()) ?? [];
+  const [, kWh = ''] = /([\d,]+)\skWh a year less/.exec(await site.getByTestId('saving').innerText()) ?? [];
   const [, told = ''] = /In money, a year\s*\$([\d,.]+)/.exec(await site.getByTestId('saving').innerText()) ?? [];
   // Between the price of the night and that of the peak, and dearer than the night: half of it falls in the evening of summer weekdays.
   const each = Number(told.replace(',', '')) / Number(kWh.replace(',', ''));
@@ -93,7 +93,7 @@ test('hours as XML, priced by the hour, are told in money and stand in the visit
   await site.getByTestId('saving-tell').click();
   await site.getByTestId('saving-report').click();
   await expect(site.getByText('What it saved, by the meter')).toBeVisible();
-  await expect(site.getByText(/By the electricity meter the house uses [\d,]+ kWh a year less/)).toBeVisible();
+  await expect(site.getByText(/By the electricity meter the house uses [\d,]+\skWh a year less/)).toBeVisible();
   // No energy in it at all.
   await site.goto(`${server.url}/places/fennick/savings`);
   await site.getByTestId('meter-file').setInputFiles({ name: 'x.xml', mimeType: 'text/xml', buffer: Buffer.from('<html></html>') });

@@ -35,7 +35,7 @@ test('a label that can be read two ways is asked about once, and the answer is k
 
   await site.getByTestId('edit-cleaner').click();
   await site.getByTestId('strength-medium').fill('32 oz per gallon');
-  await expect(site.getByText(/Counted on the mix: 32 oz in each gallon of mix/)).toBeVisible();
+  await expect(site.getByText(/Counted on the mix: 32\soz in each gallon of mix/)).toBeVisible();
   await expect(site.getByTestId('two-readings')).toBeHidden();
 });
 
@@ -50,14 +50,14 @@ test('a reservoir too weak at the dial is put right, a mix corrected, and the st
 
   await test.step('the gun takes straight concentrate; six ounces topped up to the brim is far too weak', async () => {
     await site.getByRole('radio', { name: '36 fl oz foaming gun' }).click();
-    await expect(site.getByText(/Dial to 4, which gives 4 : 1 if the mark means parts of water/)).toBeVisible();
+    await expect(site.getByText(/Dial to 4, which gives 4\s:\s1 if the mark means parts of water/)).toBeVisible();
     await site.getByTestId('fix-mix').click();
     await site.getByTestId('fix-concentrate').fill('6 fl oz');
     await site.getByTestId('fix-water').fill('30 fl oz');
     const answer = site.getByTestId('fix-answer');
     await expect(answer.getByText('5 : 1', { exact: true })).toBeVisible();
-    await expect(answer.getByText(/^23 : 1 · weaker than the label’s lightest mix$/)).toBeVisible();
-    await expect(answer.getByText(/^First take out .* Then it holds 36 fl oz; dial at 3\.$/)).toBeVisible();
+    await expect(answer.getByText(/^23\s:\s1 · weaker than the label’s lightest mix$/)).toBeVisible();
+    await expect(answer.getByText(/^First take out .* Then it holds 36\sfl oz; dial at 3\.$/)).toBeVisible();
     await expectAccessible(site, 'Mix, fixing');
   });
 
@@ -66,9 +66,9 @@ test('a reservoir too weak at the dial is put right, a mix corrected, and the st
     await site.getByRole('radio', { name: '2 gal pump sprayer' }).click();
     await site.getByTestId('fix-mix').click();
     await site.getByTestId('fix-water').fill('128');
-    await expect(site.getByText(/Add 26 fl oz concentrate\. Then it holds 1\.25 gal\./)).toBeVisible();
+    await expect(site.getByText(/Add 26\sfl oz concentrate\. Then it holds 1\.25\sgal\./)).toBeVisible();
     await site.getByTestId('fix-done').click();
-    await expect(site.getByText(/Mixed: 32 fl oz concentrate, 1 gal water/)).toBeVisible();
+    await expect(site.getByText(/Mixed: 32\sfl oz concentrate, 1\sgal water/)).toBeVisible();
     await site.getByTestId('mix-done').click();
     await expect(site.getByText('Indoor coil · Sedge evaporator foam')).toBeVisible();
   });
@@ -117,7 +117,7 @@ test('bucket and watch: a dial position is calibrated, and Mix goes by what it g
   await site.getByTestId('calibrate-keep').click();
   await expect(site.getByText('Kept: mark 4 of 36 fl oz foaming gun gives 5 : 1.')).toBeVisible();
   await site.goto(`${server.url}/shelf/applicators/foaming-gun`);
-  await expect(site.getByText(/^5 : 1, measured/)).toBeVisible();
+  await expect(site.getByText(/^5\s:\s1, measured/)).toBeVisible();
 });
 
 test('the break-even chart is read, and moves with its figures', async ({ phone: site, server }) => {

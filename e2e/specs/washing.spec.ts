@@ -70,7 +70,7 @@ test('the run sheet: alone it is proven the shortest, a helper saves time, and e
   await expectAccessible(site, 'Run sheet');
   await site.getByRole('radio', { name: 'With a helper' }).click();
   const minutes = (text: string) => {
-    const [, hours = '0', rest = '0'] = /takes\s+(?:(\d+) h)?\s*(?:(\d+) min)?/.exec(text) ?? [];
+    const [, hours = '0', rest = '0'] = /takes\s+(?:(\d+)\sh)?\s*(?:(\d+)\smin)?/.exec(text) ?? [];
     return Number(hours) * 60 + Number(rest);
   };
   // It is searched on: the first order that is found need not be the better one.

@@ -1,6 +1,7 @@
 import Text from '@rneui/themed/dist/Text';
 import { memo, type ReactNode } from 'react';
 import type { TextStyle } from 'react-native';
+import { keepTogether } from './keepTogether';
 import { font, measure, type Tokens } from './tokens';
 import { useTokens } from './theme';
 
@@ -15,6 +16,15 @@ interface Props {
   live?: boolean;
 }
 
+/** Words and figures as one text, in which no figure is parted from its unit; what holds more than words is drawn as it is. */
+function joined(children: ReactNode): ReactNode {
+  if (typeof children === 'string') return keepTogether(children);
+  const pieces = Array.isArray(children) ? (children as ReactNode[]) : [];
+  return pieces.length > 0 && pieces.every((piece) => typeof piece === 'string' || typeof piece === 'number')
+    ? keepTogether(pieces.join(''))
+    : children;
+}
+
 /** Words that stay as they are cost nothing when what is around them is drawn anew. */
 const make = (base: TextStyle, role?: 'heading', level?: number) =>
   memo(function Piece({ children, ink = 'ink', style, testID, live }: Props) {
@@ -26,7 +36,7 @@ const make = (base: TextStyle, role?: 'heading', level?: number) =>
         {...(testID ? { testID } : {})}
         {...(live ? { 'aria-live': 'polite' as const } : {})}
       >
-        {children}
+        {joined(children)}
       </Text>
     );
   });

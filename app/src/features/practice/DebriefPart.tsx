@@ -108,7 +108,7 @@ export function DebriefPart({
   units: UnitSystem;
 }) {
   const { learner, plan, costly } = told;
-  const grade = ({ grade: value, lightPct }: WashEnd) => `${value} ${gradeFacts(value).name}, ${Math.round(lightPct)}\u00a0%`;
+  const grade = ({ grade: value, lightPct }: WashEnd) => `${value} ${gradeFacts(value).name}, ${Math.round(lightPct)} %`;
   return (
     <>
       {costly ? (

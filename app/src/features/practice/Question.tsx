@@ -36,9 +36,6 @@ import { DrillDrawn } from './DrillDrawn';
 import { LessonDrawing } from './LessonDrawing';
 import { LevelAnswer } from './LevelAnswer';
 
-/** A ratio is not parted at the end of a line. */
-const unbroken = (text: string): string => text.replaceAll(' : ', '\u00a0:\u00a0');
-
 /** The text of an amount as the core takes it. @throws CoreError where it is none */
 function amountOf(drill: Drill, text: string, units: UnitSystem): number {
   if (drill.answer.type === 'amount' && drill.answer.quantity === 'volume')
@@ -123,7 +120,7 @@ export function Question({
         </ThumbBar>
       }
     >
-      <Big>{unbroken(drill.ask)}</Big>
+      <Big>{drill.ask}</Big>
       {drill.drawing ? <DrillDrawn drawing={drill.drawing} /> : null}
       {drill.facts.length > 0 ? (
         <View>
@@ -176,7 +173,7 @@ export function Question({
           <Banner tone={marked.right ? 'done' : 'wait'}>{marked.right ? `Right: ${marked.says}` : `It is: ${marked.says}`}</Banner>
           <Part title={<Heading>Because</Heading>} testID="drill-because">
             {drill.because.map((line) => (
-              <Body key={line}>{unbroken(line)}</Body>
+              <Body key={line}>{line}</Body>
             ))}
           </Part>
         </>
