@@ -1,13 +1,15 @@
-import { GATE_TABLE, gateStepsFor, planCoil, POWER_STEPS, trustedSeconds, type VisitEvent } from '@elm-mist/core';
+import { GATE_TABLE, gateStepsFor, planCoil, POWER_STEPS, trustedSeconds, visitTasks, type VisitEvent } from '@elm-mist/core';
 import { graded, house, mildDay, shelf } from '@elm-mist/core/testing/fixtures';
 import { fullRun, fullRunCoils, fullRunPlans, scribe } from '@elm-mist/core/testing/fullRun';
-import { act, cleanup, fireEvent, screen, within } from '@testing-library/react';
+import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
+import { keys, queryClient } from '@/data';
 import type * as Fakes from '@/testing/fakes';
 import { went } from '@/testing/fakes';
 import { detailOf, openInVisit, settle, VISIT } from '@/testing/openVisit';
 import { CloseBead } from '../close/CloseBead';
 import { PowerUpScreen } from '../powerup/PowerUpScreen';
 import { TakedownScreen } from '../takedown/TakedownScreen';
+import { plainName } from './TasksPart';
 import { WashBead } from './WashBead';
 import { forgetDevice } from '@/testing/device';
 
@@ -107,6 +109,25 @@ test('before any water the steps of the plan can be ticked off, and wetting the 
   await press('wash-act');
   expect(screen.queryByText('Before any water')).toBeNull();
   expect(button('Foam is on 1')).toBeTruthy();
+});
+
+test('steps that another phone’s tick moves up take nothing for a moment', async () => {
+  const run = planned('outdoor-unit');
+  const posted = await openInVisit(<WashBead />, run);
+  const [first, second] = within(screen.getByTestId('tasks')).getAllByRole('checkbox');
+  const tasks = visitTasks([{ id: out.coilId, name: 'Outdoor', rows: 1, source: 'outdoor-unit', plan: out }]);
+  const { id } = tasks.find((task) => plainName(task) === first!.getAttribute('aria-label'))!;
+  run.wait(5);
+  run.happen('task.done', { taskId: id }, 'Ives');
+  await act(async () => void queryClient.setQueryData(keys.visit(VISIT), detailOf([...run.events])));
+  await waitFor(() => expect(screen.getByTestId('tasks').contains(first!)).toBe(false));
+  fireEvent.click(second!);
+  await settle();
+  expect(posted).toEqual([]);
+  await longer(500);
+  fireEvent.click(second!);
+  await settle();
+  expect(posted.map(({ kind }) => kind)).toEqual(['task.done']);
 });
 
 test('while foam soaks the next best action comes from the run sheet, with the time to drop it', async () => {
