@@ -81,7 +81,7 @@ test('a whole visit is practised: its owner, meter, clock and kit; judged at its
   const { visitId } = (await begun.json()) as PracticeVisit;
   await site.reload();
   await site.getByTestId('practice-visit-on').click();
-  await expect(site.getByTestId('practice-clock')).toContainText(/12:3\d pm/);
+  await expect(site.getByTestId('practice-clock')).toContainText(/12:3\d\spm/);
 
   await test.step('the owner answers in an owner’s words, a minute each', async () => {
     await learner.strip('owner', async () => {
@@ -171,12 +171,12 @@ test('an exam asks why nowhere; left and gone on with, it is where it was; ended
   const here = new URL(site.url()).pathname.split('/').slice(0, 3).join('/');
   await site.getByTestId('practice-time').click();
   await site.getByTestId('practice-pass-30').click();
-  await expect(site.getByTestId('practice-clock')).toContainText(/1:0\d pm/);
+  await expect(site.getByTestId('practice-clock')).toContainText(/1:0\d\spm/);
   await site.getByTestId('practice-end').click();
   await site.getByTestId('practice-leave').click();
-  await expect(site.getByTestId('practice-visit-on')).toContainText(/1:0\d pm/);
+  await expect(site.getByTestId('practice-visit-on')).toContainText(/1:0\d\spm/);
   await site.getByTestId('practice-visit-on').click();
-  await expect(site.getByTestId('practice-clock')).toContainText(/1:0\d pm/);
+  await expect(site.getByTestId('practice-clock')).toContainText(/1:0\d\spm/);
   expect(new URL(site.url()).pathname).toContain(here);
   // The bench in it gives its figures, and no reasons.
   await site.goto(`${server.url}/bench`);

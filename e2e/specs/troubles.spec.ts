@@ -148,7 +148,7 @@ test('a new place, its system and coil are made on the phone, and a visit to it 
   await site.getByRole('button', { name: 'Save the place' }).click();
   await site.getByLabel('System').fill('Loft cooling');
   await site.getByLabel('Model number').fill('QX-030');
-  await expect(site.getByText(/Read as 30 kBtu\/h/)).toBeVisible();
+  await expect(site.getByText(/Read as 30\skBtu\/h/)).toBeVisible();
   await site.getByRole('button', { name: 'Save the system' }).click();
   await site.getByRole('radio', { name: 'Microchannel' }).click();
   await site.getByLabel('Finned height, in').fill('30');
