@@ -1,8 +1,14 @@
 import { act, fireEvent, render, screen } from '@testing-library/react';
-import { useState } from 'react';
+import { useState, type ReactElement } from 'react';
 import { Act, Companion } from './button';
 import { ThemeRoot } from './theme';
 import { Meant } from './unlooked';
+
+/** Draws a bar of buttons. @returns presses one of them by its name */
+function opened(bar: ReactElement): (name: string) => void {
+  render(<ThemeRoot>{bar}</ThemeRoot>);
+  return (name) => void fireEvent.click(screen.getByRole('button', { name }));
+}
 
 test('what appears where something else stood is held with it, and taken once it has stood for a moment; what a press brings is taken at once', async () => {
   const taken: string[] = [];
@@ -23,12 +29,7 @@ test('what appears where something else stood is held with it, and taken once it
       </Meant>
     );
   }
-  render(
-    <ThemeRoot>
-      <Bar />
-    </ThemeRoot>,
-  );
-  const press = (name: string) => fireEvent.click(screen.getByRole('button', { name }));
+  const press = opened(<Bar />);
   act(() => told.change('rinse'));
   press('Rinse early');
   press('rinse');
@@ -63,12 +64,7 @@ test('what a press brings is taken at once however long it takes to draw, and wh
       </Meant>
     );
   }
-  render(
-    <ThemeRoot>
-      <Bar />
-    </ThemeRoot>,
-  );
-  const press = (name: string) => fireEvent.click(screen.getByRole('button', { name }));
+  const press = opened(<Bar />);
   press('rinse');
   press('check');
   expect(taken).toEqual(['rinse', 'check']);
