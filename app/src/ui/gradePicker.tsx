@@ -1,17 +1,28 @@
 import { GRADE_TABLE, type Grade } from '@elm-mist/core';
+import { useRef } from 'react';
 import { Pressable, View } from 'react-native';
+import { isSecondTap } from './secondTap';
 import { GRADE_HATCH, Hatch } from './hatch';
 import { Label, Small } from './text';
 import { useTokens } from './theme';
 import { line, space } from './tokens';
 
-/** The five grades as samples to press, with what the chosen one means under them. */
-export function GradePicker({ value, onPick }: { value: Grade | undefined; onPick: (grade: Grade) => void }) {
+/**
+ * The five grades as samples to press, with what the chosen one means under them.
+ * @param of what is graded: the second tap of a double tap does not grade the next, which nobody has looked at
+ */
+export function GradePicker({ of, value, onPick }: { of: string; value: Grade | undefined; onPick: (grade: Grade) => void }) {
   const tokens = useTokens();
+  const pressedFor = useRef(of);
+  const pick = (grade: Grade) => {
+    if (isSecondTap() && pressedFor.current !== of) return;
+    pressedFor.current = of;
+    onPick(grade);
+  };
   const chosen = value === undefined ? null : GRADE_TABLE[value];
   return (
     <View style={{ gap: space.s }}>
-      <View role="radiogroup" aria-label="Grade" style={{ flexDirection: 'row', gap: space.xs }}>
+      <View role="radiogroup" aria-label={`Grade: ${of}`} style={{ flexDirection: 'row', gap: space.xs }}>
         {GRADE_TABLE.map((facts) => {
           const on = value === facts.grade;
           return (
@@ -20,7 +31,7 @@ export function GradePicker({ value, onPick }: { value: Grade | undefined; onPic
               role="radio"
               aria-checked={on}
               aria-label={`${facts.grade} ${facts.name}`}
-              onPress={() => onPick(facts.grade)}
+              onPress={() => pick(facts.grade)}
               style={{
                 flex: 1,
                 height: 70,

@@ -1,6 +1,7 @@
 export * from './tokens';
 export * from './theme';
 export { Meant } from './unlooked';
+export { watchTaps } from './secondTap';
 export * from './text';
 export * from './icon';
 export * from './button';

@@ -1,4 +1,5 @@
 import { createContext, useContext, useLayoutEffect, useMemo, useRef, useState, type ReactNode } from 'react';
+import { isSecondTap } from './secondTap';
 
 /** So long what has come to mean something else takes no press, ms: a thumb that was on its way meant what stood there before. */
 const SETTLE_MS = 500;
@@ -28,13 +29,15 @@ export const usePresses = (): Presses => useContext(Context);
 
 /**
  * Holds all buttons inside for a moment when what they do changes by itself, because a clock came due or another phone entered something, so that
- * nobody records what they have not read. What one's own press changes is meant.
+ * nobody records what they have not read. What one's own press changes is meant, but for the second tap of a double tap, even where the button
+ * looks as it did: a reading of the next terminals is not the one of before.
  * @param means what a press would do; null while there is nothing to press
  */
 export function Meant({ means, children }: { means: string | null; children: ReactNode }) {
   const [held, setHeld] = useState(false);
   const before = useRef(means);
   const holding = useRef(false);
+  const pressedFor = useRef(means);
   useLayoutEffect(() => {
     const was = before.current;
     before.current = means;
@@ -56,7 +59,9 @@ export function Meant({ means, children }: { means: string | null; children: Rea
       held,
       press: (act) => {
         // A click that set out before the button was drawn as held.
-        if (!holding.current) taken(act);
+        if (holding.current || (isSecondTap() && pressedFor.current !== before.current)) return;
+        pressedFor.current = before.current;
+        taken(act);
       },
     }),
     [held],

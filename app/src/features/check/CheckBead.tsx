@@ -121,7 +121,7 @@ function CheckCoil({ coil, coils, pick }: { coil: CoilRecord; coils: readonly Co
       </Part>
       {cell && face && !closed ? (
         <Part title={<Label>{cellName(cell)}</Label>}>
-          <GradePicker value={draft.grades[cell.faceId]?.[cell.row] ?? undefined} onPick={grade} />
+          <GradePicker of={cellName(cell)} value={draft.grades[cell.faceId]?.[cell.row] ?? undefined} onPick={grade} />
         </Part>
       ) : null}
       <PhotoPart coilId={coil.id} when="after" />

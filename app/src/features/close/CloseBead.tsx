@@ -38,6 +38,7 @@ import {
 } from '@/ui';
 import { longDay } from '../shared/words';
 import { FindingsPart } from '../findings/FindingsPart';
+import { undoLine, UndoButton } from '../visit/Undo';
 import { goTo, VisitScreen } from '../visit/VisitScreen';
 import { ReadingsCard } from '../readings/ReadingsCard';
 import { LightCard } from '../light/LightCard';
@@ -58,7 +59,7 @@ const worst = (grades: FaceGrades | undefined): string => {
 };
 
 export function CloseBead() {
-  const { state, allCoils, detail, done, record, undo, own, shelf } = useVisit();
+  const { state, allCoils, detail, done, record, own, shelf } = useVisit();
   const { visit, system } = detail;
   const closedOn = dayOf(state.closed ? state.closed.at : sharedNow());
   const { latitudeDeg, altitudeM } = detail.place;
@@ -113,8 +114,8 @@ export function CloseBead() {
       bead="close"
       under={state.closed ? `Closed by ${state.closed.by}` : 'Summary, next due, done'}
       foot={
-        <ThumbBar over={last ? <Small ink="inkSoft">{`Undo takes back: ${last.words}.`}</Small> : null}>
-          {last ? <Companion title="Undo" onPress={() => undo('close')} testID="undo-used" /> : null}
+        <ThumbBar over={undoLine(last)}>
+          {last ? <UndoButton page="close" testID="undo-used" /> : null}
           {state.closed ? (
             <>
               <Act title="To its history" onPress={() => router.navigate(`/systems/${system.id}`)} testID="to-history" />

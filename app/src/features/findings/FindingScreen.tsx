@@ -3,8 +3,9 @@ import { router, useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { dayOf, sharedNow, useVisit } from '@/data';
-import { Act, Banner, Companion, Empty, Field, HazardBox, Heading, LinkRow, Part, Small, space, ThumbBar } from '@/ui';
+import { Act, Banner, Companion, Empty, Field, HazardBox, Heading, LinkRow, Part, space, ThumbBar } from '@/ui';
 import { PhotoPart } from '../photos/PhotoPart';
+import { undoLine, UndoButton } from '../visit/Undo';
 import { VisitScreen } from '../visit/VisitScreen';
 import { LifeRows } from './LifeRows';
 
@@ -29,7 +30,7 @@ const ASKS: Record<FindingStep, { words: string; reading: boolean; day: string }
 /** One finding inside a visit: what is known, what became of it, and what may be done about it next, by who holds the phone. */
 export function FindingScreen() {
   const { findingId } = useLocalSearchParams<{ findingId: string }>();
-  const { findings, allCoils, detail, state, record, own, undo, holds, who, team } = useVisit();
+  const { findings, allCoils, detail, state, record, own, holds, who, team } = useVisit();
   const [asked, setAsked] = useState<FindingStep | null>(null);
   const [words, setWords] = useState('');
   const [after, setAfter] = useState('');
@@ -72,8 +73,8 @@ export function FindingScreen() {
       page="finding"
       under="Finding"
       foot={
-        <ThumbBar over={last ? <Small ink="inkSoft">{`Undo takes back: ${last.words}.`}</Small> : null}>
-          {last ? <Companion title="Undo" onPress={() => undo('findings')} testID="undo-finding" /> : null}
+        <ThumbBar over={undoLine(last)}>
+          {last ? <UndoButton page="findings" testID="undo-finding" /> : null}
           {asked ? (
             <>
               <Companion title="Not yet" onPress={() => setAsked(null)} />

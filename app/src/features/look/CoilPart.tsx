@@ -187,11 +187,11 @@ export function CoilPart({
         </View>
         {alike ? (
           <Part title={<Heading>All faces and rows</Heading>}>
-            <GradePicker value={undefined} onPick={grade} />
+            <GradePicker of="all faces and rows" value={undefined} onPick={grade} />
           </Part>
         ) : cell && face ? (
           <Part title={<Heading>{cellName(cell)}</Heading>}>
-            <GradePicker value={survey.grades[cell.faceId]?.[cell.row] ?? undefined} onPick={grade} />
+            <GradePicker of={cellName(cell)} value={survey.grades[cell.faceId]?.[cell.row] ?? undefined} onPick={grade} />
           </Part>
         ) : null}
         {!nothing && missing.length > 0 ? (

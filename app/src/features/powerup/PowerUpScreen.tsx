@@ -38,6 +38,7 @@ import {
   ThumbBar,
   useTokens,
 } from '@/ui';
+import { undoLine, UndoButton } from '../visit/Undo';
 import { goTo, VisitScreen } from '../visit/VisitScreen';
 
 /** What the button says at each step. */
@@ -54,7 +55,7 @@ const DONE_WORDS: Record<PowerStep, string> = {
 
 /** From the last rinse to running steady: spin, close, tell, power, rest, call, look, listen, and a quarter of an hour. */
 export function PowerUpScreen() {
-  const { state, detail, record, undo, own, coils, who } = useVisit();
+  const { state, detail, record, own, coils, who } = useVisit();
   const closed = state.closed !== null;
   const now = useNow(!closed);
   const up = state.powerUp;
@@ -89,11 +90,8 @@ export function PowerUpScreen() {
       under="Power-up"
       page="power-up"
       foot={
-        <ThumbBar
-          means={waits ? null : (step ?? 'go on')}
-          over={last ? <Small ink="inkSoft">{`Undo takes back: ${last.words}.`}</Small> : null}
-        >
-          <Companion title="Undo" onPress={() => undo('power-up')} disabled={!last} wet testID="power-undo" />
+        <ThumbBar means={waits ? null : (step ?? 'go on')} over={undoLine(last)}>
+          <UndoButton page="power-up" wet testID="power-undo" />
           {bad && !waits ? <Companion title={bad} danger onPress={() => take(false)} wet testID="power-bad" /> : null}
           {step ? (
             <Act

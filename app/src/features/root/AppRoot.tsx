@@ -3,7 +3,7 @@ import { usePathname } from 'expo-router';
 import { lazy, Suspense, useEffect, useState, type ReactNode } from 'react';
 import { keepShell, openDevice, queryClient, sendPhotos, useHouseRules, useShop } from '@/data';
 import { inPractice, realm } from '@/device/realm';
-import { BecauseRoot, Frame, ThemeRoot, useBecause, type Place } from '@/ui';
+import { BecauseRoot, Frame, ThemeRoot, useBecause, watchTaps, type Place } from '@/ui';
 import { SignInGate } from '../people/SignInGate';
 import { PlaceList } from '../places/PlaceList';
 import { ShelfList } from '../shelf/ShelfList';
@@ -73,6 +73,7 @@ export function AppRoot({ children }: { children: ReactNode }) {
     void keepShell();
     return () => clearInterval(again);
   }, []);
+  useEffect(() => watchTaps(document), []);
   // What this device kept is there in some milliseconds; drawn before, it would be missed.
   if (!open) return null;
   return (

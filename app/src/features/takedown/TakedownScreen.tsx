@@ -3,6 +3,7 @@ import { router, useLocalSearchParams } from 'expo-router';
 import { View } from 'react-native';
 import { useDraft, useVisit, wallClock } from '@/data';
 import { Act, Banner, Body, Companion, Field, HazardBox, Heading, Label, OneOf, Part, Row, Small, space, Tabs, ThumbBar } from '@/ui';
+import { undoLine, UndoButton } from '../visit/Undo';
 import { goTo, VisitScreen } from '../visit/VisitScreen';
 import { WirePart } from './WirePart';
 
@@ -19,7 +20,7 @@ const blank: PartDraft = { kind: null, which: '', screws: '' };
 /** What came off and which wire was where; replayed backwards when it goes together again, so that nothing is left over. */
 export function TakedownScreen() {
   const { side } = useLocalSearchParams<{ side?: string }>();
-  const { state, detail, undo, own } = useVisit();
+  const { state, detail, own } = useVisit();
   const shown = SIDES.find((row) => row === side) ?? 'parts';
   const open = { parts: refitOrder(state.parts).length, wires: wiresOpen(state.wires).length };
   const last = own('takedown');
@@ -29,8 +30,8 @@ export function TakedownScreen() {
       under="Takedown and wires"
       page={shown}
       foot={
-        <ThumbBar over={last ? <Small ink="inkSoft">{`Undo takes back: ${last.words}.`}</Small> : null}>
-          <Companion title="Undo" onPress={() => undo('takedown')} disabled={!last} testID="takedown-undo" />
+        <ThumbBar over={undoLine(last)}>
+          <UndoButton page="takedown" testID="takedown-undo" />
           <Act title="Back to Wash" onPress={() => goTo(detail.visit.id, 'wash')} />
         </ThumbBar>
       }

@@ -43,6 +43,7 @@ import {
   ThumbBar,
 } from '@/ui';
 import { useLiveSheet, useVisitTasks } from '../runsheet/useVisitRun';
+import { undoLine, UndoButton } from '../visit/Undo';
 import { goTo, VisitScreen } from '../visit/VisitScreen';
 import { PanPart } from './PanPart';
 import { PowerBack } from './PowerBack';
@@ -66,7 +67,7 @@ const powerUpOf = (visitId: string) => router.navigate(`/visits/${visitId}/power
 /** One coil of the wash: its gate, its clocks, and what is done next. */
 export function WashJobScreen({ job, jobs, pick }: { job: WashJob; jobs: readonly WashJob[]; pick: (coilId: string) => void }) {
   const visit = useVisit();
-  const { state, record, undo, detail, shelf } = visit;
+  const { state, record, detail, shelf } = visit;
   const { coil, run } = job;
   const { plan } = run;
   const source = visit.source(coil);
@@ -148,7 +149,6 @@ export function WashJobScreen({ job, jobs, pick }: { job: WashJob; jobs: readonl
             : 'It is done'
           : 'Foam soaks'
         : (words.button ?? 'To power-up');
-  const own = visit.own('wash');
   const notBack = leftOver(state);
   const openedAt = gateOpenedAt(state.gates[source], order);
   // What condensate rinses is not rinsed early: no water is brought in.
@@ -169,11 +169,8 @@ export function WashJobScreen({ job, jobs, pick }: { job: WashJob; jobs: readonl
   const doing = [action.kind, 'section' in action ? action.section.id : '', meanwhile?.task.id ?? '', mixTrouble ? 'mix' : ''];
   const idle = closed || (action.kind === 'wait' && !meanwhile && !companion);
   const foot = (
-    <ThumbBar
-      means={!open ? gate.step : idle ? null : [coil.id, ...doing].join(' ')}
-      over={own ? <Small ink="inkSoft" testID="undo-what">{`Undo takes back: ${own.words}.`}</Small> : null}
-    >
-      <Companion title="Undo" onPress={() => undo('wash')} disabled={!own} wet testID="undo" />
+    <ThumbBar means={!open ? gate.step : idle ? null : [coil.id, ...doing].join(' ')} over={undoLine(visit.own('wash'))}>
+      <UndoButton page="wash" wet testID="undo" />
       {!open ? (
         gate.buttons
       ) : action.kind === 'check' && !closed ? (
