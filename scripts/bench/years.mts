@@ -186,6 +186,36 @@ export async function yearsFigures(kept?: string): Promise<[string, string][]> {
       'another system’s page, the first after a clock was set (limit 50 ms)',
       `${middle(firsts).toFixed(1)} ms, ${Math.max(...firsts).toFixed(0)} at most`,
     ]);
+    // The office puts coils right while phones ask: what is known of other systems stays.
+    now('put right');
+    const others: Record<'the day' | 'another system’s page' | 'what is due', number[]> = {
+      'the day': [],
+      'another system’s page': [],
+      'what is due': [],
+    };
+    for (let n = 0; n < 12; n += 1) {
+      const id = `bench-system-${n * 73}-out`;
+      const { text } = await ask(port, `/api/systems/bench-system-${n * 73}`);
+      const {
+        geometry,
+        id: _id,
+        systemId: _system,
+        archived: _away,
+        ...build
+      } = (JSON.parse(text) as { coils: (Record<string, unknown> & { id: string; geometry: object })[] }).coils.find(
+        (coil) => coil.id === id,
+      )!;
+      const { status, text: said } = await ask(port, `/api/coils/${id}`, { ...build, ...geometry, finsPerInch: 12 + n }, 'PUT');
+      if (status !== 200) throw new Error(`${status} ${said.slice(0, 200)}`);
+      others['the day'].push((await ask(port, day)).ms);
+      others['another system’s page'].push((await ask(port, `/api/systems/bench-system-${n * 73 + 1}`)).ms);
+      others['what is due'].push((await ask(port, '/api/due?until=2026-09-09&order=near')).ms);
+    }
+    for (const [what, times] of Object.entries(others))
+      lines.push([
+        `${what}, the first after a coil was put right (limit 50 ms)`,
+        `${middle(times).toFixed(1)} ms, ${Math.max(...times).toFixed(0)} at most`,
+      ]);
     now('visits');
     const visits: number[] = [];
     for (let n = 0; n < 40; n += 1) visits.push((await ask(port, `/api/visits/bench-visit-${n * 701}`)).ms);

@@ -16,6 +16,7 @@ import { seedDemoAccounts } from './services/accounts';
 import { practiceServer } from './sandbox/practiceServer';
 import { Sandboxes } from './sandbox/sandboxes';
 import { makeReads } from './services/makeReads';
+import { systemsAhead } from './services/systemIndex';
 import { teachersAhead } from './services/teachers';
 import { clocksAhead } from './services/dueIndex';
 import { codesAhead } from './services/unitCodes';
@@ -108,7 +109,7 @@ export async function serve(script: URL): Promise<void> {
     // What a folder of before lacks is drawn, and today is got ready, behind the first requests.
     const today = todayOf(store.db, new Date());
     void makeReads(store)
-      .then(() => Promise.all([teachersAhead(store), clocksAhead(store), codesAhead(store.db)]))
+      .then(() => Promise.all([teachersAhead(store), clocksAhead(store), systemsAhead(store), codesAhead(store.db)]))
       .then(() => cards.ahead(today))
       .then(() => cards.ahead(dayLater(today, 1)))
       .then(() => meterSavings.soon())

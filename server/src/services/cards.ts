@@ -106,7 +106,7 @@ export class Cards {
   }
 
   private stamps({ visit }: VisitFrame): { firm: string; soft: string } {
-    const scopes: Scope[] = [`visit:${visit.id}`, `system:${visit.systemId}`, 'places', 'shop', 'shelf', 'weather'];
+    const scopes: Scope[] = [`visit:${visit.id}`, `system:${visit.systemId}`, `facts:${visit.systemId}`, 'shop', 'shelf', 'weather'];
     return { firm: this.store.versions.stamp(scopes), soft: this.store.versions.stamp(['closings']) };
   }
 

@@ -13,6 +13,7 @@ import {
 import { eq } from 'drizzle-orm';
 import { notFound, refused } from '../http/problem';
 import * as c from '../store/clocks';
+import { touchSystems } from '../store/facts';
 import type { Db, Store } from '../store/open';
 import * as p from '../store/places';
 import * as t from '../store/schema';
@@ -86,7 +87,8 @@ export function setAgreement(store: Store, systemId: string, { agreement }: Agre
     db.delete(t.agreement).where(eq(t.agreement.systemId, systemId)).run();
     if (agreement) db.insert(t.agreement).values({ systemId, record: agreement }).run();
     settleClocks(db, systemId);
-    touches.push('closings', 'places', `system:${systemId}`);
+    touches.push('closings', `system:${systemId}`);
+    touchSystems(touches, [systemId]);
     return { agreement };
   });
 }

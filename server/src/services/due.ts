@@ -23,65 +23,51 @@ import * as t from '../store/schema';
 import { cleaners } from '../store/shelf';
 import { clocksAhead, type ClockAhead } from './dueIndex';
 import { shopOf } from './shop';
+import { systemsAhead, type CoilFacts, type SystemFacts } from './systemIndex';
 import { USUAL_MIN, usualMinutes } from './usualMinutes';
 
 /** What is asked of the list, and where the page begins: as the page before told, empty for the first. */
 export type DuePageAsked = DueAsked & { after: string };
 
-const COILS = {
+const COILS: Record<DueAsked['coils'], ((coil: CoilFacts) => boolean) | undefined> = {
   all: undefined,
-  condenser: eq(t.coil.role, 'condenser'),
-  evaporator: eq(t.coil.role, 'evaporator'),
-  microchannel: eq(t.coil.construction, 'microchannel'),
-} as const;
+  condenser: ({ role }) => role === 'condenser',
+  evaporator: ({ role }) => role === 'evaporator',
+  microchannel: ({ construction }) => construction === 'microchannel',
+};
 
-/** How a coil is built and where it stands, as one word. */
-const builtAs = sql<string>`${t.coil.role} || ' ' || ${t.coil.construction}`;
-
-/** Systems that were put away, themselves or with their place. */
-const systemsAway = (store: Store): ReadonlySet<string> =>
-  keptFor(store, 'systems away', '', ['places'], () => {
-    const rows = store.db
-      .select({ id: t.system.id })
-      .from(t.system)
-      .innerJoin(t.place, eq(t.place.id, t.system.placeId))
-      .where(or(eq(t.system.archived, true), eq(t.place.archived, true)))
-      .all();
-    return new Set(rows.map(({ id }) => id));
-  });
-
-/** Coils of a kind, of those that are not put away; all that were put away, where every kind is asked for. */
-function coilsOfKind(store: Store, { coils, shelf }: DueAsked, nowMs: number): { are: boolean; ids: ReadonlySet<string> } {
+/** Whether a coil is asked for: one of the kind, and of a kind that something on the shelf is for, where that is asked. */
+function asksForCoil(store: Store, { coils, shelf }: DueAsked, nowMs: number): (coil: CoilFacts | undefined) => boolean {
+  const kind = COILS[coils];
+  if (!kind && !shelf) return (coil) => !coil?.archived;
   const stocked = shelf ? stockedCleaners(store, dayIn(shopOf(store.db).zone, nowMs)) : [];
-  const can = COIL_ROLES.flatMap((role) =>
-    CONSTRUCTIONS.filter((construction) => onShelf({ role, construction, makerWaterOnly: false }, stocked)).map(
-      (construction) => `${role} ${construction}`,
+  const can = new Set(
+    COIL_ROLES.flatMap((role) =>
+      CONSTRUCTIONS.filter((construction) => onShelf({ role, construction, makerWaterOnly: false }, stocked)).map(
+        (construction) => `${role} ${construction}`,
+      ),
     ),
   );
-  const picked = and(COILS[coils], shelf ? or(eq(t.coil.makerWaterOnly, true), inArray(builtAs, can)) : undefined);
-  const ids = keptFor(store, 'coils of a kind', `${coils} ${shelf ? can.join() : 'any'}`, ['places'], () => {
-    const which = picked ? and(eq(t.coil.archived, false), picked) : eq(t.coil.archived, true);
-    const rows = store.db.select({ id: t.coil.id }).from(t.coil).where(which).all();
-    return new Set(rows.map(({ id }) => id));
-  });
-  return { are: picked !== undefined, ids };
+  return (coil) =>
+    coil !== undefined &&
+    !coil.archived &&
+    (kind?.(coil) ?? true) &&
+    (!shelf || coil.makerWaterOnly || can.has(`${coil.role} ${coil.construction}`));
 }
 
 /** Whether a clock of a system is asked for, of what is not put away; null for words that are none. */
-function wanted(store: Store, asked: DueAsked, nowMs: number): Which | null {
+function wanted(store: Store, systems: Systems, asked: DueAsked, nowMs: number): Which | null {
   const { until, kinds, words } = asked;
   const match = asMatch(words);
   if (words.trim() !== '' && match === '') return null;
   const named = match === '' ? null : systemsNamed(store, match);
-  const away = systemsAway(store);
-  const coils = coilsOfKind(store, asked, nowMs);
+  const asksFor = asksForCoil(store, asked, nowMs);
   const any = new Set<DueKind>(kinds);
-  return (systemId, { kind, of, due }) =>
-    due <= until &&
-    any.has(kind) &&
-    (kind !== 'coil' || coils.ids.has(of) === coils.are) &&
-    !away.has(systemId) &&
-    (named === null || named.has(systemId));
+  return (systemId, { kind, of, due }) => {
+    if (due > until || !any.has(kind) || named?.has(systemId) === false) return false;
+    const system = systems.get(systemId);
+    return !system?.away && (kind !== 'coil' || asksFor(system?.coils.find(({ id }) => id === of)));
+  };
 }
 
 /** Systems of places that a search finds. */
@@ -95,26 +81,7 @@ const systemsNamed = ({ db }: Store, match: string): ReadonlySet<string> =>
       .map(({ id }) => id),
   );
 
-/** Where a system stands and whose it is: what some orders go by. */
-interface Whereabouts {
-  latitudeDeg: number;
-  longitudeDeg: number;
-  /** In small letters. */
-  owner: string;
-}
-
-/** Of every system, read once for as long as no place, system or owner changes: a list asks for all of them each time. */
-const whereaboutsOf = (store: Store): ReadonlyMap<string, Whereabouts> =>
-  keptFor(store, 'whereabouts', '', ['places'], () => {
-    const rows = store.db
-      .select({ id: t.system.id, latitudeDeg: t.place.latitudeDeg, longitudeDeg: t.place.longitudeDeg, owner: t.customer.name })
-      .from(t.system)
-      .innerJoin(t.place, eq(t.place.id, t.system.placeId))
-      .innerJoin(t.customer, eq(t.customer.id, t.place.customerId))
-      .all();
-    return new Map(rows.map(({ id, owner, ...at }) => [id, { ...at, owner: owner.toLowerCase() }]));
-  });
-
+type Systems = ReadonlyMap<string, SystemFacts>;
 type Ordered = Pick<DueRow, 'systemId' | 'due'>;
 type Which = (systemId: string, clock: ClockAhead) => boolean;
 
@@ -181,7 +148,7 @@ const named = ({ clock, coil, finding }: InTime): DueClockRow => ({
 type WhereIs = (place: { latitudeDeg: number; longitudeDeg: number }) => DueRow['where'];
 
 /** By what rows stand one after the other; each row's own is unlike any other's. */
-function keyOf({ systemId, due }: Ordered, order: DueOrder, at: Whereabouts | undefined, whereIs: WhereIs): string {
+function keyOf({ systemId, due }: Ordered, order: DueOrder, at: SystemFacts | undefined, whereIs: WhereIs): string {
   const last = `${due} ${systemId}`;
   if (order === 'soonest') return last;
   if (order === 'owner') return `${at?.owner ?? ''} ${last}`;
@@ -200,7 +167,8 @@ export async function dueRecord(store: Store, asked: DuePageAsked, nowMs: number
   const { unplanned, after, order } = asked;
   if (after !== '' && !/ \d{4}-\d{2}-\d{2} \S+$/.test(` ${after}`))
     throw refused('after', 'after must be what a page before gave.', 'unreadable');
-  const which = wanted(store, asked, nowMs);
+  const systems = await systemsAhead(store);
+  const which = wanted(store, systems, asked, nowMs);
   if (!which) return { rows: [], total: 0, unplanned: 0, next: null };
   const { latitudeDeg: north, longitudeDeg: east } = shopOf(db);
   const whereIs: WhereIs = (place) =>
@@ -209,10 +177,9 @@ export async function dueRecord(store: Store, asked: DuePageAsked, nowMs: number
   await othersTurn();
   const inTime = allInTime(await clocksAhead(store), which);
   const open = inTime.filter((row) => !planned.has(row.systemId));
-  const places = order === 'soonest' ? null : whereaboutsOf(store);
   await othersTurn();
   const keyed = (unplanned ? open : inTime)
-    .map((row) => ({ systemId: row.systemId, key: keyOf(row, order, places?.get(row.systemId), whereIs) }))
+    .map((row) => ({ systemId: row.systemId, key: keyOf(row, order, systems.get(row.systemId), whereIs) }))
     .sort((a, b) => (a.key < b.key ? -1 : 1));
   const from = keyed.filter((entry) => entry.key > after);
   const page = from.slice(0, DUE_PER_PAGE);
@@ -267,7 +234,7 @@ const AHEAD = ['planned', 'under way', 'suspended'] as const;
 
 /** Systems with a visit that is planned, or waits to be gone on with. */
 const plannedSystems = (store: Store): ReadonlySet<string> =>
-  keptFor(store, 'planned systems', '', ['plans', 'places'], () => {
+  keptFor(store, 'planned systems', '', ['plans'], () => {
     const rows = store.db
       .selectDistinct({ id: t.visit.systemId })
       .from(t.visit)

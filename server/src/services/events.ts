@@ -128,7 +128,9 @@ export async function appendEvents(store: Store, visitId: string, events: readon
     try {
       const visit = keptFor(store, 'visit', visitId, ['plans'], () => v.findVisit(db, visitId));
       if (!visit) throw notFound('visit', visitId);
-      const around = keptFor(store, 'surroundings', `${visitId} ${visit.coilIds.join(' ')}`, ['places'], () => surroundings(db, visit));
+      const around = keptFor(store, 'surroundings', `${visitId} ${visit.coilIds.join(' ')}`, [`facts:${visit.systemId}`], () =>
+        surroundings(db, visit),
+      );
       const live = follow(store, visitId, around.system.configuration);
       const frame = {
         configuration: around.system.configuration,

@@ -4,6 +4,7 @@ import type { ImportLine } from '@elm-mist/contract';
 import { capacityFromModel, PLACE_NAMES, PLACE_TABLE, readPlaceRow, type Matching, type PlaceRow } from '@elm-mist/core';
 import { othersTurn } from '../http/othersTurn';
 import { refused } from '../http/problem';
+import { touchPlaces } from '../store/facts';
 import type { Db, Store } from '../store/open';
 import { indexPlaces } from '../store/places';
 import * as t from '../store/schema';
@@ -97,7 +98,7 @@ export async function importPlaces(
         const touched = new Set<string>();
         for (const row of ready.slice(from, from + SLICE)) count[writeRow(db, row, there, shop, touched)] += 1;
         indexPlaces(db, [...touched]);
-        touches.push('places');
+        touchPlaces(db, touches, [...touched]);
       });
       await othersTurn();
     }

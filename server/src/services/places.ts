@@ -11,6 +11,7 @@ import {
 import { and, eq, inArray, ne } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import { notFound, refused } from '../http/problem';
+import { touchPlaces } from '../store/facts';
 import type { Db, Store } from '../store/open';
 import * as p from '../store/places';
 import * as t from '../store/schema';
@@ -142,12 +143,10 @@ export function changePlace(store: Store, id: string, input: PlaceInput): PlaceR
       .set({ customerId: owner, name, address, note, ...positionOf(db, next) })
       .where(eq(t.place.id, id))
       .run();
-    const others = db.select({ id: t.place.id }).from(t.place).where(eq(t.place.customerId, owner)).all();
-    p.indexPlaces(
-      db,
-      others.map((row) => row.id),
-    );
-    touches.push('places');
+    const theirs = db.select({ id: t.place.id }).from(t.place).where(eq(t.place.customerId, owner)).all();
+    const ids = theirs.map((row) => row.id);
+    p.indexPlaces(db, ids);
+    touchPlaces(db, touches, ids);
     return placeDetail(db, id).place;
   });
 }
@@ -177,7 +176,7 @@ export function archivePlace(store: Store, id: string, archived: boolean): Place
     )
       throw refused('archived', OPEN_VISITS);
     db.update(t.place).set({ archived }).where(eq(t.place.id, id)).run();
-    touches.push('places');
+    touchPlaces(db, touches, [id]);
     return placeDetail(db, id).place;
   });
 }
@@ -200,7 +199,7 @@ export function mergePlace(store: Store, id: string, intoId: string): PlaceSumma
     db.update(t.place).set({ note }).where(eq(t.place.id, intoId)).run();
     db.update(t.place).set({ archived: true }).where(eq(t.place.id, id)).run();
     p.indexPlaces(db, [id, intoId]);
-    touches.push('places');
+    touchPlaces(db, touches, [id, intoId]);
     return placeDetail(db, intoId);
   });
 }
@@ -223,11 +222,9 @@ export function changeCustomer(store: Store, id: string, { was, ...wanted }: Cus
       was as Partial<Pick<CustomerRecord, 'name' | 'phone' | 'quiet'>> | undefined,
     );
     db.update(t.customer).set({ name, phone, quiet }).where(eq(t.customer.id, id)).run();
-    p.indexPlaces(
-      db,
-      places.map((place) => place.id),
-    );
-    touches.push('places');
+    const ids = places.map((place) => place.id);
+    p.indexPlaces(db, ids);
+    touchPlaces(db, touches, ids);
     return customerDetail(db, id);
   });
 }
@@ -253,8 +250,12 @@ export function mergeCustomer(store: Store, id: string, intoId: string): Custome
       db,
       moved.map((row) => row.id),
     );
-    touches.push('places');
-    const places = db.select({ id: t.place.id }).from(t.place).where(eq(t.place.customerId, intoId)).all().length;
-    return { ...into, phone: into.phone || from.phone, quiet: into.quiet || from.quiet, places };
+    const theirs = db.select({ id: t.place.id }).from(t.place).where(eq(t.place.customerId, intoId)).all();
+    touchPlaces(
+      db,
+      touches,
+      theirs.map((row) => row.id),
+    );
+    return { ...into, phone: into.phone || from.phone, quiet: into.quiet || from.quiet, places: theirs.length };
   });
 }

@@ -2,6 +2,7 @@ import type { CoilInput, CoilRecord, SystemInput, SystemRecord } from '@elm-mist
 import { capacityFromModel, checkGeometry, MOST_COILS, ROLE_NAMES, type CoilGeometry } from '@elm-mist/core';
 import { eq } from 'drizzle-orm';
 import { notFound, Problem, refused } from '../http/problem';
+import { touchSystems } from '../store/facts';
 import type { Db, Store } from '../store/open';
 import * as p from '../store/places';
 import * as t from '../store/schema';
@@ -37,7 +38,7 @@ export function addSystem(store: Store, input: SystemInput, at: string): SystemR
         const record: SystemRecord = { ...rest, id, btuh: capacityOf(input), archived: false };
         db.insert(t.system).values(record).run();
         p.indexPlaces(db, [input.placeId]);
-        touches.push('places');
+        touchSystems(touches, [id]);
         return record;
       },
     ),
@@ -67,7 +68,7 @@ export function changeSystem(store: Store, id: string, input: SystemInput): Syst
     const record: SystemRecord = { ...next, id, btuh: next.btuh ?? now.btuh, archived: now.archived };
     db.update(t.system).set(record).where(eq(t.system.id, id)).run();
     p.indexPlaces(db, [now.placeId, next.placeId]);
-    touches.push('places');
+    touchSystems(touches, [id]);
     return record;
   });
 }
@@ -79,7 +80,7 @@ export function archiveSystem(store: Store, id: string, archived: boolean): Syst
     if (archived && openVisits(db, [id]) > 0)
       throw refused('archived', 'Visits to it are planned or under way: close or cancel them first.');
     db.update(t.system).set({ archived }).where(eq(t.system.id, id)).run();
-    touches.push('places');
+    touchSystems(touches, [id]);
     return { ...system, archived };
   });
 }
@@ -125,7 +126,7 @@ export function addCoil(store: Store, systemId: string, input: CoilInput, at: st
         const record = coilOf(id, systemId, input, false);
         fits(db, system, record);
         db.insert(t.coil).values(p.coilToRow(record)).run();
-        touches.push('places');
+        touchSystems(touches, [systemId]);
         return record;
       },
     ),
@@ -148,8 +149,10 @@ export function changeCoil(store: Store, coilId: string, input: CoilInput): Coil
     const next = overlaid(coilShape(before), wanted, was as Partial<typeof wanted> | undefined);
     const record = coilOf(coilId, before.systemId, next, before.archived);
     fits(db, readSystem(db, before.systemId), record);
-    db.update(t.coil).set(p.coilToRow(record)).where(eq(t.coil.id, coilId)).run();
-    touches.push('places');
+    // A row whose id is written too is looked for in all that points at it, the coils of every visit.
+    const { id: _coil, ...row } = p.coilToRow(record);
+    db.update(t.coil).set(row).where(eq(t.coil.id, coilId)).run();
+    touchSystems(touches, [before.systemId]);
     return record;
   });
 }
@@ -164,7 +167,7 @@ export function archiveCoil(store: Store, coilId: string, archived: boolean): Co
     const record = { ...coil, archived };
     if (!archived) fits(db, readSystem(db, coil.systemId), record);
     db.update(t.coil).set({ archived }).where(eq(t.coil.id, coilId)).run();
-    touches.push('places');
+    touchSystems(touches, [coil.systemId]);
     return record;
   });
 }

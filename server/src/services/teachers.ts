@@ -91,7 +91,7 @@ function taughtBy(store: Store, systemId: string): Teacher {
 
 /** Kept for each system on its own: a closing brings one of them anew, not all. */
 export const teacher = (store: Store, systemId: string): Teacher =>
-  keptFor(store, 'teacher', systemId, [`system:${systemId}`, 'places', 'weather', 'shop'], () => taughtBy(store, systemId));
+  keptFor(store, 'teacher', systemId, [`system:${systemId}`, `facts:${systemId}`, 'weather', 'shop'], () => taughtBy(store, systemId));
 
 /** Systems of the shop's last closed visits. */
 export const teachers = (store: Store): ReadonlySet<string> =>

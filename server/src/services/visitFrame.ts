@@ -41,5 +41,5 @@ export function surroundings(db: Db, visit: VisitRecord): Omit<VisitFrame, 'visi
 
 /** The same kept in memory until the visit, its system or its place is written to. @throws Problem 404 */
 export function keptFrame(store: Store, visit: VisitRecord): VisitFrame {
-  return keptFor(store, 'frame', visit.id, [`visit:${visit.id}`, 'places'], () => visitFrame(store.db, visit.id));
+  return keptFor(store, 'frame', visit.id, [`visit:${visit.id}`, `facts:${visit.systemId}`], () => visitFrame(store.db, visit.id));
 }

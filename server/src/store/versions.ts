@@ -5,6 +5,8 @@
 export type Scope =
   | `visit:${string}`
   | `system:${string}`
+  /** What is on record of a system: itself, its coils, what was agreed, its place and whose it is. Its visits are no part of it. */
+  | `facts:${string}`
   | `day:${string}`
   | 'places'
   | 'plans'
