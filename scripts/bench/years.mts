@@ -211,6 +211,18 @@ export async function yearsFigures(kept?: string): Promise<[string, string][]> {
       others['another system’s page'].push((await ask(port, `/api/systems/bench-system-${n * 73 + 1}`)).ms);
       others['what is due'].push((await ask(port, '/api/due?until=2026-09-09&order=near')).ms);
     }
+    // What a closing takes off the shelf changes no card.
+    const bottles = (JSON.parse((await ask(port, '/api/shelf')).text) as { stock: { id: string; sizeL: number }[] }).stock;
+    const counted: number[] = [];
+    for (const [n, { id, sizeL }] of bottles.entries()) {
+      const { status, text: said } = await ask(port, `/api/stock/${id}`, { leftL: sizeL / (2 + n) }, 'PUT');
+      if (status !== 200) throw new Error(`${status} ${said.slice(0, 200)}`);
+      counted.push((await ask(port, day)).ms);
+    }
+    lines.push([
+      'the day, the first after a bottle was counted (limit 20 ms)',
+      `${middle(counted).toFixed(1)} ms, ${Math.max(...counted).toFixed(0)} at most`,
+    ]);
     for (const [what, times] of Object.entries(others))
       lines.push([
         `${what}, the first after a coil was put right (limit 50 ms)`,

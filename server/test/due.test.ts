@@ -113,6 +113,12 @@ test('it is narrowed by clock, coil, shelf and words, put in another order, and 
   }
   const told = (await due(`${COILS}&shelf=yes`)).rows.flatMap((row) => row.clocks.map((clock) => clock.of));
   expect(told.sort()).toEqual(can.sort());
+  // Counted to nothing, it can do nothing: but for coils that the maker wants only water on.
+  for (const item of stock) expect((await server.call('PUT', `/stock/${item.id}`, { leftL: 0 })).status).toBe(200);
+  const dry = (await due(`${COILS}&shelf=yes`)).rows.flatMap((row) => row.clocks.map((clock) => clock.of));
+  expect(dry.length).toBeLessThan(can.length);
+  for (const item of stock) await server.call('PUT', `/stock/${item.id}`, { leftL: item.leftL });
+  expect((await due(`${COILS}&shelf=yes`)).rows.flatMap((row) => row.clocks.map((clock) => clock.of)).sort()).toEqual(can);
   const owners = (await due(`${FAR}&order=owner`)).rows.map((row) => row.customerName.toLowerCase());
   expect(owners).toEqual([...owners].sort());
   const near = (await due(`${FAR}&order=near`)).rows.map((row) => row.where?.fromKm ?? 999);

@@ -41,7 +41,7 @@ export function dayRoutes(router: Router, store: Store, answers: Answers, cards:
       ctx,
       `crews ${day}`,
       () => dayCrewsRecord(db, day),
-      () => ['shop', 'closings', 'places'],
+      () => ['shop', 'closings', 'places', 'plans'],
     );
   });
   router.put('/days/:day/crews', (ctx) => {

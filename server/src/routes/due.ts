@@ -37,7 +37,7 @@ export function dueRoutes(router: Router, store: Store, now: () => Date, answers
       ctx,
       `due ${JSON.stringify(asked)}`,
       () => dueRecord(store, asked, now().getTime()),
-      () => ['closings', 'places', 'plans', 'open', 'shop', ...(asked.shelf ? (['shelf'] as const) : [])],
+      () => ['closings', 'places', 'plans', 'open', 'shop', ...(asked.shelf ? (['shelf', 'stock'] as const) : [])],
     );
   });
   router.get('/weeks/:day', (ctx) => {

@@ -28,7 +28,7 @@ export function shelfRoutes(router: Router, store: Store, now: () => Date, answe
       ctx,
       'shelf',
       () => ({ cleaners: shelf.cleaners(db), applicators: shelf.applicators(db), stock: shelf.stockStanding(db, since()) }),
-      () => ['shelf'],
+      () => ['shelf', 'stock'],
     );
   });
   router.post('/cleaners', (ctx) => {

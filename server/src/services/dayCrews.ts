@@ -75,7 +75,7 @@ export function sayCrews(store: Store, day: string, { crews, roads }: DayCrewsIn
         db.update(t.visit).set({ crewId: null }).where(eq(t.visit.id, visit.id)).run();
         touches.push(`visit:${visit.id}`);
       }
-    touches.push(`day:${day}`, 'shop', 'plans');
+    touches.push(`day:${day}`, 'plans');
     return dayCrewsRecord(db, day);
   });
 }

@@ -173,7 +173,7 @@ export async function appendEvents(store: Store, visitId: string, events: readon
         }
         // Nothing leaves the shelf before the visit is done with, and nothing comes back unless it was.
         const done = [standing, visit.standing].some((word) => word === 'closed' || word === 'cancelled');
-        if (done && settleStock(db, visitId, state, fresh.at(-1)?.by ?? '', receivedAt)) touches.push('shelf');
+        if (done && settleStock(db, visitId, state, fresh.at(-1)?.by ?? '', receivedAt)) touches.push('stock');
         if (standing !== visit.standing) {
           touches.push('plans');
           db.update(t.visit)

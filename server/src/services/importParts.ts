@@ -40,7 +40,7 @@ function applyPart(store: Store, id: number): void {
     if (!part) return;
     apply(db, part.work as ShelfWork[]);
     db.delete(t.importPart).where(eq(t.importPart.id, id)).run();
-    touches.push('shelf');
+    touches.push('shelf', 'stock');
   });
 }
 

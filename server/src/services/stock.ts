@@ -50,7 +50,7 @@ export function writeMove(db: Db, move: Omit<StockMove, 'id'>): void {
 /** Puts bottles on the shelf. @throws Problem 422 `cleanerId` when there is no such cleaner */
 export function addStock(store: Store, input: StockInput, by: string, at: string): StockRecord[] {
   return store.write((db, touches) => {
-    touches.push('shelf');
+    touches.push('stock');
     return once(
       db,
       'stock',
@@ -98,7 +98,7 @@ export function countStock(store: Store, itemId: string, count: StockCount, by: 
       });
     const litres = count.leftL - item.leftL;
     if (Math.abs(litres) > NOTHING_L) writeMove(db, { itemId, cleanerId: item.cleanerId, visitId: null, litres, why: 'counted', by, at });
-    touches.push('shelf');
+    touches.push('stock');
     return { ...item, leftL: count.leftL };
   });
 }

@@ -12,7 +12,10 @@ export type Scope =
   | 'plans'
   | 'shop'
   | 'people'
+  /** Cleaners and applicators: what labels say. */
   | 'shelf'
+  /** Bottles, and what is left in them. Every visit that closes takes something; no plan goes by it. */
+  | 'stock'
   | 'closings'
   | 'open'
   | 'savings'
