@@ -58,18 +58,14 @@ export class Technician {
     await expect(this.page.getByTestId(`bead-${name}`)).toBeVisible();
   }
 
-  /** Taps twice within a fifth of a second, by the hand's own clock, whatever the machine does meanwhile. */
+  /** Taps twice in one moment: the page's clock stands meanwhile, whatever the machine does. */
   async doubleTap(on: Locator): Promise<void> {
     await on.click({ trial: true });
     const box = await on.boundingBox();
     if (!box) throw new Error('there is nothing to tap');
-    const device = await this.page.context().newCDPSession(this.page);
-    const at = { x: box.x + box.width / 2, y: box.y + box.height / 2, button: 'left' as const };
-    const from = Date.now() / 1000;
-    for (const clickCount of [1, 2])
-      for (const type of ['mousePressed', 'mouseReleased'] as const)
-        await device.send('Input.dispatchMouseEvent', { type, ...at, clickCount, timestamp: from + clickCount * 0.2 });
-    await device.detach();
+    await this.page.clock.pauseAt((await this.page.evaluate(() => Date.now())) + 10_000);
+    await this.page.mouse.dblclick(box.x + box.width / 2, box.y + box.height / 2);
+    await this.page.clock.resume();
   }
 
   /**

@@ -129,10 +129,12 @@ const EDITS: Record<string, (n: number) => unknown> = {
           : { since: '2026-01-01', renews: '2027-01-01', visitsAYear: 1 + (n % 3), includes: ['exterior'], price: '', note: '' },
     }),
   'places come from a file': (n) =>
-    importPlaces(store, Readable.from([`customer,street,place,system,kind\nFile ${n},${n} Road,House ${n},Unit,split-cool\n`]), {
-      matching: null,
-      onBad: 'refuse',
-    }),
+    importPlaces(
+      store,
+      Readable.from([`customer,street,place,system,kind\nFile ${n},${n} Road,House ${n},Unit,split-cool\n`]),
+      { matching: null, onBad: 'refuse' },
+      () => undefined,
+    ),
 };
 
 /** All that is kept of single systems, and the lists that go by what is held of every system. */

@@ -19,7 +19,8 @@ interface Props {
 /** Words and figures as one text, in which no figure is parted from its unit; what holds more than words is drawn as it is. */
 function joined(children: ReactNode): ReactNode {
   if (typeof children === 'string') return keepTogether(children);
-  const pieces = Array.isArray(children) ? (children as ReactNode[]) : [];
+  // What is left out is not drawn, and parts no words.
+  const pieces = Array.isArray(children) ? (children as ReactNode[]).filter((piece) => piece != null && typeof piece !== 'boolean') : [];
   return pieces.length > 0 && pieces.every((piece) => typeof piece === 'string' || typeof piece === 'number')
     ? keepTogether(pieces.join(''))
     : children;
