@@ -20,7 +20,8 @@ interface Props {
 function joined(children: ReactNode): ReactNode {
   if (typeof children === 'string') return keepTogether(children);
   // What is left out is not drawn, and parts no words.
-  const pieces = Array.isArray(children) ? (children as ReactNode[]).filter((piece) => piece != null && typeof piece !== 'boolean') : [];
+  const given = Array.isArray(children) ? (children as ReactNode[]) : [];
+  const pieces = given.filter((piece) => piece !== null && piece !== undefined && typeof piece !== 'boolean');
   return pieces.length > 0 && pieces.every((piece) => typeof piece === 'string' || typeof piece === 'number')
     ? keepTogether(pieces.join(''))
     : children;
