@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type {
+  DayRecord,
   DueRecord,
   ErrorBody,
   FeedRecord,
@@ -351,4 +352,18 @@ test('a typical year is offered to hold a meter to, and takes the place of no da
   expect(typical!.at(-1)).toEqual({ day: `${year + 1}-12-31`, meanC: 21 });
   expect(new Set(typical!.map(({ day }) => day)).size).toBe(typical!.length);
   expect(air.find(({ day }) => day === read)?.meanC).toBe(31);
+});
+
+test('a coil that is put right is another on its day’s list too: what to carry for it goes by its size', async () => {
+  const carried = async () =>
+    (await server.call<DayRecord>('GET', `/days/${DAY}`)).body.visits.find((row) => row.visit.id === 'demo-visit-15')?.needs;
+  const outdoor = (await server.call<VisitDetail>('GET', '/visits/demo-visit-15')).body.coils.find((row) => row.role === 'condenser');
+  const { geometry, id, systemId: _of, archived: _away, ...build } = outdoor!;
+  const before = await carried();
+  expect(before?.length).toBeGreaterThan(0);
+  const put = (finnedHeightM: number) => server.call('PUT', `/coils/${id}`, { ...build, ...geometry, finnedHeightM });
+  expect((await put(geometry.finnedHeightM * 1.6)).status).toBe(200);
+  expect(await carried()).not.toEqual(before);
+  expect((await put(geometry.finnedHeightM)).status).toBe(200);
+  expect(await carried()).toEqual(before);
 });
