@@ -1,11 +1,12 @@
 /** Set-up that start, test, dev and bench share. Node built-ins only: it runs before anything is installed. */
 import { spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { availableParallelism } from 'node:os';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import firstScript from '../../app/build/firstScript.cjs';
+import { addressed } from './addressed.mjs';
 import { packBuild } from './packed.mjs';
 
 export const ROOT = join(dirname(fileURLToPath(import.meta.url)), '../..');
@@ -44,19 +45,32 @@ const hashOf = (parts) => {
 };
 const read = (file) => (existsSync(file) ? readFileSync(file, 'utf8') : '');
 
+/** Taken by npm before the lock beside it; there only while it installs. */
+const ADDRESSED = join(ROOT, 'npm-shrinkwrap.json');
+
+/** Installs what the lock says, with addresses at first; a registry that keeps packages elsewhere is asked for each. @returns npm's exit code */
+async function installed(args) {
+  const npm = process.platform === 'win32' ? 'npm.cmd' : 'npm';
+  const ci = (...more) => ended(start(npm, ['ci', '--no-audit', '--no-fund', '--prefer-offline', ...args, ...more]));
+  writeFileSync(ADDRESSED, addressed(read(join(ROOT, 'package-lock.json'))));
+  const code = await ci('--replace-registry-host=always');
+  rmSync(ADDRESSED, { force: true });
+  return code === 0 ? 0 : ci();
+}
+
 /**
  * Installs from the lock file when nothing is installed yet, or something else is.
  * @param all with what only tests and checks need; a shop's own machine does without
  */
 export async function install({ all = true } = {}) {
+  // Left by an install that was cut off.
+  rmSync(ADDRESSED, { force: true });
   const stamp = join(ROOT, 'node_modules', '.elm-mist-installed');
   const wanted = hashOf([read(join(ROOT, 'package-lock.json')), process.versions.modules]);
   const there = read(stamp);
   if (there === wanted || (!all && there === `${wanted} to run`)) return;
   say('installing packages');
-  const npm = process.platform === 'win32' ? 'npm.cmd' : 'npm';
-  const args = ['ci', '--no-audit', '--no-fund', '--prefer-offline', ...(all ? [] : ['--omit=dev'])];
-  if ((await ended(start(npm, args))) !== 0) giveUp('the packages could not be installed; the lines above say why.');
+  if ((await installed(all ? [] : ['--omit=dev'])) !== 0) giveUp('the packages could not be installed; the lines above say why.');
   writeFileSync(stamp, all ? wanted : `${wanted} to run`);
 }
 
