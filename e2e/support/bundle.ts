@@ -12,13 +12,15 @@ const SCRIPTS = join(dirname(fileURLToPath(import.meta.url)), '../../scripts/lib
  * folder is seeded at its first start is the server tests' to prove. Where those were just run, both are there.
  */
 export default function bundle(): () => void {
+  const run = (script: string, ...args: string[]) => execFileSync(process.execPath, [join(SCRIPTS, script), ...args], { stdio: 'inherit' });
   const named = process.env['ELM_MIST_TESTS_DEMO'] as string | undefined;
   if (named && existsSync(named)) {
     process.env['ELM_MIST_SEEDED'] = named;
+    run('bundleServer.mjs', 'many');
     return () => undefined;
   }
-  const run = (script: string, ...args: string[]) => execFileSync(process.execPath, [join(SCRIPTS, script), ...args], { stdio: 'inherit' });
   run('bundleServer.mjs');
+  run('bundleServer.mjs', 'many');
   const folder = mkdtempSync(join(tmpdir(), 'elm-mist-demo-'));
   run('demoFolder.mjs', folder, DEMO_DAY);
   process.env['ELM_MIST_SEEDED'] = folder;

@@ -2,6 +2,8 @@ import { expect, test as base, type Browser, type Page } from '@playwright/test'
 import { DEMO_DAY, OWNER_ID, TestServer } from './server';
 
 interface Fixtures {
+  /** Whether the server is a process of its own, whose plug can be pulled. */
+  alone: boolean;
   server: TestServer;
   /** A page of somebody who is signed in, with nothing opened yet; its clock stands at the demo day and can be moved on. */
   phone: Page;
@@ -43,8 +45,10 @@ export async function otherPhone(
 }
 
 export const test = base.extend<Fixtures>({
-  server: async ({}, use) => {
+  alone: [false, { option: true }],
+  server: async ({ alone }, use) => {
     const server = new TestServer();
+    server.alone = alone;
     await server.start();
     await use(server);
     await server.remove();

@@ -5,6 +5,7 @@ import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { gunzipSync } from 'node:zlib';
+import { ofManyShops } from './manyShops';
 
 const ROOT = join(dirname(fileURLToPath(import.meta.url)), '../..');
 
@@ -23,17 +24,23 @@ const freePort = (): Promise<number> =>
     });
   });
 
-/** The real server on a data folder of its own; it can be stopped and started again on the same data and port. */
+/**
+ * The real server on a data folder of its own; it can be stopped and started again on the same data and port. Tests that do not kill it share one
+ * process, where it is warm.
+ */
 export class TestServer {
   readonly data = mkdtempSync(join(tmpdir(), 'elm-mist-e2e-'));
   /** Pages of tests have clocks of their own, which nobody is to put right. */
   tellsTime = false;
+  /** Whether it is a process of its own, whose plug can be pulled. */
+  alone = false;
   /** Whether it starts with the demo shop. */
   demo = true;
   /** Of the tests as the demo's owner. */
   cookie = '';
   private port = 0;
   private child: ChildProcess | null = null;
+  private shared = false;
 
   get url(): string {
     return `http://localhost:${this.port}`;
@@ -48,6 +55,16 @@ export class TestServer {
     this.port ||= await freePort();
     const seeded = process.env['ELM_MIST_SEEDED'] as string | undefined;
     if (this.demo && seeded && readdirSync(this.data).length === 0) cpSync(seeded, this.data, { recursive: true });
+    if (this.alone) await this.startAlone();
+    else {
+      const { data, port, demo, tellsTime } = this;
+      await ofManyShops(ROOT, { open: { data, port, demo, demoDay: DEMO_DAY, tellsTime } });
+      this.shared = true;
+    }
+    await this.signIn();
+  }
+
+  private async startAlone(): Promise<void> {
     const child = spawn(process.execPath, ['server/dist/main.cjs'], {
       cwd: ROOT,
       env: {
@@ -70,7 +87,7 @@ export class TestServer {
         (answer) => answer.ok,
         () => false,
       );
-      if (ready) return this.signIn();
+      if (ready) return;
       await new Promise((done) => setTimeout(done, 100));
     }
     throw new Error('the server did not become ready');
@@ -99,8 +116,11 @@ export class TestServer {
     }
   }
 
-  /** @param signal SIGKILL pulls the plug; SIGTERM stops it in order */
+  /** @param signal SIGKILL pulls the plug of one that is alone; SIGTERM stops it in order */
   async stop(signal: 'SIGTERM' | 'SIGKILL' = 'SIGTERM'): Promise<void> {
+    if (!this.alone && signal === 'SIGKILL') throw new Error('only a server that is alone can be killed');
+    if (this.shared) await ofManyShops(ROOT, { close: { port: this.port } });
+    this.shared = false;
     const child = this.child;
     if (!child || child.exitCode !== null) return;
     const ended = new Promise((done) => child.once('exit', done));

@@ -5,7 +5,7 @@
 import { mkdirSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { basename, join, resolve } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { build } from 'esbuild';
+import { build, stop } from 'esbuild';
 
 const ROOT = resolve(fileURLToPath(import.meta.url), '../../..');
 const DIST = join(ROOT, 'server/dist');
@@ -25,18 +25,22 @@ function brought(source) {
   return text;
 }
 
+const whole = {
+  ...common,
+  outdir: DIST,
+  outExtension: { '.js': '.cjs' },
+  // A native part cannot be put into one file.
+  external: ['@node-rs/argon2', 'libsql', 'pdfjs-dist', 'pdfmake', 'sharp'],
+  // Koa asks of each answer whether it is one of Node's web client, and the name alone loads all of that client: nothing here is one.
+  banner: { js: "const moduleUrl = require('node:url').pathToFileURL(__filename).href;\nclass WebResponse {}" },
+  define: { 'import.meta.url': 'moduleUrl', Response: 'WebResponse' },
+};
+
 export async function bundleServer() {
   const { outputFiles } = await build({
-    ...common,
+    ...whole,
     entryPoints: { program: join(ROOT, 'server/src/main.ts') },
-    outdir: DIST,
     entryNames: '[name]-[hash]',
-    outExtension: { '.js': '.cjs' },
-    // A native part cannot be put into one file.
-    external: ['@node-rs/argon2', 'libsql', 'pdfjs-dist', 'pdfmake', 'sharp'],
-    // Koa asks of each answer whether it is one of Node's web client, and the name alone loads all of that client: nothing here is one.
-    banner: { js: "const moduleUrl = require('node:url').pathToFileURL(__filename).href;\nclass WebResponse {}" },
-    define: { 'import.meta.url': 'moduleUrl', Response: 'WebResponse' },
     write: false,
   });
   const [{ path, text }] = outputFiles;
@@ -52,6 +56,11 @@ export async function bundleServer() {
   // What was made before goes; the program's own compiled code stays.
   const own = ['main.cjs', program, `${program}.code`];
   for (const file of readdirSync(DIST)) if (!own.includes(file)) rmSync(join(DIST, file), { force: true, recursive: true });
+  // Its service would live as long as whoever asked for this, and the shop's machine runs for months.
+  await stop();
 }
 
-if (process.argv[1] === fileURLToPath(import.meta.url)) await bundleServer();
+/** Beside it what opens many shops in one process, for the browser tests; it goes with the next program. */
+export const bundleManyShops = () => build({ ...whole, entryPoints: { manyShops: join(ROOT, 'server/test/manyShops.ts') } });
+
+if (process.argv[1] === fileURLToPath(import.meta.url)) await (process.argv[2] === 'many' ? bundleManyShops() : bundleServer());
