@@ -5,13 +5,11 @@ import { emptySurvey } from '@elm-mist/core';
 import ICAL from 'ical.js';
 import { expectAccessible } from '../support/axe';
 import { expect, test } from '../support/fixtures';
+import { follow } from '../support/follow';
 import { readPdf } from '../support/paper';
 import { Technician } from '../support/technician';
 
-test('a pitted contactor: quoted, accepted by signature, left for the part, gone on with another day, fixed, closed', async ({
-  site,
-  server,
-}) => {
+test('a pitted contactor: quoted, accepted by signature, left for the part, gone on with another day, fixed, closed', async ({ site }) => {
   const tech = new Technician(site);
   await tech.lookAtBakery('75', '60', '2');
 
@@ -25,7 +23,7 @@ test('a pitted contactor: quoted, accepted by signature, left for the part, gone
   });
 
   await test.step('the finding is noted and quoted with the wash', async () => {
-    await site.goto(`${server.url}/visits/demo-visit-15/close`);
+    await follow(site, '/visits/demo-visit-15/close');
     await site.getByTestId('note-finding').click();
     await site.getByRole('radio', { name: 'Pitted contactor' }).click();
     await site.getByTestId('finding-before').fill('face pitted');
@@ -57,13 +55,13 @@ test('a pitted contactor: quoted, accepted by signature, left for the part, gone
     await site.getByTestId('pause-due').fill('2026-06-18');
     await site.getByTestId('pause-leave').click();
     await expect(site.getByTestId('pause-record')).toContainText('contactor');
-    await site.goto(`${server.url}/open`);
+    await follow(site, '/open');
     await expect(site.getByTestId('open-list')).toContainText('Left to wait for parts');
   });
 
   await test.step('on the day of the part Today says what is promised and what it waits for', async () => {
     await site.clock.setSystemTime(new Date('2026-06-18T09:00:00-05:00'));
-    await site.goto(`${server.url}/?day=2026-06-18`);
+    await follow(site, '/?day=2026-06-18');
     const row = site.getByTestId('visit-demo-visit-15');
     await expect(row).toContainText('Promised:');
     await expect(row).toContainText('carry contactor');
@@ -80,7 +78,7 @@ test('a pitted contactor: quoted, accepted by signature, left for the part, gone
     await site.getByRole('link', { name: /^Wash/ }).click();
     await expect(site.getByText('The air was noted before the pause')).toBeVisible();
     await tech.proveDead('outdoor-unit');
-    await site.goto(`${server.url}/visits/demo-visit-15/close`);
+    await follow(site, '/visits/demo-visit-15/close');
     await expect(site.getByTestId('gate-line-power')).toContainText('All power restored');
     await site.getByTestId('finding-contactor').click();
     await site.getByTestId('finding-fixed').click();
@@ -88,12 +86,12 @@ test('a pitted contactor: quoted, accepted by signature, left for the part, gone
     await site.getByTestId('finding-after').fill('face sound');
     await site.getByTestId('finding-step-keep').click();
     await expect(site.getByTestId('finding-life')).toContainText('face sound');
-    await site.goto(`${server.url}/visits/demo-visit-15/power-up`);
+    await follow(site, '/visits/demo-visit-15/power-up');
     await tech.powerUp();
   });
 
   await test.step('closed by the gate: what was accepted and not done is named, what is open has its reason, the customer signs', async () => {
-    await site.goto(`${server.url}/visits/demo-visit-15/close`);
+    await follow(site, '/visits/demo-visit-15/close');
     await expect(site.getByTestId('price-changes')).toContainText('Not as accepted');
     await expect(site.getByTestId('price-changes')).toContainText('Not done');
     await site.getByTestId('done-price').scrollIntoViewIfNeeded();
@@ -118,12 +116,12 @@ test('a pitted contactor: quoted, accepted by signature, left for the part, gone
     await site.getByTestId('note-text').fill('Customer rang: runs quiet.');
     await site.getByTestId('note-keep').click();
     await expect(site.getByTestId('notes')).toContainText('Customer rang: runs quiet.');
-    await site.goto(`${server.url}/systems/quillon-split`);
+    await follow(site, '/systems/quillon-split');
     await expect(site.getByText('Findings done with')).toBeVisible();
   });
 
   await test.step('its report names the finding put right, the answer, the pause and the later word', async () => {
-    await site.goto(`${server.url}/visits/demo-visit-15/report`);
+    await follow(site, '/visits/demo-visit-15/report');
     await expect(site.getByTestId('report')).toContainText('Pitted contactor: put right.');
     await expect(site.getByTestId('report')).toContainText('accepted by Bastian Quillon');
     await expect(site.getByTestId('report')).toContainText('Parts to come: contactor');
@@ -139,10 +137,10 @@ test('a pitted contactor: quoted, accepted by signature, left for the part, gone
   });
 });
 
-test('a declined finding keeps the customer’s word, stays open in the shop, and stands on the report', async ({ site, server }) => {
+test('a declined finding keeps the customer’s word, stays open in the shop, and stands on the report', async ({ site }) => {
   const tech = new Technician(site);
   await tech.openVisit('demo-visit-15');
-  await site.goto(`${server.url}/visits/demo-visit-15/close`);
+  await follow(site, '/visits/demo-visit-15/close');
   await site.getByTestId('note-finding').click();
   await site.getByRole('radio', { name: 'Worn line insulation' }).click();
   await site.getByRole('radio', { name: 'Outdoor coil' }).last().click();
@@ -171,10 +169,10 @@ test('a declined finding keeps the customer’s word, stays open in the shop, an
   await site.getByTestId('answer-words').fill('Next year, when the roof is done');
   await site.getByTestId('answer-declined').click();
   await expect(site.getByTestId('quote')).toContainText('Declined');
-  await site.goto(`${server.url}/open`);
+  await follow(site, '/open');
   await expect(site.getByTestId('open-watch')).toContainText('Worn line insulation · Quillon bakery flat');
   await expect(site.getByTestId('open-watch')).toContainText('declined');
-  await site.goto(`${server.url}/visits/demo-visit-15/report`);
+  await follow(site, '/visits/demo-visit-15/report');
   await expect(site.getByTestId('report')).toContainText('Next year, when the roof is done');
   await expect(site.getByTestId('report')).toContainText('Worn line insulation (Outdoor coil, Yard, inner row)');
 });
@@ -214,7 +212,7 @@ test('a visit of November comes due in its season, not in November, says why, an
       data,
     })),
   });
-  await site.goto(`${server.url}/visits/${visit.id}/close`);
+  await follow(site, `/visits/${visit.id}/close`);
   await expect(site.getByTestId('when-next')).toContainText(/Next due.*?\d+ (April|May|June|July) 202[78]/s);
   await expect(site.getByTestId('when-next')).toContainText('a month of running');
   await site.getByTestId('close-visit').click();

@@ -3,7 +3,7 @@ import { expect, test } from '../support/fixtures';
 import { TestServer } from '../support/server';
 import { Technician } from '../support/technician';
 
-test.use({ serviceWorkers: 'allow' });
+test.use({ serviceWorkers: 'allow', alone: true });
 
 const ready = (page: Page) =>
   page.waitForFunction(() => navigator.serviceWorker.ready.then(() => navigator.serviceWorker.controller !== null));

@@ -5,6 +5,7 @@ import { LOG_COLUMNS, unitCode, type SystemRecordFile } from '@elm-mist/core';
 import type { Page } from '@playwright/test';
 import jsQR from 'jsqr';
 import { expect, test } from '../support/fixtures';
+import { follow } from '../support/follow';
 import { makeReport, printed, readPdf } from '../support/paper';
 
 const SYSTEM = 'fennick-hp';
@@ -56,7 +57,7 @@ test('the record of a system: a PDF that carries its file and holds against the 
   const label = await readPdf(await makeReport(site));
   expect(label.notEmbedded).toEqual([]);
   expect(label.pages[0]?.replace(/\s+/g, ' ')).toContain('Łucja Ångström-Ñandú');
-  await site.goto(`${server.url}/systems/${SYSTEM}`);
+  await follow(site, `/systems/${SYSTEM}`);
   await site.getByTestId('to-record').click();
   await expect(site.getByTestId('record-told')).toContainText('Washes on record');
   const bytes = await makeReport(site);
@@ -103,7 +104,7 @@ test('a label for the unit is read by a camera and opens its page; its short cod
   expect((await readPdf(bytes)).pages).toHaveLength(1);
   await site.goto(read ?? '');
   await expect(site.getByTestId('system-page')).toContainText('Heat pump');
-  await site.goto(`${server.url}/places`);
+  await follow(site, '/places');
   await site.getByTestId('place-search').fill(unitCode(SYSTEM).toLowerCase());
   await expect(site.getByTestId('place-list')).toContainText('Fennick terrace');
 });
@@ -119,7 +120,7 @@ test('the owner’s card in large type, and older records in: a table matched, i
   expect(card.pages).toHaveLength(1);
   expect(card.pages[0]).toContain('Keep dogs off');
 
-  await site.goto(`${server.url}/shop/log`);
+  await follow(site, '/shop/log');
   await site.getByTestId('to-past').click();
   const rows = ['Site,Date,Found,Left,Cleaner', 'Fennick terrace,2021-06-20,4,1,Old foam', 'Nowhere,2021-06-20,3,0,Water'];
   await site.getByTestId('places-file').setInputFiles({ name: 'old.csv', mimeType: 'text/csv', buffer: Buffer.from(rows.join('\n')) });
@@ -127,7 +128,7 @@ test('the owner’s card in large type, and older records in: a table matched, i
   await expect(site.getByTestId('places-import-end')).toContainText('the shop has no place "Nowhere"');
   await site.getByTestId('places-import-skip').click();
   await expect(site.getByTestId('places-import-end')).toContainText('1 brought in');
-  await site.goto(`${server.url}/systems/${SYSTEM}`);
+  await follow(site, `/systems/${SYSTEM}`);
   const life = site.getByTestId('life-line');
   const counted = Number(/of (\d+)/.exec((await life.textContent()) ?? '')?.[1]);
   for (let n = 1; n < counted; n += 1) await site.getByTestId('life-earlier').click();

@@ -1,5 +1,6 @@
 import { expectAccessible } from '../support/axe';
 import { expect, otherPhone, test } from '../support/fixtures';
+import { follow } from '../support/follow';
 import { TestServer } from '../support/server';
 import { Technician } from '../support/technician';
 
@@ -115,11 +116,11 @@ test('two phones whose clocks are minutes apart read one clock, and each sees th
     const right = await otherPhone(browser, server, 'Wren Cotter', () => Date.now());
     const fast = await otherPhone(browser, server, 'Ives Vane', () => Date.now() + 7 * 60_000);
     const tech = new Technician(right, [fast]);
-    await right.goto(`${server.url}/visits/demo-visit-13/plan`);
+    await follow(right, '/visits/demo-visit-13/plan');
     await right.getByTestId('plan-follow').click();
     await right.waitForURL(/\/(mix|wash)$/);
-    await right.goto(`${server.url}/visits/demo-visit-13/wash`);
-    await fast.goto(`${server.url}/visits/demo-visit-13/wash`);
+    await follow(right, '/visits/demo-visit-13/wash');
+    await follow(fast, '/visits/demo-visit-13/wash');
     await tech.proveDead('outdoor-unit');
     // The gate that one has opened is open for the other.
     await expect(fast.getByTestId('wash-act')).toBeVisible({ timeout: SEEN_MS });
@@ -132,9 +133,9 @@ test('two phones whose clocks are minutes apart read one clock, and each sees th
     const last = stored.events.at(-1);
     expect(last?.by).toBe('Ives Vane');
     expect(Math.abs(Date.parse(last?.at ?? '') - Date.now())).toBeLessThan(60_000);
-    await fast.goto(`${server.url}/more`);
+    await follow(fast, '/more');
     await expect(fast.getByText(/^This phone’s clock is (6\smin\s\d+\ss|7\smin) ahead of the shop’s\./)).toBeVisible();
-    await right.goto(`${server.url}/more`);
+    await follow(right, '/more');
     await expect(right.getByTestId('signed-in')).toContainText('Wren Cotter');
     await expect(right.getByText(/^This phone’s clock is/)).toBeHidden();
     await right.context().close();

@@ -2,6 +2,7 @@ import type { LightNoted } from '@elm-mist/core';
 import { expectAccessible } from '../support/axe';
 import { drawnPicture, markCorners } from '../support/drawnPicture';
 import { expect, test } from '../support/fixtures';
+import { follow } from '../support/follow';
 
 test('two photographs tell how open a coil was and is: corners dragged and nudged, kept, said at Check and Close', async ({
   phone: site,
@@ -45,12 +46,12 @@ test('two photographs tell how open a coil was and is: corners dragged and nudge
   await expect.poll(async () => (await kept())?.after?.openPct ?? null).not.toBeNull();
   expect(Math.abs(((await kept())?.before?.openPct ?? 0) - found.openPct)).toBeLessThan(4);
   expect(await kept()).toMatchObject({ coilId: coil.id, bentBeforePct: 12, bentAfterPct: 3 });
-  await site.goto(`${server.url}/visits/demo-visit-15/close`);
+  await follow(site, '/visits/demo-visit-15/close');
   await expect(site.getByTestId(`to-light-${coil.id}`)).toContainText(/±.*→.*±/);
   // Opened again with the pictures out of reach, what was kept stands as it was told.
   const told = [await kept()].flatMap((data) => [data?.before?.openPct ?? 0, data?.after?.openPct ?? 0].map(Math.round));
   await site.route('**/api/photos/**', (route) => route.abort());
-  await site.goto(`${server.url}/visits/demo-visit-15/light?coil=${coil.id}`);
+  await follow(site, `/visits/demo-visit-15/light?coil=${coil.id}`);
   await expect(site.getByTestId('open-before')).toBeVisible();
   expect([await openOf('before'), await openOf('after')]).toEqual(told);
   await site.unroute('**/api/photos/**');

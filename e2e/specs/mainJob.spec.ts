@@ -1,5 +1,6 @@
 import { expectAccessible } from '../support/axe';
 import { expect, test } from '../support/fixtures';
+import { follow } from '../support/follow';
 import { Technician } from '../support/technician';
 
 test('one dirty system, from the day to the logbook', async ({ site, server }) => {
@@ -108,7 +109,7 @@ test('one dirty system, from the day to the logbook', async ({ site, server }) =
 
   await test.step('the next day it stands in the history', async () => {
     await site.clock.fastForward('24:00:00');
-    await site.goto(`${server.url}/places`);
+    await follow(site, '/places');
     await expectAccessible(site, 'Places');
     await site.getByTestId('system-quillon-split').click();
     const entry = site.getByTestId('past-demo-visit-15');

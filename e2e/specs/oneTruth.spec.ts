@@ -1,5 +1,6 @@
 import { expectAccessible } from '../support/axe';
 import { expect, test } from '../support/fixtures';
+import { follow } from '../support/follow';
 import { DEMO_DAY } from '../support/server';
 import { Technician } from '../support/technician';
 
@@ -86,9 +87,9 @@ test('no-rinse foam indoors to its end: works, closed up, power back, run cold, 
   await expect(site.getByText(/^Done\. Due again/)).toBeVisible();
 });
 
-test('a gun with a lettered dial: the letter to set for the mix, another for plain water', async ({ site, server }) => {
+test('a gun with a lettered dial: the letter to set for the mix, another for plain water', async ({ site }) => {
   const tech = new Technician(site);
-  await site.goto(`${server.url}/shelf/applicators/new`);
+  await follow(site, '/shelf/applicators/new');
   await site.getByLabel('Name').fill('Lettered gun');
   await site.getByRole('radio', { name: 'Foaming gun' }).click();
   await site.getByTestId('applicator-capacity').fill('36 fl oz');
@@ -99,7 +100,7 @@ test('a gun with a lettered dial: the letter to set for the mix, another for pla
   await site.getByTestId('applicator-save').click();
   await expect(site.getByText('Lettered gun').first()).toBeVisible();
 
-  await site.goto(server.url);
+  await follow(site, '/');
   await tech.lookAtBakery('75', '60', '2');
   await site.getByTestId('plan-follow').click();
   await tech.bead('mix');
@@ -125,7 +126,7 @@ test('a wall head: little water over a bib, zig-zag from the top, the rear bend 
     body: JSON.stringify({ systemId: 'alder-studio', day: DEMO_DAY, startMinute: 960, durationMin: 120, purpose: 'Yearly wash' }),
   });
   const visit = (await answer.json()) as { id: string };
-  await site.goto(`${server.url}/visits/${visit.id}/look`);
+  await follow(site, `/visits/${visit.id}/look`);
   await tech.noteAir('80', '55', '2');
   await tech.next();
   await site.getByTestId('all-alike').click();
@@ -140,7 +141,7 @@ test('a wall head: little water over a bib, zig-zag from the top, the rear bend 
   await expect(site.getByText(/filters?.*(washed|wash).*dry/i).first()).toBeVisible();
   await site.getByTestId('plan-follow').click();
   await site.waitForURL(/\/(mix|wash)$/);
-  await site.goto(`${server.url}/visits/${visit.id}/wash`);
+  await follow(site, `/visits/${visit.id}/wash`);
   await site.getByRole('tab', { name: 'Indoor coil' }).click();
   // One source feeds the pair: the outdoor disconnect.
   await expect(site.getByTestId('gate-air-handler')).toHaveCount(0);

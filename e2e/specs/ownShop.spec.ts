@@ -1,4 +1,4 @@
-import type { Page } from '@playwright/test';
+import type { Page, Route } from '@playwright/test';
 import { expectAccessible } from '../support/axe';
 import { enter, expect, test } from '../support/fixtures';
 import { OWNER_ID, TestServer } from '../support/server';
@@ -202,6 +202,35 @@ test('a typo in every record is put right, and what a closed visit showed stays'
     await site.getByLabel('Fins per inch').fill('17');
     await site.getByRole('button', { name: 'Save the coil' }).click();
     await expect(text(/17 fins per inch/)).toBeVisible();
+  });
+
+  await test.step('left while it is saved: one stays where one went; refused, it is told there, with the way back', async () => {
+    /** Saves the coil over a server that answers once it is told to, and goes to the places meanwhile. */
+    const leave = async (answer: (route: Route) => Promise<void>) => {
+      let go = () => undefined as void;
+      const told = new Promise<void>((done) => (go = done));
+      await site.route(/\/api\/coils\//, (route) => told.then(() => answer(route)), { times: 1 });
+      await site.getByRole('button', { name: 'Save the coil' }).click();
+      await site.getByRole('link', { name: 'Places', exact: true }).click();
+      await expect(site.getByRole('link', { name: /Fennick Terrace House/ })).toBeVisible();
+      const answered = site.waitForResponse(/\/api\/coils\//);
+      go();
+      await answered;
+    };
+    await save(site, 'coil-edit-fennick-hp-out');
+    await site.getByLabel('Fins per inch').fill('16');
+    const fields = { finsPerInch: 'Fins per inch must be at most 15.' };
+    await leave((route) => route.fulfill({ status: 422, json: { error: { code: 'out-of-range', message: 'No.', fields } } }));
+    await expect(text('Not saved, on the screen you left: Fins per inch must be at most 15.')).toBeVisible();
+    await expectAccessible(site, 'Not saved');
+    await site.getByRole('button', { name: 'Open it' }).click();
+    await expect(site.getByLabel('Fins per inch')).toHaveValue('16');
+    await expect(text('Typed before, and not saved yet.')).toBeVisible();
+    await expect(text(/^Not saved/)).toBeHidden();
+    await leave((route) => route.continue());
+    await site.getByRole('link', { name: /Fennick Terrace House/ }).click();
+    await site.getByRole('link', { name: /Heat pump, upstairs/ }).click();
+    await expect(text(/16 fins per inch/)).toBeVisible();
   });
 
   await test.step('visit: moved, named anew, then cancelled with the reason and opened again', async () => {

@@ -3,6 +3,7 @@ import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { expectAccessible } from '../support/axe';
 import { expect, otherPhone, test } from '../support/fixtures';
+import { follow } from '../support/follow';
 import { readPdf } from '../support/paper';
 import { Technician } from '../support/technician';
 
@@ -69,7 +70,7 @@ test('a coil is practised on by touch: a hint, a refusal, a torch; left and foun
   const before = await figure(site, 'light');
   await test.step('left and opened again, it goes on where it was', async () => {
     await site.getByTestId('practice-torch').click();
-    await site.goto(`${server.url}/practice`);
+    await follow(site, '/practice');
     await expect(site.getByTestId('practice-microchannel-lint')).toContainText('goes on where you left it');
     await site.getByTestId('practice-microchannel-lint').click();
     await face.waitFor();
@@ -85,7 +86,7 @@ test('a coil is practised on by touch: a hint, a refusal, a torch; left and foun
     await expect(site.getByTestId('ghost-plans')).toHaveAttribute('aria-label', /after [1-9]/, { timeout: 20_000 });
     await site.getByTestId('practice-back').click();
     await face.waitFor();
-    await site.goto(`${server.url}/practice`);
+    await follow(site, '/practice');
     await expect(site.getByTestId('practice-microchannel-lint')).toContainText('goes on where you left it');
   });
 });
@@ -159,7 +160,7 @@ test('one drill of each family is asked, answered, and told with its reasons; ke
   await site.getByTestId('practice-drills').click();
   await site.getByTestId('drill').waitFor();
   for (const family of FAMILIES) {
-    await site.goto(`${server.url}/practice/drill?family=${family}`);
+    await follow(site, `/practice/drill?family=${family}`);
     // Nothing was answered: it says so, and asks on.
     await site.getByTestId('drill-mark').click();
     await expect(site.getByRole('alert')).toContainText(/Choose one|amount|once|level/);
@@ -175,7 +176,7 @@ test('one drill of each family is asked, answered, and told with its reasons; ke
   await site.getByTestId('drill-enough').click();
   const kept = async () => ((await (await server.fetch('/practice')).json()) as { entries: unknown[] }).entries.length;
   await expect.poll(kept).toBe(FAMILIES.length);
-  await site.goto(`${server.url}/practice`);
+  await follow(site, '/practice');
   await expect(site.getByTestId('drills-never')).toContainText('of 1 right this month');
   await expect(site.getByTestId('practice-crew')).toContainText('Wren Cotter');
   await site.getByTestId('practice-forget-ask').click();
@@ -247,7 +248,7 @@ test('who leads makes a coil of a visit’s, without its names; it goes out as a
   await expect(site.getByTestId('practice-rinse')).toContainText('2 rows, grade 3');
   await expect(site.getByTestId('practice-hint')).toContainText('grease');
 
-  await site.goto(`${server.url}/practice`);
+  await follow(site, '/practice');
   const downloading = site.waitForEvent('download');
   await site.getByTestId('coil-out').click();
   const file = await (await downloading).path();
@@ -264,10 +265,10 @@ test('who leads makes a coil of a visit’s, without its names; it goes out as a
   await expect(site.getByTestId('practice-rinse')).toContainText('Behind the fryer');
 
   const other = await otherPhone(browser, server, 'Ives Vane', () => site.evaluate(() => Date.now()));
-  await other.goto(`${server.url}/practice`);
+  await follow(other, '/practice');
   await other.getByText('Behind the fryer').click();
   await other.getByTestId('practice-face').waitFor();
-  await other.goto(`${server.url}/practice/new`);
+  await follow(other, '/practice/new');
   await expect(other.getByTestId('not-for-you')).toBeVisible();
   await other.context().close();
 });
@@ -281,7 +282,7 @@ test('lessons are drawn, each said in words; a drill’s own stand beside it; wh
   await expect(site.getByTestId(/^lesson-/)).toHaveCount(7);
   await expect(site.getByRole('img', { name: /The U holds water as high as its outlet/ })).toBeVisible();
   await expectAccessible(site, 'lessons');
-  await site.goto(`${server.url}/practice/drill?family=dead`);
+  await follow(site, '/practice/drill?family=dead');
   await site.getByTestId('drill-know').click();
   await expect(site.getByTestId('drill-lesson').getByTestId('lesson-disconnects')).toBeVisible();
 
@@ -294,7 +295,7 @@ test('lessons are drawn, each said in words; a drill’s own stand beside it; wh
   const data = { source: 'outdoor-unit', step: 'thermostat-off', reason };
   const event = { id: randomUUID(), visitId, at: new Date().toISOString(), by: 'Wren Cotter', kind: 'gate.skipped', data };
   expect((await post(`/visits/${visitId}/events`, { events: [event] })).status()).toBe(200);
-  await site.goto(`${server.url}/practice`);
+  await follow(site, '/practice');
   const real = site.getByTestId('practice-real');
   await expect(real).toContainText('Thermostat off was left out.');
   await expect(site.getByTestId('practice-crew')).not.toContainText('on visits');

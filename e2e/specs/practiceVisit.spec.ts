@@ -3,6 +3,7 @@ import type { PracticeLook, PracticeVisit, PracticeVisitDone } from '@elm-mist/c
 import type { Page } from '@playwright/test';
 import { expectAccessible } from '../support/axe';
 import { expect, test } from '../support/fixtures';
+import { follow } from '../support/follow';
 import { readPdf } from '../support/paper';
 import { Technician } from '../support/technician';
 
@@ -72,7 +73,7 @@ test('a whole visit is practised: its owner, meter, clock and kit; judged at its
   const learner = new Learner(site);
   const shop = async () => [await (await server.fetch('/shelf')).text(), await (await server.fetch('/days/2026-06-11')).text()];
   const before = await shop();
-  await site.goto(`${server.url}/practice`);
+  await follow(site, '/practice');
   await site.getByTestId('practice-visits-open').click();
   await site.getByTestId('practice-visit-begin').waitFor();
   await expectAccessible(site, 'a whole visit, before it');
@@ -106,14 +107,14 @@ test('a whole visit is practised: its owner, meter, clock and kit; judged at its
     await site.getByRole('checkbox', { name: 'Dry dust or pollen' }).click();
     await learner.next();
     await learner.bead('plan');
-    await site.goto(`${server.url}/visits/${visitId}/readings?side=before`);
+    await follow(site, `/visits/${visitId}/readings?side=before`);
     await site.getByTestId('kit-start').click();
     await site.getByTestId('kit-hold').click();
     await expect(site.getByText(/^Liquid pressure · held .*, simulated/)).toBeVisible();
   });
 
   await test.step('it is planned, mixed and proved dead; the second feed shows on the meter', async () => {
-    await site.goto(`${server.url}/visits/${visitId}/plan`);
+    await follow(site, `/visits/${visitId}/plan`);
     await site.getByTestId('plan-follow').click();
     await site.waitForURL(/\/(mix|wash)$/);
     while (site.url().endsWith('/mix')) {
@@ -155,7 +156,7 @@ test('a whole visit is practised: its owner, meter, clock and kit; judged at its
 
   // The shop is as it was, and so is this device: its own day is there again.
   expect(await shop()).toEqual(before);
-  await site.goto(server.url);
+  await follow(site, '/');
   await expect(site.getByTestId('visit-demo-visit-15')).toBeVisible();
   const { done } = (await (await site.request.get(`${server.url}/api/practice/visit`)).json()) as { done: PracticeVisitDone[] };
   expect(done.map(({ seed }) => seed)).toEqual([SEED]);
@@ -179,10 +180,10 @@ test('an exam asks why nowhere; left and gone on with, it is where it was; ended
   await expect(site.getByTestId('practice-clock')).toContainText(/1:0\d\spm/);
   expect(new URL(site.url()).pathname).toContain(here);
   // The bench in it gives its figures, and no reasons.
-  await site.goto(`${server.url}/bench`);
+  await follow(site, '/bench');
   await expect(site.getByText('Why?')).toHaveCount(0);
   await site.request.post(`${server.url}/api/practice/visit/end`, { data: {} });
-  await site.goto(`${server.url}${here}`);
+  await follow(site, `${here}`);
   await site.getByTestId('practice-visit').waitFor({ timeout: 20_000 });
   await expect(site.getByTestId('practice-clock')).toBeHidden();
 });

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import { expect, test } from '../support/fixtures';
+import { follow } from '../support/follow';
 import type { TestServer } from '../support/server';
 import { expectAccessible } from '../support/axe';
 import { countTouches } from '../support/touches';
@@ -44,10 +45,10 @@ test('a kit held before and after the wash: better on the right lines, and a low
   expect(await touches()).toBeLessThanOrEqual(3);
   await expect(site.getByText(/^Return air · held .*, simulated/)).toBeVisible();
   // The wash, in short: both coils left clear.
-  await site.goto(`${server.url}/visits/demo-visit-13/plan`);
+  await follow(site, '/visits/demo-visit-13/plan');
   await site.getByTestId('plan-follow').click();
   await site.waitForURL(/\/(mix|wash)$/);
-  await site.goto(`${server.url}/visits/demo-visit-13/check`);
+  await follow(site, '/visits/demo-visit-13/check');
   for (;;) {
     await site.getByTestId('clear-everywhere').click();
     await site.getByTestId('check-keep').click();
@@ -84,17 +85,17 @@ test('a kit held before and after the wash: better on the right lines, and a low
     })
     .toContain('charge');
   // Closed, it is what the shop’s washes were measured to save, and stands where there is no meter.
-  await site.goto(`${server.url}/visits/demo-visit-13/close`);
+  await follow(site, '/visits/demo-visit-13/close');
   await site.getByTestId('close-visit').click();
   await expect(site.getByTestId('to-history')).toBeVisible();
-  await site.goto(`${server.url}/shop/saved`);
+  await follow(site, '/shop/saved');
   await expect(site.getByTestId('saved-watts')).toContainText(/Worst \d \w+, 1 wash/);
   // The demo's one meter, made up, tells of another.
   await expect(site.getByTestId('saved-meters')).toContainText(/Worst \d \w+, 1 wash\s*[\d,]+\skWh, [\d,]+ to [\d,]+/);
   await expect(site.getByTestId('saved-dirt')).toContainText('by 2 measured washes');
   await expectAccessible(site, 'what washes saved');
   const { place } = (await (await server.fetch(`/visits/demo-visit-13`)).json()) as { place: { id: string } };
-  await site.goto(`${server.url}/places/${place.id}/savings`);
+  await follow(site, `/places/${place.id}/savings`);
   await expect(site.getByTestId('by-watts')).toContainText('hours of running a year');
 });
 

@@ -4,6 +4,7 @@ import type { CoilBuild, VisitEvent } from '@elm-mist/core';
 import { fullRun } from '@elm-mist/core/testing/fullRun';
 import type { Page } from '@playwright/test';
 import { expect, test } from '../support/fixtures';
+import { follow } from '../support/follow';
 import { makeReport, readPdf } from '../support/paper';
 import type { TestServer } from '../support/server';
 
@@ -134,13 +135,13 @@ test('a full visit of two coils with twelve photos on paper: read back, under it
   });
 
   await test.step('another paper and fewer sections, chosen once; the record holds what is not printed', async () => {
-    await site.goto(`${server.url}/shop/report`);
+    await follow(site, '/shop/report');
     await site.getByRole('radio', { name: 'A4' }).click();
     await site.getByTestId('section-photos').click();
     await site.getByTestId('section-readings').click();
     await site.getByTestId('report-ways-save').click();
     await expect(site.getByTestId('report-ways')).toBeHidden();
-    await site.goto(`${server.url}/visits/${VISIT}/report`);
+    await follow(site, `/visits/${VISIT}/report`);
     await expect(site.getByTestId('report')).not.toContainText('12 photos');
     const a4 = await readPdf(await makeReport(site));
     expect(a4.sizes.every(([width, height]) => Math.round(width) === 595 && Math.round(height) === 842)).toBe(true);

@@ -1,6 +1,7 @@
 import type { Page } from '@playwright/test';
 import { expectAccessible } from '../support/axe';
 import { expect, test } from '../support/fixtures';
+import { follow } from '../support/follow';
 import { drawnEspi } from '../../core/src/testing/drawnEspi';
 import { madeMeter } from '../support/madeMeter';
 
@@ -73,7 +74,7 @@ test('hours as XML, priced by the hour, are told in money and stand in the visit
     intervalS: 3600,
     values: days.flatMap(({ kWh }) => shares.map((share) => Math.round(kWh * share * 1000))),
   });
-  await site.goto(`${server.url}/places/fennick/savings`);
+  await follow(site, '/places/fennick/savings');
   await site.getByTestId('meter-file').setInputFiles({ name: 'usage.xml', mimeType: 'text/xml', buffer: Buffer.from(file) });
   await expect(site.getByTestId('meter-read')).toContainText('hours, gathered into days');
   await site.getByTestId('meter-keep').click();
@@ -95,7 +96,7 @@ test('hours as XML, priced by the hour, are told in money and stand in the visit
   await expect(site.getByText('What it saved, by the meter')).toBeVisible();
   await expect(site.getByText(/By the electricity meter the house uses [\d,]+\skWh a year less/)).toBeVisible();
   // No energy in it at all.
-  await site.goto(`${server.url}/places/fennick/savings`);
+  await follow(site, '/places/fennick/savings');
   await site.getByTestId('meter-file').setInputFiles({ name: 'x.xml', mimeType: 'text/xml', buffer: Buffer.from('<html></html>') });
   await expect(site.getByText('That is no file of energy usage')).toBeVisible();
 });

@@ -1,5 +1,6 @@
 import { expectAccessible } from '../support/axe';
 import { expect, test } from '../support/fixtures';
+import { follow } from '../support/follow';
 import { Technician } from '../support/technician';
 
 test('a label that can be read two ways is asked about once, and the answer is kept with the cleaner', async ({ phone: site, server }) => {
@@ -79,7 +80,7 @@ test('a reservoir too weak at the dial is put right, a mix corrected, and the st
       return shelf.stock.filter((item) => item.cleanerId === cleanerId).reduce((sum, item) => sum + item.leftL, 0) / 0.0295735295625;
     };
     const before = await left('bramble');
-    await site.goto(`${server.url}/visits/demo-visit-15/close`);
+    await follow(site, '/visits/demo-visit-15/close');
     await expect(site.getByText('Taken from the shelf')).toBeVisible();
     await tech.closeVisit();
     await expect(site.getByText(/^Done\. Due again/)).toBeVisible();
@@ -116,7 +117,7 @@ test('bucket and watch: a dial position is calibrated, and Mix goes by what it g
   await expectAccessible(site, 'Calibrate');
   await site.getByTestId('calibrate-keep').click();
   await expect(site.getByText('Kept: mark 4 of 36 fl oz foaming gun gives 5 : 1.')).toBeVisible();
-  await site.goto(`${server.url}/shelf/applicators/foaming-gun`);
+  await follow(site, '/shelf/applicators/foaming-gun');
   await expect(site.getByText(/^5\s:\s1, measured/)).toBeVisible();
 });
 
@@ -147,6 +148,6 @@ test('a file with a bad row is not imported until the row is left out', async ({
   await expectAccessible(site, 'Files');
   await site.getByTestId('import-skip').click();
   await expect(end.getByText('2 rows read: 1 added, 0 changed, 0 as they were, 1 left out.')).toBeVisible();
-  await site.goto(`${server.url}/shelf`);
+  await follow(site, '/shelf');
   await expect(site.getByText('Moss')).toBeVisible();
 });

@@ -1,9 +1,10 @@
 import { expectAccessible } from '../support/axe';
 import { expect, test } from '../support/fixtures';
+import { follow } from '../support/follow';
 import { Technician } from '../support/technician';
 
 test.describe('kept on the device', () => {
-  test.use({ serviceWorkers: 'allow' });
+  test.use({ serviceWorkers: 'allow', alone: true });
 
   test('the server goes away in mid-wash: clocks go on, entries are kept, even over a reload, and sent when it is back', async ({
     site,
@@ -85,13 +86,13 @@ test('typed nonsense is named beside its field and nothing typed is lost, not ev
   await expect(site.getByTestId('humidity')).toHaveValue('130');
 });
 
-test('a tablet that is turned on its side goes on with the page and what was typed in it, there and back', async ({ site, server }) => {
+test('a tablet that is turned on its side goes on with the page and what was typed in it, there and back', async ({ site }) => {
   const [upright, onItsSide] = [
     { width: 768, height: 1024 },
     { width: 1024, height: 768 },
   ];
   await site.setViewportSize(upright);
-  await site.goto(`${server.url}/places`);
+  await follow(site, '/places');
   await site.getByRole('button', { name: 'Add a place' }).click();
   await site.getByLabel('Place', { exact: true }).fill('Alder loft');
   await site.setViewportSize(onItsSide);
@@ -126,10 +127,10 @@ test('every other screen is within reach, in both lights, by keyboard too', asyn
     await expect(site.getByText(words).first()).toBeVisible();
     await expectAccessible(site, path);
   }
-  await site.goto(`${server.url}/more`);
+  await follow(site, '/more');
   await site.getByRole('radio', { name: 'Attic' }).click();
   await expectAccessible(site, 'More, attic');
-  await site.goto(server.url);
+  await follow(site, '/');
   await expect(site.getByRole('heading', { name: 'Fennick terrace' })).toBeVisible();
   await expectAccessible(site, 'Today, attic');
   await site.getByTestId('visit-demo-visit-14').focus();

@@ -1,6 +1,7 @@
 import type { Page } from '@playwright/test';
 import { expectAccessible } from '../support/axe';
 import { expect, test } from '../support/fixtures';
+import { follow } from '../support/follow';
 import { Technician } from '../support/technician';
 
 /** Counts what the device is asked to do, in place of a device that can do it. */
@@ -83,13 +84,12 @@ test('the run sheet: alone it is proven the shortest, a helper saves time, and e
 
 test('takedown and wires: nothing but a guard before proven dead; replayed backwards, mirrored, and named at Close while open', async ({
   site,
-  server,
 }) => {
   const tech = new Technician(site);
-  await site.goto(`${server.url}/visits/demo-visit-13/plan`);
+  await follow(site, '/visits/demo-visit-13/plan');
   await site.getByTestId('plan-follow').click();
   await site.waitForURL(/\/(mix|wash)$/);
-  await site.goto(`${server.url}/visits/demo-visit-13/takedown`);
+  await follow(site, '/visits/demo-visit-13/takedown');
   await expect(site.getByText('Nothing has come off yet.')).toBeVisible();
   const off = async (kind: string, screws: string, which = '') => {
     await site.getByRole('radio', { name: kind, exact: true }).click();
@@ -102,7 +102,7 @@ test('takedown and wires: nothing but a guard before proven dead; replayed backw
   await off('Guard', '4', 'path side');
   await expect(site.getByRole('heading', { name: 'Guard, path side, 4 screws' })).toBeVisible();
 
-  await site.goto(`${server.url}/visits/demo-visit-13/wash`);
+  await follow(site, '/visits/demo-visit-13/wash');
   await tech.proveDead('outdoor-unit');
   await site.getByTestId('to-takedown').click();
   await site.getByTestId('part-screws').fill('six');
@@ -124,9 +124,9 @@ test('takedown and wires: nothing but a guard before proven dead; replayed backw
   await expect(site.getByTestId('wire-plug')).toHaveValue('Fan plug');
   await expectAccessible(site, 'Wires');
 
-  await site.goto(`${server.url}/visits/demo-visit-13/close`);
+  await follow(site, '/visits/demo-visit-13/close');
   await expect(site.getByText('Not back yet: Top, 8 screws; Panel, 6 screws; Guard, path side, 4 screws; Fan plug C.')).toBeVisible();
-  await site.goto(`${server.url}/visits/demo-visit-13/takedown?side=wires`);
+  await follow(site, '/visits/demo-visit-13/takedown?side=wires');
   await site.getByTestId('wire-back-C').click();
   await expect(site.getByText('Every wire that was noted is back.')).toBeVisible();
   await site.getByRole('tab', { name: /^Parts/ }).click();
