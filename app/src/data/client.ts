@@ -1,5 +1,6 @@
 import { QueryClient } from '@tanstack/react-query';
 import { AwayError } from './api';
+import { writes } from './leftBehind';
 
 /**
  * How long what was read is kept, ms: twenty days. A timer cannot wait longer than 2^31 − 1 ms, some 24.8 days; one set for more goes off
@@ -12,6 +13,7 @@ export const FRESH_MS = 5_000;
 
 /** What was read stays on the device for weeks, so that the day's work opens with no signal. */
 export const queryClient = new QueryClient({
+  mutationCache: writes,
   defaultOptions: {
     queries: {
       networkMode: 'always',

@@ -1,5 +1,5 @@
 import { act, render, screen, fireEvent } from '@testing-library/react';
-import { draftValues, useDraft, useFormDraft } from './draft';
+import { draftBase, draftValues, useDraft, useFormDraft } from './draft';
 import { forgetDevice } from '@/testing/device';
 import { writeDevice } from '@/device/memory';
 
@@ -56,6 +56,24 @@ test('a form keeps what is typed until it is saved, and a late keystroke does no
   act(() => drop());
   act(() => type({ name: 'Bramble' }));
   expect(draftValues('form', { name: '' })).toEqual({ name: '' });
+});
+
+test('a form says that it begins with what was typed before, holds it against what was there then, and can begin anew', () => {
+  let type: (values: unknown) => void = () => undefined;
+  function Form({ was }: { was: { name: string } }) {
+    const { restored, anew } = useFormDraft('form', (listen) => ((type = listen), { unsubscribe: () => undefined }), was);
+    return restored ? <button onClick={anew}>Start anew</button> : null;
+  }
+  const first = render(<Form was={{ name: 'Marl' }} />);
+  expect(screen.queryByRole('button')).toBeNull();
+  act(() => type({ name: 'Marl Lane' }));
+  first.unmount();
+  // Somebody else renamed it meanwhile.
+  render(<Form was={draftBase('form') ?? { name: 'Marl ranch' }} />);
+  expect(draftBase('form')).toEqual({ name: 'Marl' });
+  fireEvent.click(screen.getByRole('button', { name: 'Start anew' }));
+  expect(screen.queryByRole('button')).toBeNull();
+  expect([draftValues('form', { name: '' }), draftBase('form')]).toEqual([{ name: '' }, null]);
 });
 
 describe('a draft knows what it was begun from', () => {

@@ -40,18 +40,42 @@ export function draftValues<T extends object>(key: string, start: T): T {
   return { ...start, ...readJson<Partial<T>>(`draft.${key}`) };
 }
 
-/** Keeps a form's values on the device as they are typed. `drop` forgets them once they are saved. */
-export function useFormDraft(key: string, watch: (listen: (values: unknown) => void) => { unsubscribe: () => void }): { drop: () => void } {
+/** What a form's half entered values were begun from; null where there are none, or it was nothing. */
+export const draftBase = <T>(key: string): T | null => readJson<T>(`draft.${key}.base`);
+
+/**
+ * Keeps a form's values on the device as they are typed.
+ * @param base what they are held against when they are saved: the record as it was when they were begun. It is kept with them, so that what somebody
+ * else changed meanwhile is still told apart from what was typed here
+ * @returns `drop` forgets them once they are saved; `restored` says that the form began with some; `anew` forgets those
+ */
+export function useFormDraft(
+  key: string,
+  watch: (listen: (values: unknown) => void) => { unsubscribe: () => void },
+  base: unknown = null,
+): { drop: () => void; restored: boolean; anew: () => void } {
   const saved = useRef(false);
+  const [restored, setRestored] = useState(() => readJson(`draft.${key}`) !== null);
+  const begun = JSON.stringify(base);
+  const forget = useCallback(() => {
+    writeDevice(`draft.${key}`, null);
+    writeDevice(`draft.${key}.base`, null);
+  }, [key]);
   useEffect(() => {
     const listening = watch((values) => {
-      if (!saved.current) writeDevice(`draft.${key}`, JSON.stringify(values));
+      if (saved.current) return;
+      writeDevice(`draft.${key}`, JSON.stringify(values));
+      writeDevice(`draft.${key}.base`, begun);
     });
     return () => listening.unsubscribe();
-  }, [key, watch]);
+  }, [key, begun, watch]);
   const drop = useCallback(() => {
     saved.current = true;
-    writeDevice(`draft.${key}`, null);
-  }, [key]);
-  return { drop };
+    forget();
+  }, [forget]);
+  const anew = useCallback(() => {
+    forget();
+    setRestored(false);
+  }, [forget]);
+  return { drop, restored, anew };
 }

@@ -1,5 +1,6 @@
 export * from './api';
 export * from './client';
+export { putLeftAside, useLeftBehind } from './leftBehind';
 export * from './queries';
 export * from './outbox';
 export * from './answers';

@@ -9,7 +9,9 @@ export const stillRouter = (params: Record<string, string> = {}) => ({
   router: {
     navigate: (href: string) => void went.push(href),
     replace: (href: string) => void went.push(href),
+    push: (href: string) => void went.push(href),
     back: () => void went.push('back'),
+    canGoBack: () => false,
     setParams: () => undefined,
   },
   useLocalSearchParams: () => params,

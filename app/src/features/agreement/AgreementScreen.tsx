@@ -17,6 +17,7 @@ import { View } from 'react-native';
 import { array, object, string } from 'yup';
 import { moneySign, systemQuery, today, useHouseRules, useSetAgreement } from '@/data';
 import { Act, AnyOf, Banner, Body, Companion, Heading, Label, Part, Screen, ScreenHead, Small, space, ThumbBar, Waiting } from '@/ui';
+import { stillHere } from '@/features/shared/stillHere';
 import { typedFigure } from '../shared/figures';
 import { FormField } from '../shared/formField';
 import { placeErrors } from '../shared/formTrouble';
@@ -87,9 +88,10 @@ function AgreementFields({ systemId, under, agreement }: { systemId: string; und
   const leave = () => (router.canGoBack() ? router.back() : router.navigate(`/systems/${systemId}`));
   const send = async (next: Agreement | null) => {
     setTrouble('');
+    const here = stillHere();
     try {
       await save.mutateAsync({ systemId, agreement: next });
-      leave();
+      if (here()) leave();
     } catch (error) {
       setTrouble(
         placeErrors(error, setError, {

@@ -2,6 +2,7 @@ import { router } from 'expo-router';
 import { useState } from 'react';
 import { changePassword, signOut } from '@/data';
 import { Act, Banner, Body, Companion, Part, Screen, ScreenHead, Small, ThumbBar } from '@/ui';
+import { stillHere } from '@/features/shared/stillHere';
 import { PasswordField } from './PasswordField';
 import { useTrying } from './useTrying';
 
@@ -12,8 +13,9 @@ export function PasswordScreen({ first = false }: { first?: boolean }) {
   const { busy, trouble, run } = useTrying('The server is away: the password was not changed.');
   const send = () =>
     run(async () => {
+      const here = stillHere();
       await changePassword({ was, password });
-      if (!first) router.navigate('/more');
+      if (!first && here()) router.navigate('/more');
     });
   return (
     <Screen

@@ -23,7 +23,7 @@ import { router, useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
 import { Controller, useFieldArray, useForm } from 'react-hook-form';
 import { View } from 'react-native';
-import { systemQuery, useAddCoil, useArchive, useChangeCoil, useHouseRules } from '@/data';
+import { draftValues, systemQuery, useAddCoil, useArchive, useChangeCoil, useDraft, useFormDraft, useHouseRules } from '@/data';
 import { IfMay } from '@/features/people/IfMay';
 import {
   Act,
@@ -41,6 +41,8 @@ import {
   Tick,
   Waiting,
 } from '@/ui';
+import { Restored } from '@/features/shared/Restored';
+import { stillHere } from '@/features/shared/stillHere';
 import { FormField } from '../shared/formField';
 import { placeErrors } from '../shared/formTrouble';
 import { coilFormSchema, coilOfForm, facesFor, formOfCoil, newFace, type CoilFormValues } from './coilFormValues';
@@ -73,6 +75,8 @@ export function CoilForm() {
     );
   return (
     <CoilFields
+      // The next coil of a new system is a form of its own, with a draft of its own.
+      key={coil?.id ?? role}
       systemId={systemId}
       coil={coil}
       role={coil?.role ?? (role === 'evaporator' ? 'evaporator' : 'condenser')}
@@ -104,11 +108,14 @@ function CoilFields({
   const change = useChangeCoil();
   const archive = useArchive();
   const [trouble, setTrouble] = useState('');
-  const [estimated, setEstimated] = useState(coil?.sizeEstimated ?? false);
-  const { control, handleSubmit, setError, watch, setValue, getValues } = useForm<CoilFormValues>({
+  // Typed in the units of now: in others it is another draft.
+  const key = `coil.${coil?.id ?? `new.${systemId}.${role}`}.${units}`;
+  const [estimated, setEstimated, dropEstimated] = useDraft(`${key}.estimated`, () => coil?.sizeEstimated ?? false);
+  const { control, handleSubmit, setError, watch, setValue, getValues, reset } = useForm<CoilFormValues>({
     resolver: yupResolver(coilFormSchema(units)),
-    defaultValues: formOfCoil(coil, role, units),
+    defaultValues: draftValues(key, formOfCoil(coil, role, units)),
   });
+  const { drop, restored, anew } = useFormDraft(key, watch);
   const faces = useFieldArray({ control, name: 'faces' });
   const shape = watch('shape');
   const allowed = FACES_ALLOWED[shape];
@@ -125,9 +132,13 @@ function CoilFields({
   const save = handleSubmit(async (values) => {
     setTrouble('');
     const input = coilOfForm(values, coil, role, units, estimated);
+    const here = stillHere();
     try {
       if (coil) await change.mutateAsync({ id: coil.id, coil: input });
       else await add.mutateAsync({ systemId, coil: input });
+      drop();
+      dropEstimated();
+      if (!here()) return;
       if (!coil && more && role === 'condenser') router.replace(`/systems/${systemId}/coil?role=evaporator`);
       else router.replace(`/systems/${systemId}`);
     } catch (error) {
@@ -149,6 +160,15 @@ function CoilFields({
         </ThumbBar>
       }
     >
+      <Restored
+        shown={restored}
+        onAnew={() => {
+          reset(formOfCoil(coil, role, units));
+          setEstimated(coil?.sizeEstimated ?? false);
+          dropEstimated();
+          anew();
+        }}
+      />
       {trouble ? <Banner tone="stop">{trouble}</Banner> : null}
       {several ? (
         <FormField

@@ -26,6 +26,7 @@ import {
   Tick,
   Waiting,
 } from '@/ui';
+import { stillHere } from '@/features/shared/stillHere';
 import { TheirData } from './TheirData';
 import { NotOpened } from '../shared/NotOpened';
 import { FormField } from '../shared/formField';
@@ -150,9 +151,10 @@ function SameCustomer({ customer }: { customer: CustomerRecord }) {
   const go = async () => {
     if (!into) return;
     setTrouble('');
+    const here = stillHere();
     try {
       await merge.mutateAsync({ of: 'customers', id: customer.id, intoId: into.id });
-      router.replace(`/customers/${into.id}`);
+      if (here()) router.replace(`/customers/${into.id}`);
     } catch (error) {
       setTrouble(error instanceof RefusedError ? error.message : 'The server is away: nothing was changed.');
     }

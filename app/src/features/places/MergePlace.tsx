@@ -4,6 +4,7 @@ import { router, useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
 import { placeQuery, RefusedError, useMerge } from '@/data';
 import { Act, Banner, Body, Companion, Heading, Part, Row, Screen, ScreenHead, ThumbBar, Waiting } from '@/ui';
+import { stillHere } from '@/features/shared/stillHere';
 import { PlacePick } from './PlacePick';
 
 /** Two entries of the same place: this one goes into the other, with its systems and their history. */
@@ -21,9 +22,10 @@ export function MergePlace() {
     );
   const go = async () => {
     if (!into) return;
+    const here = stillHere();
     try {
       await merge.mutateAsync({ of: 'places', id: placeId, intoId: into.id });
-      router.replace(`/places/${into.id}`);
+      if (here()) router.replace(`/places/${into.id}`);
     } catch (error) {
       setTrouble(error instanceof RefusedError ? error.message : 'The server is away: nothing was changed.');
     }

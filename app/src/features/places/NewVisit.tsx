@@ -6,6 +6,7 @@ import { Controller, useForm } from 'react-hook-form';
 import { array, object, string } from 'yup';
 import { systemQuery, today, useAddVisit, useHouseRules } from '@/data';
 import { Act, AnyOf, Banner, Companion, Label, Part, Screen, ScreenHead, ThumbBar, Waiting } from '@/ui';
+import { stillHere } from '@/features/shared/stillHere';
 import { FormField } from '../shared/formField';
 import { placeErrors } from '../shared/formTrouble';
 import { HOURS_FIELDS, HoursField, hoursShape, ownersHours, SlotFields, slotOf, slotShape } from './slotFields';
@@ -62,6 +63,7 @@ export function NewVisit() {
   const standing = data.coils.filter((coil) => !coil.archived);
   const save = handleSubmit(async (values) => {
     setTrouble('');
+    const here = stillHere();
     try {
       const visit = await add.mutateAsync({
         systemId,
@@ -70,7 +72,7 @@ export function NewVisit() {
         purpose: values.purpose,
         coilIds: values.coils,
       });
-      router.replace(visit.day === today() ? `/visits/${visit.id}` : `/systems/${systemId}`);
+      if (here()) router.replace(visit.day === today() ? `/visits/${visit.id}` : `/systems/${systemId}`);
     } catch (error) {
       setTrouble(placeErrors(error, setError, { ...HOURS_FIELDS, purpose: 'purpose', coilIds: 'coils' }));
     }

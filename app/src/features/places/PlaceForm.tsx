@@ -6,11 +6,24 @@ import { router } from 'expo-router';
 import { useState } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
 import { View } from 'react-native';
-import { customersQuery, RefusedError, useAddPlace, useChangePlace, useDraft, useHouseRules, useShop } from '@/data';
+import {
+  customersQuery,
+  draftBase,
+  draftValues,
+  RefusedError,
+  useAddPlace,
+  useChangePlace,
+  useDraft,
+  useFormDraft,
+  useHouseRules,
+  useShop,
+} from '@/data';
 import { Act, Banner, Companion, Label, OneOf, Part, Screen, ScreenHead, Small, space, ThumbBar } from '@/ui';
+import { stillHere } from '@/features/shared/stillHere';
 import { FormField } from '../shared/formField';
 import { placeErrors } from '../shared/formTrouble';
 import { Meanwhile } from '../shared/Meanwhile';
+import { Restored } from '../shared/Restored';
 import { inUnits, positionTrouble, readPosition, typedPosition, type PositionValues } from './position';
 import { PositionFields } from './PositionFields';
 
@@ -39,28 +52,39 @@ export function PlaceForm({ place, after }: { place: PlaceRecord | null; after: 
   const add = useAddPlace();
   const change = useChangePlace();
   const [trouble, setTrouble] = useState('');
-  const [was, setWas] = useState(place);
   const [meanwhile, setMeanwhile] = useState<ChangedMeanwhile['fields'] | null>(null);
-  const [owner, setOwner] = useState<Owner>('same');
-  const [known, setKnown] = useState<CustomerRecord | null>(null);
+  const key = `place.${place?.id ?? 'new'}`;
+  // What was typed before is held against the place as it was then.
+  const [was, setWas] = useState(() => draftBase<PlaceRecord>(key) ?? place);
+  const [{ owner, known }, setWhose, dropWhose] = useDraft<{ owner: Owner; known: CustomerRecord | null }>(`${key}.whose`, () => ({
+    owner: 'same',
+    known: null,
+  }));
   const shopAt =
     shop.latitudeDeg !== undefined && shop.latitudeDeg !== null ? typedPosition({ ...shop, positionFrom: 'shop' } as never, units) : null;
-  const [typed, setPosition, dropPosition] = useDraft<PositionValues>(`position.${place?.id ?? 'new'}`, () =>
-    place ? typedPosition(place, units) : (shopAt ?? { latitude: '', longitude: '', height: '', positionFrom: 'typed', units }),
-  );
+  const fromStart = (): PositionValues =>
+    place ? typedPosition(place, units) : (shopAt ?? { latitude: '', longitude: '', height: '', positionFrom: 'typed', units });
+  const [typed, setPosition, dropPosition] = useDraft<PositionValues>(`position.${place?.id ?? 'new'}`, fromStart);
   const position = inUnits(typed, units);
-  const { control, handleSubmit, setError, setValue } = useForm({
+  const start = {
+    name: place?.name ?? '',
+    address: place?.address ?? '',
+    customerName: place?.customerName ?? '',
+    phone: place?.phone ?? '',
+    note: place?.note ?? '',
+  };
+  const { control, handleSubmit, setError, setValue, watch, reset } = useForm({
     resolver: yupResolver(formSchema),
-    defaultValues: {
-      name: place?.name ?? '',
-      address: place?.address ?? '',
-      customerName: place?.customerName ?? '',
-      phone: place?.phone ?? '',
-      note: place?.note ?? '',
-    },
+    defaultValues: draftValues(key, start),
   });
+  const { drop, restored, anew } = useFormDraft(key, watch, was);
+  const forget = () => {
+    drop();
+    dropWhose();
+    dropPosition();
+  };
   const pick = (customer: CustomerRecord | null) => {
-    setKnown(customer);
+    setWhose({ owner, known: customer });
     if (!customer) return;
     setValue('customerName', customer.name);
     setValue('phone', customer.phone);
@@ -79,12 +103,13 @@ export function PlaceForm({ place, after }: { place: PlaceRecord | null; after: 
           ? { customerId: place.customerId }
           : {}),
     };
+    const here = stillHere();
     try {
       const saved = place
         ? await change.mutateAsync({ id: place.id, place: { ...input, ...(was ? { was: shapeOf(was) } : {}) } })
         : await add.mutateAsync(input);
-      dropPosition();
-      router.replace(after(saved));
+      forget();
+      if (here()) router.replace(after(saved));
     } catch (error) {
       if (error instanceof RefusedError && error.meanwhile) {
         setMeanwhile(error.meanwhile.fields);
@@ -117,6 +142,18 @@ export function PlaceForm({ place, after }: { place: PlaceRecord | null; after: 
         </ThumbBar>
       }
     >
+      <Restored
+        shown={restored}
+        onAnew={() => {
+          reset(start);
+          setWas(place);
+          setWhose({ owner: 'same', known: null });
+          setPosition(fromStart());
+          dropWhose();
+          dropPosition();
+          anew();
+        }}
+      />
       {trouble ? <Banner tone="stop">{trouble}</Banner> : null}
       {meanwhile ? <Meanwhile fields={meanwhile} names={FIELD_NAMES} onTheirs={() => settle(false)} onMine={() => settle(true)} /> : null}
       <FormField control={control} name="name" label="Place" help="What the crew calls it" />
@@ -132,8 +169,7 @@ export function PlaceForm({ place, after }: { place: PlaceRecord | null; after: 
             ]}
             value={owner}
             onChange={(next) => {
-              setOwner(next);
-              setKnown(null);
+              setWhose({ owner: next, known: null });
               if (next !== 'same') {
                 setValue('customerName', '');
                 setValue('phone', '');

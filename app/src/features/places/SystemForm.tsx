@@ -17,12 +17,24 @@ import { Controller, useForm, useWatch } from 'react-hook-form';
 import { mixed, object, string } from 'yup';
 import type { ChangedMeanwhile, PlaceRecord, SystemInput, SystemRecord } from '@elm-mist/contract';
 import { useQuery } from '@tanstack/react-query';
-import { RefusedError, systemQuery, useAddSystem, useChangeSystem, useHouseRules } from '@/data';
+import {
+  draftBase,
+  draftValues,
+  RefusedError,
+  systemQuery,
+  useAddSystem,
+  useChangeSystem,
+  useDraft,
+  useFormDraft,
+  useHouseRules,
+} from '@/data';
 import { Act, Banner, Companion, Label, OneOf, Part, Screen, ScreenHead, Small, ThumbBar, Waiting } from '@/ui';
+import { stillHere } from '@/features/shared/stillHere';
 import { typedFigure } from '../shared/figures';
 import { FormField } from '../shared/formField';
 import { placeErrors } from '../shared/formTrouble';
 import { Meanwhile } from '../shared/Meanwhile';
+import { Restored } from '../shared/Restored';
 import { PlacePick } from './PlacePick';
 
 const BTUH_PER_TON = 12000;
@@ -54,9 +66,13 @@ function SystemForm({ placeId, system }: { placeId: string; system: SystemRecord
   const add = useAddSystem();
   const change = useChangeSystem();
   const [trouble, setTrouble] = useState('');
-  const [was, setWas] = useState(system);
   const [meanwhile, setMeanwhile] = useState<ChangedMeanwhile['fields'] | null>(null);
-  const [moved, setMoved] = useState<PlaceRecord | null>(null);
+  const key = `system.${system?.id ?? `new.${placeId}`}`;
+  // What was typed before is held against the system as it was then.
+  const [was, setWas] = useState(() => draftBase<SystemRecord>(key) ?? system);
+  const [moved, setMoved, dropMoved] = useDraft<PlaceRecord | null>(`${key}.moved`, () => null);
+  // Chosen before, and nothing else typed: that is told as well.
+  const [movedBefore] = useState(moved !== null);
   const schema = object({
     name: string().defined().trim().required('Give the system a name.').max(60, 'The name may have 60 characters at most.'),
     model: string().defined(),
@@ -66,17 +82,23 @@ function SystemForm({ placeId, system }: { placeId: string; system: SystemRecord
     refrigerant: mixed<Refrigerant>().defined(),
   });
   const tonsShown = system && !readModel(system.model).ok ? showFigure('count', system.btuh / BTUH_PER_TON, units) : '';
-  const { control, handleSubmit, setError, setValue } = useForm({
+  const start = {
+    name: system?.name ?? '',
+    model: system?.model ?? '',
+    tons: tonsShown,
+    madeYear: system?.madeYear ? String(system.madeYear) : '',
+    configuration: system?.configuration ?? ('split-cool' as const),
+    refrigerant: system?.refrigerant ?? ('unknown' as const),
+  };
+  const { control, handleSubmit, setError, setValue, watch, reset } = useForm({
     resolver: yupResolver(schema),
-    defaultValues: {
-      name: system?.name ?? '',
-      model: system?.model ?? '',
-      tons: tonsShown,
-      madeYear: system?.madeYear ? String(system.madeYear) : '',
-      configuration: system?.configuration ?? 'split-cool',
-      refrigerant: system?.refrigerant ?? 'unknown',
-    },
+    defaultValues: draftValues(key, start),
   });
+  const { drop, restored, anew } = useFormDraft(key, watch, was);
+  const forget = () => {
+    drop();
+    dropMoved();
+  };
   const model = useWatch({ control, name: 'model' });
   const read = readModel(model);
   const save = handleSubmit(async (values) => {
@@ -92,13 +114,16 @@ function SystemForm({ placeId, system }: { placeId: string; system: SystemRecord
       btuh: values.tons.trim() === '' ? null : values.tons === tonsShown && system ? system.btuh : readFigure(values.tons) * BTUH_PER_TON,
       madeYear: values.madeYear.trim() === '' ? null : readFigure(values.madeYear),
     };
+    const here = stillHere();
     try {
       if (system) {
         await change.mutateAsync({ id: system.id, system: { ...input, ...(was ? { was: shapeOf(was) } : {}) } });
-        router.replace(`/systems/${system.id}`);
+        forget();
+        if (here()) router.replace(`/systems/${system.id}`);
       } else {
         const made = await add.mutateAsync(input);
-        router.replace(`/systems/${made.id}/coil?role=condenser`);
+        forget();
+        if (here()) router.replace(`/systems/${made.id}/coil?role=condenser`);
       }
     } catch (error) {
       if (error instanceof RefusedError && error.meanwhile) {
@@ -134,6 +159,16 @@ function SystemForm({ placeId, system }: { placeId: string; system: SystemRecord
         </ThumbBar>
       }
     >
+      <Restored
+        shown={restored || (movedBefore && moved !== null)}
+        onAnew={() => {
+          reset(start);
+          setWas(system);
+          setMoved(null);
+          dropMoved();
+          anew();
+        }}
+      />
       {trouble ? <Banner tone="stop">{trouble}</Banner> : null}
       {meanwhile ? <Meanwhile fields={meanwhile} names={FIELD_NAMES} onTheirs={() => settle(false)} onMine={() => settle(true)} /> : null}
       <FormField control={control} name="name" label="System" help="For example: Heat pump, upstairs" />

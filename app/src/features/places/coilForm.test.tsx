@@ -1,7 +1,8 @@
 import type { CoilRecord, SystemDetail } from '@elm-mist/contract';
 import { fullRunCoils, scribe } from '@elm-mist/core/testing/fullRun';
-import { fireEvent, screen } from '@testing-library/react';
+import { cleanup, fireEvent, screen } from '@testing-library/react';
 import type * as Fakes from '@/testing/fakes';
+import { went } from '@/testing/fakes';
 import { detailOf, openPage, settle } from '@/testing/openVisit';
 import { CoilForm } from './CoilForm';
 
@@ -40,4 +41,36 @@ test('what the server refuses is shown, and nothing typed is lost', async () => 
   await save();
   expect(screen.getByText('Fins per inch must be at most 30.')).toBeTruthy();
   expect(fields(/^Fins per inch/)[0]!.value).toBe('29');
+});
+
+test('saved, it goes on to the system; who went elsewhere while it was on its way is left there', async () => {
+  went.length = 0;
+  expect(await openPage(<CoilForm />, { '/systems/s1': detail }).then((written) => save().then(() => written))).toHaveLength(1);
+  expect(went).toEqual(['/systems/s1']);
+  cleanup();
+  const written = await openPage(<CoilForm />, { '/systems/s1': detail }, () => {
+    history.pushState({}, '', '/places');
+    return { status: 200, body: {} };
+  });
+  await save();
+  expect(written).toHaveLength(1);
+  expect(went).toEqual(['/systems/s1']);
+});
+
+test('what was typed and not saved is there again, says so, and can be let go; saved, nothing is left of it', async () => {
+  await openPage(<CoilForm />, { '/systems/s1': detail });
+  const before = fields(/^Fins per inch/)[0]!.value;
+  fireEvent.change(fields(/^Fins per inch/)[0]!, { target: { value: '21' } });
+  cleanup();
+  await openPage(<CoilForm />, { '/systems/s1': detail });
+  expect(fields(/^Fins per inch/)[0]!.value).toBe('21');
+  fireEvent.click(screen.getByRole('button', { name: 'Start anew' }));
+  await settle();
+  expect(fields(/^Fins per inch/)[0]!.value).toBe(before);
+  expect(screen.queryByText(/^Typed before/)).toBeNull();
+  fireEvent.change(fields(/^Fins per inch/)[0]!, { target: { value: '22' } });
+  await save();
+  cleanup();
+  await openPage(<CoilForm />, { '/systems/s1': detail });
+  expect(fields(/^Fins per inch/)[0]!.value).toBe(before);
 });

@@ -36,6 +36,7 @@ import {
   ThumbBar,
   Tick,
 } from '@/ui';
+import { stillHere } from '@/features/shared/stillHere';
 import { readCoil } from './coilFile';
 
 const { id: _id, name: _name, lesson: _lesson, ...PLAIN } = PRACTICE_CASES[0]!;
@@ -110,9 +111,10 @@ export function NewCoilScreen() {
       return;
     }
     setErrors({});
+    const here = stillHere();
     try {
       const { coil: made } = await make.mutateAsync(input);
-      router.replace(`/practice/${made.id}`);
+      if (here()) router.replace(`/practice/${made.id}`);
     } catch (error) {
       setTrouble(error instanceof RefusedError ? error.message : 'The server is away: the coil is not set. Nothing typed is lost.');
     }

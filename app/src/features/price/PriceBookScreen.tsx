@@ -22,6 +22,7 @@ import {
   Trouble,
   Waiting,
 } from '@/ui';
+import { stillHere } from '@/features/shared/stillHere';
 import { Meanwhile } from '../shared/Meanwhile';
 import { bookDraft, readBook, type BookDraft } from './priceForm';
 
@@ -68,10 +69,11 @@ function BookFields({ book }: { book: PriceBookRecord }) {
       return;
     }
     setTroubles({});
+    const here = stillHere();
     try {
       await save.mutateAsync({ ...read.book, was: from });
       drop();
-      leave();
+      if (here()) leave();
     } catch (error) {
       if (error instanceof RefusedError && error.meanwhile) setMeanwhile(error.meanwhile.fields);
       else setTrouble(error instanceof RefusedError ? error.message : 'The server is away: what you typed is kept on this device.');

@@ -5,6 +5,7 @@ import { router } from 'expo-router';
 import { useState } from 'react';
 import { RefusedError, reportWaysQuery, useDraft, useSaveReportWays } from '@/data';
 import { Act, Banner, Body, Companion, Field, Heading, OneOf, Part, Screen, ScreenHead, ThumbBar, Tick, Trouble, Waiting } from '@/ui';
+import { stillHere } from '@/features/shared/stillHere';
 
 const PAPER_NAMES = { letter: 'Letter', a4: 'A4' } as const;
 
@@ -43,10 +44,11 @@ function WaysFields({ ways }: { ways: ReportWaysRecord }) {
       return;
     }
     setDaysTrouble('');
+    const here = stillHere();
     try {
       await save.mutateAsync({ ...draft, guarantee: draft.guarantee.trim(), guaranteeDays: days, was: ways });
       drop();
-      leave();
+      if (here()) leave();
     } catch (error) {
       setTrouble(error instanceof RefusedError ? error.message : 'The server is away: what you chose is kept on this device.');
     }

@@ -19,6 +19,8 @@ import { View } from 'react-native';
 import { mixed, object, string } from 'yup';
 import { draftValues, shelfQuery, useFormDraft, useHouseRules, useSaveApplicator } from '@/data';
 import { Act, Banner, Companion, Heading, Jug, Label, LinkRow, OneOf, Part, Row, Screen, ScreenHead, Small, ThumbBar, Waiting } from '@/ui';
+import { Restored } from '@/features/shared/Restored';
+import { stillHere } from '@/features/shared/stillHere';
 import { FormField } from '../shared/formField';
 import { placeErrors } from '../shared/formTrouble';
 import { readAmount, typedAmount, writeAmount } from '../shared/typed';
@@ -87,16 +89,17 @@ function ApplicatorFields({ applicator }: { applicator: ApplicatorRecord | undef
         }
       }),
   });
-  const { control, handleSubmit, setError, watch } = useForm<FormValues>({
+  const start: FormValues = {
+    name: applicator?.name ?? '',
+    kind: applicator?.kind ?? 'pump-sprayer',
+    capacity: applicator ? writeAmount(applicator.capacityL, units) : '',
+    dial: writeDial(before),
+  };
+  const { control, handleSubmit, setError, watch, reset } = useForm<FormValues>({
     resolver: yupResolver(schema),
-    defaultValues: draftValues(key, {
-      name: applicator?.name ?? '',
-      kind: applicator?.kind ?? 'pump-sprayer',
-      capacity: applicator ? writeAmount(applicator.capacityL, units) : '',
-      dial: writeDial(before),
-    }),
+    defaultValues: draftValues(key, start),
   });
-  const { drop } = useFormDraft(key, watch);
+  const { drop, restored, anew } = useFormDraft(key, watch);
   const [kind, capacity] = useWatch({ control, name: ['kind', 'capacity'] });
   const holds = readAmount(capacity, 'What it holds', units, ...LIMITS);
   const keep = handleSubmit(async (values) => {
@@ -104,13 +107,14 @@ function ApplicatorFields({ applicator }: { applicator: ApplicatorRecord | undef
     const read = readAmount(values.capacity, 'What it holds', units, ...LIMITS);
     if ('trouble' in read) return;
     const dial = values.kind === 'foaming-gun' ? readDial(values.dial, before) : [];
+    const here = stillHere();
     try {
       await save.mutateAsync({
         id: applicator?.id ?? null,
         applicator: { name: values.name.trim(), kind: values.kind, capacityL: read.litres, dial },
       });
       drop();
-      router.replace('/shelf');
+      if (here()) router.replace('/shelf');
     } catch (error) {
       setTrouble(placeErrors(error, setError, { name: 'name', capacityL: 'capacity', dial: 'dial' }));
     }
@@ -127,6 +131,13 @@ function ApplicatorFields({ applicator }: { applicator: ApplicatorRecord | undef
       page={applicator?.id ?? 'new'}
       testID="applicator-form"
     >
+      <Restored
+        shown={restored}
+        onAnew={() => {
+          reset(start);
+          anew();
+        }}
+      />
       {trouble ? <Banner tone="stop">{trouble}</Banner> : null}
       <FormField control={control} name="name" label="Name" />
       <Part first title={<Label>Kind</Label>}>

@@ -33,6 +33,8 @@ import {
   Tick,
   Waiting,
 } from '@/ui';
+import { Restored } from '@/features/shared/Restored';
+import { stillHere } from '@/features/shared/stillHere';
 import { FormField } from '../shared/formField';
 import { placeErrors } from '../shared/formTrouble';
 import { TwoReadings } from '../shared/TwoReadings';
@@ -58,21 +60,22 @@ function CleanerFields({ cleaner }: { cleaner: CleanerRecord | undefined }) {
   const key = `cleaner.${cleaner?.id ?? 'new'}.${units}`;
   const [against, setAgainst, dropAgainst] = useDraft<CountsAgainst | null>(`${key}.against`, () => cleaner?.countsAgainst ?? null);
   const schema = cleanerSchema(units, () => against);
-  const { control, handleSubmit, setError, watch, clearErrors } = useForm<CleanerValues>({
+  const { control, handleSubmit, setError, watch, clearErrors, reset } = useForm<CleanerValues>({
     resolver: yupResolver(schema),
     defaultValues: draftValues(key, startValues(cleaner, units)),
   });
-  const { drop } = useFormDraft(key, watch);
+  const { drop, restored, anew } = useFormDraft(key, watch);
   const [light, medium, heavy, form] = useWatch({ control, name: ['light', 'medium', 'heavy', 'form'] });
   const twoWays = form === 'concentrate' ? ambiguous({ light, medium, heavy }) : null;
   const keep = handleSubmit(async (values) => {
     setTrouble('');
     const input = cleanerInput(values, against, units);
+    const here = stillHere();
     try {
       const kept = await save.mutateAsync({ id: cleaner?.id ?? null, cleaner: input });
       drop();
       dropAgainst();
-      router.replace(`/shelf/${kept.id}`);
+      if (here()) router.replace(`/shelf/${kept.id}`);
     } catch (error) {
       setTrouble(
         placeErrors(error, setError, {
@@ -112,6 +115,15 @@ function CleanerFields({ cleaner }: { cleaner: CleanerRecord | undefined }) {
       }
       testID="cleaner-form"
     >
+      <Restored
+        shown={restored}
+        onAnew={() => {
+          reset(startValues(cleaner, units));
+          setAgainst(cleaner?.countsAgainst ?? null);
+          dropAgainst();
+          anew();
+        }}
+      />
       {trouble ? <Banner tone="stop">{trouble}</Banner> : null}
       <FormField control={control} name="name" label="Name on the label" testID="cleaner-name" />
       <Part first title={<Label>Chemistry</Label>}>

@@ -7,6 +7,7 @@ import { View } from 'react-native';
 import { v7 as uuidv7 } from 'uuid';
 import { RefusedError, shopQuery, useDraft, useSaveShop } from '@/data';
 import { Act, AnyOf, Banner, Companion, Field, Part, Screen, ScreenHead, Small, space, ThumbBar, Tick, Waiting } from '@/ui';
+import { stillHere } from '@/features/shared/stillHere';
 import { Meanwhile } from '../shared/Meanwhile';
 import { shopShape } from './shopShape';
 
@@ -36,10 +37,11 @@ function CrewFields({ shop }: { shop: ShopAnswer }) {
     setTrouble('');
     const named = crew.map((member) => ({ ...member, name: member.name.trim() })).filter((member) => member.name !== '');
     const setUp = [...new Set([...was.setUp, 'crew' as const])];
+    const here = stillHere();
     try {
       await save.mutateAsync({ ...shopShape(was), crew: named, setUp, was: shopShape(was) });
       drop();
-      router.replace(setUp.length < 4 ? '/start' : '/more');
+      if (here()) router.replace(setUp.length < 4 ? '/start' : '/more');
     } catch (error) {
       if (error instanceof RefusedError && error.meanwhile) setMeanwhile(error.meanwhile.fields);
       else

@@ -14,6 +14,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { ownerWordsQuery, RefusedError, useDraft, useSaveOwnerWords, useShop } from '@/data';
 import { Act, Banner, Body, Companion, Field, Heading, Part, Screen, ScreenHead, Small, space, ThumbBar, Trouble, Waiting } from '@/ui';
+import { stillHere } from '@/features/shared/stillHere';
 
 const leave = () => (router.canGoBack() ? router.back() : router.navigate('/more'));
 
@@ -55,10 +56,11 @@ function WordsFields({ words }: { words: OwnerWords }) {
   const bad = MESSAGE_KINDS.some((kind) => messageTrouble(kind, draft[kind]) !== '');
   const send = async () => {
     setTrouble('');
+    const here = stillHere();
     try {
       await save.mutateAsync({ ...draft, was: words });
       drop();
-      leave();
+      if (here()) leave();
     } catch (error) {
       setTrouble(error instanceof RefusedError ? error.message : 'The server is away: what you wrote is kept on this device.');
     }

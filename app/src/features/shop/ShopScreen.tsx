@@ -17,6 +17,7 @@ import {
   useSaveShop,
 } from '@/data';
 import { Act, Banner, Companion, Field, Label, OneOf, Part, Screen, ScreenHead, Small, space, ThumbBar, Trouble, Waiting } from '@/ui';
+import { stillHere } from '@/features/shared/stillHere';
 import { inUnits, positionTrouble, readPosition, typedPosition, type PositionValues } from '../places/position';
 import { PositionFields } from '../places/PositionFields';
 import { Meanwhile } from '../shared/Meanwhile';
@@ -123,11 +124,12 @@ function ShopFields({ shop }: { shop: ShopAnswer }) {
       setUp,
       was: shopShape(was),
     };
+    const here = stillHere();
     try {
       learnShop(await save.mutateAsync(input));
       drop();
       dropPosition();
-      router.replace(setUp.length < 4 ? '/start' : '/more');
+      if (here()) router.replace(setUp.length < 4 ? '/start' : '/more');
     } catch (error) {
       if (error instanceof RefusedError && error.meanwhile) setMeanwhile(error.meanwhile.fields);
       else setErrors(error instanceof RefusedError ? error.fields : { server: 'The server is away. What you typed is still here.' });

@@ -22,6 +22,7 @@ import {
   Trouble,
   Waiting,
 } from '@/ui';
+import { stillHere } from '@/features/shared/stillHere';
 import { readTariff, typedTariff, type TypedTariff } from './tariffForm';
 
 const leave = () => (router.canGoBack() ? router.back() : router.navigate('/more'));
@@ -57,10 +58,11 @@ function TariffFields({ kept, flat }: { kept: Tariff | null; flat: number }) {
     const read = readTariff(draft);
     if ('troubles' in read) return setTroubles(read.troubles);
     setTroubles({});
+    const here = stillHere();
     try {
       await save.mutateAsync({ tariff: read.tariff });
       drop();
-      leave();
+      if (here()) leave();
     } catch (error) {
       setTroubles({
         rest: error instanceof RefusedError ? Object.values(error.fields).join(' ') : 'The server is away: what you typed is kept here.',

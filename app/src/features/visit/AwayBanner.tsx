@@ -1,7 +1,40 @@
 import { entryWords } from '@elm-mist/core';
+import { router, usePathname } from 'expo-router';
+import { useEffect } from 'react';
 import { Pressable, View } from 'react-native';
-import { dismissRefused, useDeviceTrouble, useOutbox } from '@/data';
+import { dismissRefused, putLeftAside, useDeviceTrouble, useLeftBehind, useOutbox } from '@/data';
 import { Banner, Strong, target } from '@/ui';
+
+function Words({ title, onPress }: { title: string; onPress: () => void }) {
+  return (
+    <Pressable role="button" onPress={onPress} style={{ minHeight: target.usual, justifyContent: 'center', paddingHorizontal: 8 }}>
+      <Strong ink="brick">{title}</Strong>
+    </Pressable>
+  );
+}
+
+/** What was pressed on a screen that was left since, and came to nothing: until that screen is opened again. */
+function LeftBehind() {
+  const left = useLeftBehind();
+  const path = usePathname();
+  useEffect(() => {
+    if (left?.href.split('?')[0] === path) putLeftAside();
+  }, [left, path]);
+  if (!left) return null;
+  return (
+    <Banner
+      tone="stop"
+      right={
+        <View>
+          <Words title="Open it" onPress={() => router.push(left.href)} />
+          <Words title="Put aside" onPress={putLeftAside} />
+        </View>
+      }
+    >
+      {`Not saved, on the screen you left: ${left.why}`}
+    </Banner>
+  );
+}
 
 /** The server is away: the clocks go on, entries are kept here. And what the server would not take. */
 export function AwayBanner() {
@@ -23,20 +56,9 @@ export function AwayBanner() {
       {others > 0 ? (
         <Banner tone="wait">{`${others} ${others === 1 ? 'entry' : 'entries'} of somebody else ${others === 1 ? 'waits' : 'wait'} on this device until they sign in here again.`}</Banner>
       ) : null}
+      <LeftBehind />
       {refused.map((row) => (
-        <Banner
-          key={row.id}
-          tone="stop"
-          right={
-            <Pressable
-              role="button"
-              onPress={() => void dismissRefused(row.id)}
-              style={{ minHeight: target.usual, justifyContent: 'center', paddingHorizontal: 8 }}
-            >
-              <Strong ink="brick">Put aside</Strong>
-            </Pressable>
-          }
-        >
+        <Banner key={row.id} tone="stop" right={<Words title="Put aside" onPress={() => void dismissRefused(row.id)} />}>
           {`The server did not take ${row.kind === 'make' ? row.make.what : entryWords(row.event, { hand: {}, parts: [] })}: ${row.message}`}
         </Banner>
       ))}

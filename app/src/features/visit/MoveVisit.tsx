@@ -8,6 +8,7 @@ import { View } from 'react-native';
 import { array, object, string } from 'yup';
 import { systemQuery, useChangeVisit, useVisit } from '@/data';
 import { Act, AnyOf, Banner, Companion, Field, Label, Part, Small, space, ThumbBar } from '@/ui';
+import { stillHere } from '@/features/shared/stillHere';
 import {
   HOURS_FIELDS,
   HoursField,
@@ -52,6 +53,7 @@ export function MoveVisit() {
   const fixed = state.closed !== null || state.cancelled !== null;
   const keep = handleSubmit(async (values) => {
     setTrouble('');
+    const here = stillHere();
     try {
       const moved = await change.mutateAsync({
         id: visit.id,
@@ -62,7 +64,7 @@ export function MoveVisit() {
           coilIds: values.coils,
         },
       });
-      router.replace(`/?day=${moved.day}`);
+      if (here()) router.replace(`/?day=${moved.day}`);
     } catch (error) {
       setTrouble(placeErrors(error, setError, { ...HOURS_FIELDS, purpose: 'purpose', coilIds: 'coils' }));
     }
