@@ -119,9 +119,16 @@ test('steps that another phone’s tick moves up take nothing for a moment', asy
   const { id } = tasks.find((task) => plainName(task) === first!.getAttribute('aria-label'))!;
   run.wait(5);
   run.happen('task.done', { taskId: id }, 'Ives');
+  // What was pressed on the page before this one brings nothing here.
+  await longer(300);
   await act(async () => void queryClient.setQueryData(keys.visit(VISIT), detailOf([...run.events])));
-  await waitFor(() => expect(screen.getByTestId('tasks').contains(first!)).toBe(false));
-  fireEvent.click(second!);
+  // Pressed in the breath in which it moves: by a slow machine's next turn the moment may be over.
+  let taps = 0;
+  await waitFor(() => {
+    expect(screen.getByTestId('tasks').contains(first!)).toBe(false);
+    if (taps === 0) fireEvent.click(second!);
+    taps += 1;
+  });
   await settle();
   expect(posted).toEqual([]);
   await longer(500);
@@ -175,7 +182,7 @@ test('a button that a clock changes under the thumb takes nothing for a moment; 
   expect(screen.getByTestId('wash-act').textContent).toBe('1 is clear');
   await longer(300);
   run.wait(40);
-  await lookAgain();
+  act(() => void document.dispatchEvent(new Event('visibilitychange')));
   expect(screen.getByTestId('wash-act').textContent).toBe('2 is rinsed');
   await press('wash-act');
   expect(posted).toHaveLength(1);
