@@ -1,5 +1,5 @@
 import { act, render, screen, fireEvent } from '@testing-library/react';
-import { draftBase, draftValues, useDraft, useFormDraft } from './draft';
+import { draftBase, draftOver, draftValues, useDraft, useFormDraft } from './draft';
 import { forgetDevice } from '@/testing/device';
 import { writeDevice } from '@/device/memory';
 
@@ -74,6 +74,22 @@ test('a form says that it begins with what was typed before, holds it against wh
   fireEvent.click(screen.getByRole('button', { name: 'Start anew' }));
   expect(screen.queryByRole('button')).toBeNull();
   expect([draftValues('form', { name: '' }), draftBase('form')]).toEqual([{ name: '' }, null]);
+});
+
+test('only what was typed is laid over what a form starts with: what nobody touched is the one of now', () => {
+  let type: (values: unknown) => void = () => undefined;
+  const begun = { day: '2026-06-11', purpose: '', coils: ['a', 'b'] };
+  function Form() {
+    useFormDraft('visit', (listen) => ((type = listen), { unsubscribe: () => undefined }), begun);
+    return null;
+  }
+  const tomorrow = { day: '2026-06-12', purpose: '', coils: ['a', 'b', 'c'] };
+  expect(draftOver('visit', tomorrow)).toEqual(tomorrow);
+  render(<Form />);
+  act(() => type({ ...begun, purpose: 'Gate squeaks' }));
+  expect(draftOver('visit', tomorrow)).toEqual({ ...tomorrow, purpose: 'Gate squeaks' });
+  act(() => type({ ...begun, coils: ['a'] }));
+  expect(draftOver('visit', tomorrow)).toEqual({ ...tomorrow, coils: ['a'] });
 });
 
 describe('a draft knows what it was begun from', () => {

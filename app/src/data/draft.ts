@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useLayoutEffect, useRef, useState } from 'react';
 import { readJson, readText, writeDevice } from '@/device/memory';
 
 /**
@@ -40,6 +40,19 @@ export function draftValues<T extends object>(key: string, start: T): T {
   return { ...start, ...readJson<Partial<T>>(`draft.${key}`) };
 }
 
+/**
+ * Start values of a form whose draft is kept with the values it was begun with: only what was typed otherwise is laid over them, so that a day or a time
+ * nobody touched is the one of now.
+ */
+export function draftOver<T extends object>(key: string, start: T): T {
+  const [typed, begun] = [readJson<Partial<T>>(`draft.${key}`), draftBase<Partial<T>>(key)];
+  if (typed === null || begun === null) return start;
+  const changed = (Object.keys(start) as (keyof T)[]).filter(
+    (field) => field in typed && JSON.stringify(typed[field]) !== JSON.stringify(begun[field]),
+  );
+  return { ...start, ...Object.fromEntries(changed.map((field) => [field, typed[field]])) };
+}
+
 /** What a form's half entered values were begun from; null where there are none, or it was nothing. */
 export const draftBase = <T>(key: string): T | null => readJson<T>(`draft.${key}.base`);
 
@@ -61,7 +74,8 @@ export function useFormDraft(
     writeDevice(`draft.${key}`, null);
     writeDevice(`draft.${key}.base`, null);
   }, [key]);
-  useEffect(() => {
+  // Before the form is seen: what is typed into it at once is kept as well.
+  useLayoutEffect(() => {
     const listening = watch((values) => {
       if (saved.current) return;
       writeDevice(`draft.${key}`, JSON.stringify(values));

@@ -15,13 +15,14 @@ import { useState } from 'react';
 import { Controller, useForm } from 'react-hook-form';
 import { View } from 'react-native';
 import { array, object, string } from 'yup';
-import { moneySign, systemQuery, today, useHouseRules, useSetAgreement } from '@/data';
+import { draftOver, moneySign, systemQuery, today, useFormDraft, useHouseRules, useSetAgreement } from '@/data';
 import { Act, AnyOf, Banner, Body, Companion, Heading, Label, Part, Screen, ScreenHead, Small, space, ThumbBar, Waiting } from '@/ui';
 import { stillHere } from '@/features/shared/stillHere';
 import { typedFigure } from '../shared/figures';
 import { FormField } from '../shared/formField';
 import { placeErrors } from '../shared/formTrouble';
 import { NotOpened } from '../shared/NotOpened';
+import { Restored } from '../shared/Restored';
 
 /** Work that an agreement can include: all that is priced by kind, never the open hour. */
 const CAN_INCLUDE = PRICE_IDS.filter((id) => id !== 'labour');
@@ -81,16 +82,20 @@ function AgreementFields({ systemId, under, agreement }: { systemId: string; und
     includes: array(string<PriceId>().defined()).defined(),
     note: string().defined().max(600, 'The note may have 600 characters at most.'),
   });
-  const { control, handleSubmit, setError, setValue } = useForm<Typed>({
+  const [start, begin] = useState(() => typedOf(agreement));
+  const key = `agreement.${systemId}`;
+  const { control, handleSubmit, setError, setValue, watch, reset } = useForm<Typed>({
     resolver: yupResolver(schema),
-    defaultValues: typedOf(agreement),
+    defaultValues: draftOver(key, start),
   });
+  const { drop, restored, anew } = useFormDraft(key, watch, start);
   const leave = () => (router.canGoBack() ? router.back() : router.navigate(`/systems/${systemId}`));
   const send = async (next: Agreement | null) => {
     setTrouble('');
     const here = stillHere();
     try {
       await save.mutateAsync({ systemId, agreement: next });
+      drop();
       if (here()) leave();
     } catch (error) {
       setTrouble(
@@ -128,6 +133,15 @@ function AgreementFields({ systemId, under, agreement }: { systemId: string; und
       }
     >
       {trouble ? <Banner tone="stop">{trouble}</Banner> : null}
+      <Restored
+        shown={restored}
+        onAnew={() => {
+          const now = typedOf(agreement);
+          reset(now);
+          begin(now);
+          anew();
+        }}
+      />
       <Part first title={<Heading>{agreement ? 'As agreed' : 'Nothing is agreed yet'}</Heading>}>
         <Body ink="inkSoft">
           {agreement

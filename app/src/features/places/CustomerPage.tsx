@@ -6,7 +6,17 @@ import { router, useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
 import { Controller, useForm } from 'react-hook-form';
 import { View } from 'react-native';
-import { customerQuery, customersQuery, RefusedError, useChangeCustomer, useMay, useMerge } from '@/data';
+import {
+  customerQuery,
+  customersQuery,
+  draftBase,
+  draftValues,
+  RefusedError,
+  useChangeCustomer,
+  useFormDraft,
+  useMay,
+  useMerge,
+} from '@/data';
 import { IfMay } from '@/features/people/IfMay';
 import {
   Act,
@@ -32,6 +42,7 @@ import { NotOpened } from '../shared/NotOpened';
 import { FormField } from '../shared/formField';
 import { placeErrors } from '../shared/formTrouble';
 import { Meanwhile } from '../shared/Meanwhile';
+import { Restored } from '../shared/Restored';
 
 const placesText = (count: number): string => `${count} ${count === 1 ? 'place' : 'places'}`;
 
@@ -56,21 +67,25 @@ function CustomerForm({ detail: { customer, places } }: { detail: CustomerDetail
   const keeps = useMay('upkeep');
   const [trouble, setTrouble] = useState('');
   const [saved, setSaved] = useState(false);
-  const [was, setWas] = useState({ name: customer.name, phone: customer.phone, quiet: customer.quiet });
+  const now = { name: customer.name, phone: customer.phone, quiet: customer.quiet };
+  const key = `customer.${customer.id}`;
+  // What was typed before is held against the customer as they were then.
+  const [was, setWas] = useState(() => draftBase<typeof now>(key) ?? now);
   const [meanwhile, setMeanwhile] = useState<ChangedMeanwhile['fields'] | null>(null);
-  const { control, handleSubmit, setError, setValue } = useForm({
+  const { control, handleSubmit, setError, setValue, watch, reset } = useForm({
     resolver: yupResolver(customerInputSchema.pick(['name', 'phone', 'quiet'])),
-    defaultValues: was,
+    defaultValues: draftValues(key, was),
   });
+  const { restored, anew } = useFormDraft(key, watch, was);
   const send = handleSubmit(async (values) => {
     setTrouble('');
     setSaved(false);
     try {
-      const { customer: now } = await change.mutateAsync({ id: customer.id, customer: { ...values, was } });
-      setWas({ name: now.name, phone: now.phone, quiet: now.quiet });
-      setValue('name', now.name);
-      setValue('phone', now.phone);
-      setValue('quiet', now.quiet);
+      const { customer: kept } = await change.mutateAsync({ id: customer.id, customer: { ...values, was } });
+      const next = { name: kept.name, phone: kept.phone, quiet: kept.quiet };
+      setWas(next);
+      reset(next);
+      anew();
       setSaved(true);
     } catch (error) {
       if (error instanceof RefusedError && error.meanwhile) setMeanwhile(error.meanwhile.fields);
@@ -78,14 +93,14 @@ function CustomerForm({ detail: { customer, places } }: { detail: CustomerDetail
     }
   });
   const settle = (mine: boolean) => {
-    const now = Object.fromEntries(
+    const theirs = Object.fromEntries(
       Object.entries(meanwhile ?? {}).map(([field, row]) => [
         field,
         typeof row.now === 'boolean' || typeof row.now === 'string' ? row.now : '',
       ]),
     ) as Partial<typeof was>;
-    setWas({ ...was, ...now });
-    if (!mine) for (const [field, value] of Object.entries(now)) setValue(field as keyof typeof was, value);
+    setWas({ ...was, ...theirs });
+    if (!mine) for (const [field, value] of Object.entries(theirs)) setValue(field as keyof typeof was, value);
     setMeanwhile(null);
   };
   return (
@@ -109,6 +124,14 @@ function CustomerForm({ detail: { customer, places } }: { detail: CustomerDetail
           onMine={() => settle(true)}
         />
       ) : null}
+      <Restored
+        shown={restored}
+        onAnew={() => {
+          reset(now);
+          setWas(now);
+          anew();
+        }}
+      />
       <FormField control={control} name="name" label="Customer" />
       <FormField control={control} name="phone" label="Phone" keyboard="phone-pad" />
       <Controller

@@ -1,22 +1,38 @@
+import type { SystemDetail } from '@elm-mist/contract';
+import { coilName } from '@elm-mist/core';
 import { yupResolver } from '@hookform/resolvers/yup';
 import { useQuery } from '@tanstack/react-query';
 import { router, useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
 import { Controller, useForm } from 'react-hook-form';
 import { array, object, string } from 'yup';
-import { systemQuery, today, useAddVisit, useHouseRules } from '@/data';
+import { draftOver, systemQuery, today, useAddVisit, useFormDraft, useHouseRules } from '@/data';
 import { Act, AnyOf, Banner, Companion, Label, Part, Screen, ScreenHead, ThumbBar, Waiting } from '@/ui';
 import { stillHere } from '@/features/shared/stillHere';
 import { FormField } from '../shared/formField';
 import { placeErrors } from '../shared/formTrouble';
+import { NotOpened } from '../shared/NotOpened';
+import { Restored } from '../shared/Restored';
 import { HOURS_FIELDS, HoursField, hoursShape, ownersHours, SlotFields, slotOf, slotShape } from './slotFields';
-import { coilName } from '@elm-mist/core';
 
+/** A visit to a system: from the list of what is due it comes with its day, and with the coils that are due. */
 export function NewVisit() {
   const { systemId, day, coils } = useLocalSearchParams<{ systemId: string; day?: string; coils?: string }>();
-  // From the list of what is due it comes with its day, and with the coils that are due.
-  const from = day && /^\d{4}-\d{2}-\d{2}$/.test(day) ? day : today();
-  const { data } = useQuery(systemQuery(systemId));
+  const answer = useQuery(systemQuery(systemId));
+  if (answer.data) return <VisitFields key={systemId} system={answer.data} day={day} coils={coils?.split(',') ?? []} />;
+  return (
+    <Screen head={<ScreenHead title="New visit" />}>
+      {answer.isError ? (
+        <NotOpened what="system" error={answer.error} retry={() => void answer.refetch()} />
+      ) : (
+        <Waiting what="the system" />
+      )}
+    </Screen>
+  );
+}
+
+function VisitFields({ system: data, day, coils }: { system: SystemDetail; day: string | undefined; coils: readonly string[] }) {
+  const systemId = data.system.id;
   const { units } = useHouseRules();
   const add = useAddVisit();
   const [trouble, setTrouble] = useState('');
@@ -26,41 +42,26 @@ export function NewVisit() {
     purpose: string().defined().max(200, 'The purpose may have 200 characters at most.'),
     coils: array(string().defined()).defined().min(1, 'Choose at least one coil.'),
   });
-  const standingIds = data?.coils.flatMap((coil) => (coil.archived ? [] : [coil.id])) ?? [];
-  const dueIds = coils ? standingIds.filter((id) => coils.split(',').includes(id)) : [];
-  const wanted = dueIds.length > 0 ? dueIds : standingIds;
-  const usual = String(data?.usualMin ?? 90);
-  const { control, handleSubmit, setError, formState } = useForm({
-    resolver: yupResolver(schema),
-    defaultValues: {
-      day: from,
-      start: '9:00 am',
-      minutes: usual,
-      hours: '',
-      purpose: '',
-      coils: wanted,
-    },
-    ...(data
-      ? {
-          values: {
-            day: from,
-            start: '9:00 am',
-            minutes: usual,
-            hours: '',
-            purpose: '',
-            coils: wanted,
-          },
-        }
-      : {}),
-    resetOptions: { keepDirtyValues: true },
-  });
-  if (!data)
-    return (
-      <Screen head={<ScreenHead title="New visit" />}>
-        <Waiting what="the system" />
-      </Screen>
-    );
   const standing = data.coils.filter((coil) => !coil.archived);
+  const standingIds = standing.map(({ id }) => id);
+  const dueIds = standingIds.filter((id) => coils.includes(id));
+  const now = {
+    day: day && /^\d{4}-\d{2}-\d{2}$/.test(day) ? day : today(),
+    start: '9:00 am',
+    minutes: String(data.usualMin ?? 90),
+    hours: '',
+    purpose: '',
+    coils: dueIds.length > 0 ? dueIds : standingIds,
+  };
+  const [start, begin] = useState(now);
+  const key = `visit.new.${systemId}`;
+  const typed = draftOver(key, start);
+  const { control, handleSubmit, setError, formState, watch, reset } = useForm({
+    resolver: yupResolver(schema),
+    // What was put away since is no coil of a new visit.
+    defaultValues: { ...typed, coils: typed.coils.filter((id) => standingIds.includes(id)) },
+  });
+  const { drop, restored, anew } = useFormDraft(key, watch, start);
   const save = handleSubmit(async (values) => {
     setTrouble('');
     const here = stillHere();
@@ -72,6 +73,7 @@ export function NewVisit() {
         purpose: values.purpose,
         coilIds: values.coils,
       });
+      drop();
       if (here()) router.replace(visit.day === today() ? `/visits/${visit.id}` : `/systems/${systemId}`);
     } catch (error) {
       setTrouble(placeErrors(error, setError, { ...HOURS_FIELDS, purpose: 'purpose', coilIds: 'coils' }));
@@ -88,6 +90,14 @@ export function NewVisit() {
       }
     >
       {trouble ? <Banner tone="stop">{trouble}</Banner> : null}
+      <Restored
+        shown={restored}
+        onAnew={() => {
+          reset(now);
+          begin(now);
+          anew();
+        }}
+      />
       <SlotFields control={control} />
       <HoursField control={control} />
       <FormField control={control} name="purpose" label="Purpose" help="What the customer says, or the yearly wash" />

@@ -18,7 +18,7 @@ import {
 import { router, useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
 import { ValidationError } from 'yup';
-import { RefusedError, useHouseRules, useMakePracticeCoil } from '@/data';
+import { RefusedError, useDraft, useHouseRules, useMakePracticeCoil } from '@/data';
 import {
   Act,
   AnyOf,
@@ -79,12 +79,14 @@ function handed(text: string | undefined): PracticeCoil | null {
 export function NewCoilScreen() {
   const { from } = useLocalSearchParams<{ from?: string }>();
   const { units } = useHouseRules();
-  const [coil, setCoil] = useState<PracticeCoil>(() => handed(from) ?? EMPTY);
-  const [typed, setTyped] = useState(() => typedOf(handed(from) ?? EMPTY, units));
+  const begun = (coil: PracticeCoil) => ({ coil, typed: typedOf(coil, units) });
+  // Figures are typed in units, and kept with them.
+  const [draft, keep, drop] = useDraft(`practice-coil.${units}`, () => begun(handed(from) ?? EMPTY), from ?? '');
+  const { coil, typed } = draft;
   const [errors, setErrors] = useState<Record<string, string>>({});
   const [trouble, setTrouble] = useState('');
   const make = useMakePracticeCoil();
-  const change = (part: Partial<PracticeCoil>) => setCoil({ ...coil, ...part });
+  const change = (part: Partial<PracticeCoil>) => keep({ ...draft, coil: { ...coil, ...part } });
   const si = (key: string, edge: EdgeName): number => EDGES[edge].toSi(readFigure(typed[key] ?? ''), units);
   const whole = (): unknown => ({
     ...coil,
@@ -114,6 +116,7 @@ export function NewCoilScreen() {
     const here = stillHere();
     try {
       const { coil: made } = await make.mutateAsync(input);
+      drop();
       if (here()) router.replace(`/practice/${made.id}`);
     } catch (error) {
       setTrouble(error instanceof RefusedError ? error.message : 'The server is away: the coil is not set. Nothing typed is lost.');
@@ -124,7 +127,7 @@ export function NewCoilScreen() {
       key={key}
       label={label}
       value={typed[key] ?? ''}
-      onChange={(text) => setTyped({ ...typed, [key]: text })}
+      onChange={(text) => keep({ ...draft, typed: { ...typed, [key]: text } })}
       unit={EDGES[edge].unit[units]}
       keyboard="decimal-pad"
       error={errors[key]}
@@ -150,8 +153,7 @@ export function NewCoilScreen() {
         onPick={(file) =>
           void readCoil(file).then(
             (read) => {
-              setCoil(read);
-              setTyped(typedOf(read, units));
+              keep(begun(read));
               setTrouble('');
             },
             (error: Error) => setTrouble(error.message),

@@ -6,7 +6,7 @@ import { useState } from 'react';
 import { Controller, useForm } from 'react-hook-form';
 import { View } from 'react-native';
 import { array, object, string } from 'yup';
-import { systemQuery, useChangeVisit, useVisit } from '@/data';
+import { draftOver, systemQuery, useChangeVisit, useFormDraft, useVisit } from '@/data';
 import { Act, AnyOf, Banner, Companion, Field, Label, Part, Small, space, ThumbBar } from '@/ui';
 import { stillHere } from '@/features/shared/stillHere';
 import {
@@ -23,6 +23,7 @@ import {
 } from '../places/slotFields';
 import { FormField } from '../shared/formField';
 import { placeErrors } from '../shared/formTrouble';
+import { Restored } from '../shared/Restored';
 import { VisitScreen } from './VisitScreen';
 
 interface Values extends SlotValues {
@@ -39,7 +40,10 @@ export function MoveVisit() {
   const options = whole?.coils.filter((coil) => !coil.archived || visit.coilIds.includes(coil.id)) ?? detail.coils;
   const change = useChangeVisit();
   const [trouble, setTrouble] = useState('');
-  const { control, handleSubmit, setError, formState } = useForm<Values>({
+  const now: Values = { ...typedSlot(visit), hours: typedHours(visit), purpose: visit.purpose, coils: visit.coilIds };
+  const [start, begin] = useState(now);
+  const key = `visit.move.${visit.id}`;
+  const { control, handleSubmit, setError, formState, watch, reset } = useForm<Values>({
     resolver: yupResolver(
       object({
         ...slotShape(house.units),
@@ -48,8 +52,9 @@ export function MoveVisit() {
         coils: array(string().defined()).defined().min(1, 'Choose at least one coil.'),
       }),
     ),
-    defaultValues: { ...typedSlot(visit), hours: typedHours(visit), purpose: visit.purpose, coils: visit.coilIds },
+    defaultValues: draftOver(key, start),
   });
+  const { drop, restored, anew } = useFormDraft(key, watch, start);
   const fixed = state.closed !== null || state.cancelled !== null;
   const keep = handleSubmit(async (values) => {
     setTrouble('');
@@ -64,6 +69,7 @@ export function MoveVisit() {
           coilIds: values.coils,
         },
       });
+      drop();
       if (here()) router.replace(`/?day=${moved.day}`);
     } catch (error) {
       setTrouble(placeErrors(error, setError, { ...HOURS_FIELDS, purpose: 'purpose', coilIds: 'coils' }));
@@ -84,6 +90,14 @@ export function MoveVisit() {
       {state.closed ? <Banner tone="info">The visit is closed: it stays on its day.</Banner> : null}
       {trouble ? <Banner tone="stop">{trouble}</Banner> : null}
       {state.cancelled ? <Cancelled /> : null}
+      <Restored
+        shown={restored && !fixed}
+        onAnew={() => {
+          reset(now);
+          begin(now);
+          anew();
+        }}
+      />
       <SlotFields control={control} />
       <HoursField control={control} />
       <FormField

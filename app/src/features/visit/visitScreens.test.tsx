@@ -2,7 +2,7 @@ import { scribe } from '@elm-mist/core/testing/fullRun';
 import { cleanup, fireEvent, screen } from '@testing-library/react';
 import type * as Fakes from '@/testing/fakes';
 import { went } from '@/testing/fakes';
-import { openInVisit, settle, VISIT } from '@/testing/openVisit';
+import { detailOf, openInVisit, settle, VISIT } from '@/testing/openVisit';
 import { PlanBead } from '../plan/PlanBead';
 import { MoveVisit } from './MoveVisit';
 import { forgetDevice } from '@/testing/device';
@@ -46,6 +46,23 @@ test('a visit is moved with its time as it is typed; no hour is named beside its
   const slot = { day: '2026-06-12', startMinute: 855, durationMin: 150, windowFrom: 840, windowTo: 960 };
   expect(puts).toEqual([[`/api/visits/${VISIT}`, { ...slot, purpose: 'Yearly wash', coilIds: ['coil-1', 'coil-2'] }]]);
   expect(went).toEqual(['/?day=2026-06-12']);
+});
+
+test('what was typed of a move and not saved is there again, over the visit as it is now; begun anew it is gone', async () => {
+  await openInVisit(<MoveVisit />, scribe(VISIT));
+  type('slot-minutes', '150');
+  cleanup();
+  const now = detailOf(scribe(VISIT).events).visit;
+  await openInVisit(<MoveVisit />, scribe(VISIT), { visit: { ...now, day: '2026-06-15' } });
+  const shown = () => ['slot-day', 'slot-minutes'].map((id) => screen.getByTestId<HTMLInputElement>(id).value);
+  expect(shown()).toEqual(['2026-06-15', '150']);
+  fireEvent.click(screen.getByRole('button', { name: 'Start anew' }));
+  await settle();
+  expect(shown()).toEqual(['2026-06-15', '90']);
+  cleanup();
+  await openInVisit(<MoveVisit />, scribe(VISIT));
+  expect(shown()).toEqual(['2026-06-11', '90']);
+  expect(screen.queryByText(/^Typed before/)).toBeNull();
 });
 
 test('a closed visit stays on its day', async () => {
