@@ -17,11 +17,13 @@ import { and, asc, eq, gt, inArray, isNull, or, sql } from 'drizzle-orm';
 import { othersTurn } from '../http/othersTurn';
 import { refused } from '../http/problem';
 import { keptFor } from '../store/kept';
+import { prepared } from '../store/prepared';
 import type { Store } from '../store/open';
 import { asMatch, lastClosed } from '../store/places';
 import * as t from '../store/schema';
 import { cleaners } from '../store/shelf';
 import { clocksAhead, type ClockAhead } from './dueIndex';
+import { firstOf } from './firstOf';
 import { shopOf } from './shop';
 import { systemsAhead, type CoilFacts, type SystemFacts } from './systemIndex';
 import { USUAL_MIN, usualMinutes } from './usualMinutes';
@@ -55,7 +57,7 @@ function asksForCoil(store: Store, { coils, shelf }: DueAsked, nowMs: number): (
     (!shelf || coil.makerWaterOnly || can.has(`${coil.role} ${coil.construction}`));
 }
 
-/** Whether a clock of a system is asked for, of what is not put away; null for words that are none. */
+/** Which clocks are asked for, of what is not put away; null for words that are none. */
 function wanted(store: Store, systems: Systems, asked: DueAsked, nowMs: number): Which | null {
   const { until, kinds, words } = asked;
   const match = asMatch(words);
@@ -63,10 +65,13 @@ function wanted(store: Store, systems: Systems, asked: DueAsked, nowMs: number):
   const named = match === '' ? null : systemsNamed(store, match);
   const asksFor = asksForCoil(store, asked, nowMs);
   const any = new Set<DueKind>(kinds);
-  return (systemId, { kind, of, due }) => {
-    if (due > until || !any.has(kind) || named?.has(systemId) === false) return false;
-    const system = systems.get(systemId);
-    return !system?.away && (kind !== 'coil' || asksFor(system?.coils.find(({ id }) => id === of)));
+  return {
+    system: (systemId) => {
+      const system = systems.get(systemId);
+      return !system || system.away || named?.has(systemId) === false ? null : system;
+    },
+    clock: ({ kind, of, due }, system) =>
+      due <= until && any.has(kind) && (kind !== 'coil' || asksFor(system.coils.find(({ id }) => id === of))),
   };
 }
 
@@ -83,59 +88,85 @@ const systemsNamed = ({ db }: Store, match: string): ReadonlySet<string> =>
 
 type Systems = ReadonlyMap<string, SystemFacts>;
 type Ordered = Pick<DueRow, 'systemId' | 'due'>;
-type Which = (systemId: string, clock: ClockAhead) => boolean;
+interface Which {
+  /** A system that is asked for; null for another. */
+  system: (systemId: string) => SystemFacts | null;
+  clock: (clock: ClockAhead, system: SystemFacts) => boolean;
+}
 
 /** A row for each system with a clock that is asked for, with the soonest of them. */
 function allInTime(all: ReadonlyMap<string, readonly ClockAhead[]>, which: Which): Ordered[] {
   const found: Ordered[] = [];
   for (const [systemId, clocks] of all) {
+    const system = which.system(systemId);
+    if (!system) continue;
     let due: string | null = null;
-    for (const clock of clocks) if ((due === null || clock.due < due) && which(systemId, clock)) due = clock.due;
+    for (const clock of clocks) if ((due === null || clock.due < due) && which.clock(clock, system)) due = clock.due;
     if (due !== null) found.push({ systemId, due });
   }
   return found;
 }
 
-/** Clocks of some systems that are asked for, with what stands around them, soonest first. */
+/** Some systems by a list of their ids, as one value. */
+const ofThese = sql`(select value from json_each(${sql.placeholder('ids')}))`;
+
+/** Clocks of some systems that are asked for, with the coil or the finding that each is of, soonest first. */
 const clocksInTime = ({ db }: Store, which: Which, systemIds: readonly string[]) =>
-  db
-    .select({
-      clock: {
-        kind: t.dueClock.kind,
-        of: t.dueClock.of,
-        due: t.dueClock.due,
-        why: t.dueClock.why,
-        ruleId: t.dueClock.ruleId,
-        at: t.dueClock.at,
-      },
-      coil: {
-        name: t.coil.name,
-        role: t.coil.role,
-        construction: t.coil.construction,
-        makerWaterOnly: t.coil.makerWaterOnly,
-      },
-      finding: t.openItem.row,
-      systemId: t.system.id,
-      systemName: t.system.name,
-      placeId: t.place.id,
-      placeName: t.place.name,
-      address: t.place.address,
-      latitudeDeg: t.place.latitudeDeg,
-      longitudeDeg: t.place.longitudeDeg,
-      customerName: t.customer.name,
-      phone: t.customer.phone,
-      quiet: t.customer.quiet,
-    })
-    .from(t.dueClock)
-    .innerJoin(t.system, eq(t.system.id, t.dueClock.systemId))
-    .innerJoin(t.place, eq(t.place.id, t.system.placeId))
-    .innerJoin(t.customer, eq(t.customer.id, t.place.customerId))
-    .leftJoin(t.coil, and(eq(t.dueClock.kind, 'coil'), eq(t.coil.id, t.dueClock.of)))
-    .leftJoin(t.openItem, and(eq(t.dueClock.kind, 'ask-again'), eq(t.openItem.id, t.dueClock.of)))
-    .where(inArray(t.dueClock.systemId, [...systemIds]))
-    .orderBy(asc(t.dueClock.due), asc(t.dueClock.systemId), asc(t.dueClock.kind), asc(t.dueClock.of))
-    .all()
-    .filter(({ systemId, clock }) => which(systemId, clock));
+  prepared(db, 'clocks of these', () =>
+    db
+      .select({
+        systemId: t.dueClock.systemId,
+        clock: {
+          kind: t.dueClock.kind,
+          of: t.dueClock.of,
+          due: t.dueClock.due,
+          why: t.dueClock.why,
+          ruleId: t.dueClock.ruleId,
+          at: t.dueClock.at,
+        },
+        coil: {
+          name: t.coil.name,
+          role: t.coil.role,
+          construction: t.coil.construction,
+          makerWaterOnly: t.coil.makerWaterOnly,
+        },
+        finding: t.openItem.row,
+      })
+      .from(t.dueClock)
+      .leftJoin(t.coil, and(eq(t.dueClock.kind, 'coil'), eq(t.coil.id, t.dueClock.of)))
+      .leftJoin(t.openItem, and(eq(t.dueClock.kind, 'ask-again'), eq(t.openItem.id, t.dueClock.of)))
+      .where(sql`${t.dueClock.systemId} in ${ofThese}`)
+      .orderBy(asc(t.dueClock.due), asc(t.dueClock.systemId), asc(t.dueClock.kind), asc(t.dueClock.of))
+      .prepare(),
+  )
+    .all({ ids: JSON.stringify(systemIds) })
+    .filter(({ systemId, clock }) => {
+      const system = which.system(systemId);
+      return system !== null && which.clock(clock, system);
+    });
+
+/** What stands around some systems: where they are, and whose. */
+const aroundThese = ({ db }: Store, systemIds: readonly string[]) =>
+  prepared(db, 'around these', () =>
+    db
+      .select({
+        systemId: t.system.id,
+        systemName: t.system.name,
+        placeId: t.place.id,
+        placeName: t.place.name,
+        address: t.place.address,
+        latitudeDeg: t.place.latitudeDeg,
+        longitudeDeg: t.place.longitudeDeg,
+        customerName: t.customer.name,
+        phone: t.customer.phone,
+        quiet: t.customer.quiet,
+      })
+      .from(t.system)
+      .innerJoin(t.place, eq(t.place.id, t.system.placeId))
+      .innerJoin(t.customer, eq(t.customer.id, t.place.customerId))
+      .where(sql`${t.system.id} in ${ofThese}`)
+      .prepare(),
+  ).all({ ids: JSON.stringify(systemIds) });
 
 type InTime = ReturnType<typeof clocksInTime>[number];
 
@@ -178,11 +209,12 @@ export async function dueRecord(store: Store, asked: DuePageAsked, nowMs: number
   const inTime = allInTime(await clocksAhead(store), which);
   const open = inTime.filter((row) => !planned.has(row.systemId));
   await othersTurn();
-  const keyed = (unplanned ? open : inTime)
-    .map((row) => ({ systemId: row.systemId, key: keyOf(row, order, systems.get(row.systemId), whereIs) }))
-    .sort((a, b) => (a.key < b.key ? -1 : 1));
-  const from = keyed.filter((entry) => entry.key > after);
-  const page = from.slice(0, DUE_PER_PAGE);
+  const rest: { systemId: string; key: string }[] = [];
+  for (const row of unplanned ? open : inTime) {
+    const key = keyOf(row, order, systems.get(row.systemId), whereIs);
+    if (key > after) rest.push({ systemId: row.systemId, key });
+  }
+  const page = firstOf(rest, DUE_PER_PAGE);
   const last = page.at(-1);
   await othersTurn();
   const ids = page.map(({ systemId }) => systemId);
@@ -190,30 +222,32 @@ export async function dueRecord(store: Store, asked: DuePageAsked, nowMs: number
   const usual = usualMinutes(store, ids);
   const next = nextVisits(store, ids);
   await othersTurn();
-  const rows = new Map<string, DueRow>();
-  for (const row of clocksInTime(store, which, ids)) {
-    const known = rows.get(row.systemId);
-    if (known) {
-      known.clocks.push(named(row));
-      continue;
-    }
-    const { clock, coil: _coil, finding: _finding, ...name } = row;
-    rows.set(row.systemId, {
-      ...name,
-      due: clock.due,
-      lastVisit: washed.get(row.systemId) ?? null,
-      usualMin: usual.get(row.systemId) ?? USUAL_MIN,
-      planned: next.get(row.systemId) ?? null,
-      clocks: [named(row)],
-      where: whereIs(row),
-      weeks: seasonWeeks(clock.due, seasonAt(row.latitudeDeg)),
-    });
-  }
+  const clocks = new Map<string, InTime[]>();
+  for (const row of clocksInTime(store, which, ids)) clocks.set(row.systemId, [...(clocks.get(row.systemId) ?? []), row]);
+  await othersTurn();
+  const rows = new Map(
+    aroundThese(store, ids).flatMap((around): [string, DueRow][] => {
+      const own = clocks.get(around.systemId) ?? [];
+      const [soonest] = own;
+      if (!soonest) return [];
+      const row: DueRow = {
+        ...around,
+        due: soonest.clock.due,
+        lastVisit: washed.get(around.systemId) ?? null,
+        usualMin: usual.get(around.systemId) ?? USUAL_MIN,
+        planned: next.get(around.systemId) ?? null,
+        clocks: own.map(named),
+        where: whereIs(around),
+        weeks: seasonWeeks(soonest.clock.due, seasonAt(around.latitudeDeg)),
+      };
+      return [[around.systemId, row]];
+    }),
+  );
   return {
     rows: ids.flatMap((id) => rows.get(id) ?? []),
     total: inTime.length,
     unplanned: open.length,
-    next: from.length > DUE_PER_PAGE && last ? last.key : null,
+    next: rest.length > DUE_PER_PAGE && last ? last.key : null,
   };
 }
 
