@@ -18,6 +18,7 @@ import { codesAhead } from './services/unitCodes';
 import { shopOf, todayOf } from './services/shop';
 import { chooseShop, chosenShop, openShop, ownIsThere, type ShopFolders, type WhichShop } from './shops';
 import type { Store } from './store/open';
+import { passingFolder, sweepPassing } from './store/passing';
 import { backupFolder } from './upkeep/backupFiles';
 import { Backups } from './upkeep/backups';
 import { Upkeep } from './upkeep/upkeep';
@@ -67,6 +68,7 @@ interface OpenShop {
 export function openProgram({ folders, webRoot, script, log, tellsTime, proxy }: ProgramOptions): Program {
   function opened(which: WhichShop): OpenShop {
     const { store, seeded } = openShop(folders, which, Date.now());
+    sweepPassing(store.file);
     if (seeded !== null) log.info({ visits: seeded }, 'demo data seeded');
     seedDemoAccounts(store);
     const changes = new Changes();
@@ -85,7 +87,12 @@ export function openProgram({ folders, webRoot, script, log, tellsTime, proxy }:
     const troubles = new Troubles(Date.now);
     const upkeep = new Upkeep({ store, backups, changes, cards, troubles, script, version: VERSION, now });
     // Each practised visit is answered by the same program over a file of its own.
-    const sandboxes = new Sandboxes(folders.migrations, Date.now, (parts) => practiceServer(parts, { script, webRoot, log }));
+    const sandboxes = new Sandboxes(
+      () => passingFolder(store.file),
+      folders.migrations,
+      Date.now,
+      (parts) => practiceServer(parts, { script, webRoot, log }),
+    );
     const app = createApp({
       store,
       log,

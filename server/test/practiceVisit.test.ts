@@ -1,4 +1,7 @@
 import { randomUUID } from 'node:crypto';
+import { readdirSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { basename, join } from 'node:path';
 import type {
   CrewPractice,
   ShelfRecord,
@@ -10,6 +13,7 @@ import type {
   VisitDetail,
 } from '@elm-mist/contract';
 import { DEFAULT_HOUSE_RULES, emptySurvey, planCoil, type Grade } from '@elm-mist/core';
+import { passingFolder } from '../src/store/passing';
 import { readUntil, RealServer } from './helpers';
 
 const server = new RealServer();
@@ -186,4 +190,18 @@ test('from inside a practised visit nothing of the shop or of who is signed in c
   const first = (await ask<{ now: PracticeVisit }>('GET', '/practice/visit')).body.now.visitId;
   await begin(5);
   expect((await there('GET', `/visits/${first}`)).status).toBe(404);
+});
+
+test('what a killed program left of practised visits is taken away at the next start, and nothing of another shop’s', async () => {
+  const [own, other] = ['elm-mist.db', 'other.db'].map((name) => passingFolder(join(server.folder, name)));
+  const lying = (folder: string) => readdirSync(tmpdir()).filter((name) => name.startsWith(basename(folder).slice(0, -6)));
+  await begin(2);
+  const drawnAndBegun = lying(own!).filter((name) => name !== basename(own!));
+  expect(drawnAndBegun.length).toBeGreaterThanOrEqual(2);
+  await server.stop('SIGKILL');
+  expect(lying(own!)).toEqual(expect.arrayContaining(drawnAndBegun));
+  await server.start({ ELM_MIST_LOG: 'error' });
+  expect(lying(own!)).toEqual([]);
+  expect(lying(other!)).toEqual([basename(other!)]);
+  rmSync(other!, { recursive: true });
 });

@@ -1,11 +1,10 @@
-import { createReadStream, mkdtempSync, rmSync, statSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
+import { createReadStream, rmSync, statSync } from 'node:fs';
 import type Router from '@koa/router';
 import { eraseSchema, nothingSchema, parseInput } from '@elm-mist/contract';
 import type { Upkeep } from '../upkeep/upkeep';
 import { eraseCustomer, theirFile } from '../services/theirData';
 import type { Store } from '../store/open';
+import { passingFolder } from '../store/passing';
 import { body, created, idOf } from './asked';
 
 /** How the server is, its backups, the whole shop as one file, and one customer's data out and erased. */
@@ -38,7 +37,7 @@ export function upkeepRoutes(router: Router, store: Store, upkeep: Upkeep, now: 
     ctx.body = createReadStream(path);
   });
   router.get('/whole.zip', async (ctx) => {
-    const folder = mkdtempSync(join(tmpdir(), 'elm-mist-whole-'));
+    const folder = passingFolder(store.file);
     const drop = () => rmSync(folder, { recursive: true, force: true });
     try {
       const { path, name } = await upkeep.whole(folder);

@@ -1,6 +1,5 @@
-import { copyFileSync, mkdtempSync, rmSync } from 'node:fs';
+import { copyFileSync, rmSync } from 'node:fs';
 import type { RequestListener } from 'node:http';
-import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { PersonRecord, PracticeLook, PracticeVisit, PracticeVisitDone } from '@elm-mist/contract';
 import {
@@ -80,13 +79,13 @@ export class Sandbox {
     learner: PersonRecord,
     readonly seed: number,
     readonly exam: boolean,
-    /** The drawn shop that it begins with, and the steps of its schema. */
-    drawn: { file: string; migrations: string },
+    /** The drawn shop that it begins with, the steps of its schema, and the folder it lies in. */
+    drawn: { file: string; migrations: string; folder: string },
     private readonly clock: () => number,
     makeServer: MakeServer,
   ) {
     this.openedMs = this.lastUsedMs = clock();
-    this.folder = mkdtempSync(join(tmpdir(), 'elm-mist-practice-'));
+    this.folder = drawn.folder;
     const file = join(this.folder, 'practice.db');
     copyFileSync(drawn.file, file);
     this.store = openStore(file, drawn.migrations);

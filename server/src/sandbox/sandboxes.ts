@@ -1,8 +1,7 @@
 import { randomInt } from 'node:crypto';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { rmSync } from 'node:fs';
 import type { IncomingMessage, ServerResponse } from 'node:http';
-import { tmpdir } from 'node:os';
-import { dirname, join } from 'node:path';
+import { dirname } from 'node:path';
 import type { PersonRecord } from '@elm-mist/contract';
 import { COOKIE } from '../http/gate';
 import { Problem } from '../http/problem';
@@ -22,6 +21,8 @@ export class Sandboxes {
   private drawn: string | null = null;
 
   constructor(
+    /** Makes a folder for one of them. */
+    private readonly folder: () => string,
     private readonly migrations: string,
     private readonly clock: () => number,
     private readonly makeServer: MakeServer,
@@ -48,8 +49,8 @@ export class Sandboxes {
     const oldest = [...this.open].sort(([, a], [, b]) => a.lastUsedMs - b.lastUsedMs)[0];
     if (oldest && this.open.size >= MOST) this.end(oldest[0]);
     // Drawn once: what is copied holds up nobody.
-    this.drawn ??= drawPracticeShop(mkdtempSync(join(tmpdir(), 'elm-mist-practice-')), this.migrations);
-    const drawn = { file: this.drawn, migrations: this.migrations };
+    this.drawn ??= drawPracticeShop(this.folder(), this.migrations);
+    const drawn = { file: this.drawn, migrations: this.migrations, folder: this.folder() };
     const sandbox = new Sandbox(learner, seed ?? randomInt(2 ** 31), exam, drawn, this.clock, this.makeServer);
     this.open.set(learner.id, sandbox);
     return sandbox;
