@@ -1,6 +1,7 @@
 import type { Query } from '@tanstack/react-query';
 import { withStore } from '@/device/store';
 import { FRESH_MS, KEPT_MS, queryClient } from './client';
+import { putLeftAside } from './leftBehind';
 
 /** Counted up whenever the shape of what is read changes: an older copy is let go rather than misread. */
 const SHAPE = '5';
@@ -55,9 +56,10 @@ export function openAnswers(): Promise<void> {
   return opened;
 }
 
-/** Lets go of every answer: another shop is open now. */
+/** Lets go of every answer, and of what came to nothing: another shop is open now, or somebody else is at it. */
 export async function forgetAnswers(): Promise<void> {
   changed.clear();
   queryClient.clear();
+  putLeftAside();
   await withStore((db) => db.clear('answers'));
 }

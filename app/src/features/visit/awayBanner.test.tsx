@@ -1,6 +1,6 @@
 import { useMutation } from '@tanstack/react-query';
-import { fireEvent, screen } from '@testing-library/react';
-import { request } from '@/data';
+import { act, fireEvent, screen } from '@testing-library/react';
+import { forgetAnswers, request } from '@/data';
 import type * as Fakes from '@/testing/fakes';
 import { went } from '@/testing/fakes';
 import { openPage, settle } from '@/testing/openVisit';
@@ -47,4 +47,11 @@ test('a save that is refused after its screen was left is told wherever one is, 
 test('one that is refused on its own screen is left to that screen', async () => {
   await open(() => undefined);
   expect(screen.queryByText(/on the screen you left/)).toBeNull();
+});
+
+test('who comes to the device after is not told of it', async () => {
+  await open(() => history.pushState({}, '', '/places'));
+  expect(screen.getByText(WORDS)).toBeTruthy();
+  await act(forgetAnswers);
+  expect(screen.queryByText(WORDS)).toBeNull();
 });
