@@ -1,5 +1,5 @@
 import { useCallback, useLayoutEffect, useRef, useState } from 'react';
-import { readJson, readText, writeDevice } from '@/device/memory';
+import { forgetUnder, readJson, readText, writeDevice } from '@/device/memory';
 
 /**
  * Something half entered, kept on the device from the first tap, so that a reload or a dead battery loses nothing.
@@ -55,6 +55,12 @@ export function draftOver<T extends object>(key: string, start: T): T {
 
 /** What a form's half entered values were begun from; null where there are none, or it was nothing. */
 export const draftBase = <T>(key: string): T | null => readJson<T>(`draft.${key}.base`);
+
+/** Lets go of what is half entered under a key, and under all that begin with it. */
+export function forgetDraft(key: string): void {
+  writeDevice(`draft.${key}`, null);
+  forgetUnder(`draft.${key}.`);
+}
 
 /**
  * Keeps a form's values on the device as they are typed.

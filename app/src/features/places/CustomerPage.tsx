@@ -62,7 +62,8 @@ export function CustomerPage() {
   );
 }
 
-function CustomerForm({ detail: { customer, places } }: { detail: CustomerDetail }) {
+function CustomerForm({ detail }: { detail: CustomerDetail }) {
+  const { customer, places } = detail;
   const change = useChangeCustomer();
   const keeps = useMay('upkeep');
   const [trouble, setTrouble] = useState('');
@@ -157,7 +158,7 @@ function CustomerForm({ detail: { customer, places } }: { detail: CustomerDetail
           <SameCustomer customer={customer} />
         </IfMay>
       ) : null}
-      {keeps ? <TheirData customer={customer} /> : null}
+      {keeps ? <TheirData detail={detail} /> : null}
     </Screen>
   );
 }

@@ -1,15 +1,16 @@
-import type { CustomerRecord, ErasedRecord } from '@elm-mist/contract';
+import type { CustomerDetail, ErasedRecord } from '@elm-mist/contract';
 import { router } from 'expo-router';
 import { useState } from 'react';
 import { Linking, View } from 'react-native';
-import { customerDataAddress, RefusedError, useErase } from '@/data';
+import { customerDataAddress, forgetDraft, RefusedError, useErase } from '@/data';
 import { Banner, Body, Companion, Field, Heading, Part, Small, space } from '@/ui';
 
 const counted = ({ places, systems, visits, pictures }: ErasedRecord): string =>
   `${places} ${places === 1 ? 'place' : 'places'}, ${systems} ${systems === 1 ? 'system' : 'systems'}, words of ${visits} ${visits === 1 ? 'visit' : 'visits'}, ${pictures} ${pictures === 1 ? 'picture' : 'pictures'}`;
 
 /** What is kept of a customer: out as one file when they ask for it, and erased. */
-export function TheirData({ customer: { id, name } }: { customer: CustomerRecord }) {
+export function TheirData({ detail: { customer, places } }: { detail: CustomerDetail }) {
+  const { id, name } = customer;
   const erase = useErase();
   const [asked, setAsked] = useState(false);
   const [typed, setTyped] = useState('');
@@ -18,7 +19,10 @@ export function TheirData({ customer: { id, name } }: { customer: CustomerRecord
   const go = async () => {
     setTrouble('');
     try {
-      setGone(await erase.mutateAsync({ id, name: typed }));
+      const erased = await erase.mutateAsync({ id, name: typed });
+      // What was half typed of them here goes with them.
+      for (const key of [`customer.${id}`, ...places.map((place) => `place.${place.id}`)]) forgetDraft(key);
+      setGone(erased);
     } catch (error) {
       setTrouble(error instanceof RefusedError ? Object.values(error.fields).join(' ') : 'The server is away: nobody was erased.');
     }
@@ -44,8 +48,8 @@ export function TheirData({ customer: { id, name } }: { customer: CustomerRecord
             nobody: kinds of coils, grades, times, and what was taken from the shelf.
           </Body>
           <Small ink="inkSoft">
-            Backups of before hold them until they are thinned out, a year at most. A record that was handed over no longer holds against
-            the data.
+            Backups of before hold them until they are thinned out, a year at most; phones that opened them, for twenty days at most. A
+            record that was handed over no longer holds against the data.
           </Small>
           {trouble ? <Banner tone="stop">{trouble}</Banner> : null}
           <Field label={`Type “${name}” to erase them`} value={typed} onChange={setTyped} testID="erase-name" />

@@ -1,10 +1,12 @@
 import type { CoilRecord, CustomerDetail, CustomerRecord, SystemDetail } from '@elm-mist/contract';
 import { fullRunCoils, scribe } from '@elm-mist/core/testing/fullRun';
 import { cleanup, fireEvent, screen } from '@testing-library/react';
+import { writeDevice } from '@/device/memory';
 import { forgetDevice } from '@/testing/device';
 import type * as Fakes from '@/testing/fakes';
 import { went } from '@/testing/fakes';
 import { detailOf, openPage, settle } from '@/testing/openVisit';
+import { draftValues } from '@/data';
 import { CustomerPage } from './CustomerPage';
 import { NewVisit } from './NewVisit';
 
@@ -72,4 +74,22 @@ test('a customer’s name that was typed and left is held against the name it wa
   cleanup();
   await open({ ...customer, name: 'Odo Lantry-Marl' });
   expect(screen.queryByText(/^Typed before/)).toBeNull();
+});
+
+test('of a customer who is erased nothing half typed stays on the device, of another it does', async () => {
+  const customer: CustomerRecord = { id: 'c1', name: 'Odo Lantry', phone: '', quiet: false, places: 1 };
+  for (const key of ['place.p1', 'place.p1.position', 'place.p10', 'customer.c10']) writeDevice(`draft.${key}`, '{"kept":true}');
+  await openPage(<CustomerPage />, { '/customers/c1': { customer, places: [place] } satisfies CustomerDetail }, () => ({
+    status: 200,
+    body: { places: 1, systems: 1, visits: 0, pictures: 0 },
+  }));
+  type('Phone', '555 0144');
+  await press('Erase them…');
+  type(/^Type “Odo Lantry”/, 'Odo Lantry');
+  await press('Erase them');
+  expect(screen.getByText(/^1 place, 1 system/)).toBeTruthy();
+  const left = ['customer.c1', 'place.p1', 'place.p1.position', 'place.p10', 'customer.c10'].filter(
+    (key) => 'kept' in draftValues(key, {}) || 'phone' in draftValues(key, {}),
+  );
+  expect(left).toEqual(['place.p10', 'customer.c10']);
 });
