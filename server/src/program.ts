@@ -13,6 +13,7 @@ import { Sandboxes } from './sandbox/sandboxes';
 import { makeReads } from './services/makeReads';
 import { systemsAhead } from './services/systemIndex';
 import { teachersAhead } from './services/teachers';
+import { dueAhead } from './services/due';
 import { clocksAhead } from './services/dueIndex';
 import { codesAhead } from './services/unitCodes';
 import { shopOf, todayOf } from './services/shop';
@@ -113,6 +114,7 @@ export function openProgram({ folders, webRoot, script, log, tellsTime, proxy }:
     const today = todayOf(store.db, new Date());
     void makeReads(store)
       .then(() => Promise.all([teachersAhead(store), clocksAhead(store), systemsAhead(store), codesAhead(store.db)]))
+      .then(() => dueAhead(store, today, Date.now()))
       .then(() => cards.ahead(today))
       .then(() => cards.ahead(dayLater(today, 1)))
       .then(() => meterSavings.soon())

@@ -4,6 +4,7 @@ import {
   coilName,
   CONSTRUCTIONS,
   DUE_KIND_NAMES,
+  DUE_KINDS,
   dayIn,
   neighbourhoodOf,
   onShelf,
@@ -250,6 +251,10 @@ export async function dueRecord(store: Store, asked: DuePageAsked, nowMs: number
     next: rest.length > DUE_PER_PAGE && last ? last.key : null,
   };
 }
+
+/** Draws the list once before anybody asks: whoever does first after a start would else wait until it is read which systems are planned for. */
+export const dueAhead = (store: Store, until: string, nowMs: number): Promise<DueRecord> =>
+  dueRecord(store, { until, kinds: DUE_KINDS, coils: 'all', shelf: false, words: '', order: 'near', unplanned: true, after: '' }, nowMs);
 
 /** Cleaners of which something is left that is still good. */
 function stockedCleaners({ db }: Store, today: string) {
