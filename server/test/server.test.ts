@@ -138,6 +138,22 @@ describe('a visit', () => {
     expect(answer.body).toMatchObject({ error: { code: 'conflict', fields: { 'events[0].id': expect.any(String) } } });
   });
 
+  test('what a day without signal gathered comes in at once and in order, all of it or nothing', async () => {
+    const id = 'demo-visit-16';
+    const before = await stored(id);
+    const many = Array.from({ length: 47 }, (_, i) => event(id, 'note.added', { text: `${'’–° '.repeat(i % 3)}“${i}”` }));
+    const taken = event('demo-visit-14', 'note.added', { text: 'elsewhere' });
+    await send('demo-visit-14', taken);
+    const answer = await send(id, ...many, { ...taken, visitId: id });
+    expect([answer.status, answer.body]).toEqual([
+      409,
+      { error: expect.objectContaining({ fields: { 'events[47].id': expect.any(String) } }) },
+    ]);
+    expect(await stored(id)).toEqual(before);
+    expect((await send(id, ...many)).body).toMatchObject({ added: 47 });
+    expect(await stored(id)).toEqual([...before, ...many]);
+  });
+
   test('a plan made on the phone is stored whole and folds to the same state', async () => {
     const id = 'demo-visit-15';
     const detail = (await server.call<VisitDetail>('GET', `/visits/${id}`)).body;

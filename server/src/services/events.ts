@@ -94,8 +94,10 @@ function addAll(db: Db, sent: readonly VisitEvent[], fresh: readonly VisitEvent[
       db,
       fresh.map((event) => event.id),
     );
-    if (elsewhere.size === 0) throw error;
-    throw taken(sent.findIndex((event) => elsewhere.has(event.id)));
+    // Some of this visit's own may be written by now: they are taken back with the rest.
+    const other = sent.findIndex((event) => (elsewhere.get(event.id)?.visitId ?? event.visitId) !== event.visitId);
+    if (other < 0) throw error;
+    throw taken(other);
   }
 }
 
