@@ -116,6 +116,31 @@ describe('planned anew under foam', () => {
   });
 });
 
+test('a plan that was brought back by undoing its undo stays, once foam went on by it: foam would be on that no alarm knows', () => {
+  const run = foamedVisit();
+  run.happen('section.rinsed', { coilId: OUT.id, sectionId: 'path' });
+  run.happen('section.checked', { coilId: OUT.id, sectionId: 'path', clear: true });
+  const made = run.happen('plan.made', { coilId: OUT.id, plan: planCoil(OUT, graded(3), mildDay, shelf, house()) });
+  const undone = run.happen('event.undone', { eventId: made.id });
+  const again = run.happen('event.undone', { eventId: undone.id });
+  expect(attempt(run, 'event.undone', { eventId: again.id })).not.toThrow();
+  run.happen('section.applied', { coilId: OUT.id, sectionId: 'hedge' });
+  expect(attempt(run, 'event.undone', { eventId: made.id })).toThrow(/they stay in the record/);
+  expect(attempt(run, 'event.undone', { eventId: again.id })).toThrow(/they stay in the record/);
+});
+
+test('foam whose entry was taken back is not brought back once its plan was taken back as well', () => {
+  const run = foamedVisit();
+  const foam = run.events.findLast((event) => event.kind === 'section.applied')!;
+  const plan = run.events.find((event) => event.kind === 'plan.made')!;
+  const others = run.events.filter((event) => event.kind === 'section.applied' && event !== foam);
+  const undone = run.happen('event.undone', { eventId: foam.id });
+  expect(attempt(run, 'event.undone', { eventId: undone.id })).not.toThrow();
+  for (const other of others) run.happen('event.undone', { eventId: other.id });
+  run.happen('event.undone', { eventId: plan.id });
+  expect(attempt(run, 'event.undone', { eventId: undone.id })).toThrow(/note the foam that is on anew/);
+});
+
 test.each([
   ['a rinse', 'section.rinsed', { coilId: OUT.id, sectionId: 'path' }],
   ['a look that found it clear with no rinse noted', 'section.checked', { coilId: OUT.id, sectionId: 'path', clear: true }],

@@ -2,7 +2,7 @@ import { CoreError } from '../errors';
 import type { Configuration } from '../equipment';
 import { entryWords } from './entryWords';
 import type { VisitEvent } from './events';
-import { inOrder, standingEvents } from './inOrder';
+import { inOrder, isBefore, standingOfOrdered } from './inOrder';
 import { PAGE_OF } from './pages';
 import { CLOSING } from './reduce/closing';
 import { FINDINGS } from './reduce/findings';
@@ -25,10 +25,15 @@ const REDUCERS: Reducers = { ...LOOKED, ...FINDINGS, ...POWER, ...WASHING, ...CL
  * @example foldVisit('v', 'split-cool', []).startedAt // null
  */
 export function foldVisit(visitId: string, configuration: Configuration, events: readonly VisitEvent[]): VisitState {
-  const stranger = events.find((event) => event.visitId !== visitId);
+  return foldOrdered(visitId, configuration, inOrder(events));
+}
+
+/** The same from entries that stand in order, each once. */
+function foldOrdered(visitId: string, configuration: Configuration, ordered: readonly VisitEvent[]): VisitState {
+  const stranger = ordered.find((event) => event.visitId !== visitId);
   if (stranger) throw new CoreError('not-allowed', 'visitId', `Event ${stranger.id} belongs to another visit.`);
   const state = emptyState(visitId);
-  for (const event of standingEvents(events)) reduceInto(state, event, configuration);
+  for (const event of standingOfOrdered(ordered)) reduceInto(state, event, configuration);
   return state;
 }
 
@@ -63,9 +68,8 @@ export interface FollowedVisit {
 export function followVisit(visitId: string, configuration: Configuration, events: readonly VisitEvent[]): FollowedVisit {
   const all = [...events];
   const known = new Set(all.map((event) => event.id));
-  let state = foldVisit(visitId, configuration, all);
-  let newest = inOrder(all).at(-1);
-  const isLater = (event: VisitEvent) => !newest || event.at > newest.at || (event.at === newest.at && event.id > newest.id);
+  const ordered = inOrder(all);
+  let state = foldOrdered(visitId, configuration, ordered);
   return {
     get state() {
       return state;
@@ -73,12 +77,15 @@ export function followVisit(visitId: string, configuration: Configuration, event
     events: all,
     add: (event) => {
       if (known.has(event.id)) return;
-      const onTop = event.visitId === visitId && event.kind !== 'event.undone' && isLater(event);
+      let at = ordered.length;
+      // What comes late is seldom far behind.
+      for (let last = ordered[at - 1]; last && isBefore(event, last); last = ordered[at - 1]) at -= 1;
+      const onTop = at === ordered.length && event.visitId === visitId && event.kind !== 'event.undone';
       all.push(event);
       known.add(event.id);
+      ordered.splice(at, 0, event);
       if (onTop) reduceInto(state, event, configuration);
-      else state = foldVisit(visitId, configuration, all);
-      if (isLater(event)) newest = event;
+      else state = foldOrdered(visitId, configuration, ordered);
     },
   };
 }

@@ -1,9 +1,12 @@
 import type { VisitEvent } from './events';
 
-/** Events in the order they happened: by time, then by id, so that two devices agree. Repeats of one id count once. */
+/** Whether one happened before another: by time, then by id, so that two devices agree. */
+export const isBefore = (a: VisitEvent, b: VisitEvent): boolean => a.at < b.at || (a.at === b.at && a.id < b.id);
+
+/** Events in the order they happened. Repeats of one id count once. */
 export function inOrder(events: readonly VisitEvent[]): VisitEvent[] {
   const byId = new Map(events.map((event) => [event.id, event]));
-  return [...byId.values()].sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : a.id < b.id ? -1 : a.id > b.id ? 1 : 0));
+  return [...byId.values()].sort((a, b) => (isBefore(a, b) ? -1 : isBefore(b, a) ? 1 : 0));
 }
 
 /** Ids taken back by an undo that has not itself been taken back. */
@@ -22,8 +25,10 @@ function undoneIds(ordered: readonly VisitEvent[]): Set<string> {
  * @returns in the order they happened, without those undone
  * @example standingEvents([]) // []
  */
-export function standingEvents(events: readonly VisitEvent[]): VisitEvent[] {
-  const ordered = inOrder(events);
+export const standingEvents = (events: readonly VisitEvent[]): VisitEvent[] => standingOfOrdered(inOrder(events));
+
+/** The same of events that stand in order, each once. */
+export function standingOfOrdered(ordered: readonly VisitEvent[]): VisitEvent[] {
   const undone = undoneIds(ordered);
   return ordered.filter((event) => !undone.has(event.id) && event.kind !== 'event.undone');
 }

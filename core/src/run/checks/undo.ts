@@ -13,12 +13,22 @@ const UNDONE_WHILE_SUSPENDED: readonly EventKind[] = ['note.added', 'photo.added
 /** What decides whether foam is on a section: taken back under power, it would be on again with nobody to rinse it. */
 const FOAM_RESTS_ON: readonly EventKind[] = ['section.applied', 'section.rinsed', 'section.checked'];
 
+/** What comes or goes with an entry that is taken back: an undo of an undo, however often, is about what the first of them took back. */
+function meantBy(target: VisitEvent, events: readonly VisitEvent[]): VisitEvent | undefined {
+  let meant: VisitEvent | undefined = target;
+  for (let known = events.length; meant?.kind === 'event.undone' && known > 0; known -= 1) {
+    const { eventId }: { eventId: string } = meant.data;
+    meant = events.find((row) => row.id === eventId);
+  }
+  return meant;
+}
+
 /** An undo takes back a known entry, and never what has a way of its own or what others rest on. */
 export function undoCheck(state: VisitState, event: VisitEvent<'event.undone'>, { events }: VisitFrame): void {
   const target = events.find((row) => row.id === event.data.eventId);
   if (!target) throw new CoreError('unknown', 'data.eventId', 'There is no such entry on this visit.');
   if (target.kind === 'visit.closed') refuse('data.eventId', 'A closing is not undone: open the visit again, with the reason.');
-  const meant = target.kind === 'event.undone' ? events.find((row) => row.id === target.data.eventId) : target;
+  const meant = meantBy(target, events);
   if (target.kind !== 'event.undone' && PAGE_OF[target.kind] === null) refuse('data.eventId', 'This entry is not taken back.');
   if (state.closed && !UNDONE_AFTER_CLOSING.includes(meant?.kind ?? 'visit.started'))
     refuse('data.eventId', 'The visit is closed: open it again, with the reason, to take anything back.');
@@ -33,6 +43,14 @@ export function undoCheck(state: VisitState, event: VisitEvent<'event.undone'>, 
     refuse('data.eventId', 'Something came of this finding already: set it aside instead.');
   if (target.kind === 'photo.added' && state.signed?.value.photoId === target.data.photoId)
     refuse('data.eventId', 'This photo stands for the signature: take that back first.');
+  // Foam that is brought back goes by the plan of its moment, and that one has to be there still.
+  if (meant?.kind === 'section.applied' && target.kind === 'event.undone') {
+    const { coilId, at } = { ...meant.data, at: meant.at };
+    const about = (row: VisitEvent) => (row.kind === 'event.undone' && row.at >= at ? meantBy(row, events) : undefined);
+    const plans = events.map(about).filter((row) => row?.kind === 'plan.made');
+    if (plans.some((plan) => plan.data.coilId === coilId))
+      refuse('data.eventId', 'A plan of this coil was taken back or brought back since: note the foam that is on anew.');
+  }
   if (meant?.kind === 'plan.made') {
     // With what and for how long foam went on is told by the plan of that moment: it stays in the record.
     const { coilId } = meant.data;
