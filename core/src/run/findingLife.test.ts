@@ -95,13 +95,15 @@ test('what is small is put right on the spot, a decline wants the customer’s w
   enter(run, 'finding.step', step(caps, { step: 'fixed' }), 'Ives');
   expect(standing(run, caps)).toBe('fixed');
   const { id } = enter(run, 'finding.noted', contactor);
+  const undone = enter(run, 'event.undone', { eventId: id });
+  const again = enter(run, 'event.undone', { eventId: undone.id });
   enter(run, 'finding.step', step(id, { step: 'offered' }));
   expect(() => enter(run, 'finding.step', step(id, { step: 'declined', words: ' ' }))).toThrow('what the customer said');
   enter(run, 'finding.step', step(id, { step: 'accepted' }));
   expect(() => enter(run, 'finding.step', step(id, { step: 'scheduled' }))).toThrow('which day');
   expect(() => enter(run, 'finding.step', step(id, { step: 'scheduled', day: 'Tuesday' }))).toThrow('which day');
   // What was offered is not taken back from under its quote.
-  expect(() => enter(run, 'event.undone', { eventId: id })).toThrow('set it aside instead');
+  for (const eventId of [id, again.id]) expect(() => enter(run, 'event.undone', { eventId })).toThrow('set it aside instead');
   enter(run, 'finding.step', step(id, { step: 'scheduled', day: '2026-06-18' }));
   expect(standing(run, id)).toBe('scheduled');
 });

@@ -1,6 +1,12 @@
 import type { VisitEvent } from './events';
 
-/** Whether one happened before another: by time, then by id, so that two devices agree. */
+/**
+ * Whether one happened before another: by time, then by id, so that two devices agree.
+ * @param a one entry
+ * @param b another
+ * @returns false for the same
+ * @example isBefore(note, note) // false, with note as any entry
+ */
 export const isBefore = (a: VisitEvent, b: VisitEvent): boolean => a.at < b.at || (a.at === b.at && a.id < b.id);
 
 /** Events in the order they happened. Repeats of one id count once. */
@@ -27,7 +33,12 @@ function undoneIds(ordered: readonly VisitEvent[]): Set<string> {
  */
 export const standingEvents = (events: readonly VisitEvent[]): VisitEvent[] => standingOfOrdered(inOrder(events));
 
-/** The same of events that stand in order, each once. */
+/**
+ * The same of events that stand in order, each once.
+ * @param ordered as `inOrder` gives them
+ * @returns in the order they happened, without those undone
+ * @example standingOfOrdered([]) // []
+ */
 export function standingOfOrdered(ordered: readonly VisitEvent[]): VisitEvent[] {
   const undone = undoneIds(ordered);
   return ordered.filter((event) => !undone.has(event.id) && event.kind !== 'event.undone');

@@ -42,6 +42,7 @@ export function MoveVisit() {
   const [trouble, setTrouble] = useState('');
   const now: Values = { ...typedSlot(visit), hours: typedHours(visit), purpose: visit.purpose, coils: visit.coilIds };
   const [start, begin] = useState(now);
+  const fixed = state.closed !== null || state.cancelled !== null;
   const key = `visit.move.${visit.id}`;
   const { control, handleSubmit, setError, formState, watch, reset } = useForm<Values>({
     resolver: yupResolver(
@@ -52,10 +53,10 @@ export function MoveVisit() {
         coils: array(string().defined()).defined().min(1, 'Choose at least one coil.'),
       }),
     ),
-    defaultValues: draftOver(key, start),
+    // A visit that is over shows its own, whatever was half typed before it was.
+    defaultValues: fixed ? now : draftOver(key, start),
   });
   const { drop, restored, anew } = useFormDraft(key, watch, start);
-  const fixed = state.closed !== null || state.cancelled !== null;
   const keep = handleSubmit(async (values) => {
     setTrouble('');
     const here = stillHere();

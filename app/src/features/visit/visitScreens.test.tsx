@@ -65,11 +65,15 @@ test('what was typed of a move and not saved is there again, over the visit as i
   expect(screen.queryByText(/^Typed before/)).toBeNull();
 });
 
-test('a closed visit stays on its day', async () => {
+test('a closed visit stays on its day, and shows its own time, not what was half typed before', async () => {
+  await openInVisit(<MoveVisit />, scribe(VISIT));
+  type('slot-minutes', '150');
+  cleanup();
   const run = scribe(VISIT);
   run.happen('visit.closed', { nextDue: '2027-06-11', why: 'yearly', note: '' });
   await openInVisit(<MoveVisit />, run);
   expect(screen.getByText('The visit is closed: it stays on its day.')).toBeTruthy();
+  expect(screen.getByTestId<HTMLInputElement>('slot-minutes').value).toBe('90');
   expect(screen.getByTestId('move-keep').getAttribute('aria-disabled')).toBe('true');
 });
 

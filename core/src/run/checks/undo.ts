@@ -39,17 +39,19 @@ export function undoCheck(state: VisitState, event: VisitEvent<'event.undone'>, 
     refuse('data.eventId', 'That was before the pause: it stays in the record.');
   if (state.powerUp.done['power-on'] && meant && FOAM_RESTS_ON.includes(meant.kind))
     refuse('data.eventId', 'Power is back: what was foamed, rinsed and found clear before stays in the record.');
-  if (target.kind === 'finding.noted' && state.findingSteps.some(({ value }) => value.findingId === target.id))
+  if (meant?.kind === 'finding.noted' && state.findingSteps.some(({ value }) => value.findingId === meant.id))
     refuse('data.eventId', 'Something came of this finding already: set it aside instead.');
-  if (target.kind === 'photo.added' && state.signed?.value.photoId === target.data.photoId)
+  if (meant?.kind === 'photo.added' && state.signed?.value.photoId === meant.data.photoId)
     refuse('data.eventId', 'This photo stands for the signature: take that back first.');
   // Foam that is brought back goes by the plan of its moment, and that one has to be there still.
   if (meant?.kind === 'section.applied' && target.kind === 'event.undone') {
-    const { coilId, at } = { ...meant.data, at: meant.at };
-    const about = (row: VisitEvent) => (row.kind === 'event.undone' && row.at >= at ? meantBy(row, events) : undefined);
-    const plans = events.map(about).filter((row) => row?.kind === 'plan.made');
-    if (plans.some((plan) => plan.data.coilId === coilId))
-      refuse('data.eventId', 'A plan of this coil was taken back or brought back since: note the foam that is on anew.');
+    const foam = meant;
+    const turned = events.some((row) => {
+      if (row.kind !== 'event.undone' || row.at < foam.at) return false;
+      const about = meantBy(row, events);
+      return about?.kind === 'plan.made' && about.data.coilId === foam.data.coilId;
+    });
+    if (turned) refuse('data.eventId', 'A plan of this coil was taken back or brought back since: note the foam that is on anew.');
   }
   if (meant?.kind === 'plan.made') {
     // With what and for how long foam went on is told by the plan of that moment: it stays in the record.
