@@ -1,16 +1,14 @@
-import { bodyParser } from '@koa/bodyparser';
 import Koa from 'koa';
 import compress from 'koa-compress';
 import helmet from 'koa-helmet';
 import type { Logger } from 'pino';
 import { TIME_HEADER } from '@elm-mist/contract';
 import type { Changes } from './http/changes';
-import { signedIn } from './http/gate';
-import { Problem } from './http/problem';
+import { notSignedIn, signedIn } from './http/gate';
 import type { Probes } from './http/probes';
 import { errorBody } from './http/errors';
 import { webBuild } from './http/webBuild';
-import { apiRouter, takesRawBody } from './routes/api';
+import { apiRouter } from './routes/api';
 import type { ShopChoice } from './routes/shop';
 import type { HiddenOf } from './sandbox/sandbox';
 import { SANDBOX_API, type Sandboxes } from './sandbox/sandboxes';
@@ -107,12 +105,12 @@ export function createApp({
   );
   // A practised visit has a server of its own: who is signed in here is let into theirs.
   app.use(async (ctx, next) => {
-    if (!ctx.path.startsWith(SANDBOX_API)) {
+    if (!ctx.path.startsWith(`${SANDBOX_API}/`)) {
       await next();
       return;
     }
     const who = signedIn(ctx, store, sessions);
-    if (!who || !sandboxes) throw new Problem(401, 'sign-in', 'Sign in first.', { person: 'Nobody is signed in on this device.' });
+    if (!who || !sandboxes) throw notSignedIn();
     sandboxes.hand(who.person.id, ctx.req, ctx.res);
     ctx.respond = false;
   });
@@ -120,18 +118,6 @@ export function createApp({
   // What is written is answered in a few words.
   app.use(async (ctx, next) => {
     await (ctx.method === 'GET' ? packed(ctx, next) : next());
-  });
-  const json = bodyParser({
-    enableTypes: ['json'],
-    jsonLimit: '1mb',
-    encoding: 'utf-8',
-    onError: (error) => {
-      throw error;
-    },
-  });
-  // A picture, a sheet and a file are read as they come, whatever their sender calls them.
-  app.use(async (ctx, next) => {
-    await (takesRawBody(ctx.path) ? next() : json(ctx, next));
   });
   const router = apiRouter({ store, now, changes, probes, cards, meterSavings, script, shops, upkeep, sessions, sandboxes, hiddenOf });
   app.use(router.routes()).use(router.allowedMethods());

@@ -14,6 +14,13 @@ const BODY_PROBLEMS: Record<number, { code: string; message: string }> = {
   415: { code: 'bad-type', message: 'Send JSON.' },
 };
 
+/** What the router says without a body where no route takes a request. */
+const NO_ROUTE: Readonly<Record<number, string>> = {
+  404: 'There is nothing at this address.',
+  405: 'This address does not take that method.',
+  501: 'There is no such method here.',
+};
+
 /** What the file refused, by the beginning of SQLite's code (SQLite, "Result and Error Codes"). */
 const FILE_PROBLEMS: readonly (readonly [code: string, status: number, message: string])[] = [
   ['SQLITE_FULL', 507, 'The server’s disk is full. Nothing was written; what you entered is still on this device.'],
@@ -86,9 +93,8 @@ export const errorBody =
     };
     try {
       await next();
-      if (ctx.status === 404 && ctx.body === undefined && ctx.path.startsWith('/api')) {
-        await answer(new Problem(404, 'not-found', 'There is nothing at this address.'));
-      }
+      const words = ctx.path.startsWith('/api') && ctx.body === undefined ? NO_ROUTE[ctx.status] : undefined;
+      if (words) await answer(new Problem(ctx.status, 'not-found', words));
     } catch (error) {
       const problem = asProblem(error) ?? fileProblem(error);
       if (!problem || problem.status >= 500) {

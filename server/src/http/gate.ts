@@ -4,7 +4,7 @@ import type { Context, Middleware } from 'koa';
 import { anyAccount, personById } from '../services/accounts';
 import { WHOLE_MS, type Sessions } from '../services/sessions';
 import type { Store } from '../store/open';
-import { ROUTE_POWERS } from '../routes/powers';
+import { CLOSED_IN_PRACTICE, ROUTE_POWERS } from '../routes/powers';
 import { Problem } from './problem';
 
 /** Who asks, and by which device. */
@@ -36,8 +36,17 @@ export function signedIn(ctx: Context, store: Store, sessions: Sessions): Signed
   return session && person ? { person, sessionId: session.id } : null;
 }
 
-/** Who asks, on a route that is not open to everybody. */
-export const signed = (ctx: Context): Signed => ctx.state['signed'] as Signed;
+export const notSignedIn = (): Problem => new Problem(401, 'sign-in', 'Sign in first.', { person: 'Nobody is signed in on this device.' });
+
+/**
+ * Who asks, on a route that is not open to everybody.
+ * @throws Problem 401 where no guard has marked the request
+ */
+export function signed(ctx: Context): Signed {
+  const who = ctx.state['signed'] as Signed | undefined;
+  if (!who) throw notSignedIn();
+  return who;
+}
 
 /** @throws Problem 403 for a write that another site's page sent (OWASP ASVS 4.0.3, 13.2.3) */
 function ownPage(ctx: Context): void {
@@ -48,26 +57,24 @@ function ownPage(ctx: Context): void {
     throw new Problem(403, 'origin', 'A page of another site cannot write here.', { origin: 'A page of another site cannot write here.' });
 }
 
-/** What the router matched, as it was written there: its address names no id. */
-function routeOf(ctx: Context): string {
-  const layers = (ctx as unknown as { matched?: readonly { path: string; methods: readonly string[] }[] }).matched ?? [];
-  // The first one that takes the method answers; middleware takes none.
-  const path = layers.find(({ methods }) => methods.includes(ctx.method))?.path ?? '';
-  return `${ctx.method === 'HEAD' ? 'GET' : ctx.method} ${path}`;
-}
-
-/** Lets nobody through who is not signed in, or whose role may not; a route that is in no list is nobody's. */
-export const gate =
-  (store: Store, sessions: Sessions): Middleware =>
-  async (ctx, next) => {
+/**
+ * The guard of one route: refuses whoever is not signed in, and whose role may not.
+ * @param route method and pattern, such as "GET /api/visits/:id"
+ * @param practice whether it guards a practice visit, where what belongs to the shop and to accounts is closed
+ * @throws Error for a route that is not in the table: the program does not start
+ */
+export function gate(store: Store, sessions: Sessions, route: string, practice: boolean): Middleware {
+  const row = Object.hasOwn(ROUTE_POWERS, route) ? ROUTE_POWERS[route] : undefined;
+  if (row === undefined) throw new Error(`${route} has no row in ROUTE_POWERS.`);
+  const closed = practice && CLOSED_IN_PRACTICE.test(route);
+  return async (ctx, next) => {
     ownPage(ctx);
-    const said = ROUTE_POWERS[routeOf(ctx)];
-    const wants = typeof said !== 'object' ? said : anyAccount(store.db) ? said.onceThereArePeople : 'open';
+    if (closed) throw new Problem(403, 'practice', 'A practice visit has none of this.', { practice: 'End the practice visit first.' });
+    const wants = typeof row !== 'object' ? row : anyAccount(store.db) ? row.onceThereArePeople : 'open';
     if (wants !== 'open') {
       const who = signedIn(ctx, store, sessions);
-      if (!who) throw new Problem(401, 'sign-in', 'Sign in first.', { person: 'Nobody is signed in on this device.' });
+      if (!who) throw notSignedIn();
       ctx.state['signed'] = who;
-      if (wants === undefined) throw new Problem(403, 'role', 'This is for nobody.', { role: 'This is for nobody.' });
       if (wants !== 'self') {
         if (who.person.mustChange)
           throw new Problem(403, 'password', 'Choose a password of your own first.', { password: 'A code is good for signing in alone.' });
@@ -76,3 +83,4 @@ export const gate =
     }
     await next();
   };
+}

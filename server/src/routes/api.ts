@@ -1,7 +1,8 @@
 import type Router from '@koa/router';
 import { Answers } from '../http/answers';
-import { FirstWordRouter } from '../http/firstWordRouter';
 import { gate } from '../http/gate';
+import { GatedRouter } from '../http/gatedRouter';
+import { jsonBody } from '../http/jsonBody';
 import type { Sandboxes } from '../sandbox/sandboxes';
 import type { MeterSavings } from '../services/meterSavings';
 import type { Sessions } from '../services/sessions';
@@ -20,16 +21,15 @@ import { upkeepRoutes } from './upkeep';
 import { visitRoutes, type VisitParts } from './visits';
 import { weatherRoutes } from './weather';
 
-const RAW_BODIES = [
-  /^\/api\/visits\/[^/]+\/photos\//,
-  /^\/api\/cleaners\/[^/]+\/sheet$/,
-  /^\/api\/shelf\/import$/,
-  /^\/api\/places\/(import|past)$/,
-  /^\/api\/weather$/,
-];
-
-/** Whether a route reads the body itself, as bytes. */
-export const takesRawBody = (path: string): boolean => RAW_BODIES.some((address) => address.test(path));
+/** Routes that read their body themselves, as bytes, whatever its sender calls it. */
+export const RAW_BODIES: ReadonlySet<string> = new Set([
+  'PUT /api/visits/:id/photos/:photoId',
+  'PUT /api/cleaners/:id/sheet',
+  'POST /api/shelf/import',
+  'POST /api/places/import',
+  'POST /api/places/past',
+  'POST /api/weather',
+]);
 
 export interface RouteParts extends VisitParts {
   /** What meters tell; null in a practised visit, which has none. */
@@ -46,8 +46,10 @@ export interface RouteParts extends VisitParts {
 /** Every route of the program: judge the input, call a service, answer. */
 export function apiRouter({ meterSavings, script, shops, upkeep, sessions, sandboxes, ...visits }: RouteParts): Router {
   const { store, now, changes, cards } = visits;
-  const router = new FirstWordRouter({ prefix: '/api' });
-  router.use(gate(store, sessions));
+  // A shop without practice visits is a practice visit's own.
+  const guard = (route: string) => gate(store, sessions, route, sandboxes === null);
+  // No body is read before its sender was let in.
+  const router = new GatedRouter('/api', (route) => [guard(route), ...(RAW_BODIES.has(route) ? [] : [jsonBody])]);
   router.use(async (ctx, next) => {
     await next();
     if (ctx.method !== 'GET') meterSavings?.soon();

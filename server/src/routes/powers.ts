@@ -1,8 +1,8 @@
 import type { Power } from '@elm-mist/core';
 
 /**
- * Whom a route is for: everybody, whoever is signed in for themselves, whose role may, or whose role may once the shop has people. A route that is
- * missing here is nobody's.
+ * Who a route is for: everybody, anyone signed in (for themselves), a role with this power, or a role with this power once the shop has people.
+ * The program does not start with a route that is missing here.
  */
 export type RouteWants = 'open' | 'self' | Power | { onceThereArePeople: Power | 'self' };
 
@@ -12,7 +12,7 @@ export const ROUTE_POWERS: Readonly<Record<string, RouteWants>> = {
   'POST /api/sign-in': 'open',
   'POST /api/sign-in/demo': 'open',
   'POST /api/sign-in/first': 'open',
-  // Its address is the secret.
+  // The secret is in the address.
   'GET /api/feed/:secret/visits.ics': 'open',
 
   'POST /api/sign-out': 'self',
@@ -139,3 +139,6 @@ export const ROUTE_POWERS: Readonly<Record<string, RouteWants>> = {
   'GET /api/backups/:name': 'upkeep',
   'GET /api/whole.zip': 'upkeep',
 };
+
+/** Routes that a practice visit does not have: they belong to the real shop and to accounts. */
+export const CLOSED_IN_PRACTICE = /^\w+ \/api\/(sign-|me\/|people|devices\/|backups|whole|shop\/open|practice|upkeep|feed)/;
