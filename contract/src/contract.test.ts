@@ -1,11 +1,13 @@
-import fc from 'fast-check';
 import {
   applicatorInputSchema,
   cleanerInputSchema,
   coilInputSchema,
   ContractError,
-  eventsInputSchema,
-  parseEvents,
+  eachEvent,
+  METER_ROWS,
+  METER_VALUES,
+  meterInputSchema,
+  MOST_EVENTS_PER_REQUEST,
   parseInput,
   systemInputSchema,
   visitSlotSchema,
@@ -58,7 +60,7 @@ const event = {
 test('good input passes, defaults are filled and unknown keys dropped', () => {
   expect(parseInput(coilInputSchema, { ...coil, extra: 1 })).toEqual({ ...coil, name: '', makerWaterOnly: false, sizeEstimated: false });
   expect(parseInput(cleanerInputSchema, cleaner).chart.heavy).toBe('1 in 5');
-  expect(parseInput(eventsInputSchema, { events: [event] }).events[0]).toEqual(event);
+  expect([...eachEvent({ events: [event] })][0]).toEqual(event);
 });
 
 test.each([
@@ -119,7 +121,7 @@ test.each([
     'events[0].data.plan.dwell',
   ],
 ])('an event with %s is refused at its field', (_name, input, field) => {
-  expect(Object.keys(fieldsOf(() => parseInput(eventsInputSchema, { events: [input] })))).toContain(field);
+  expect(Object.keys(fieldsOf(() => [...eachEvent({ events: [input] })]))).toContain(field);
 });
 
 test('a stored plan keeps everything that was in it', () => {
@@ -133,12 +135,12 @@ test('a stored plan keeps everything that was in it', () => {
     sections: [{ id: 'a', areaM2: 0.3, number: 1 }],
     because: [{ id: 'x' }],
   };
-  const [stored] = parseInput(eventsInputSchema, { events: [{ ...event, kind: 'plan.made', data: { coilId: 'c', plan } }] }).events;
+  const [stored] = eachEvent({ events: [{ ...event, kind: 'plan.made', data: { coilId: 'c', plan } }] });
   expect(stored?.data).toEqual({ coilId: 'c', plan });
 });
 
 describe('entries of a run', () => {
-  const dataOf = (kind: string, data: unknown) => parseInput(eventsInputSchema, { events: [{ ...event, kind, data }] }).events[0]?.data;
+  const dataOf = (kind: string, data: unknown) => [...eachEvent({ events: [{ ...event, kind, data }] })][0]?.data;
   const refused = (kind: string, data: unknown) => Object.keys(fieldsOf(() => dataOf(kind, data)));
 
   test('a gate step carries the readings of each circuit, or that its compartment stays shut', () => {
@@ -244,56 +246,32 @@ test('what stands before a face is a fence, with its height and how far off', ()
   ).toHaveProperty(['faces[0].fence.distanceM']);
 });
 
-describe('entries judged the quick way', () => {
-  const PIECES: readonly unknown[] = [
-    null,
-    '',
-    ' x ',
-    'constructor',
-    3,
-    -1,
-    true,
-    [],
-    {},
-    { a: 1 },
-    '2026-06-11T14:00:00.000Z',
-    'Wren\u0007 Cotter',
-  ];
-  const PATHS = ['id', 'visitId', 'at', 'by', 'kind', 'data', 'data.text', 'data.rhPct', 'data.waterL', 'extra'] as const;
-  const spoil = (value: unknown, path: readonly string[], piece: unknown): unknown => {
-    const [key, ...rest] = path;
-    if (key === undefined) return piece;
-    return { ...(value as object), [key]: spoil((value as Record<string, unknown> | null)?.[key], rest, piece) };
-  };
-  const outcome = (work: () => unknown): unknown => {
-    try {
-      return { taken: work() };
-    } catch (error) {
-      return error instanceof ContractError ? { fields: error.fields } : { thrown: String(error) };
-    }
-  };
-  const kinds: [string, object][] = [
-    ['note.added', { text: 'Gate squeaks' }],
-    ['site.noted', { dryBulbC: 31, rhPct: 30, windMs: 2, sun: 'shade' }],
-    ['mix.made', { coilId: 'c', cleanerId: 'b', targetWaterParts: 4, concentrateL: 1, waterL: 4, applicatorId: 's' }],
-    ['visit.started', {}],
-    ['visit.cancelled', { reason: 'Nobody is at home' }],
-  ];
+test('every entry at fault is named by its place; a list that is none or too long is refused before its entries', () => {
+  const spoiled = [{}, event, { ...event, by: '' }, null];
+  const fields = Object.keys(fieldsOf(() => [...eachEvent({ events: spoiled })]));
+  expect(fields).toEqual(expect.arrayContaining(['events[0].id', 'events[0].kind', 'events[2].by', 'events[3]']));
+  expect(fields.some((field) => field.startsWith('events[1]'))).toBe(false);
+  for (const events of [undefined, null, 'x', {}, [], Array.from({ length: MOST_EVENTS_PER_REQUEST + 1 }, () => event)])
+    expect(Object.keys(fieldsOf(() => [...eachEvent({ events })]))).toEqual(['events']);
+});
 
-  test('come out, or are refused, just as by the whole schema', () => {
-    fc.assert(
-      fc.property(
-        fc.constantFrom(...kinds),
-        fc.array(fc.tuple(fc.constantFrom(...PATHS), fc.constantFrom(...PIECES)), { maxLength: 2 }),
-        fc.integer({ min: 1, max: 3 }),
-        ([kind, data], spoils, count) => {
-          const good: unknown = { ...event, kind, data };
-          const one = spoils.reduce((value, [path, piece]) => spoil(value, path.split('.'), piece), good);
-          const input = { events: [one, ...Array.from({ length: count - 1 }, () => good)] };
-          expect(outcome(() => parseEvents(input))).toEqual(outcome(() => parseInput(eventsInputSchema, input).events));
-        },
-      ),
-      { numRuns: 500 },
-    );
-  });
+test.each(['0001-06-11T14:30:00.000Z', '9999-06-11T14:30:00.000Z', '2026-02-30T14:30:00.000Z', '2026-06-11T24:30:00.000Z'])(
+  'an entry of %s is refused at its time',
+  (at) => {
+    expect(Object.keys(fieldsOf(() => [...eachEvent({ events: [{ ...event, at }] })]))).toEqual(['events[0].at']);
+  },
+);
+
+test('large input is refused at its first fault, and more values than a record may have before any is judged', () => {
+  const meter = { file: 'x', step: 'days', notes: [], changes: '' };
+  const rows = (count: number, row: unknown) => ({ ...meter, rows: Array.from({ length: count }, () => row) });
+  const good = { day: '2026-06-01', days: 1, kWh: 20 };
+  expect(parseInput(meterInputSchema, rows(METER_ROWS, good), METER_VALUES).rows).toHaveLength(METER_ROWS);
+  expect(Object.keys(fieldsOf(() => parseInput(meterInputSchema, rows(3, {}), METER_VALUES)))).toHaveLength(9);
+  expect(Object.keys(fieldsOf(() => parseInput(meterInputSchema, rows(3000, {}), METER_VALUES)))).toHaveLength(1);
+  expect(Object.keys(fieldsOf(() => parseInput(meterInputSchema, rows(METER_ROWS + 1, good), METER_VALUES)))).toEqual(['rows']);
+  expect(Object.values(fieldsOf(() => parseInput(meterInputSchema, rows(200_000, {}), METER_VALUES)))[0]).toMatch(/more than \d+ values/);
+  let deep: unknown = 1;
+  for (let i = 0; i < 5000; i += 1) deep = [deep];
+  expect(Object.values(fieldsOf(() => parseInput(meterInputSchema, { ...meter, rows: deep })))[0]).toMatch(/nested too deep/);
 });

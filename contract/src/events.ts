@@ -1,5 +1,5 @@
 import { EVENT_KINDS, type EventKind, type VisitEvent } from '@elm-mist/core';
-import { array, lazy, mixed, object, type AnyObject, type Schema } from 'yup';
+import { lazy, mixed, object, type AnyObject, type Schema } from 'yup';
 import { CLOSING } from './eventData/closing';
 import { FINDINGS } from './eventData/findings';
 import { LOOKED } from './eventData/looked';
@@ -28,56 +28,26 @@ const schemaOf = (kind: EventKind | null) =>
     data: kind ? DATA_SCHEMAS[kind] : mixed<AnyObject>(),
   }).required('The event is missing.');
 
-const ENVELOPE_KEYS = 6;
-const PLAIN_ID = /^[0-9a-f]{8}-[0-9a-f]{4}-[1-8][0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/;
-const PLAIN_INSTANT = /^20\d\d-(0[1-9]|1[0-2])-(0[1-9]|1\d|2[0-8])T([01]\d|2[0-3]):[0-5]\d:[0-5]\d\.\d{3}Z$/;
-const PLAIN_NAME = /^[\p{L}\p{N}][\p{L}\p{N} .’'-]{0,58}[\p{L}\p{N}.]$/u;
-
-/**
- * Whether everything of an event but its data is plainly as it has to be. Most are; the rest goes through the whole schema, which says what is
- * wrong with it.
- */
-function isPlain(event: unknown): event is VisitEvent {
-  if (typeof event !== 'object' || event === null) return false;
-  const { id, visitId, at, by, kind } = event as Record<string, unknown>;
-  return (
-    Object.keys(event).length === ENVELOPE_KEYS &&
-    typeof id === 'string' &&
-    PLAIN_ID.test(id) &&
-    typeof visitId === 'string' &&
-    /^[A-Za-z0-9-]{1,64}$/.test(visitId) &&
-    typeof at === 'string' &&
-    PLAIN_INSTANT.test(at) &&
-    typeof by === 'string' &&
-    PLAIN_NAME.test(by) &&
-    EVENT_KINDS.includes(kind as EventKind)
-  );
-}
-
-/**
- * Entries as they were sent, judged: the same as `eventsInputSchema`, with what is plain of them not gone through the long way.
- * @param input body of the request
- * @throws ContractError naming every field at fault
- */
-export function parseEvents(input: unknown): VisitEvent[] {
-  const events = (input as { events?: unknown } | null)?.events;
-  const quick =
-    Array.isArray(events) && events.length > 0 && events.length <= MOST_EVENTS_PER_REQUEST && events.every((event) => isPlain(event));
-  if (!quick) return parseInput(eventsInputSchema, input).events;
-  try {
-    return events.map((event) => ({ ...event, data: parseInput(DATA_SCHEMAS[event.kind], event.data) }) as VisitEvent);
-  } catch (error) {
-    if (!(error instanceof ContractError)) throw error;
-    // Once more the long way, which names each field by its place.
-    return parseInput(eventsInputSchema, input).events;
-  }
-}
-
 export const MOST_EVENTS_PER_REQUEST = 100;
 
-export const eventsInputSchema = object({
-  events: array(eventSchema)
-    .required('Events are missing.')
-    .min(1, 'Send at least one event.')
-    .max(MOST_EVENTS_PER_REQUEST, `Send ${MOST_EVENTS_PER_REQUEST} events at most at a time.`),
-}) as unknown as Schema<{ events: VisitEvent[] }>;
+/**
+ * The entries of a request, one at a time, so that a server can serve others between two of them.
+ * @param input body of the request
+ * @throws ContractError naming every field at fault, after the last entry
+ */
+export function* eachEvent(input: unknown): Generator<VisitEvent> {
+  const events = (input as { events?: unknown } | null | undefined)?.events;
+  if (!Array.isArray(events) || events.length === 0) throw new ContractError({ events: 'Send at least one event.' });
+  if (events.length > MOST_EVENTS_PER_REQUEST)
+    throw new ContractError({ events: `Send ${MOST_EVENTS_PER_REQUEST} events at most at a time.` });
+  const fields: Record<string, string> = {};
+  for (const [i, event] of (events as unknown[]).entries())
+    try {
+      yield parseInput(eventSchema as unknown as Schema<VisitEvent>, event);
+    } catch (error) {
+      if (!(error instanceof ContractError)) throw error;
+      for (const [path, message] of Object.entries(error.fields))
+        fields[path === 'body' ? `events[${i}]` : `events[${i}].${path}`] = message;
+    }
+  if (Object.keys(fields).length > 0) throw new ContractError(fields);
+}

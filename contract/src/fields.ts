@@ -45,11 +45,17 @@ export const isoDay = (label: string) =>
 export const maybeDay = (label: string) =>
   text().test('day', `${label} must be a day like 2026-06-11.`, (value) => value === undefined || value === null || isDay(value));
 
+/** A UTC time of this century that exists: parsers roll 30 February over into March. */
+const isInstant = (value: string): boolean => {
+  const date = new Date(value);
+  return /^20/.test(value) && !Number.isNaN(date.getTime()) && date.toISOString() === value;
+};
+
 export const isoInstant = (label: string) =>
   text()
     .required(`${label} is missing.`)
     .matches(/^\d{4}-\d{2}-\d{2}T\d{2}:\d{2}:\d{2}\.\d{3}Z$/, `${label} must be a UTC time like 2026-06-11T14:30:00.000Z.`)
-    .test('instant', `${label} is not a time that exists.`, (value) => !Number.isNaN(Date.parse(value ?? '')));
+    .test('instant', `${label} is not a time that exists.`, (value) => isInstant(value ?? ''));
 
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[1-8][0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/i;
 export const uuidField = (label: string) => text().required(`${label} is missing.`).matches(UUID, `${label} must be a UUID.`);

@@ -5,6 +5,8 @@ import type { WeatherSource } from './weatherRecords';
 
 /** Most rows of a meter that are kept: ten years of days. */
 export const METER_ROWS = 3660;
+/** Most values of a meter as it is sent: four a row, and what stands around them. */
+export const METER_VALUES = 4 * METER_ROWS + 400;
 
 /** A meter's days or bills, as they were read out of a file. */
 export const meterInputSchema = object({

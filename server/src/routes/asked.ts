@@ -1,5 +1,5 @@
 import type { Context } from 'koa';
-import { Problem, refused } from '../http/problem';
+import { refused } from '../http/problem';
 
 interface WithParams {
   params: Record<string, string | undefined>;
@@ -7,11 +7,8 @@ interface WithParams {
 
 export const idOf = (ctx: WithParams): string => ctx.params['id'] ?? '';
 
-export function body(ctx: Context): unknown {
-  // A form or a plain text is what a page of another site could send.
-  if (ctx.request.length !== 0 && ctx.is('json') === false) throw new Problem(415, 'bad-type', 'Send JSON.', { body: 'Send JSON.' });
-  return ctx.request.body;
-}
+/** The body of a request, as `jsonBody` read it. */
+export const body = (ctx: Context): unknown => ctx.state['body'] as unknown;
 
 /** Answers with a record that was just made. */
 export function created(ctx: { status: number; body: unknown }, record: unknown): void {

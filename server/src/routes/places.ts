@@ -4,6 +4,7 @@ import {
   coilInputSchema,
   customerInputSchema,
   mergeSchema,
+  METER_VALUES,
   meterInputSchema,
   parseInput,
   placeInputSchema,
@@ -79,7 +80,7 @@ export function placeRoutes(router: Router, store: Store, now: () => Date, answe
     ctx.body = madeUpMeterFile(store, idOf(ctx), todayOf(db, now()));
   });
   router.put('/places/:id/meter', (ctx) => {
-    ctx.body = keepMeter(store, idOf(ctx), parseInput(meterInputSchema, body(ctx)), at());
+    ctx.body = keepMeter(store, idOf(ctx), parseInput(meterInputSchema, body(ctx), METER_VALUES), at());
   });
   router.post('/places', (ctx) => created(ctx, addPlace(store, parseInput(placeInputSchema, body(ctx)), at())));
   router.put('/places/:id', (ctx) => {

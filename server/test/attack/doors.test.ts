@@ -45,7 +45,8 @@ afterAll(() => server.remove());
 
 /** Whether an answer gave nothing of the shop: refused, nothing there, no such method, or the page that everybody gets. */
 const closed = ({ status, type, text }: RawAnswer) =>
-  [301, 302, 307, 308, 400, 401, 403, 404, 405, 410, 414, 501].includes(status) || (type.startsWith('text/html') && ['', PAGE].includes(text));
+  [301, 302, 307, 308, 400, 401, 403, 404, 405, 410, 414, 501].includes(status) ||
+  (type.startsWith('text/html') && ['', PAGE].includes(text));
 
 /** A body that no route takes, so that nothing is written: what is asked is who gets as far as a handler. */
 const NONSENSE = JSON.stringify({ nonsense: true });
