@@ -1,5 +1,5 @@
 import type { Query } from '@tanstack/react-query';
-import { withStore } from '@/device/store';
+import { writeStore } from '@/device/store';
 import { FRESH_MS, KEPT_MS, queryClient } from './client';
 import { putLeftAside } from './leftBehind';
 
@@ -16,7 +16,7 @@ export async function keepAnswers(): Promise<void> {
   timer = null;
   const some = [...changed.values()];
   changed.clear();
-  await withStore(async (db) => {
+  await writeStore(async (db) => {
     const transaction = db.transaction('answers', 'readwrite');
     for (const { queryHash, queryKey, state } of some) {
       if (state.data === undefined) continue;
@@ -31,7 +31,7 @@ let opened: Promise<void> | null = null;
 /** Gives back what was read before, so that it opens with no signal, and keeps what is read from now on: a record for each question. */
 export function openAnswers(): Promise<void> {
   opened ??= (async () => {
-    await withStore(async (db) => {
+    await writeStore(async (db) => {
       const transaction = db.transaction('answers', 'readwrite');
       const oldest = Date.now() - KEPT_MS;
       for (let cursor = await transaction.store.openCursor(); cursor; cursor = await cursor.continue()) {
@@ -61,5 +61,5 @@ export async function forgetAnswers(): Promise<void> {
   changed.clear();
   queryClient.clear();
   putLeftAside();
-  await withStore((db) => db.clear('answers'));
+  await writeStore((db) => db.clear('answers'));
 }

@@ -22,7 +22,14 @@ export class RefusedError extends Error {
 
 /** The server could not be reached, or failed; the same request may go through later. */
 export class AwayError extends Error {
-  constructor() {
+  /**
+   * @param status what was answered; null where nothing was
+   * @param code of the server's own error; empty for none, as from a hotel's network or a proxy
+   */
+  constructor(
+    readonly status: number | null = null,
+    readonly code = '',
+  ) {
     super('The server cannot be reached.');
     this.name = 'AwayError';
   }
@@ -39,7 +46,8 @@ const OF_THE_SHOP = '/practice/visit';
 
 /** The browser's own question to this program's server; it hears when nobody is signed in any more. @param path after /api */
 export async function fetchApi(path: string, init: RequestInit = {}): Promise<Response> {
-  const answer = await fetch(`${path.startsWith(OF_THE_SHOP) ? '/api' : apiRoot}${path}`, init);
+  // The server redirects nothing: whoever does is not the server.
+  const answer = await fetch(`${path.startsWith(OF_THE_SHOP) ? '/api' : apiRoot}${path}`, { redirect: 'error', ...init });
   if (answer.status === 401) toldSignedOut();
   // The practised visit is over, or was left alone for too long.
   if (answer.status === 410 && inPractice) void enterRealm('shop', '/practice/visit');
@@ -63,9 +71,9 @@ export async function request<T>(method: 'GET' | 'POST' | 'PUT', path: string, b
   if (told && !(inPractice && path.startsWith(OF_THE_SHOP))) learnClock(Number(told), sentMs, Date.now());
   const json = (await response.json().catch(() => null)) as unknown;
   if (response.ok && json !== null) return json as T;
-  // Whoever signs in again finds what was entered here, and what waits is sent then.
-  if (response.status === 401) throw new AwayError();
-  const error = (json as ErrorBody | null)?.error;
-  if (error && response.status >= 400 && response.status < 500) throw new RefusedError(response.status, error);
-  throw new AwayError();
+  const error = (json as Partial<ErrorBody> | null)?.error;
+  // After 401, whoever signs in again finds what was entered here, and what waits is sent then.
+  if (error?.message && response.status > 401 && response.status < 500) throw new RefusedError(response.status, error);
+  if (error?.message && response.status === 400) throw new RefusedError(response.status, error);
+  throw new AwayError(response.status, error?.code);
 }

@@ -1,6 +1,6 @@
 import type { VisitEvent } from '@elm-mist/core';
 import { deleteDB, openDB, type IDBPDatabase } from 'idb';
-import { withStore } from '@/device/store';
+import { writeStore } from '@/device/store';
 
 /** Where earlier versions of the program kept what waited on the device. */
 const OLD = { outbox: 'elm-mist-outbox', entries: 'entries', queue: 'elm-mist.outbox', journal: 'elm-mist.outbox.journal' } as const;
@@ -31,14 +31,13 @@ export async function fromBefore(): Promise<void> {
     for (const key of await photosOf.getAllKeys(OLD_PHOTOS.store))
       if (typeof key === 'string' && key.startsWith(OLD_PHOTOS.prefix))
         photos.push([key.slice(OLD_PHOTOS.prefix.length), (await photosOf.get(OLD_PHOTOS.store, key)) as { visitId: string; blob: Blob }]);
-  const moved = await withStore(async (db) => {
+  const moved = await writeStore(async (db) => {
     const transaction = db.transaction(['queue', 'refused', 'photos'], 'readwrite');
     for (const event of waiting.values()) void transaction.objectStore('queue').add({ id: event.id, kind: 'event', event });
     for (const { event, message } of kept?.refused ?? [])
       void transaction.objectStore('refused').put({ id: event.id, kind: 'event', event, message }, event.id);
     for (const [id, photo] of photos) void transaction.objectStore('photos').put(photo, id);
     await transaction.done;
-    return true;
   });
   old?.close();
   photosOf?.close();

@@ -28,6 +28,8 @@ const refuse = (field: string, status = 422): Answer => ({
 /** What was sent, and how the server answers it; throwing is a server that cannot be reached. */
 let sent: { path: string; ids: string[] }[] = [];
 let server: (events: VisitEvent[], path: string) => Answer;
+/** Whether the server says that it is well. */
+let healthy = true;
 
 /** Every start of the program in this test, those that were killed too. */
 let starts: (typeof Outbox)[] = [];
@@ -72,17 +74,25 @@ beforeAll(() => {
 });
 
 beforeEach(async () => {
+  jest.restoreAllMocks();
   const db = await deviceStore();
   await Promise.all([db?.clear('queue'), db?.clear('refused'), db?.clear('photos')]);
   window.localStorage.clear();
   starts = [];
   sent = [];
   server = ok;
+  healthy = true;
   global.fetch = jest.fn(async (url: string, init: { body: string }) => {
-    const body = JSON.parse(init.body) as { events?: VisitEvent[]; id?: string };
     const path = url.replace(/^\/api/, '');
+    if (path === '/health') {
+      if (!healthy) throw new Error('no network');
+      return { ok: true, status: 200, json: async () => ({ status: 'ready' }) };
+    }
+    const body = JSON.parse(init.body) as { events?: VisitEvent[]; id?: string };
     sent.push({ path, ids: (body.events?.map((event) => event.id.at(-1)) ?? [body.id?.at(-1)]) as string[] });
     const answer = server(body.events ?? [], path);
+    // What is made is answered as it is now.
+    if (!body.events && answer.status === 200) answer.body = { id: body.id };
     return { ok: answer.status < 400, status: answer.status, json: async () => answer.body };
   }) as never;
 });
@@ -127,6 +137,117 @@ test('a batch that is too large is sent in smaller ones; only an entry that is t
   expect(await stored()).toEqual([]);
   expect(last(await refused())).toEqual(['3']);
   expect(new Set(sent.filter((row) => row.ids.length <= 2).flatMap((row) => row.ids))).toEqual(new Set(['1', '2', '3', '4', '5']));
+});
+
+test.each<[string, () => Answer]>([
+  ['nobody is signed in', () => refuse('person', 401)],
+  ['a password is due', () => ({ status: 403, body: { error: { code: 'password', message: 'No.', fields: {} } } })],
+  ['the page is another site’s', () => ({ status: 403, body: { error: { code: 'origin', message: 'No.', fields: {} } } })],
+  ['too many at once', () => refuse('body', 429)],
+  ['a hotel’s page', () => ({ status: 200, body: null })],
+  ['a hotel’s refusal', () => ({ status: 403, body: null })],
+  ['an empty answer', () => ({ status: 200, body: {} })],
+  ['another’s ids', () => ({ status: 200, body: { accepted: [note(9).id], added: 1 } })],
+  ['a proxy without its server', () => ({ status: 502, body: null })],
+  ['a full disk', () => ({ status: 507, body: { error: { code: 'storage', message: 'Full.', fields: {} } } })],
+])('%s: that is "not now", for an entry and for what is made, and nothing is refused', async (how, answer) => {
+  healthy = how === 'a full disk';
+  server = answer;
+  const outbox = started();
+  await outbox.openOutbox();
+  outbox.post([note(1)]);
+  outbox.postMake({ id: 'place-7', what: 'a place', path: '/places', body: { id: 'place-7' } });
+  await settled();
+  expect(sent.length).toBeGreaterThan(0);
+  expect(last(await stored())).toEqual(['1', '7']);
+  expect(await refused()).toEqual([]);
+  server = ok;
+  await outbox.send();
+  await settled();
+  expect(await stored()).toEqual([]);
+});
+
+test('an entry that the server fails on is passed over with its visit, tried less and less often, named after five times, and sent at last', async () => {
+  const clock = jest.spyOn(Date, 'now').mockReturnValue(1_000_000);
+  server = (events) =>
+    last(events).includes('2') ? { status: 500, body: { error: { code: 'internal', message: 'Oh.', fields: {} } } } : ok(events);
+  const outbox = started();
+  await outbox.openOutbox();
+  outbox.post([note(1), note(2), note(3), note(4, 'v2')]);
+  await settled();
+  // The one before it went through, and the other visit.
+  expect(last(await stored())).toEqual(['2', '3']);
+  const stuck = () => outbox.outboxState().stuck.map(({ row, tries }) => ({ id: row.id, tries }));
+  const tried = () => sent.filter((row) => row.ids.includes('2')).length;
+  let before = tried();
+  let waited = 0;
+  for (let tries = 2; tries <= 5; tries += 1) {
+    expect(stuck()).toEqual([]);
+    await outbox.send();
+    expect(tried()).toBe(before);
+    // Twice as long as before, a quarter less at least.
+    waited = 5_000 * 2 ** (tries - 2);
+    clock.mockReturnValue(Date.now() + waited * 0.74);
+    await outbox.send();
+    expect(tried()).toBe(before);
+    clock.mockReturnValue(Date.now() + waited * 0.52);
+    await outbox.send();
+    await settled();
+    expect(tried()).toBeGreaterThan(before);
+    before = tried();
+  }
+  expect(stuck()).toEqual([{ id: note(2).id, tries: 5 }]);
+  expect(await refused()).toEqual([]);
+  server = ok;
+  clock.mockReturnValue(Date.now() + 600_000);
+  await outbox.send();
+  await settled();
+  expect(await stored()).toEqual([]);
+  expect(stuck()).toEqual([]);
+});
+
+test('what was refused is sent once more when asked, over a restart too', async () => {
+  server = () => refuse('events[0].kind');
+  const first = started();
+  await first.openOutbox();
+  first.post([note(1)]);
+  await settled();
+  const outbox = started();
+  await outbox.openOutbox();
+  server = away;
+  await outbox.retryRefused(note(1).id);
+  await settled();
+  expect([last(await stored()), await refused()]).toEqual([['1'], []]);
+  server = ok;
+  await outbox.send();
+  await settled();
+  expect([await stored(), await refused()]).toEqual([[], []]);
+});
+
+test('what the device does not keep is counted, and written as soon as it can be', async () => {
+  server = away;
+  const outbox = started();
+  await outbox.openOutbox();
+  outbox.post([note(1)]);
+  await settled();
+  const add = jest.spyOn(IDBObjectStore.prototype, 'add').mockImplementation(() => {
+    throw new DOMException('no room', 'QuotaExceededError');
+  });
+  outbox.post([note(2), note(3)]);
+  await settled();
+  const counts = () => {
+    const { waiting, unsaved } = outbox.outboxState();
+    return { waiting: waiting.length, unsaved };
+  };
+  expect(counts()).toEqual({ waiting: 3, unsaved: 2 });
+  // Reading is no sign of room.
+  await outbox.send();
+  expect(counts()).toEqual({ waiting: 3, unsaved: 2 });
+  add.mockRestore();
+  outbox.post([note(4)]);
+  await settled();
+  expect(counts()).toEqual({ waiting: 4, unsaved: 0 });
+  expect(last(await stored())).toEqual(['1', '2', '3', '4']);
 });
 
 test('visits are sent apart, each in its own order; what was made goes before what rests on it', async () => {

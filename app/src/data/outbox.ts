@@ -2,8 +2,9 @@ import type { VisitDetail } from '@elm-mist/contract';
 import { may, whoMay, type VisitEvent } from '@elm-mist/core';
 import { replaceEqualDeep } from '@tanstack/react-query';
 import { useSyncExternalStore } from 'react';
-import { inOneTab, onTabs, tellTabs, withStore } from '@/device/store';
+import { inOneTab, onTabs, readStore, tellTabs, whileTrouble, writeStore } from '@/device/store';
 import { AwayError, RefusedError, request } from './api';
+import { backoffMs } from './backoff';
 import { queryClient } from './client';
 import { inPractice } from '@/device/realm';
 import { fromBefore } from './fromBefore';
@@ -25,6 +26,12 @@ export type Waiting = { id: string; personId?: string | undefined } & ({ kind: '
 /** What the server would not take. It is kept and shown, never dropped. */
 export type Refused = Waiting & { message: string };
 
+/** What the server fails on again and again, though it answers otherwise. It is kept, and its visit waits with it. */
+export interface Stuck {
+  row: Waiting;
+  tries: number;
+}
+
 export interface OutboxState {
   /** False until what was kept on the device has been read. */
   loaded: boolean;
@@ -32,13 +39,20 @@ export interface OutboxState {
   /** Places, systems, coils and visits that wait to be made. */
   makes: readonly Make[];
   refused: readonly Refused[];
+  stuck: readonly Stuck[];
   /** Of others who were signed in on this device: it waits until they are again. */
   others: number;
+  /** How many of what waits are in this page only: the device did not keep them. */
+  unsaved: number;
   /** The last attempt did not reach the server. */
   away: boolean;
 }
 
+/** While the server is away it is asked again after so long, and up to so much later, so that phones do not ask at one moment. */
 const RETRY_MS = 2_500;
+const JITTER_MS = 1_500;
+/** What failed so often is told to the user. */
+const STUCK_AFTER = 5;
 const MOST_AT_ONCE = 50;
 /** A request is kept below this, bytes: the server takes 1 MB. */
 const MOST_BYTES = 600_000;
@@ -49,10 +63,12 @@ const unsaved = new Set<string>();
 let refusedList: readonly Refused[] = [];
 let loaded = false;
 let away = false;
-let state: OutboxState = { loaded, waiting: [], makes: [], refused: [], others: 0, away };
+let state: OutboxState = { loaded, waiting: [], makes: [], refused: [], stuck: [], others: 0, unsaved: 0, away };
 const listeners = new Set<() => void>();
 let retry: ReturnType<typeof setTimeout> | null = null;
 let sending = false;
+/** What the server failed on, by what waits with it, and when it is tried again. */
+const held = new Map<string, Stuck & { untilMs: number }>();
 
 /** Entered by who is signed in, or before anybody had to be: it is theirs to send, since the server keeps it under their name. */
 const isMine = ({ personId }: Waiting): boolean => personId === undefined || personId === me()?.id;
@@ -64,6 +80,8 @@ function publish(): void {
     waiting: queue.flatMap((row) => (row.kind === 'event' ? [row.event] : [])),
     makes: queue.flatMap((row) => (row.kind === 'make' ? [row.make] : [])),
     refused: refusedList,
+    stuck: [...held.values()].flatMap(({ row, tries }) => (tries >= STUCK_AFTER ? [{ row, tries }] : [])),
+    unsaved: queue.filter((row) => unsaved.has(row.id)).length,
     others: queue.filter((row) => !isMine(row)).length,
     away,
   });
@@ -74,7 +92,7 @@ function publish(): void {
 
 /** What waits on the device, whichever tab entered it, with what this one has not written yet behind it. */
 async function reread(): Promise<void> {
-  const kept = await withStore(async (db) => {
+  const kept = await readStore(async (db) => {
     const transaction = db.transaction(['queue', 'refused']);
     return Promise.all([transaction.objectStore('queue').getAll(), transaction.objectStore('refused').getAll()]);
   });
@@ -82,7 +100,8 @@ async function reread(): Promise<void> {
   const [waiting, refused] = kept as [Waiting[], Refused[]];
   const known = new Set(waiting.map((row) => row.id));
   queue = [...waiting, ...queue.filter((row) => unsaved.has(row.id) && !known.has(row.id))];
-  refusedList = refused;
+  const heldBack = new Set(refused.map((row) => row.id));
+  refusedList = [...refused, ...refusedList.filter((row) => unsaved.has(row.id) && !heldBack.has(row.id))];
   publish();
 }
 
@@ -102,6 +121,11 @@ export function openOutbox(): Promise<void> {
         void reread();
       }
     });
+    whileTrouble(() => void saveUnsaved());
+    // Leaving the page would lose what only it has.
+    window.addEventListener('beforeunload', (event) => {
+      if (unsaved.size > 0) event.preventDefault();
+    });
     window.addEventListener('online', () => void send());
     onSignedIn(() => {
       publish();
@@ -112,25 +136,35 @@ export function openOutbox(): Promise<void> {
   return opening;
 }
 
+let saving: Promise<void> = Promise.resolve();
+
+/** Writes to the device what is in this page only: what waits, and what was refused before it was written. One attempt at a time. */
+function saveUnsaved(): Promise<void> {
+  saving = saving.then(async () => {
+    const rows = queue.filter((row) => unsaved.has(row.id));
+    const refused = refusedList.filter((row) => unsaved.has(row.id));
+    if (rows.length + refused.length === 0) return;
+    const written = await writeStore(async (db) => {
+      const transaction = db.transaction(['queue', 'refused'], 'readwrite', { durability: 'strict' });
+      for (const row of rows) void transaction.objectStore('queue').add(row);
+      for (const row of refused) void transaction.objectStore('refused').put(row, row.id);
+      await transaction.done;
+    });
+    if (written) for (const row of [...rows, ...refused]) unsaved.delete(row.id);
+    publish();
+  });
+  return saving;
+}
+
 /** Takes things in, in order, and sends them as soon as it can. They are on their way to the device's database before this returns. */
 function take(given: readonly Waiting[]): void {
   const person = me();
   const rows = given.map((row) => ({ ...row, personId: person?.id }));
-  if (person && !may(person.role, 'field')) {
-    refusedList = [...refusedList, ...rows.map((row) => ({ ...row, message: whoMay('field') }))];
-    publish();
-    return;
-  }
   for (const row of rows) unsaved.add(row.id);
-  queue = [...queue, ...rows];
+  if (person && !may(person.role, 'field')) refusedList = [...refusedList, ...rows.map((row) => ({ ...row, message: whoMay('field') }))];
+  else queue = [...queue, ...rows];
   publish();
-  void withStore(async (db) => {
-    const transaction = db.transaction('queue', 'readwrite', { durability: 'strict' });
-    for (const row of rows) void transaction.store.add(row);
-    transaction.commit();
-    await transaction.done;
-    for (const row of rows) unsaved.delete(row.id);
-  }).then(() => {
+  void saveUnsaved().then(() => {
     tellTabs({ kind: 'queue' });
     return send();
   });
@@ -165,11 +199,20 @@ function took(events: readonly VisitEvent[], made: boolean): void {
 
 /** Takes rows off the queue, here, on the device and in other tabs. */
 async function remove(rows: readonly Waiting[], refused: Refused | null = null): Promise<void> {
+  // What is being written just now is there to be deleted then.
+  await saving;
   const ids = new Set(rows.map((row) => row.id));
   queue = queue.filter((row) => !ids.has(row.id));
-  if (refused) refusedList = [...refusedList, refused];
+  for (const row of rows) {
+    if (!refused) unsaved.delete(row.id);
+    if (held.get(groupOf(row))?.row.id === row.id) held.delete(groupOf(row));
+  }
+  if (refused) {
+    refusedList = [...refusedList, refused];
+    unsaved.add(refused.id);
+  }
   publish();
-  await withStore(async (db) => {
+  const written = await writeStore(async (db) => {
     const transaction = db.transaction(['queue', 'refused'], 'readwrite');
     const store = transaction.objectStore('queue');
     for (const id of ids) {
@@ -179,6 +222,8 @@ async function remove(rows: readonly Waiting[], refused: Refused | null = null):
     if (refused) void transaction.objectStore('refused').put(refused, refused.id);
     await transaction.done;
   });
+  if (written && refused) unsaved.delete(refused.id);
+  publish();
 }
 
 /** Which of a batch the server named as at fault. */
@@ -202,44 +247,90 @@ function batchOf(first: Extract<Waiting, { kind: 'event' }>, most: number): Extr
   return batch;
 }
 
-/** Sends one thing, or one batch of entries. @throws AwayError */
+/** Answers that say "not now": what was sent is right, and goes through once somebody chose a password or the server has time. */
+const isNotNow = ({ status, code }: RefusedError): boolean =>
+  (status === 403 && ['password', 'origin'].includes(code)) || [408, 425, 429].includes(status);
+
+/** Whether the server fails on what was sent, and answers otherwise. Its full disk is no fault of what was sent. */
+async function failsOnThis(error: unknown): Promise<boolean> {
+  if (!(error instanceof AwayError) || (error.status ?? 0) < 500 || error.code === 'storage') return false;
+  return request<{ status?: string }>('GET', '/health').then(
+    ({ status }) => status === 'ready',
+    () => false,
+  );
+}
+
+/** What keeps its order among itself: the entries of a visit, and what is made. */
+const groupOf = (row: Waiting): string => (row.kind === 'event' ? row.event.visitId : 'makes');
+
+/** The next row to send: not one that is held, nor an entry of a visit that is not made yet. */
+function nextRow(): Waiting | undefined {
+  const toMake = new Set(queue.flatMap((row) => (row.kind === 'make' ? [row.id] : [])));
+  return queue.find(
+    (row) =>
+      isMine(row) && (held.get(groupOf(row))?.untilMs ?? 0) <= Date.now() && !(row.kind === 'event' && toMake.has(row.event.visitId)),
+  );
+}
+
+function hold(row: Waiting): void {
+  const before = held.get(groupOf(row));
+  const tries = before?.row.id === row.id ? before.tries + 1 : 1;
+  held.set(groupOf(row), { row, tries, untilMs: Date.now() + backoffMs(tries) });
+  publish();
+}
+
+/** Which of some rows an answer says the server has. */
+function takenOf(rows: readonly Waiting[], answer: unknown): Waiting[] {
+  const { accepted, id } = (answer ?? {}) as { accepted?: unknown; id?: unknown };
+  const first = Array.isArray(answer) ? (answer[0] as { id?: unknown } | undefined)?.id : id;
+  return rows.filter((row) => (row.kind === 'make' ? first === row.id : Array.isArray(accepted) && accepted.includes(row.id)));
+}
+
+/**
+ * Sends one thing, or one batch of entries.
+ * @param most entries in a batch
+ * @returns how many may be in the next
+ * @throws AwayError
+ */
 async function sendNext(first: Waiting, most: number): Promise<number> {
-  if (first.kind === 'make') {
-    try {
-      await request('POST', first.make.path, first.make.body);
-    } catch (error) {
-      if (!(error instanceof RefusedError)) throw error;
-      await remove([first], { ...first, message: error.message });
-      tellTabs({ kind: 'queue' });
-      return MOST_AT_ONCE;
-    }
-    await remove([first]);
-    took([], true);
-    tellTabs({ kind: 'sent', events: [], made: true });
-    return MOST_AT_ONCE;
-  }
-  const batch = batchOf(first, most);
-  const events = batch.map((row) => row.event);
+  const rows = first.kind === 'make' ? [first] : batchOf(first, most);
   try {
-    await request('POST', `/visits/${encodeURIComponent(first.event.visitId)}/events`, { events });
+    const answer =
+      first.kind === 'make'
+        ? await request('POST', first.make.path, first.make.body)
+        : await request('POST', `/visits/${encodeURIComponent(first.event.visitId)}/events`, {
+            events: rows.flatMap((row) => (row.kind === 'event' ? [row.event] : [])),
+          });
+    const done = takenOf(rows, answer);
+    // Whoever answered does not say that it has any of them: it is not the server.
+    if (done.length === 0) throw new AwayError();
+    const events = done.flatMap((row) => (row.kind === 'event' ? [row.event] : []));
+    took(events, first.kind === 'make');
+    await remove(done);
+    tellTabs({ kind: 'sent', events, made: first.kind === 'make' });
+    return Math.min(MOST_AT_ONCE, most * 2);
   } catch (error) {
-    if (!(error instanceof RefusedError)) throw error;
-    // Too large together: fewer of them are tried, and only one that is too large by itself is put aside.
-    if (error.status === 413 && batch.length > 1) return Math.max(1, Math.floor(batch.length / 2));
-    const row = batch[faultyIndex(error)] ?? first;
-    await remove([row], { ...row, message: error.message });
+    const refusal = error instanceof RefusedError && !isNotNow(error) ? error : null;
+    if (!refusal && !(await failsOnThis(error))) throw error instanceof RefusedError ? new AwayError(error.status, error.code) : error;
+    // Too large or failing together: fewer are tried, until the one at fault is alone.
+    if (rows.length > 1 && refusal?.status !== 413 && refusal) {
+      const row = rows[faultyIndex(refusal)] ?? first;
+      await remove([row], { ...row, message: refusal.message });
+    } else if (rows.length > 1) return Math.max(1, Math.floor(rows.length / 2));
+    else if (refusal) await remove([first], { ...first, message: refusal.message });
+    else {
+      hold(first);
+      return most;
+    }
     tellTabs({ kind: 'queue' });
     return MOST_AT_ONCE;
   }
-  took(events, false);
-  await remove(batch);
-  tellTabs({ kind: 'sent', events, made: false });
-  return MOST_AT_ONCE;
 }
 
-/** Sends what waits, oldest first, in one tab at a time. Stops and tries again later when the server is away. */
+/** Sends what waits, oldest first, in one tab at a time. Stops and tries again later when the server is away, or says not now. */
 export async function send(): Promise<void> {
-  if (sending || !loaded || isSignedOut()) return;
+  // A code opens nothing but the way to a password: what was sent with it would be answered no.
+  if (sending || !loaded || isSignedOut() || me()?.mustChange) return;
   sending = true;
   if (retry) clearTimeout(retry);
   retry = null;
@@ -247,7 +338,7 @@ export async function send(): Promise<void> {
     await inOneTab('send', async () => {
       await reread();
       let most = MOST_AT_ONCE;
-      for (let first = queue.find(isMine); first; first = queue.find(isMine)) {
+      for (let first = nextRow(); first; first = nextRow()) {
         most = await sendNext(first, most);
         setAway(false);
       }
@@ -257,7 +348,7 @@ export async function send(): Promise<void> {
   } finally {
     sending = false;
     // Also where another tab is at it: it may be closed before it is done.
-    if (queue.some(isMine)) retry = setTimeout(() => void send(), RETRY_MS);
+    if (queue.some(isMine)) retry = setTimeout(() => void send(), RETRY_MS + Math.random() * JITTER_MS);
   }
 }
 
@@ -271,8 +362,33 @@ function setAway(next: boolean): void {
 export async function dismissRefused(id: string): Promise<void> {
   refusedList = refusedList.filter((row) => row.id !== id);
   publish();
-  await withStore((db) => db.delete('refused', id));
+  unsaved.delete(id);
+  await writeStore((db) => db.delete('refused', id));
   tellTabs({ kind: 'queue' });
+}
+
+/** Sends once more what was refused: the reason may be gone, such as a role or a visit that was missing. */
+export async function retryRefused(id: string): Promise<void> {
+  const refused = refusedList.find((row) => row.id === id);
+  if (!refused) return;
+  const { message: _why, ...row } = refused;
+  refusedList = refusedList.filter((other) => other.id !== id);
+  queue = [...queue, row];
+  unsaved.add(id);
+  publish();
+  saving = saving.then(async () => {
+    // In one transaction: a page that is killed has it in one place or the other.
+    const moved = await writeStore(async (db) => {
+      const transaction = db.transaction(['queue', 'refused'], 'readwrite');
+      void transaction.objectStore('queue').add(row);
+      void transaction.objectStore('refused').delete(id);
+      await transaction.done;
+    });
+    if (moved) unsaved.delete(id);
+  });
+  await saving;
+  tellTabs({ kind: 'queue' });
+  await send();
 }
 
 const subscribe = (listener: () => void) => {
@@ -280,9 +396,6 @@ const subscribe = (listener: () => void) => {
   return () => listeners.delete(listener);
 };
 
-export const useOutbox = (): OutboxState =>
-  useSyncExternalStore(
-    subscribe,
-    () => state,
-    () => state,
-  );
+export const outboxState = (): OutboxState => state;
+
+export const useOutbox = (): OutboxState => useSyncExternalStore(subscribe, outboxState, outboxState);

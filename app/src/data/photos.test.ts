@@ -47,11 +47,23 @@ test('a picture stays on the device until the server has it, whatever fails in b
   const id = await keepPhoto('v1', jpeg(10));
   await turn();
   expect(await kept()).toEqual([id]);
-  global.fetch = jest.fn(async () => ({ ok: false })) as never;
-  await sendPhotos();
-  expect(await kept()).toHaveLength(1);
-  global.fetch = jest.fn(async () => ({ ok: true })) as never;
-  await sendPhotos();
+  const clock = jest.spyOn(Date, 'now');
+  const answers = [
+    { status: 200, json: async () => Promise.reject(new SyntaxError('<html>')) },
+    { status: 200, json: async () => ({}) },
+    { status: 201, json: async () => ({ photoId: 'another' }) },
+    { status: 500, json: async () => ({ error: { code: 'internal', message: 'Failed.', fields: {} } }) },
+    { status: 201, json: async () => ({ photoId: id }) },
+  ];
+  for (const [tries, answer] of answers.entries()) {
+    expect([tries, await kept()]).toEqual([tries, [id]]);
+    const fetched = (global.fetch = jest.fn(async () => answer) as never) as jest.Mock;
+    clock.mockReturnValue((tries + 1) * 600_000);
+    await sendPhotos();
+    expect(fetched).toHaveBeenCalledWith(`/api/visits/v1/photos/${id}`, expect.objectContaining({ method: 'PUT' }));
+    // What failed is left alone for a while: a picture is 2 MB of somebody's data plan.
+    await sendPhotos();
+    expect(fetched).toHaveBeenCalledTimes(1);
+  }
   expect(await kept()).toEqual([]);
-  expect(global.fetch).toHaveBeenCalledWith(`/api/visits/v1/photos/${id}`, expect.objectContaining({ method: 'PUT' }));
 });

@@ -1,7 +1,7 @@
 import { PHOTO_LIMIT } from '@elm-mist/contract';
 import { useEffect, useState } from 'react';
 import { v4 as uuid } from 'uuid';
-import { withStore } from '@/device/store';
+import { readStore, writeStore } from '@/device/store';
 import { sendPhotos } from './photos';
 import { fetchApi } from './api';
 import { apiAddress } from '@/device/realm';
@@ -36,10 +36,7 @@ export async function shrink(file: Blob): Promise<Blob> {
 export async function keepPhoto(visitId: string, file: Blob): Promise<string> {
   const photoId = uuid();
   const photo = { visitId, blob: await shrink(file) };
-  const kept = await withStore(async (db) => {
-    await db.put('photos', photo, photoId);
-    return true;
-  });
+  const kept = await writeStore((db) => db.put('photos', photo, photoId));
   if (!kept) throw new Error('This device has no room left for the picture.');
   void sendPhotos();
   return photoId;
@@ -50,7 +47,7 @@ export async function keepPhoto(visitId: string, file: Blob): Promise<string> {
  * @throws Error when it is on neither, or the server is away
  */
 export async function photoBlob(photoId: string): Promise<Blob> {
-  const waiting = await withStore((db) => db.get('photos', photoId));
+  const waiting = await readStore((db) => db.get('photos', photoId));
   if (waiting) return waiting.blob;
   const answer = await fetchApi(`/photos/${photoId}`).catch(() => null);
   if (!answer?.ok) throw new Error('The picture is not on this device, and the server cannot be reached. It can be measured with signal.');
@@ -62,7 +59,7 @@ export function usePhoto(photoId: string): string {
   const [address, setAddress] = useState(apiAddress(`/photos/${photoId}`));
   useEffect(() => {
     let own: string | null = null;
-    void withStore((db) => db.get('photos', photoId)).then((waiting) => {
+    void readStore((db) => db.get('photos', photoId)).then((waiting) => {
       if (!waiting) return;
       own = URL.createObjectURL(waiting.blob);
       setAddress(own);

@@ -1,16 +1,36 @@
 import { inPractice } from './realm';
-import { onTabs, tellTabs, withStore } from './store';
+import { onTabs, readStore, tellTabs, whileTrouble, writeStore } from './store';
 
 /** Small things kept on this device only, at hand at once; each is written to the device's database as it changes. */
 const facts = new Map<string, string>();
 const OLD_PREFIX = 'elm-mist.';
 
+/** Changed, and not known to be in the database. */
+const unwritten = new Set<string>();
+
 let loaded: Promise<void> | null = null;
+
+/** Writes what has changed; what could not be written is tried again while the device is in trouble. */
+async function writeFacts(): Promise<void> {
+  const keys = [...unwritten];
+  unwritten.clear();
+  if (keys.length === 0) return;
+  const written = await writeStore(async (db) => {
+    const transaction = db.transaction('facts', 'readwrite');
+    for (const key of keys) {
+      const value = facts.get(key);
+      void (value === undefined ? transaction.store.delete(key) : transaction.store.put(value, key));
+    }
+    await transaction.done;
+  });
+  if (!written) keys.forEach((key) => unwritten.add(key));
+}
+whileTrouble(() => void writeFacts());
 
 /** Reads what was kept before; also what earlier versions kept elsewhere, which is then let go. */
 export function loadFacts(): Promise<void> {
   loaded ??= (async () => {
-    await withStore(async (db) => {
+    await readStore(async (db) => {
       const transaction = db.transaction('facts');
       const [keys, values] = await Promise.all([transaction.store.getAllKeys(), transaction.store.getAll()]);
       keys.forEach((key, i) => {
@@ -57,7 +77,8 @@ export function writeDevice(key: string, value: string | null): void {
   if (readText(key) === value) return;
   if (value === null) facts.delete(key);
   else facts.set(key, value);
-  void withStore(async (db) => void (await (value === null ? db.delete('facts', key) : db.put('facts', value, key))));
+  unwritten.add(key);
+  void writeFacts();
   tellTabs({ kind: 'fact', key, value });
 }
 

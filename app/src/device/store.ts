@@ -14,17 +14,41 @@ export interface DeviceSchema extends DBSchema {
   answers: { key: string; value: { key: readonly unknown[]; data: unknown; at: number; shape: string } };
 }
 
-/** What keeps this device from keeping anything: no storage at all, or no room left in it. Null while all is well. */
+/** Why this device keeps nothing new: no storage that works, or no room left in it. Null while writes succeed. */
 export type DeviceTrouble = 'none' | 'full' | null;
 
+/** How long the browser may take to open the database before the page goes on without it, ms. */
+const PATIENCE_MS = 4_000;
+/** How often what could not be written is tried again, ms. */
+const AGAIN_MS = 5_000;
+
+let db: IDBPDatabase<DeviceSchema> | null = null;
 let opening: Promise<IDBPDatabase<DeviceSchema> | null> | null = null;
+/** The browser has not answered in time: nobody else waits for it. */
+let late = false;
 let trouble: DeviceTrouble = null;
+let again: ReturnType<typeof setInterval> | null = null;
 const listeners = new Set<() => void>();
+const retries = new Set<() => void>();
 
 function setTrouble(next: DeviceTrouble): void {
   if (trouble === next) return;
   trouble = next;
+  if (next && !again) again = setInterval(tryAgain, AGAIN_MS);
+  if (!next && again) {
+    clearInterval(again);
+    again = null;
+  }
   listeners.forEach((listener) => listener());
+}
+
+const troubleOf = (error: unknown): DeviceTrouble =>
+  (error as { name?: string } | null)?.name === 'QuotaExceededError' ? 'full' : 'none';
+
+/** Writes again what could not be written; a small write tells whether there is room where nothing waits. */
+function tryAgain(): void {
+  retries.forEach((retry) => retry());
+  void writeStore((store) => store.put('facts', '-'.repeat(1000), 'room'));
 }
 
 export const deviceTrouble = (): DeviceTrouble => trouble;
@@ -32,44 +56,74 @@ export const onDeviceTrouble = (listener: () => void): (() => void) => {
   listeners.add(listener);
   return () => listeners.delete(listener);
 };
+/** Called every few seconds while the device keeps nothing new, to write again what is in memory only. */
+export const whileTrouble = (retry: () => void): void => void retries.add(retry);
 
-/** The device's database; null where the browser allows none, as in some private windows. */
-export function deviceStore(): Promise<IDBPDatabase<DeviceSchema> | null> {
-  opening ??= openDB<DeviceSchema>(storeName, 1, {
-    upgrade: (db) => {
-      db.createObjectStore('facts');
-      db.createObjectStore('queue', { autoIncrement: true }).createIndex('id', 'id');
-      db.createObjectStore('refused');
-      db.createObjectStore('photos');
-      db.createObjectStore('answers');
-    },
-    // Another tab of a later version wants to change it: this one lets go, and asks anew when it needs it.
-    blocking: (_current, _blocked, event) => {
-      (event.target as unknown as { close: () => void }).close();
-      opening = null;
-    },
-    terminated: () => (opening = null),
-  }).catch(() => {
-    setTrouble('none');
-    return null;
+const opened = async (): Promise<IDBPDatabase<DeviceSchema> | null> => {
+  try {
+    db = await openDB<DeviceSchema>(storeName, 1, {
+      upgrade: (made) => {
+        made.createObjectStore('facts');
+        made.createObjectStore('queue', { autoIncrement: true }).createIndex('id', 'id');
+        made.createObjectStore('refused');
+        made.createObjectStore('photos');
+        made.createObjectStore('answers');
+      },
+      // A tab of a later version changes the database: this one lets go, and opens it again when it needs it.
+      blocking: () => {
+        db?.close();
+        db = opening = null;
+      },
+      terminated: () => {
+        db = opening = null;
+      },
+    });
+  } catch (error) {
+    opening = null;
+    setTrouble(troubleOf(error));
+  }
+  late = false;
+  return db;
+};
+
+/** The device's database; null where the browser allows none, as in some private windows, or does not answer in time. */
+export async function deviceStore(): Promise<IDBPDatabase<DeviceSchema> | null> {
+  if (db) return db;
+  opening ??= opened();
+  if (late) return null;
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  const patience = new Promise<null>((done) => {
+    timer = setTimeout(() => {
+      late = true;
+      setTrouble('none');
+      done(null);
+    }, PATIENCE_MS);
   });
-  return opening;
+  const found = await Promise.race([opening, patience]);
+  clearTimeout(timer);
+  return found;
+}
+
+/** Reads from the database. @returns undefined where nothing can be read */
+export async function readStore<T>(work: (store: IDBPDatabase<DeviceSchema>) => Promise<T>): Promise<T | undefined> {
+  const store = await deviceStore();
+  return store ? work(store).catch(() => undefined) : undefined;
 }
 
 /**
- * Does something with the database; what cannot be kept is told, and never thrown.
- * @returns what it gives, or undefined where nothing can be kept
+ * Writes to the database. A write that fails is the device's trouble until one succeeds.
+ * @returns whether it was written
  */
-export async function withStore<T>(work: (db: IDBPDatabase<DeviceSchema>) => Promise<T>): Promise<T | undefined> {
-  const db = await deviceStore();
-  if (!db) return undefined;
+export async function writeStore(work: (store: IDBPDatabase<DeviceSchema>) => Promise<unknown>): Promise<boolean> {
+  const store = await deviceStore();
+  if (!store) return false;
   try {
-    const result = await work(db);
-    if (trouble === 'full') setTrouble(null);
-    return result;
+    await work(store);
+    setTrouble(null);
+    return true;
   } catch (error) {
-    if ((error as { name?: string } | null)?.name === 'QuotaExceededError') setTrouble('full');
-    return undefined;
+    setTrouble(troubleOf(error));
+    return false;
   }
 }
 

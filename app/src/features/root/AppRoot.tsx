@@ -3,7 +3,7 @@ import { usePathname } from 'expo-router';
 import { lazy, Suspense, useEffect, useState, type ReactNode } from 'react';
 import { keepShell, openDevice, queryClient, sendPhotos, useHouseRules, useShop } from '@/data';
 import { inPractice, realm } from '@/device/realm';
-import { BecauseRoot, Frame, ThemeRoot, useBecause, watchTaps, type Place } from '@/ui';
+import { BecauseRoot, Frame, Screen, ScreenHead, ThemeRoot, useBecause, Waiting, watchTaps, type Place } from '@/ui';
 import { SignInGate } from '../people/SignInGate';
 import { PlaceList } from '../places/PlaceList';
 import { ShelfList } from '../shelf/ShelfList';
@@ -63,6 +63,23 @@ function WithUnits({ children }: { children: ReactNode }) {
   );
 }
 
+/** Nothing at first; then that the device's own database is being opened. */
+function SlowStart() {
+  const [slow, setSlow] = useState(false);
+  useEffect(() => {
+    const timer = setTimeout(() => setSlow(true), 500);
+    return () => clearTimeout(timer);
+  }, []);
+  if (!slow) return null;
+  return (
+    <ThemeRoot>
+      <Screen head={<ScreenHead title="Elm Mist" under="Opening the storage of this device" />}>
+        <Waiting what="the storage of this device" />
+      </Screen>
+    </ThemeRoot>
+  );
+}
+
 /** Everything that holds for the whole program: stored answers, the outbox, theme, units and the frame. */
 export function AppRoot({ children }: { children: ReactNode }) {
   const [open, setOpen] = useState(false);
@@ -74,8 +91,8 @@ export function AppRoot({ children }: { children: ReactNode }) {
     return () => clearInterval(again);
   }, []);
   useEffect(() => watchTaps(document), []);
-  // What this device kept is there in some milliseconds; drawn before, it would be missed.
-  if (!open) return null;
+  // What this device kept is there in some milliseconds; a browser that takes longer gets a page that says so.
+  if (!open) return <SlowStart />;
   return (
     <QueryClientProvider client={queryClient}>
       <ThemeRoot>

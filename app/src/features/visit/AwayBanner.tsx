@@ -2,7 +2,7 @@ import { entryWords } from '@elm-mist/core';
 import { router, usePathname } from 'expo-router';
 import { useEffect } from 'react';
 import { Pressable, View } from 'react-native';
-import { dismissRefused, putLeftAside, useDeviceTrouble, useLeftBehind, useOutbox } from '@/data';
+import { dismissRefused, putLeftAside, retryRefused, useDeviceTrouble, useLeftBehind, useOutbox, type Waiting } from '@/data';
 import { Banner, Strong, target } from '@/ui';
 
 function Words({ title, onPress }: { title: string; onPress: () => void }) {
@@ -36,30 +36,55 @@ function LeftBehind() {
   );
 }
 
-/** The server is away: the clocks go on, entries are kept here. And what the server would not take. */
-export function AwayBanner() {
-  const { away, waiting, makes, refused, others } = useOutbox();
+/** What something that waits is called. */
+const nameOf = (row: Waiting): string => (row.kind === 'make' ? row.make.what : entryWords(row.event, { hand: {}, parts: [] }));
+
+const entries = (count: number): string => (count === 1 ? '1 entry is' : `${count} entries are`);
+
+/** What this device does not keep, and what to do about it. */
+function NotKept() {
+  const { unsaved } = useOutbox();
   const trouble = useDeviceTrouble();
-  const kept = waiting.length + makes.length;
+  if (!trouble) return null;
+  const why = trouble === 'full' ? 'This device is full.' : 'This browser keeps nothing on the device, as in a private window.';
+  const what =
+    unsaved > 0
+      ? `${entries(unsaved)} in this page only. Keep the page open until the server has ${unsaved === 1 ? 'it' : 'them'}`
+      : 'New entries stay in this page only. Keep the page open until the server has them';
+  return <Banner tone="stop">{`${why} ${what}${trouble === 'full' ? ', and free some space.' : '.'}`}</Banner>;
+}
+
+/** What waits on this device, what it does not keep, and what the server would not take. */
+export function AwayBanner() {
+  const { away, waiting, makes, refused, stuck, others, unsaved } = useOutbox();
+  const kept = waiting.length + makes.length - others - unsaved;
   return (
     <View>
-      {trouble ? (
-        <Banner tone="stop">
-          {trouble === 'none'
-            ? 'This browser keeps nothing here, as in a private window: what is entered is lost with the page unless the server has it.'
-            : `This device is full: ${kept > 0 ? 'what waits to be sent' : 'what is entered now'} is in this page only. Leave it open until the server has it, and make room.`}
-        </Banner>
-      ) : null}
-      {away && kept > others ? (
-        <Banner tone="wait">{`No server. ${kept - others} ${kept - others === 1 ? 'entry is' : 'entries are'} kept on this device and will be sent when it is back. Clocks go on.`}</Banner>
+      <NotKept />
+      {away && kept > 0 ? (
+        <Banner tone="wait">{`No server. ${entries(kept)} kept on this device and will be sent when it is back. Clocks go on.`}</Banner>
       ) : null}
       {others > 0 ? (
         <Banner tone="wait">{`${others} ${others === 1 ? 'entry' : 'entries'} of somebody else ${others === 1 ? 'waits' : 'wait'} on this device until they sign in here again.`}</Banner>
       ) : null}
       <LeftBehind />
+      {stuck.map(({ row, tries }) => (
+        <Banner key={row.id} tone="stop">
+          {`The server failed ${tries} times on ${nameOf(row)}. It is kept here and tried again; ${row.kind === 'make' ? 'what belongs to it waits' : 'the rest of its visit waits'}. Tell the owner: More, Upkeep lists the failure.`}
+        </Banner>
+      ))}
       {refused.map((row) => (
-        <Banner key={row.id} tone="stop" right={<Words title="Put aside" onPress={() => void dismissRefused(row.id)} />}>
-          {`The server did not take ${row.kind === 'make' ? row.make.what : entryWords(row.event, { hand: {}, parts: [] })}: ${row.message}`}
+        <Banner
+          key={row.id}
+          tone="stop"
+          right={
+            <View>
+              <Words title="Try again" onPress={() => void retryRefused(row.id)} />
+              <Words title="Put aside" onPress={() => void dismissRefused(row.id)} />
+            </View>
+          }
+        >
+          {`The server did not take ${nameOf(row)}: ${row.message}`}
         </Banner>
       ))}
     </View>
