@@ -126,6 +126,8 @@ export interface MeRecord {
   besideDemo: boolean;
   /** Changes of how they sign in that they have not seen, done elsewhere; the newest first. */
   notices: NoticeRecord[];
+  /** Ids of the records of customers who were erased, the latest thousand: phones let go of what they keep of them. */
+  erased: string[];
 }
 
 /** A device that somebody is signed in on. */

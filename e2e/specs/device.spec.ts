@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import type { Page } from '@playwright/test';
 import { expect, test } from '../support/fixtures';
 import { TestServer } from '../support/server';
@@ -144,6 +145,49 @@ test('opening a picture by its address leaves the program as it is', async ({ si
   await server.stop('SIGKILL');
   await site.reload();
   await expect(site.getByRole('heading', { name: 'Fennick terrace' })).toBeVisible();
+});
+
+test('signed out, nothing of a person stays for the next: no picture in any cache, no answer, no draft; back, the draft is there', async ({
+  site,
+  server,
+}) => {
+  await ready(site);
+  const photoId = randomUUID();
+  const put = await server.fetch(`/visits/demo-visit-15/photos/${photoId}`, {
+    method: 'PUT',
+    headers: { 'Content-Type': 'image/jpeg' },
+    body: new Uint8Array([0xff, 0xd8, 0xff, 0xe0, 1, 2, 3]),
+  });
+  expect(put.status).toBe(201);
+  const picture = () => site.evaluate(async (id) => (await fetch(`/api/photos/${id}`)).status, photoId);
+  const cached = () =>
+    site.evaluate(async () => {
+      const names = await caches.keys();
+      const pictures = await Promise.all(
+        names.filter((name) => name.includes('pictures')).map(async (name) => (await caches.open(name)).keys()),
+      );
+      return pictures.flat().length;
+    });
+  expect(await picture()).toBe(200);
+  await expect.poll(cached).toBe(1);
+  await site.goto(`${server.url}/places/new`);
+  const name = site.getByLabel('Place', { exact: true });
+  await name.fill('Half typed loft');
+  await written(site);
+  await site.goto(`${server.url}/more`);
+  await site.getByTestId('sign-out').click();
+  await site.getByRole('button', { name: /^Ives Vane/ }).click();
+  await expect(site.getByRole('heading', { name: 'Fennick terrace' })).toBeVisible();
+  expect(await cached()).toBe(0);
+  await site.goto(`${server.url}/places/new`);
+  await expect(name).toHaveValue('');
+  await site.goto(`${server.url}/more`);
+  await site.getByTestId('sign-out').click();
+  await expect(site.getByTestId('enter-wren-cotter')).toBeVisible();
+  expect(await picture()).toBe(401);
+  await site.getByTestId('enter-wren-cotter').click();
+  await site.goto(`${server.url}/places/new`);
+  await expect(name).toHaveValue('Half typed loft');
 });
 
 test('an own server of before: its folder opens, its visits with it', async ({ browser }) => {

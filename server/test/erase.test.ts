@@ -5,6 +5,7 @@ import {
   eventSchema,
   type CustomerDetail,
   type ErasedRecord,
+  type MeRecord,
   type PlacePage,
   type SystemDetail,
   type VisitDetail,
@@ -123,6 +124,10 @@ test('one customer’s data goes out whole, and is erased down to the bytes of t
   });
   expect((await server.call<PlacePage>('GET', '/places?q=fennick')).body.total).toBe(0);
   expect((await server.fetch(`/photos/${photoId}`)).status).toBe(404);
+  // Phones that kept something of them are told whose it was.
+  const { erased } = (await server.call<MeRecord>('GET', '/me')).body;
+  expect(erased).toEqual(expect.arrayContaining([place.customerId, place.id, systemId, visitId]));
+  expect((await fetch(`http://localhost:${server.port}/api/me`).then((answer) => answer.json())) as MeRecord).toMatchObject({ erased: [] });
   const visit = (await server.call<VisitDetail>('GET', `/visits/${closed.id}`)).body;
   expect(JSON.stringify(visit)).not.toMatch(/fennick terrace|Odile Fennick/i);
   expect(grades(visit.events)).toEqual(grades(closed.entries));

@@ -8,6 +8,9 @@ const SHAPE = '5';
 /** Changes of one moment are written together, ms. */
 const GATHER_MS = 400;
 
+/** The service worker's name for pictures (`scripts/lib/shell`). */
+const PICTURES = 'elm-mist-pictures';
+
 const changed = new Map<string, Query>();
 let timer: ReturnType<typeof setTimeout> | null = null;
 
@@ -62,4 +65,6 @@ export async function forgetAnswers(): Promise<void> {
   queryClient.clear();
   putLeftAside();
   await writeStore((db) => db.clear('answers'));
+  // Pictures that were looked at, as the service worker keeps them; there is none without a secure context.
+  if (typeof caches !== 'undefined') await caches.delete(PICTURES).catch(() => false);
 }

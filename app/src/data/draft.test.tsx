@@ -1,7 +1,8 @@
 import { act, render, screen, fireEvent } from '@testing-library/react';
 import { draftBase, draftOver, draftValues, useDraft, useFormDraft } from './draft';
 import { forgetDevice } from '@/testing/device';
-import { writeDevice } from '@/device/memory';
+import { factKeys, writeDevice } from '@/device/memory';
+import { draftRoot, draftsOf, forgetDraftsAbout } from './draftRoot';
 
 function Typed({ id }: { id: string }) {
   const [text, keep, drop] = useDraft(id, () => 'start');
@@ -36,7 +37,7 @@ test('a dropped draft is gone from the device, and a broken one is as good as no
   unmount();
   render(<Typed id="a" />);
   expect(shown()).toBe('start');
-  writeDevice('draft.form', '{"broken');
+  writeDevice(`${draftRoot()}form`, '{"broken');
   expect(draftValues('form', { name: '' })).toEqual({ name: '' });
 });
 
@@ -127,4 +128,21 @@ describe('a draft knows what it was begun from', () => {
     expect(shown()).toBe('two+');
     expect(screen.queryByText(/^mine/)).toBeNull();
   });
+});
+
+test('what one person typed is shown to them alone; what an earlier version kept for nobody is whoever is signed in', () => {
+  draftsOf(null);
+  writeDevice('draft.place.p1', '{"name":"Loft"}');
+  draftsOf('wren');
+  expect(draftValues('place.p1', { name: '' })).toEqual({ name: 'Loft' });
+  expect(factKeys('draft.')).toEqual([]);
+  draftsOf('ives');
+  expect(draftValues('place.p1', { name: '' })).toEqual({ name: '' });
+  writeDevice(`${draftRoot()}visit.v1.slot`, '{"day":"2026-06-11"}');
+  draftsOf('wren');
+  expect(draftValues('place.p1', { name: '' })).toEqual({ name: 'Loft' });
+  // A customer who was erased is erased from everybody's.
+  forgetDraftsAbout(['p1', 'v1']);
+  expect(factKeys('drafts.')).toEqual([]);
+  draftsOf(null);
 });

@@ -1,5 +1,6 @@
 import { useCallback, useLayoutEffect, useRef, useState } from 'react';
 import { forgetUnder, readJson, readText, writeDevice } from '@/device/memory';
+import { draftRoot } from './draftRoot';
 
 /**
  * Something half entered, kept on the device from the first tap, so that a reload or a dead battery loses nothing.
@@ -10,7 +11,7 @@ import { forgetUnder, readJson, readText, writeDevice } from '@/device/memory';
  * @returns value, change, forget, and what was begun from another base
  */
 export function useDraft<T>(key: string, start: () => T, base = ''): [T, (next: T) => void, () => void, T | null] {
-  const stored = `draft.${key}`;
+  const stored = `${draftRoot()}${key}`;
   const storedBase = `${stored}.base`;
   const read = () => {
     const value = readJson<T>(stored);
@@ -37,7 +38,7 @@ export function useDraft<T>(key: string, start: () => T, base = ''): [T, (next: 
 
 /** Start values of a form: what was half entered before, laid over what it starts with. */
 export function draftValues<T extends object>(key: string, start: T): T {
-  return { ...start, ...readJson<Partial<T>>(`draft.${key}`) };
+  return { ...start, ...readJson<Partial<T>>(draftRoot() + key) };
 }
 
 /**
@@ -45,7 +46,7 @@ export function draftValues<T extends object>(key: string, start: T): T {
  * nobody touched is the one of now.
  */
 export function draftOver<T extends object>(key: string, start: T): T {
-  const [typed, begun] = [readJson<Partial<T>>(`draft.${key}`), draftBase<Partial<T>>(key)];
+  const [typed, begun] = [readJson<Partial<T>>(draftRoot() + key), draftBase<Partial<T>>(key)];
   if (typed === null || begun === null) return start;
   const changed = (Object.keys(start) as (keyof T)[]).filter(
     (field) => field in typed && JSON.stringify(typed[field]) !== JSON.stringify(begun[field]),
@@ -54,12 +55,12 @@ export function draftOver<T extends object>(key: string, start: T): T {
 }
 
 /** What a form's half entered values were begun from; null where there are none, or it was nothing. */
-export const draftBase = <T>(key: string): T | null => readJson<T>(`draft.${key}.base`);
+export const draftBase = <T>(key: string): T | null => readJson<T>(`${draftRoot()}${key}.base`);
 
 /** Lets go of what is half entered under a key, and under all that begin with it. */
 export function forgetDraft(key: string): void {
-  writeDevice(`draft.${key}`, null);
-  forgetUnder(`draft.${key}.`);
+  writeDevice(draftRoot() + key, null);
+  forgetUnder(`${draftRoot()}${key}.`);
 }
 
 /**
@@ -73,22 +74,23 @@ export function useFormDraft(
   watch: (listen: (values: unknown) => void) => { unsubscribe: () => void },
   base: unknown = null,
 ): { drop: () => void; restored: boolean; anew: () => void } {
+  const stored = `${draftRoot()}${key}`;
   const saved = useRef(false);
-  const [restored, setRestored] = useState(() => readJson(`draft.${key}`) !== null);
+  const [restored, setRestored] = useState(() => readJson(stored) !== null);
   const begun = JSON.stringify(base);
   const forget = useCallback(() => {
-    writeDevice(`draft.${key}`, null);
-    writeDevice(`draft.${key}.base`, null);
-  }, [key]);
+    writeDevice(stored, null);
+    writeDevice(`${stored}.base`, null);
+  }, [stored]);
   // Before the form is seen: what is typed into it at once is kept as well.
   useLayoutEffect(() => {
     const listening = watch((values) => {
       if (saved.current) return;
-      writeDevice(`draft.${key}`, JSON.stringify(values));
-      writeDevice(`draft.${key}.base`, begun);
+      writeDevice(stored, JSON.stringify(values));
+      writeDevice(`${stored}.base`, begun);
     });
     return () => listening.unsubscribe();
-  }, [key, begun, watch]);
+  }, [stored, begun, watch]);
   const drop = useCallback(() => {
     saved.current = true;
     forget();

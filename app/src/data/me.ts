@@ -14,11 +14,14 @@ import { readJson, readText, writeDevice } from '@/device/memory';
 import { forgetAnswers } from './answers';
 import { onSignedOut, request } from './api';
 import { deviceName } from './deviceName';
+import { draftsOf, forgetDraftsAbout } from './draftRoot';
 import { dropPin } from './pin';
 
 const KEPT = 'me';
 /** This device is to be signed out, and the server does not know it yet. */
 const OWED = 'me.sign-out';
+/** Records of erased customers that this device has let go of. */
+const ERASED = 'me.erased';
 
 export interface MeState {
   /** Who is signed in, as far as this device knows; kept, so that a phone works on with no signal. */
@@ -50,15 +53,27 @@ async function learn(me: MeRecord): Promise<MeRecord> {
   const before = state.person;
   const other = before !== null && before.id !== me.person?.id;
   writeDevice(KEPT, me.person ? JSON.stringify(me.person) : null);
+  draftsOf(me.person?.id ?? null);
   // Nobody is shown anything before what the last one read is gone.
   if (other) {
     dropPin();
     set({ person: null, me: { ...me, person: null }, away: false });
     await forgetAnswers();
   }
+  await forgetErased(me.erased);
   set({ person: me.person, me, away: false });
   if (me.person) signedInHook();
   return me;
+}
+
+/** Lets go of what this device keeps of customers who were erased since it asked last. @param erased ids of their records */
+async function forgetErased(erased: readonly string[]): Promise<void> {
+  const known = new Set(readJson<string[]>(ERASED) ?? []);
+  const fresh = erased.filter((id) => !known.has(id));
+  if (fresh.length === 0) return;
+  forgetDraftsAbout(fresh);
+  await forgetAnswers();
+  writeDevice(ERASED, JSON.stringify(erased));
 }
 
 /** Signs out what was left signed in while the server was away. @returns whether the server has been told */
@@ -84,7 +99,9 @@ export async function askMe(): Promise<void> {
 
 /** Reads who was signed in here last, and asks whether they still are. */
 export function openMe(): void {
-  set({ ...state, person: readText(OWED) ? null : readJson<PersonRecord>(KEPT) });
+  const person = readText(OWED) ? null : readJson<PersonRecord>(KEPT);
+  draftsOf(person?.id ?? null);
+  set({ ...state, person });
   // What the server answered 401 to: the device was signed out elsewhere, or was not used for too long.
   onSignedOut(() => void askMe());
   void askMe();

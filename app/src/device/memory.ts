@@ -66,9 +66,12 @@ export function forgetFacts(): void {
   for (const key of [...facts.keys()]) writeDevice(key, null);
 }
 
+/** Names of what is kept that begin alike. */
+export const factKeys = (prefix: string): string[] => [...facts.keys()].filter((key) => key.startsWith(prefix));
+
 /** Forgets what is kept under names that begin alike. */
 export function forgetUnder(prefix: string): void {
-  for (const key of [...facts.keys()]) if (key.startsWith(prefix)) writeDevice(key, null);
+  for (const key of factKeys(prefix)) writeDevice(key, null);
 }
 
 export const readText = (key: string): string | null => facts.get(key) ?? null;

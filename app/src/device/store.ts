@@ -42,8 +42,7 @@ function setTrouble(next: DeviceTrouble): void {
   listeners.forEach((listener) => listener());
 }
 
-const troubleOf = (error: unknown): DeviceTrouble =>
-  (error as { name?: string } | null)?.name === 'QuotaExceededError' ? 'full' : 'none';
+const troubleOf = (error: unknown): DeviceTrouble => ((error as { name?: string } | null)?.name === 'QuotaExceededError' ? 'full' : 'none');
 
 /** Writes again what could not be written; a small write tells whether there is room where nothing waits. */
 function tryAgain(): void {

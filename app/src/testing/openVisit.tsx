@@ -53,13 +53,14 @@ export const SHOP: ShopAnswer = {
 };
 
 /** Wren is signed in, who may all there is. */
-const ME: MeRecord = {
+export const ME: MeRecord = {
   person: { id: 'wren', crewId: 'wren', name: 'Wren', role: 'owner', licences: ['electrical'], mustChange: false },
   ways: 'password',
   people: [],
   shopName: SHOP.name,
   besideDemo: false,
   notices: [],
+  erased: [],
 };
 
 export const detailOf = (events: VisitEvent[], over: Partial<VisitDetail> = {}): VisitDetail => ({
@@ -207,7 +208,7 @@ export async function openPage(
       const { status, body } = taken(row);
       return answer(status, body);
     }
-    if (path === '/me') return answer(200, ME);
+    if (path === '/me') return answer(200, answers['/me'] ?? ME);
     return path in answers
       ? answer(200, answers[path])
       : answer(404, { error: { code: 'unknown', message: `Nothing at ${path}.`, fields: {} } });

@@ -49,7 +49,10 @@ export function apiRouter({ meterSavings, script, shops, upkeep, sessions, sandb
   // A shop without practice visits is a practice visit's own.
   const guard = (route: string) => gate(store, sessions, route, sandboxes === null);
   // No body is read before its sender was let in.
-  const router = new GatedRouter('/api', (route) => [guard(route), ...(route.startsWith('GET ') || RAW_BODIES.has(route) ? [] : [jsonBody])]);
+  const router = new GatedRouter('/api', (route) => [
+    guard(route),
+    ...(route.startsWith('GET ') || RAW_BODIES.has(route) ? [] : [jsonBody]),
+  ]);
   router.use(async (ctx, next) => {
     await next();
     if (ctx.method !== 'GET') meterSavings?.soon();

@@ -94,6 +94,8 @@ export function peopleRoutes(router: Router, store: Store, sessions: Sessions, n
     parseInput(nothingSchema, body(ctx));
     sessions.end(signed(ctx).sessionId);
     giveCookie(ctx, null);
+    // Browsers heed it behind TLS: what was read lies in no cache of theirs either (W3C Clear Site Data).
+    ctx.set('Clear-Site-Data', '"cache"');
     ctx.body = a.meRecord(db, null, null, besideDemo());
   });
   router.put('/me/password', async (ctx) => {

@@ -17,6 +17,7 @@ import { notFound, refused } from '../http/problem';
 import { keptFor } from '../store/kept';
 import type { Db, Store } from '../store/open';
 import * as t from '../store/schema';
+import { erasedIds } from '../store/settings';
 import type { Scope } from '../store/versions';
 import type { Sessions } from './sessions';
 import { refuseGuessable, strengthOf } from './guessable';
@@ -118,6 +119,7 @@ export function meRecord(db: Db, person: PersonRecord | null, here: string | nul
     shopName: name,
     besideDemo,
     notices: person ? unseenNotices(db, person.id, here) : [],
+    erased: person ? erasedIds(db) : [],
   };
 }
 

@@ -53,7 +53,7 @@ export async function keepPhoto(
   return { photoId };
 }
 
-export function readPhoto(db: Db, id: string): { mime: string; bytes: Buffer } {
+export function readPhoto(db: Db, id: string): { id: string; mime: string; bytes: Buffer } {
   const row = db.select().from(t.photo).where(eq(t.photo.id, id)).get();
   if (!row) throw notFound('photo', id);
   return row;

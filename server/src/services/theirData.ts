@@ -8,6 +8,7 @@ import { notFound, refused } from '../http/problem';
 import type { Db, Store } from '../store/open';
 import * as p from '../store/places';
 import * as t from '../store/schema';
+import { addErasedIds } from '../store/settings';
 import * as v from '../store/visits';
 import { forgetFollowed } from './events';
 import { drawRead, READ_VERSION } from './reads';
@@ -125,6 +126,7 @@ export function eraseCustomer(store: Store, customerId: string, name: string): E
       v.writeRead(db, visit.id, READ_VERSION, drawRead(db, visit.id));
     }
     p.indexPlaces(db, placeIds);
+    addErasedIds(db, [customerId, ...placeIds, ...systemIds, ...visitIds]);
   });
   // What was deleted is overwritten in the file (`secure_delete`); its log holds pages of before until it is brought in.
   file.all(sql`pragma wal_checkpoint(truncate)`);

@@ -66,6 +66,13 @@ export function readTariff(db: Db): Tariff | null {
 
 export const writeTariff = (db: Db, tariff: Tariff | null): void => writeMeta(db, TARIFF, JSON.stringify(tariff));
 
+const ERASED = 'erased';
+const MOST_ERASED = 1000;
+/** Ids of the records of erased customers, the latest ones. */
+export const erasedIds = (db: Db): string[] => JSON.parse(readMeta(db, ERASED) ?? '[]') as string[];
+export const addErasedIds = (db: Db, ids: readonly string[]): void =>
+  writeMeta(db, ERASED, JSON.stringify([...erasedIds(db), ...ids].slice(-MOST_ERASED)));
+
 export const readMeta = (db: Db, key: string): string | undefined =>
   prepared(db, 'meta', () =>
     db

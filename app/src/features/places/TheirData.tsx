@@ -2,14 +2,14 @@ import type { CustomerDetail, ErasedRecord } from '@elm-mist/contract';
 import { router } from 'expo-router';
 import { useState } from 'react';
 import { Linking, View } from 'react-native';
-import { customerDataAddress, forgetDraft, RefusedError, useErase } from '@/data';
+import { askMe, customerDataAddress, RefusedError, useErase } from '@/data';
 import { Banner, Body, Companion, Field, Heading, Part, Small, space } from '@/ui';
 
 const counted = ({ places, systems, visits, pictures }: ErasedRecord): string =>
   `${places} ${places === 1 ? 'place' : 'places'}, ${systems} ${systems === 1 ? 'system' : 'systems'}, words of ${visits} ${visits === 1 ? 'visit' : 'visits'}, ${pictures} ${pictures === 1 ? 'picture' : 'pictures'}`;
 
 /** What is kept of a customer: out as one file when they ask for it, and erased. */
-export function TheirData({ detail: { customer, places } }: { detail: CustomerDetail }) {
+export function TheirData({ detail: { customer } }: { detail: CustomerDetail }) {
   const { id, name } = customer;
   const erase = useErase();
   const [asked, setAsked] = useState(false);
@@ -20,8 +20,8 @@ export function TheirData({ detail: { customer, places } }: { detail: CustomerDe
     setTrouble('');
     try {
       const erased = await erase.mutateAsync({ id, name: typed });
-      // What was half typed of them here goes with them.
-      for (const key of [`customer.${id}`, ...places.map((place) => `place.${place.id}`)]) forgetDraft(key);
+      // What this device keeps of them goes too, half typed or read.
+      await askMe();
       setGone(erased);
     } catch (error) {
       setTrouble(error instanceof RefusedError ? Object.values(error.fields).join(' ') : 'The server is away: nobody was erased.');
@@ -48,8 +48,8 @@ export function TheirData({ detail: { customer, places } }: { detail: CustomerDe
             nobody: kinds of coils, grades, times, and what was taken from the shelf.
           </Body>
           <Small ink="inkSoft">
-            Backups of before hold them until they are thinned out, a year at most; phones that opened them, for twenty days at most. A
-            record that was handed over no longer holds against the data.
+            Backups of before hold them until they are thinned out, a year at most; phones that opened them, until they next reach the
+            server. A record that was handed over no longer holds against the data.
           </Small>
           {trouble ? <Banner tone="stop">{trouble}</Banner> : null}
           <Field label={`Type “${name}” to erase them`} value={typed} onChange={setTyped} testID="erase-name" />

@@ -5,7 +5,7 @@ import { writeDevice } from '@/device/memory';
 import { forgetDevice } from '@/testing/device';
 import type * as Fakes from '@/testing/fakes';
 import { went } from '@/testing/fakes';
-import { detailOf, openPage, settle } from '@/testing/openVisit';
+import { detailOf, ME, openPage, settle } from '@/testing/openVisit';
 import { draftValues } from '@/data';
 import { CustomerPage } from './CustomerPage';
 import { NewVisit } from './NewVisit';
@@ -78,11 +78,13 @@ test('a customer’s name that was typed and left is held against the name it wa
 
 test('of a customer who is erased nothing half typed stays on the device, of another it does', async () => {
   const customer: CustomerRecord = { id: 'c1', name: 'Odo Lantry', phone: '', quiet: false, places: 1 };
-  for (const key of ['place.p1', 'place.p1.position', 'place.p10', 'customer.c10']) writeDevice(`draft.${key}`, '{"kept":true}');
-  await openPage(<CustomerPage />, { '/customers/c1': { customer, places: [place] } satisfies CustomerDetail }, () => ({
-    status: 200,
-    body: { places: 1, systems: 1, visits: 0, pictures: 0 },
-  }));
+  for (const key of ['place.p1', 'place.p1.position', 'place.p10', 'customer.c10'])
+    writeDevice(`drafts.${ME.person?.id}.${key}`, '{"kept":true}');
+  const answers: Record<string, unknown> = { '/customers/c1': { customer, places: [place] } satisfies CustomerDetail };
+  await openPage(<CustomerPage />, answers, () => {
+    answers['/me'] = { ...ME, erased: ['c1', 'p1'] };
+    return { status: 200, body: { places: 1, systems: 1, visits: 0, pictures: 0 } };
+  });
   type('Phone', '555 0144');
   await press('Erase them…');
   type(/^Type “Odo Lantry”/, 'Odo Lantry');
