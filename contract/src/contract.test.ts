@@ -111,32 +111,11 @@ test.each([
     { ...event, kind: 'coil.checked', data: { coilId: 'c', gradesAfter: { a: [7] }, note: '' } },
     'events[0].data.gradesAfter.a[0]',
   ],
-  [
-    'a plan without a dwell',
-    {
-      ...event,
-      kind: 'plan.made',
-      data: { coilId: 'c', plan: { engine: '1', coilId: 'c', verdict: 'wash', cleanerId: null, waterParts: null, sections: [] } },
-    },
-    'events[0].data.plan.dwell',
-  ],
+  ['a task named like a part of the language', { ...event, kind: 'task.begun', data: { taskId: 'constructor' } }, 'events[0].data.taskId'],
+  ['a coil named like one', { ...event, kind: 'coil.wetted', data: { coilId: 'toString' } }, 'events[0].data.coilId'],
+  ['no data', { ...event, kind: 'visit.started', data: undefined }, 'events[0].data'],
 ])('an event with %s is refused at its field', (_name, input, field) => {
   expect(Object.keys(fieldsOf(() => [...eachEvent({ events: [input] })]))).toContain(field);
-});
-
-test('a stored plan keeps everything that was in it', () => {
-  const plan = {
-    engine: '1',
-    coilId: 'c',
-    verdict: 'wash',
-    cleanerId: null,
-    waterParts: null,
-    dwell: null,
-    sections: [{ id: 'a', areaM2: 0.3, number: 1 }],
-    because: [{ id: 'x' }],
-  };
-  const [stored] = eachEvent({ events: [{ ...event, kind: 'plan.made', data: { coilId: 'c', plan } }] });
-  expect(stored?.data).toEqual({ coilId: 'c', plan });
 });
 
 describe('entries of a run', () => {

@@ -60,15 +60,26 @@ export const isoInstant = (label: string) =>
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[1-8][0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/i;
 export const uuidField = (label: string) => text().required(`${label} is missing.`).matches(UUID, `${label} must be a UUID.`);
 
+/** Whether every object has something under this name already: such an id would be found in tables that do not hold it. */
+const isInherited = (value: string): boolean => value in {};
+
 const RECORD_ID = /^[A-Za-z0-9-]{1,64}$/;
+const isRecordId = (value: string): boolean => RECORD_ID.test(value) && !isInherited(value);
 /** Ids of the shop's own records; the demo's are readable slugs, new ones UUIDs. */
-export const recordId = (label: string) => text().required(`${label} is missing.`).matches(RECORD_ID, `${label} is not an id.`);
+export const recordId = (label: string) =>
+  text()
+    .required(`${label} is missing.`)
+    .test('id', `${label} is not an id.`, (value) => (value ?? null) === null || isRecordId(String(value)));
+
+/** A name that the program made and keeps things under, such as a section's or a task's. */
+export const keyWords = (label: string, max: number) =>
+  words(label, max).test('key', `${label} is not known.`, (value) => !isInherited(value ?? ''));
 
 /** The id that a device gave a record it made, so that a request that is sent twice makes one. Left out, the server gives one. */
 export const newId = () =>
   text()
     .optional()
-    .test('id', 'The id is not an id.', (value) => value === undefined || RECORD_ID.test(value));
+    .test('id', 'The id is not an id.', (value) => value === undefined || isRecordId(value));
 
 /** What the record was when somebody began to change it: fields that another changed meanwhile are then known from those that are meant. */
 export const changedFrom = () =>

@@ -5,6 +5,7 @@ export { CoreError } from './errors';
 export { arithmetic, fromMemory, sourceText, type Because, type BecauseInput } from './because';
 export {
   EDGES,
+  type Quantity,
   formatClock,
   formatDuration,
   formatQuantity,
@@ -245,7 +246,9 @@ export {
   DRIP_SCHOOLS,
   DWELL_SCHOOLS,
   ELECTRICS_SCHOOLS,
+  CAUTION_STEPS,
   ENGINE_VERSION,
+  STEP_IDS,
   FORCE_SCHOOLS,
   GUARDS,
   LID_SCHOOLS,

@@ -1,6 +1,6 @@
 import { CLOSE_ITEMS, LEAST_REASON, RECHECKS, SAFE_STEPS, UPKEEP_IDS } from '@elm-mist/core';
 import { array, object } from 'yup';
-import { figure, flag, isoDay, maybeDay, money, oneOf, optionalWords, recordId, uuidField, words } from '../fields';
+import { figure, flag, isoDay, keyWords, maybeDay, money, oneOf, optionalWords, recordId, uuidField, words } from '../fields';
 import { coilOnly, grade } from './common';
 import { strokes } from './signature';
 
@@ -75,7 +75,7 @@ export const CLOSING = {
         id: oneOf('What is due', UPKEEP_IDS),
         nextDue: isoDay('Next due'),
         why: optionalWords('The reason', 600),
-        ruleId: words('The rule', 60),
+        ruleId: keyWords('The rule', 60),
       }),
     )
       .max(UPKEEP_IDS.length, `${UPKEEP_IDS.length} at most.`)

@@ -1,6 +1,6 @@
 import { ANSWER_WAYS, FINDING_KINDS, FINDING_STEPS, URGENCIES } from '@elm-mist/core';
 import { array, object } from 'yup';
-import { figure, isoDay, maybeDay, oneOf, optionalWords, recordId, text, uuidField, words } from '../fields';
+import { figure, isoDay, keyWords, maybeDay, oneOf, optionalWords, recordId, text, uuidField, words } from '../fields';
 import { strokes } from './signature';
 import { quoteOption } from './quote';
 
@@ -11,7 +11,7 @@ export const FINDINGS = {
     coilId: recordId('The coil').nullable().notRequired().default(null),
     note: optionalWords('The note', 2000),
     action: words('The action', 200),
-    faceId: words('The face', 40).nullable().optional(),
+    faceId: keyWords('The face', 40).nullable().optional(),
     row: figure('The row', 0, 5).integer('The row is a whole number.').nullable().optional(),
     urgency: oneOf('Urgency', URGENCIES).optional(),
     minutes: figure('Minutes', 0, 600, 'min').optional(),
@@ -42,7 +42,7 @@ export const FINDINGS = {
   }),
   'quote.answered': object({
     quoteId: uuidField('The quote'),
-    optionId: words('The way', 40).nullable().defined('Say which way was taken, or none.'),
+    optionId: keyWords('The way', 40).nullable().defined('Say which way was taken, or none.'),
     name: optionalWords('The name', 80),
     how: oneOf('How it was answered', ANSWER_WAYS),
     strokes: strokes(),

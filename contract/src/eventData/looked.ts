@@ -29,7 +29,7 @@ const MOST_READINGS = 40;
 
 /** What was seen, heard and read of the unit. */
 export const LOOKED = {
-  'visit.started': object({}),
+  'visit.started': object({}).required('The data is missing.'),
   'identity.noted': object({
     model: optionalWords('The model number', 40),
     refrigerant: oneOf('Refrigerant', REFRIGERANTS),

@@ -1,15 +1,15 @@
 import { array, object } from 'yup';
-import { money, optionalWords, percent, uuidField, words } from '../fields';
+import { keyWords, money, optionalWords, percent, uuidField, words } from '../fields';
 
 /** One way that a quote offers. */
 export const quoteOption = () =>
   object({
-    id: words('The way', 40),
+    id: keyWords('The way', 40),
     name: words('The way’s name', 80),
     leaves: optionalWords('What it leaves', 300),
     lines: array(
       object({
-        id: words('A line', 80),
+        id: keyWords('A line', 80),
         words: words('A line’s words', 160),
         quantity: money('The quantity'),
         net: money('A line’s price'),

@@ -1,10 +1,10 @@
 import { MOST_CREW, RINSE_SIGNS, SPOTS } from '@elm-mist/core';
 import { array, object } from 'yup';
-import { figure, flag, oneOf, recordId, words } from '../fields';
+import { figure, flag, keyWords, oneOf, recordId } from '../fields';
 import { coilOnly, known } from './common';
 import { planSchema } from './plan';
 
-const sectionOf = { ...coilOnly, sectionId: words('The section', 80) };
+const sectionOf = { ...coilOnly, sectionId: keyWords('The section', 80) };
 
 /** What was planned, mixed and done on the coils. */
 export const WASHING = {
@@ -40,8 +40,8 @@ export const WASHING = {
     seconds: figure('The time', 1, 3600, 's'),
   }),
   'float.tested': object({ ...coilOnly, stops: flag().required('Say whether the unit stops.') }),
-  'task.begun': object({ taskId: words('The task', 120) }),
-  'task.done': object({ taskId: words('The task', 120) }),
+  'task.begun': object({ taskId: keyWords('The task', 120) }),
+  'task.done': object({ taskId: keyWords('The task', 120) }),
   'crew.changed': object({
     people: figure('People at work', 1, MOST_CREW).integer('People are counted whole.'),
   }),

@@ -24,11 +24,11 @@ export {
   SCREEN_SCHOOLS,
   type HouseRules,
 } from './houseRules';
-export { type Caution, type CautionStep } from './cautions';
+export { CAUTION_STEPS, type Caution, type CautionStep } from './cautions';
 export { APPLY_S_PER_M2, MOST_MISTS, RINSE_S_PER_M2, type Section } from './sections';
 export { type WetOffer } from './wetOffers';
 export { rinseWaterL } from './rinseWater';
 export { type DwellWindow } from './dwell';
-export { stepRow, type DoneWhen, type Stage, type StepId } from './steps';
+export { STEP_IDS, stepRow, type DoneWhen, type Stage, type StepId } from './steps';
 export { ENGINE_VERSION, planCoil, SPRAYER_L_MIN, type CoilPlan } from './planCoil';
 export { faceDrying } from './faceDrying';
