@@ -22,6 +22,8 @@ export interface TodayVisit {
   pause: Pause | null;
   /** The filter to bring; absent in answers that were kept before it was told. */
   filter?: FilterNeed | null;
+  /** What was entered cannot be summed up; the entries are all there. Absent otherwise. */
+  unread?: true;
 }
 
 /** Something that was accepted and is not done. */

@@ -74,7 +74,11 @@ export function openProgram({ folders, webRoot, script, log, tellsTime, proxy }:
     seedDemoAccounts(store);
     const changes = new Changes();
     const probes = new Probes(Date.now);
-    const cards = new Cards(store, script);
+    const troubles = new Troubles(Date.now);
+    const cards = new Cards(store, script, (err) => {
+      log.error({ err }, 'a visit cannot be summed up');
+      troubles.note('GET', '/api/days', 'unread-visit');
+    });
     const meterSavings = new MeterSavings(store, script, (err) => log.error({ err }, 'what meters tell could not be reckoned'));
     const backups = new Backups({
       file: store.file,
@@ -85,7 +89,6 @@ export function openProgram({ folders, webRoot, script, log, tellsTime, proxy }:
       log: (words, about) => log.info(about, words),
     });
     const now = () => new Date();
-    const troubles = new Troubles(Date.now);
     const upkeep = new Upkeep({ store, backups, changes, cards, troubles, script, version: VERSION, now });
     // Each practised visit is answered by the same program over a file of its own.
     const sandboxes = new Sandboxes(

@@ -41,7 +41,10 @@ export interface CardInput {
 }
 
 /** What a day's list shows of a visit beyond its records. */
-export type Card = Pick<TodayVisit, 'bead' | 'needs' | 'fit' | 'filter'>;
+export type Card = Pick<TodayVisit, 'bead' | 'needs' | 'fit' | 'filter' | 'unread'>;
+
+/** The card of a visit whose entries cannot be summed up: one row that says so, not a list that fails. */
+export const UNREAD: Card = { bead: 'look', needs: [], fit: null, unread: true };
 
 /** What this visit itself looked at goes before what earlier ones did. */
 const surveysOf = ({ surveys }: VisitState): Record<string, CoilSurvey> =>

@@ -10,7 +10,7 @@ import { readHouseRules } from '../store/settings';
 import * as t from '../store/schema';
 import * as v from '../store/visits';
 import type { Scope } from '../store/versions';
-import type { Card, CardInput } from './cardOf';
+import { UNREAD, type Card, type CardInput } from './cardOf';
 import { learnedOf, pastOf } from './known';
 import { washesAhead } from './shopSaved';
 import { keptFrame, type VisitFrame } from './visitFrame';
@@ -45,6 +45,8 @@ export class Cards {
   constructor(
     private readonly store: Store,
     private readonly script: URL,
+    /** Called with what failed where a card could not be made. */
+    private readonly failed: (error: unknown) => void = () => undefined,
   ) {}
 
   /** The card of a visit. What others taught the shop since is caught up with behind it: times differ by seconds, and a list is asked for again soon. */
@@ -54,15 +56,16 @@ export class Cards {
     const { firm, soft } = this.stamps(frame);
     const known = this.kept.get(visit.id);
     if (known?.firm === firm && known.soft === soft) return known.card;
-    const card = this.reckon(this.inputOf(frame));
+    const card = this.made(frame);
     const entry: Kept = { firm, soft, card, last: known?.firm === firm ? known.last : null };
     this.kept.delete(visit.id);
     this.kept.set(visit.id, entry);
     keepNewest(this.kept, MOST_KEPT);
-    card.then(
-      (made) => (entry.last = made),
-      () => this.kept.delete(visit.id),
-    );
+    void card.then((made) => {
+      entry.last = made;
+      // It may have been the thread that failed: asked for again, it is made again.
+      if (made.unread) this.kept.delete(visit.id);
+    });
     return entry.last ? Promise.resolve(entry.last) : card;
   }
 
@@ -72,7 +75,7 @@ export class Cards {
     const timer = setTimeout(() => {
       this.due.delete(visitId);
       const visit = v.findVisit(this.store.db, visitId);
-      if (visit) void this.of(keptFrame(this.store, visit)).catch(() => undefined);
+      if (visit) void this.of(keptFrame(this.store, visit));
     }, SOON_MS);
     timer.unref();
     this.due.set(visitId, timer);
@@ -96,7 +99,7 @@ export class Cards {
 
   /** Reckons the cards of a day before anybody asks. */
   async ahead(day: string): Promise<void> {
-    for (const visit of v.visitsOn(this.store.db, day)) await this.of(keptFrame(this.store, visit)).catch(() => undefined);
+    for (const visit of v.visitsOn(this.store.db, day)) await this.of(keptFrame(this.store, visit));
   }
 
   /** How many wait to be reckoned, and for how long the oldest has, ms. */
@@ -157,6 +160,15 @@ export class Cards {
         .filter(isPromised)
         .map((life) => ({ findingId: life.findingId, name: wholeFinding(life).name, minutes: wholeFinding(life).minutes })),
     };
+  }
+
+  private async made(frame: VisitFrame): Promise<Card> {
+    try {
+      return await this.reckon(this.inputOf(frame));
+    } catch (error) {
+      this.failed(error);
+      return UNREAD;
+    }
   }
 
   private reckon(input: CardInput): Promise<Card> {

@@ -3,9 +3,9 @@ import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import fc from 'fast-check';
 import Database from 'libsql';
-import type { ErrorBody, VisitRecord } from '@elm-mist/contract';
+import type { DayRecord, ErrorBody, UpkeepRecord, VisitDetail, VisitRecord } from '@elm-mist/contract';
 import { EVENT_KINDS, type Cleaner, type EventKind } from '@elm-mist/core';
-import { fullRun, fullRunCoils } from '@elm-mist/core/testing/fullRun';
+import { fullRun, fullRunCoils, fullRunPlans } from '@elm-mist/core/testing/fullRun';
 import { RealServer } from '../helpers';
 import { rawRequest } from './rawRequest';
 
@@ -265,4 +265,26 @@ test('whatever is spoiled of any entry, it is refused or harmless: no page of an
   expect(untried.length).toBeLessThan(12);
   expect(sent).toBeGreaterThan(WHOLE ? 6000 : 500);
   expect(failed).toEqual([]);
+});
+
+test('a plan that an earlier version let in is one visit that cannot be summed up: the day is there, and Upkeep is told', async () => {
+  const { coils } = (await server.call<VisitDetail>('GET', '/visits/demo-visit-13')).body;
+  const coilId = coils[0]?.id ?? '';
+  const event = { id: randomUUID(), visitId: 'demo-visit-13', at: '2026-06-11T13:30:00.000Z', by: 'Wren Cotter', kind: 'plan.made' };
+  const plan = { ...fullRunPlans[0], coilId, cleanerId: null };
+  expect(await post('demo-visit-13', { ...event, data: { coilId, plan } })).toMatchObject({ status: 200 });
+  await server.stop();
+  const file = new Database(join(server.folder, 'elm-mist.db'));
+  file
+    .prepare(`update event set data = json_set(data, '$.plan', json('{"verdict":"wash"}')) where visit_id = ? and kind = 'plan.made'`)
+    .run('demo-visit-13');
+  file.close();
+  await server.start({ ELM_MIST_LOG: 'error' });
+  const { status, body } = await server.call<DayRecord>('GET', '/days/2026-06-11');
+  expect(status).toBe(200);
+  const unread = body.visits.filter(({ unread }) => unread).map(({ visit }) => visit.id);
+  expect([body.visits.length, unread]).toEqual([4, ['demo-visit-13']]);
+  expect((await server.call<UpkeepRecord>('GET', '/upkeep')).body.troubles).toMatchObject({
+    last: [expect.objectContaining({ code: 'unread-visit' })],
+  });
 });

@@ -5,7 +5,7 @@ import { View } from 'react-native';
 import { clockTime, dayQuery, today, useHouseRules } from '@/data';
 import { Act, Body, Empty, Part, Row, Screen, ScreenHead, Strong, Heading, ThumbBar, Waiting, space } from '@/ui';
 import { coilLine, systemLine } from '../shared/words';
-import { needLine } from './DayList';
+import { needLine, UNREAD_WORDS } from './DayList';
 import { FitLine } from './FitLine';
 
 /** Wide screen: beside the day's list, the visit that comes next. */
@@ -43,6 +43,7 @@ export function DayDetail() {
       }
     >
       <Part first title={<Heading>Time</Heading>}>
+        {next.unread ? <Strong ink="brick">{UNREAD_WORDS}</Strong> : null}
         <FitLine row={next} />
       </Part>
       <Part title={<Heading>To carry</Heading>}>

@@ -102,6 +102,9 @@ export function StandingTag({ visit }: { visit: TodayVisit }) {
   );
 }
 
+/** Of a visit whose plan or times the server could not make out. */
+export const UNREAD_WORDS = 'This visit cannot be summed up here. Its entries are kept. Open it and make the plan again.';
+
 function VisitEntry({
   row,
   current,
@@ -149,6 +152,7 @@ function VisitEntry({
           {ribbon.advice ? <Strong ink="brick">{ribbon.advice}</Strong> : null}
         </View>
       ) : null}
+      {row.unread ? <Strong ink="brick">{UNREAD_WORDS}</Strong> : null}
       {row.visit.standing === 'closed' ? null : <FitLine row={row} />}
       {row.visit.standing === 'closed' ? null : row.needs.map((need) => <Small key={need.coilId}>{needLine(need, system)}</Small>)}
       {row.promised.length > 0 ? (
