@@ -22,7 +22,8 @@ const { bundleServer, SERVER_FILE } = await import('./lib/bundleServer.mjs');
 await bundleServer();
 const data = process.env.ELM_MIST_DATA ?? join(ROOT, 'data');
 say(`starting; data in ${data}`);
-if (port > 0) say(`open http://localhost:${port}`);
+const secure = !['', 'off'].includes(process.env.ELM_MIST_TLS ?? '');
+if (port > 0) say(`open ${secure ? 'https' : 'http'}://localhost:${port}`);
 const server = start(process.execPath, [SERVER_FILE], {
   env: { NODE_ENV: 'production', ...process.env, PORT: String(port), ELM_MIST_DATA: data },
 });

@@ -29,8 +29,8 @@ const whole = {
   ...common,
   outdir: DIST,
   outExtension: { '.js': '.cjs' },
-  // A native part cannot be put into one file.
-  external: ['@node-rs/argon2', 'libsql', 'pdfjs-dist', 'pdfmake', 'sharp'],
+  // Native parts cannot be put into one file; what few shops use is loaded from its own.
+  external: ['@node-rs/argon2', 'libsql', 'pdfjs-dist', 'pdfmake', 'selfsigned', 'sharp'],
   // Koa asks of each answer whether it is one of Node's web client, and the name alone loads all of that client: nothing here is one.
   banner: { js: "const moduleUrl = require('node:url').pathToFileURL(__filename).href;\nclass WebResponse {}" },
   define: { 'import.meta.url': 'moduleUrl', Response: 'WebResponse' },

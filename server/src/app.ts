@@ -41,7 +41,12 @@ export interface AppOptions {
   tellsTime?: boolean;
   /** A reverse proxy stands before it, and what it says of who asks and how is believed. */
   proxy?: boolean;
+  /** Certificate of the shop's own authority; null for none. */
+  authority?: string | null;
 }
+
+/** Where phones fetch the authority's certificate. It is public: it proves the shop, and opens nothing. */
+const AUTHORITY_FILE = '/elm-mist-authority.crt';
 
 /** Everything comes from this one origin: no script, font or picture is fetched from elsewhere. */
 const SECURITY = {
@@ -83,6 +88,7 @@ export function createApp({
   hiddenOf,
   tellsTime = true,
   proxy = false,
+  authority = null,
 }: AppOptions): Koa {
   const app = new Koa({ proxy });
   app.on('error', (err: NodeJS.ErrnoException) =>
@@ -121,6 +127,12 @@ export function createApp({
   });
   const router = apiRouter({ store, now, changes, probes, cards, meterSavings, script, shops, upkeep, sessions, sandboxes, hiddenOf });
   app.use(router.routes()).use(router.allowedMethods());
+  app.use(async (ctx, next) => {
+    if (ctx.path === AUTHORITY_FILE && authority !== null) {
+      ctx.type = 'application/x-x509-ca-cert';
+      ctx.body = authority;
+    } else await next();
+  });
   app.use(webBuild(webRoot));
   return app;
 }

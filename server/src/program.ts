@@ -36,6 +36,8 @@ export interface ProgramOptions {
   tellsTime: boolean;
   /** A reverse proxy stands before it, and what it says of who asks and how is believed. */
   proxy: boolean;
+  /** Certificate of the shop's own authority, which phones fetch to trust it; null for none. */
+  authority?: string | null;
 }
 
 /** Shops in a data folder, one of them open; whoever listens on a port hands it what is asked. */
@@ -66,7 +68,7 @@ interface OpenShop {
  * Opens the shop that was chosen last, or the demo.
  * @throws FolderError which says why there is none
  */
-export function openProgram({ folders, webRoot, script, log, tellsTime, proxy }: ProgramOptions): Program {
+export function openProgram({ folders, webRoot, script, log, tellsTime, proxy, authority = null }: ProgramOptions): Program {
   function opened(which: WhichShop): OpenShop {
     const { store, seeded } = openShop(folders, which, Date.now());
     sweepPassing(store.file);
@@ -109,6 +111,7 @@ export function openProgram({ folders, webRoot, script, log, tellsTime, proxy }:
       script,
       tellsTime,
       proxy,
+      authority,
       upkeep,
       sandboxes,
       shops: { ownIsThere: () => ownIsThere(folders), besideDemo: () => which === 'own', open: switchTo },

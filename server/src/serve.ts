@@ -8,6 +8,7 @@ import { openProgram, type Program } from './program';
 import { makeReads } from './services/makeReads';
 import type { ShopFolders } from './shops';
 import { FolderError } from './store/open';
+import { tlsOf, type Tls } from './tls';
 
 /**
  * Opens the shop and answers until it is told to stop; or runs a command and ends.
@@ -34,10 +35,12 @@ export async function serve(script: URL): Promise<void> {
 
   await runCommand(process.argv.slice(2), folders, webRoot);
 
-  /** The shop, or the end of the program with a sentence that says why there is none. */
-  function opened(): Program {
+  /** The shop and what its port speaks, or the end of the program with a sentence that says why there is none. */
+  async function opened(): Promise<{ program: Program; tls: Tls | null }> {
     try {
-      return openProgram({
+      const tls = await tlsOf(process.env['ELM_MIST_TLS'] ?? '', folders.root);
+      const program = openProgram({
+        authority: tls?.authority ?? null,
         folders,
         webRoot,
         script,
@@ -45,6 +48,7 @@ export async function serve(script: URL): Promise<void> {
         tellsTime: process.env['ELM_MIST_CLOCK'] !== 'off',
         proxy: process.env['ELM_MIST_PROXY'] === 'on',
       });
+      return { program, tls };
     } catch (error) {
       if (!(error instanceof FolderError)) throw error;
       log.fatal({ data: folders.root }, error.message);
@@ -52,7 +56,7 @@ export async function serve(script: URL): Promise<void> {
     }
   }
 
-  const program = opened();
+  const { program, tls } = await opened();
   if (process.argv.includes('--rebuild')) {
     const count = await makeReads(program.store, true);
     log.info({ visits: count }, 'what lists read was drawn anew from the entries');
@@ -60,10 +64,10 @@ export async function serve(script: URL): Promise<void> {
     process.exit(0);
   }
 
-  const { server, stop } = listening(program, port, process.env['ELM_MIST_HOST']);
+  const { server, stop } = listening(program, port, process.env['ELM_MIST_HOST'], tls);
   server.on('listening', () => {
     const address = server.address() as AddressInfo;
-    log.info({ port: address.port, data: folders.root }, `Elm Mist is at http://localhost:${address.port}`);
+    log.info({ port: address.port, data: folders.root }, `Elm Mist is at ${tls ? 'https' : 'http'}://localhost:${address.port}`);
   });
   server.on('error', (error: NodeJS.ErrnoException) => {
     if (error.code === 'EADDRINUSE')

@@ -44,3 +44,20 @@ export const useUpdateWaits = (): boolean =>
     () => waiting !== null,
     () => false,
   );
+
+const followControl = (listener: () => void) => {
+  const { serviceWorker } = navigator as Partial<Navigator>;
+  serviceWorker?.addEventListener('controllerchange', listener);
+  return () => serviceWorker?.removeEventListener('controllerchange', listener);
+};
+
+/**
+ * Whether the program itself opens on this device with no signal: `kept` by its worker, `soon` once the page was loaded again, or `never` at an
+ * address that the browser does not take for secure.
+ */
+export const useKeptShell = (): 'kept' | 'soon' | 'never' =>
+  useSyncExternalStore(
+    followControl,
+    () => ((navigator as Partial<Navigator>).serviceWorker?.controller ? 'kept' : window.isSecureContext ? 'soon' : 'never'),
+    () => 'soon',
+  );

@@ -24,7 +24,6 @@ const QUANTITY_KEYS: Readonly<Record<Quantity['kind'], string>> = {
 const said = (label: string, most = 600) => text().defined(`${label} is missing.`).nonNullable(`${label} is missing.`).max(most);
 const list = <T extends Schema>(label: string, of: T, most: number) =>
   array(of).required(`${label} are missing.`).max(most, `${label}: ${most} at most.`);
-const maybe = (schema: Schema) => schema.nullable().optional();
 const seconds = (label: string) => figure(label, 0, 1e6, 's');
 /** Seconds, or `never` in air that takes nothing up. */
 const dryTime = (label: string) =>
@@ -68,7 +67,7 @@ const facts = mixed<AnyObject>()
   .test('facts', 'The plan’s facts must be plain values.', (value) => {
     const plain = (one: unknown) => one === null || ['string', 'number', 'boolean'].includes(typeof one);
     if (typeof value !== 'object' || Array.isArray(value)) return false;
-    return Object.values(value as AnyObject).every((one) => plain(one) || (Array.isArray(one) && one.length <= 60 && one.every(plain)));
+    return Object.values(value).every((one) => plain(one) || (Array.isArray(one) && one.length <= 60 && one.every(plain)));
   });
 
 const wayOver = object({ from: oneOf('The side', ['inside', 'outside'] as const), downDeg: figure('The angle', 0, 90, '°') }).required();
@@ -76,9 +75,9 @@ const rinse = () =>
   object({
     direction: said('The direction'),
     how: said('How it is rinsed', 1000),
-    ways: maybe(array(wayOver).max(12)),
+    ways: array(wayOver).nullable().max(12),
     nozzle: text().optional(),
-    leastDistanceM: maybe(num().min(0).max(10)),
+    leastDistanceM: num().nullable().min(0).max(10),
   });
 
 /** A plan as the planner makes it (`CoilPlan` of core). Keys that only later versions have may be left out, others are kept as they are. */
@@ -154,7 +153,7 @@ const plan = object({
   )
     .required('The plan’s sections are missing.')
     .max(64, 'A plan has 64 sections at most.'),
-  mists: maybe(num().min(0).max(20)),
+  mists: num().nullable().min(0).max(20),
   wet: object({
     chosen: oneOf('How foam is kept wet', KEEP_WET),
     cleanerName: said('The cleaner’s name', 120),
@@ -162,10 +161,10 @@ const plan = object({
       'Offers',
       object({
         kind: oneOf('Kind', ['hour', 'mist', 'shade', 'gentler', 'water'] as const),
-        fromMs: maybe(num()),
-        toMs: maybe(num()),
+        fromMs: num().nullable(),
+        toMs: num().nullable(),
         known: flag().optional(),
-        atS: maybe(num()),
+        atS: num().nullable(),
         times: num().optional(),
         works: flag().optional(),
         name: text().nullable().optional(),
@@ -174,19 +173,19 @@ const plan = object({
     ),
   }).default(undefined),
   solutionL: num().nullable().defined('The plan’s quantity is missing.').min(0).max(1000),
-  cans: maybe(num().min(0).max(1000)),
+  cans: num().nullable().min(0).max(1000),
   steps: list(
     'Steps',
     object({
       id: oneOf('A step', STEP_IDS),
       text: said('A step', 1000),
       seconds: seconds('A step'),
-      waitS: maybe(num().min(0).max(1e6)),
+      waitS: num().nullable().min(0).max(1e6),
     }).required(),
     120,
   ),
   totalSeconds: seconds('The time'),
-  handsOnS: maybe(num().min(0).max(1e6)),
+  handsOnS: num().nullable().min(0).max(1e6),
   cautions: list(
     'Cautions',
     object({ step: oneOf('A caution’s step', CAUTION_STEPS), lead: said('A caution'), text: said('A caution', 1000) }).required(),

@@ -4,10 +4,10 @@ import { RAW_BODIES } from '../../src/routes/api';
 import { goodRequests } from '../goodRequests';
 import { RealServer } from '../helpers';
 import { rawRequest } from './rawRequest';
+import { tell, WHOLE } from './whole';
 
 jest.setTimeout(900_000);
 
-const WHOLE = process.env['ELM_MIST_ATTACK'] === 'whole';
 /** How long the others may wait, ms. On a busy test machine a tenth of what one such body took before is proof enough; `npm run attack` holds the limit. */
 const MOST_WAIT_MS = WHOLE ? 200 : 1500;
 const BODY_LIMIT = 1_000_000;
@@ -101,7 +101,7 @@ test('no body of 1 MB, wherever its weight lies, fails the server or holds other
     if (waited > MOST_WAIT_MS) wrong.push(`${told} held others up for ${waited.toFixed(0)} ms`);
     if (waited > slowest) [slowest, by] = [waited, told];
   }
-  if (WHOLE) console.log(`${attacks.length} heavy bodies; the longest wait of others was ${slowest.toFixed(0)} ms: ${by}`);
+  tell(`${attacks.length} heavy bodies; the longest wait of others was ${slowest.toFixed(0)} ms: ${by}`);
   expect(wrong).toEqual([]);
 });
 

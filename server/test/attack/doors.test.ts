@@ -6,12 +6,11 @@ import { apiRouter } from '../../src/routes/api';
 import { ROUTE_POWERS } from '../../src/routes/powers';
 import { RealServer } from '../helpers';
 import { rawRequest, type RawAnswer } from './rawRequest';
+import { tell, WHOLE } from './whole';
 import { DISGUISES, spellings } from './spellings';
 
 jest.setTimeout(900_000);
 
-/** `npm run attack` asks everything; `npm test` every route in every spelling as nobody, and a share of the rest. */
-const WHOLE = process.env['ELM_MIST_ATTACK'] === 'whole';
 const PAGE = '<title>the interface</title>';
 
 /** Every route of the program, read from the router itself. */
@@ -90,6 +89,7 @@ test('nobody: no spelling of a closed route, and no disguise of its method, give
     ({ route, spelling, disguise }) => powerOf(route) !== 'open' && (WHOLE || spelling.how === 'plain' || disguise.how === 'plain'),
   );
   expect(mine.length).toBeGreaterThan(routes.length * 25);
+  tell(`${mine.length} requests as nobody, over ${routes.length} routes`);
   expect(
     await all(mine, async ({ route, method, spelling, disguise }) => {
       const answer = await ask(disguise.method(method), spelling.path, '', disguise.headers(method));
@@ -109,6 +109,7 @@ test('each role: no spelling opens a route that the table closes for it', async 
       .filter(({ disguise }, n) => disguise.how === 'plain' || WHOLE || n % 40 === 0)
       .map((one) => ({ role, ...one })),
   );
+  tell(`${mine.length} requests as lead, technician and reader`);
   expect(new Set(mine.map(({ role }) => role))).toEqual(new Set(['lead', 'technician', 'reader']));
   expect(
     await all(mine, async ({ role, route, method, spelling, disguise }) => {

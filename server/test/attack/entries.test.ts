@@ -8,10 +8,10 @@ import { EVENT_KINDS, type Cleaner, type EventKind } from '@elm-mist/core';
 import { fullRun, fullRunCoils, fullRunPlans } from '@elm-mist/core/testing/fullRun';
 import { RealServer } from '../helpers';
 import { rawRequest } from './rawRequest';
+import { tell, WHOLE } from './whole';
 
 jest.setTimeout(1_800_000);
 
-const WHOLE = process.env['ELM_MIST_ATTACK'] === 'whole';
 /** How many spoiled copies of each entry of the demo's visits are sent before the entry itself. */
 const COPIES = WHOLE ? 11 : 1;
 
@@ -171,7 +171,7 @@ test('whatever is spoiled of any entry, it is refused or harmless: no page of an
     visits.set(visitId, visitId === 'run-1' ? run : [...run.slice(0, -4), ...more, ...run.slice(-4)]);
   }
   const many = [...visits.values()].flat().length;
-  const draws = fc.sample(fc.tuple(fc.nat(), fc.nat()), { numRuns: many * COPIES, seed: 20261201 }) as [number, number][];
+  const draws = fc.sample(fc.tuple(fc.nat(), fc.nat()), { numRuns: many * COPIES, seed: 20261201 });
   const failed: string[] = [];
   const [kinds, asItWas] = [new Set<string>(), new Set<string>()];
   const renamed = new Map<string, string>();
@@ -256,12 +256,11 @@ test('whatever is spoiled of any entry, it is refused or harmless: no page of an
       if (status >= 500 || status === 404) failed.push(`after ${visit.id}: ${path} → ${status} ${text.slice(0, 200)}`);
     }
   }
-  if (WHOLE)
-    console.log(`${sent} spoiled entries of ${kinds.size} kinds of ${EVENT_KINDS.length}; ${taken} were taken as something that is meant`);
+  tell(`${sent} spoiled entries of ${kinds.size} kinds of ${EVENT_KINDS.length}; ${taken} were taken as something that is meant`);
   expect(EVENT_KINDS.filter((kind) => !kinds.has(kind))).toEqual([]);
   // What is spoiled is spoiled of something good.
   const untried = EVENT_KINDS.filter((kind) => !asItWas.has(kind));
-  if (WHOLE) console.log(`never taken as they were: ${untried.join(', ')}`);
+  tell(`never taken as they were: ${untried.join(', ')}`);
   expect(untried.length).toBeLessThan(12);
   expect(sent).toBeGreaterThan(WHOLE ? 6000 : 500);
   expect(failed).toEqual([]);

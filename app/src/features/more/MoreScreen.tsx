@@ -39,6 +39,7 @@ import {
   shopZone,
   useOpenShop,
   useMay,
+  useKeptShell,
   useOutbox,
   useSaveHouseRules,
   useShop,
@@ -51,6 +52,7 @@ import {
   Body,
   Heading,
   Label,
+  LinkRow,
   OneOf,
   Part,
   Row,
@@ -65,6 +67,7 @@ import {
 import { callOut, setSound, setSpeech, soundOn, speechOn } from '@/device/alarm';
 import { typedFigure } from '../shared/figures';
 import { FormField } from '../shared/formField';
+import { offlineLine } from './OfflinePage';
 import { SignedInPart } from './SignedInPart';
 import { ShopLinks } from './ShopLinks';
 
@@ -97,6 +100,7 @@ export function MoreScreen() {
     if (rules) save.mutate({ ...rules, ...change });
   };
   const shown = save.isPending && save.variables ? save.variables : rules;
+  const shell = useKeptShell();
   return (
     <Screen head={<ScreenHead title="House rules" under={shop.name || 'This shop and this device'} />} testID="more">
       {save.isError ? (
@@ -140,6 +144,7 @@ export function MoreScreen() {
           testID="alarm-speech"
         />
         <Companion title="Try the alarm" onPress={() => callOut('ready', 'Rinse section one now.')} />
+        <LinkRow title="Open with no signal" under={offlineLine(shell)} href="/shop/offline" testID="more-offline" />
       </Part>
       {!shown ? (
         answer.isError ? (

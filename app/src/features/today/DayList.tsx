@@ -15,7 +15,18 @@ import { useQuery } from '@tanstack/react-query';
 import { router, useGlobalSearchParams, usePathname } from 'expo-router';
 import { useMemo } from 'react';
 import { Pressable, View } from 'react-native';
-import { clockTime, dayQuery, shopAheadMin, today, useHouseRules, takeUpdate, usePacking, useShop, useUpdateWaits } from '@/data';
+import {
+  clockTime,
+  dayQuery,
+  shopAheadMin,
+  today,
+  useHouseRules,
+  takeUpdate,
+  useKeptShell,
+  usePacking,
+  useShop,
+  useUpdateWaits,
+} from '@/data';
 import {
   Banner,
   Body,
@@ -100,6 +111,15 @@ export function StandingTag({ visit }: { visit: TodayVisit }) {
       <Label>{standing === 'under way' ? `Under way · ${BEAD_NAMES[visit.bead]}` : STANDING_WORDS[standing]}</Label>
     </View>
   );
+}
+
+/** What opens with no signal: visits that were fetched, at an address where the browser keeps the program too. */
+function packedWords({ packed, of }: { packed: number; of: number }, shell: ReturnType<typeof useKeptShell>, away: boolean): string {
+  const told = `Packed: ${packed} of ${of}.`;
+  if (shell === 'never')
+    return `${told} With no signal they open only while this page stays open. Use the shop’s secure address: More, Open with no signal.`;
+  if (packed < of) return `${told}${away ? ' The others open once the server is in reach.' : ''}`;
+  return shell === 'kept' ? `${told} These open with no signal.` : `${told} Keep this page open: the app itself is not on this device yet.`;
 }
 
 /** Of a visit whose plan or times the server could not make out. */
@@ -196,6 +216,7 @@ export function DayList() {
   const house = useHouseRules();
   const answer = useQuery(dayQuery(day));
   const packing = usePacking(day);
+  const shell = useKeptShell();
   const shop = useShop();
   const aheadMin = shopAheadMin();
   const updateWaits = useUpdateWaits();
@@ -266,9 +287,7 @@ export function DayList() {
       ) : null}
       {packing && packing.of > 0 ? (
         <Small ink={packing.packed === packing.of ? 'inkSoft' : 'ink'} testID="packed">
-          {packing.packed === packing.of
-            ? `Packed: ${packing.packed} of ${packing.of}. These open with no signal.`
-            : `Packed: ${packing.packed} of ${packing.of}.${answer.isError ? ' The others open once the server is in reach.' : ''}`}
+          {packedWords(packing, shell, answer.isError)}
         </Small>
       ) : null}
       {visits ? (

@@ -1,0 +1,5 @@
+import { OfflinePage } from '@/features/more/OfflinePage';
+
+export default function OfflineRoute() {
+  return <OfflinePage />;
+}
