@@ -71,6 +71,72 @@ describe('the log as a file', () => {
     expect(chainOf(whole.events).map((link) => link.hash)).toEqual(whole.chain);
   });
 
+  test('an entry from the future is set to when it came, and both are told; sent again, also under a new name, it is the same', async () => {
+    const note = (at: number) => ({
+      id: randomUUID(),
+      visitId: 'demo-visit-15',
+      at: new Date(at).toISOString(),
+      by: 'Wren Cotter',
+      kind: 'note.added',
+      data: { text: 'Gate squeaks' },
+    });
+    const [ahead, near, back] = [note(Date.now() + 3_600_000), note(Date.now() + 60_000), note(Date.now() - 86_400_000)];
+    const send = (events: object[]) => server.call<{ added: number }>('POST', '/visits/demo-visit-15/events', { events });
+    expect((await send([ahead, near, back])).body).toMatchObject({ added: 3 });
+    const rows = await table('/visits/demo-visit-15/entries');
+    const row = (id: string) => rows.find((one) => one['id'] === id);
+    expect(row(ahead.id)).toMatchObject({ said: ahead.at });
+    expect(Math.abs(Date.parse(row(ahead.id)?.['at'] ?? '') - Date.now())).toBeLessThan(60_000);
+    expect(row(ahead.id)?.['received']).toBe(row(ahead.id)?.['at']);
+    expect(row(near.id)).toMatchObject({ at: near.at, said: '' });
+    // Dated back by a day: when it came shows.
+    expect(Date.parse(row(back.id)?.['received'] ?? '') - Date.parse(row(back.id)?.['at'] ?? '')).toBeGreaterThan(86_000_000);
+    const { crew, ...shop } = (await server.call<{ crew: { id: string; name: string }[] }>('GET', '/shop')).body;
+    const named = (name: string) =>
+      server.call('PUT', '/shop', { ...shop, crew: crew.map((one) => (one.id === 'wren-cotter' ? { ...one, name } : one)) });
+    expect((await named('Wren Cotter-Vane')).status).toBe(200);
+    expect(await send([ahead, near, back])).toMatchObject({ status: 200, body: { added: 0 } });
+    expect(await send([{ ...near, data: { text: 'Another' } }])).toMatchObject({ status: 409 });
+    await server.stop();
+    await server.start();
+    expect(await send([ahead, near, back])).toMatchObject({ status: 200, body: { added: 0 } });
+    expect((await named('Wren Cotter')).status).toBe(200);
+  });
+
+  test('no cell starts a formula in a spreadsheet, and what goes out comes back in as it was', async () => {
+    const name = '=HYPERLINK("http://elsewhere.example","Bramble")';
+    const cleaner = {
+      name,
+      chemistry: 'neutral',
+      form: 'concentrate',
+      chart: { light: '10:1', medium: '6:1', heavy: '4:1' },
+      dwellMinS: 300,
+      dwellMaxS: 600,
+      packL: 3.8,
+      packPrice: 30,
+    };
+    expect((await server.call('POST', '/cleaners', cleaner)).status).toBe(201);
+    const entry = {
+      id: randomUUID(),
+      visitId: 'demo-visit-15',
+      at: '2026-06-11T15:00:00.000Z',
+      by: 'Wren Cotter',
+      kind: 'note.added',
+      data: { text: '@SUM(A1)' },
+    };
+    expect((await server.call('POST', '/visits/demo-visit-15/events', { events: [entry] })).status).toBe(200);
+    for (const path of ['/shelf/files/products.csv', '/log', '/visits/demo-visit-15/entries']) {
+      const text = (await (await fetched(path)).text()).replace(/^\ufeff/, '');
+      const cells = Papa.parse<string[]>(text, { skipEmptyLines: true }).data.flat();
+      expect(cells.filter((cell) => /^[=+@\t\r]/.test(cell) || /^-(?!\d)/.test(cell))).toEqual([]);
+    }
+    const csv = await (await fetched('/shelf/files/products.csv')).text();
+    expect(csv).toContain(`'=HYPERLINK`);
+    const answer = await server.fetch('/shelf/import?kind=products&format=csv', { method: 'POST', body: csv });
+    const last = JSON.parse((await answer.text()).trim().split('\n').at(-1) ?? '') as { added?: number; changed?: number };
+    expect(last).toMatchObject({ done: true, added: 0, changed: 0 });
+  });
+
   test('days and a system narrow it; what makes no sense is refused by name', async () => {
     const all = await table('/log');
     const own = await table(`/log?system=${SYSTEM}&from=2025-01-01&to=2026-06-11`);

@@ -1,4 +1,14 @@
-export { guessMatching, matchedRow, missingColumns, writeRow, type CellProblem, type Matching, type Table } from './table';
+export {
+  CSV_OUT,
+  guessMatching,
+  matchedRow,
+  missingColumns,
+  plainCell,
+  writeRow,
+  type CellProblem,
+  type Matching,
+  type Table,
+} from './table';
 export {
   CLEANER_LIMITS,
   NAME_LENGTH,

@@ -204,3 +204,17 @@ export const matchedRow = <T>(
   matching: Matching,
 ): Record<string, string | undefined> =>
   Object.fromEntries(table.map(({ name }) => [name.toLowerCase(), row[(matching[name] ?? '').trim().toLowerCase()]]));
+
+/** A cell that a spreadsheet would take for a formula; a number below zero is none (OWASP, CSV Injection; from memory). */
+const FORMULA = /^(?!-?\d+(?:[.,]\d+)?$)[=+\-@\t\r]/;
+
+/** How tables go out: RFC 4180, with cells that would be formulas marked as text by an apostrophe. Options of the CSV library. */
+export const CSV_OUT = { newline: '\r\n', escapeFormulae: FORMULA } as const;
+
+/**
+ * A cell as it was before it went out: without the apostrophe that kept it from being a formula.
+ * @param cell as read
+ * @returns what was written
+ * @example plainCell("'=A1") // '=A1'
+ */
+export const plainCell = (cell: string): string => (cell.startsWith("'") && FORMULA.test(cell.slice(1)) ? cell.slice(1) : cell);

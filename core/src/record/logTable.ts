@@ -1,6 +1,6 @@
 import type { TrendFigures, VisitRead } from '../beads';
 import { coilName, type CoilRole, type Configuration, type Construction } from '../equipment';
-import type { VisitEvent } from '../run';
+import type { ReceivedEvent } from './chain';
 
 /** A column of a file that goes out: its heading, and what stands in it. */
 export interface OutColumn<T> {
@@ -87,7 +87,7 @@ export const LOG_COLUMNS: readonly OutColumn<LogRow>[] = [
 /** One entry of a visit, with its link of the chain. */
 export interface EntryRow {
   nth: number;
-  event: VisitEvent;
+  event: ReceivedEvent;
   words: string;
   hash: string;
 }
@@ -96,6 +96,8 @@ export interface EntryRow {
 export const ENTRY_COLUMNS: readonly OutColumn<EntryRow>[] = [
   { name: 'nth', says: 'Its number in the chain, from 1', value: (row) => row.nth },
   { name: 'at', says: 'When, UTC, ISO 8601', value: (row) => row.event.at },
+  { name: 'received', says: 'When the server received it, UTC, ISO 8601', value: (row) => row.event.receivedAt },
+  { name: 'said', says: 'The time that the phone gave, where its clock was ahead', value: (row) => row.event.saidAt ?? null },
   { name: 'by', says: 'Who', value: (row) => row.event.by },
   { name: 'kind', says: 'What kind of entry', value: (row) => row.event.kind },
   { name: 'words', says: 'The same in words', value: (row) => row.words },

@@ -103,6 +103,25 @@ test('whatever is changed afterwards is found, and where: an entry in the data, 
   expect(verifyRecord(record, () => null)).toMatchObject({ holds: false, visits: [{ stands: 'missing' }] });
 });
 
+test('a record of version 1, whose chain has no time of receipt, still holds; one of now does not hold where that time was changed', () => {
+  const received = (minutes: number) =>
+    EVENTS.map((event) => ({ ...event, receivedAt: new Date(Date.parse(event.at) + minutes * 60_000).toISOString() }));
+  const now = JSON.parse(JSON.stringify(recordOf(received(1)))) as SystemRecordFile;
+  expect(now.visits[0]?.chain[0]).toMatchObject({ receivedAt: received(1)[0]?.receivedAt });
+  const { seal, ...told } = recordOf();
+  void seal;
+  const before = { ...told, version: 1 };
+  const asked: number[] = [];
+  const data = (minutes: number) => (_id: string, entries: number, version: number) => {
+    asked.push(version);
+    return { visit: visitOf((version === 1 ? EVENTS : received(minutes)).slice(0, entries)), entries: EVENTS.length };
+  };
+  expect(verifyRecord({ ...before, seal: sealOf(before) }, data(1))).toMatchObject({ holds: true });
+  expect(verifyRecord(now, data(1))).toMatchObject({ holds: true });
+  expect(verifyRecord(now, data(90))).toMatchObject({ holds: false, visits: [{ stands: 'changed' }] });
+  expect(asked).toEqual([1, 2, 2]);
+});
+
 test('what is no record, or one of another version, is refused by name', () => {
   for (const file of [null, 3, 'text', [], {}, { format: 'another' }, { ...recordOf(), version: 9 }])
     expect(() => verifyRecord(file, () => null)).toThrow(expect.objectContaining({ code: 'unreadable', field: 'file' }));

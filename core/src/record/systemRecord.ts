@@ -5,12 +5,12 @@ import { QUANTITIES, QUANTITY_IDS, readingSet, type QuantityId, type ReadingWay,
 import { sectionRuns } from '../report';
 import { foldVisit, OLDER_RECORDS, standingOf, wholeFinding, type VisitEvent, type VisitStanding, type VisitState } from '../run';
 import { worstOf } from '../survey';
-import { chainOf, sealOf, type ChainLink } from './chain';
+import { chainOf, sealOf, type ChainLink, type ReceivedEvent } from './chain';
 
 /** What the file calls itself. */
 export const RECORD_FORMAT = 'elm-mist system record';
-/** Counted up when its shape changes. */
-export const RECORD_VERSION = 1;
+/** Counted up when its shape changes. Version 1 has no time of receipt in its chain. */
+export const RECORD_VERSION = 2;
 
 /** What was done to one coil on one visit. */
 export interface RecordedWash {
@@ -83,8 +83,8 @@ export interface SystemRecordFile {
 export interface VisitToRecord {
   visitId: string;
   day: string;
-  /** In the order the shop received them. */
-  events: readonly VisitEvent[];
+  /** In the order the shop received them; without the time of receipt for a record of version 1. */
+  events: readonly (VisitEvent | ReceivedEvent)[];
   configuration: Configuration;
   /** In its order. */
   coilIds: readonly string[];

@@ -28,11 +28,11 @@ function asRecord(file: unknown): SystemRecordFile {
   const record = file as Partial<SystemRecordFile> | null;
   if (typeof record !== 'object' || record === null || record.format !== RECORD_FORMAT || !Array.isArray(record.visits))
     throw new CoreError('unreadable', 'file', 'This file is no record of a system.');
-  if (record.version !== RECORD_VERSION)
+  if (record.version !== RECORD_VERSION && record.version !== 1)
     throw new CoreError(
       'unreadable',
       'file',
-      `This record is of version ${String(record.version)}; this program reads version ${RECORD_VERSION}.`,
+      `This record is of version ${String(record.version)}; this program reads versions 1 and ${RECORD_VERSION}.`,
     );
   return record as SystemRecordFile;
 }
@@ -67,18 +67,19 @@ function visitFound(told: RecordedVisit, now: RecordedVisit | null, entriesNow: 
  * Holds a record that was handed over against the data: whether the file is as it was made, whether each entry is as it was, and whether what it
  * tells follows from them. Entries that came later change nothing of what was handed over, and are counted.
  * @param file what was read from it
- * @param nowOf the same visit drawn anew from its first so many entries, and how many it has by now; null where the data has no such visit
+ * @param nowOf the same visit drawn anew from its first so many entries in a version of the record, and how many it has by now; null where the data
+ * has no such visit
  * @returns what was found, visit by visit
  * @throws CoreError unreadable `file` when it is no such record
  * @example verifyRecord(sealedRecord({ madeAt: '2026-06-11T18:00:00.000Z', shop: { name: '', address: '' }, customerName: '', place: { name: '', address: '' }, system: { id: 's', name: '', model: '', refrigerant: '', madeYear: null }, coils: [], visits: [] }), () => null).holds // true
  */
 export function verifyRecord(
   file: unknown,
-  nowOf: (visitId: string, entries: number) => { visit: RecordedVisit; entries: number } | null,
+  nowOf: (visitId: string, entries: number, version: number) => { visit: RecordedVisit; entries: number } | null,
 ): RecordFound {
   const { seal, ...told } = asRecord(file);
   const visits = told.visits.map((visit) => {
-    const now = nowOf(visit.visitId, visit.chain.length);
+    const now = nowOf(visit.visitId, visit.chain.length, told.version);
     return visitFound(visit, now?.visit ?? null, now?.entries ?? 0);
   });
   const sealed = sealOf(told) === seal;

@@ -19,6 +19,7 @@ import type { Probes } from '../http/probes';
 import type { HiddenOf } from '../sandbox/sandbox';
 import type { Cards } from '../services/cards';
 import { appendEvents, ownEvents } from '../services/events';
+import { LEARNED_FROM } from '../services/known';
 import { keepPhoto, readPhoto } from '../services/photos';
 import { probeKit } from '../services/probeKit';
 import { addVisit, changeVisit, moveVisit, systemDetail, visitDetail } from '../services/visits';
@@ -78,9 +79,8 @@ export function visitRoutes(router: Router, answers: Answers, { store, now, chan
         `day:${visit.day}`,
         'places',
         'shop',
-        'shelf',
-        'closings',
         'weather',
+        ...LEARNED_FROM,
       ],
     );
   });

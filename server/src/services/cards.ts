@@ -11,7 +11,7 @@ import * as t from '../store/schema';
 import * as v from '../store/visits';
 import type { Scope } from '../store/versions';
 import { UNREAD, type Card, type CardInput } from './cardOf';
-import { learnedOf, pastOf } from './known';
+import { LEARNED_FROM, learnedOf, pastOf } from './known';
 import { washesAhead } from './shopSaved';
 import { keptFrame, type VisitFrame } from './visitFrame';
 import { weatherOf } from './weather';
@@ -110,7 +110,7 @@ export class Cards {
 
   private stamps({ visit }: VisitFrame): { firm: string; soft: string } {
     const scopes: Scope[] = [`visit:${visit.id}`, `system:${visit.systemId}`, `facts:${visit.systemId}`, 'shop', 'shelf', 'weather'];
-    return { firm: this.store.versions.stamp(scopes), soft: this.store.versions.stamp(['closings']) };
+    return { firm: this.store.versions.stamp(scopes), soft: this.store.versions.stamp(LEARNED_FROM) };
   }
 
   /** Whether a card is at hand, so that asking for it costs nothing. */

@@ -63,6 +63,8 @@ interface Followed {
   /** What the shop's list of open things is drawn from. */
   openTold: string;
   byId: Map<string, VisitEvent>;
+  /** What phones said whose clocks were ahead, by entry. */
+  saidAt: Map<string, string>;
 }
 
 function follow(store: Store, visitId: string, configuration: Parameters<typeof followVisit>[1]): Followed {
@@ -70,14 +72,31 @@ function follow(store: Store, visitId: string, configuration: Parameters<typeof 
   followed.set(store, all);
   const kept = all.get(visitId);
   if (kept?.configuration === configuration) return kept;
-  const stored = v.eventsOf(store.db, visitId);
+  const stored = v.receivedEventsOf(store.db, visitId);
+  const saidAt = new Map(stored.flatMap(({ id, saidAt: said }): [string, string][] => (said === undefined ? [] : [[id, said]])));
   const byId = new Map(stored.map((event) => [event.id, event]));
   const visit = followVisit(visitId, configuration, stored);
-  const fresh: Followed = { visit, configuration, told: null, openTold: openPart(visit.state), byId };
+  const fresh: Followed = { visit, configuration, told: null, openTold: openPart(visit.state), byId, saidAt };
   all.delete(visitId);
   all.set(visitId, fresh);
   keepNewest(all, MOST_FOLLOWED);
   return fresh;
+}
+
+/** A phone's clock may be so much ahead of the server's, ms. */
+const MOST_AHEAD_MS = 300_000;
+
+/** An entry as it is kept: one from the future is set to the time of receipt, and what the phone said is kept beside it. */
+function putRight(event: VisitEvent, receivedAt: string, saidAt: Map<string, string>): VisitEvent {
+  if (Date.parse(event.at) - Date.parse(receivedAt) <= MOST_AHEAD_MS) return event;
+  saidAt.set(event.id, event.at);
+  return { ...event, at: receivedAt };
+}
+
+/** Whether an entry that was sent is the one that is kept. Its name is the account's, which may be another by now. */
+function isSame(kept: VisitEvent, sent: VisitEvent, saidAt: string | undefined): boolean {
+  const told = ({ id, visitId, at, kind, data }: VisitEvent) => JSON.parse(JSON.stringify({ id, visitId, at, kind, data })) as unknown;
+  return isDeepStrictEqual(told({ ...kept, at: saidAt ?? kept.at } as VisitEvent), told(sent));
 }
 
 const taken = (index: number): Problem =>
@@ -86,9 +105,15 @@ const taken = (index: number): Problem =>
   });
 
 /** Adds entries whose ids this visit does not know. @throws Problem 409 when another visit does */
-function addAll(db: Db, sent: readonly VisitEvent[], fresh: readonly VisitEvent[], receivedAt: string): void {
+function addAll(
+  db: Db,
+  sent: readonly VisitEvent[],
+  fresh: readonly VisitEvent[],
+  receivedAt: string,
+  saidAt: ReadonlyMap<string, string>,
+): void {
   try {
-    v.addEvents(db, fresh, receivedAt);
+    v.addEvents(db, fresh, receivedAt, saidAt);
   } catch (error) {
     const elsewhere = v.findEvents(
       db,
@@ -143,13 +168,15 @@ export async function appendEvents(store: Store, visitId: string, events: readon
         holds: (name: string, licence: Licence) => holdsLicence(shopOf(db).crew, name, licence),
       };
       const fresh: VisitEvent[] = [];
-      events.forEach((event, index) => {
+      const saidAt = new Map<string, string>();
+      events.forEach((sent, index) => {
         const at = `events[${index}]`;
-        const known = live.byId.get(event.id);
+        const known = live.byId.get(sent.id);
         if (known) {
-          if (!isDeepStrictEqual(JSON.parse(JSON.stringify(known)), JSON.parse(JSON.stringify(event)))) throw taken(index);
+          if (!isSame(known, sent, live.saidAt.get(sent.id))) throw taken(index);
           return;
         }
+        const event = putRight(sent, receivedAt, saidAt);
         try {
           checkEvent(live.visit.state, event, frame);
           if (event.kind === 'quote.made') checkSums(event.data);
@@ -162,7 +189,8 @@ export async function appendEvents(store: Store, visitId: string, events: readon
         fresh.push(event);
       });
       if (fresh.length > 0) {
-        addAll(db, events, fresh, receivedAt);
+        addAll(db, events, fresh, receivedAt, saidAt);
+        for (const [id, said] of saidAt) live.saidAt.set(id, said);
         const { state } = live.visit;
         const standing = standingOf(state);
         // Most entries change nothing that others read.

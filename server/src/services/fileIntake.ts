@@ -1,6 +1,6 @@
 import { Readable } from 'node:stream';
 import { IMPORT_LIMIT, IMPORT_ROWS, type ImportLine, type ImportProblem } from '@elm-mist/contract';
-import { guessMatching, matchedRow, type CellProblem, type Matching, type Table } from '@elm-mist/core';
+import { guessMatching, matchedRow, plainCell, type CellProblem, type Matching, type Table } from '@elm-mist/core';
 import Papa from 'papaparse';
 import { othersTurn } from '../http/othersTurn';
 import { Problem } from '../http/problem';
@@ -134,6 +134,7 @@ export function readCsv(stream: Readable, intake: Intake): Promise<void> {
     Papa.parse<Record<string, string>>(source as unknown as Papa.LocalFile, {
       header: true,
       skipEmptyLines: 'greedy',
+      transform: plainCell,
       transformHeader: (name) =>
         name
           .replace(/^\uFEFF/, '')

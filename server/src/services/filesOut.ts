@@ -1,6 +1,7 @@
 import { Readable } from 'node:stream';
 import {
   chainOf,
+  CSV_OUT,
   ENTRY_COLUMNS,
   entryWords,
   foldVisit,
@@ -29,7 +30,7 @@ const BOM = '\ufeff';
 /** Visits read at a time, with room for other requests between. */
 const SLICE = 20;
 
-const csvLine = (cells: readonly (string | number)[]): string => `${Papa.unparse([[...cells]], { newline: '\r\n' })}\r\n`;
+const csvLine = (cells: readonly (string | number)[]): string => `${Papa.unparse([[...cells]], CSV_OUT)}\r\n`;
 
 /** Rows as a file, made while it is sent. */
 async function* asFile<T>(format: OutFormat, columns: readonly OutColumn<T>[], slices: AsyncIterable<T[]>): AsyncGenerator<string> {
@@ -107,7 +108,7 @@ export const logFile = (db: Db, format: OutFormat, asked: LogAsked): Readable =>
 /** Every entry of a visit, in the order received, with its link of the chain. @throws Problem 404 */
 export function entriesFile(db: Db, visitId: string): Readable {
   const { system } = visitFrame(db, visitId);
-  const events = v.eventsOf(db, visitId);
+  const events = v.receivedEventsOf(db, visitId);
   const state = foldVisit(visitId, system.configuration, events);
   const chain = chainOf(events);
   const rows = events.map((event, i) => ({ nth: i + 1, event, words: entryWords(event, state), hash: chain[i]?.hash ?? '' }));
@@ -117,14 +118,14 @@ export function entriesFile(db: Db, visitId: string): Readable {
 /** A visit whole, as JSON: what stands around it, its entries and their chain, and which pictures belong to it. @throws Problem 404 */
 export function wholeVisit(db: Db, visitId: string): Record<string, unknown> {
   const frame = visitFrame(db, visitId);
-  const events = v.eventsOf(db, visitId);
+  const events = v.receivedEventsOf(db, visitId);
   const pictures = db
     .select({ id: t.photo.id, mime: t.photo.mime, receivedAt: t.photo.receivedAt })
     .from(t.photo)
     .where(eq(t.photo.visitId, visitId))
     .orderBy(asc(t.photo.id))
     .all();
-  return { format: 'elm-mist visit', version: 1, ...frame, events, chain: chainOf(events).map((link) => link.hash), pictures };
+  return { format: 'elm-mist visit', version: 2, ...frame, events, chain: chainOf(events).map((link) => link.hash), pictures };
 }
 
 /** @throws Problem 404 */

@@ -2,6 +2,7 @@ import type { KnownBefore, VisitRecord } from '@elm-mist/contract';
 import { earlierKnown, isOpenFinding, shopLearned, systemFindings, type ReadVisit, type ShopLearned } from '@elm-mist/core';
 import type { Store, Db } from '../store/open';
 import { cleaners } from '../store/shelf';
+import type { Scope } from '../store/versions';
 import * as v from '../store/visits';
 import { climateHere } from './climate';
 import { paceHere } from './pace';
@@ -34,10 +35,13 @@ const closedBefore = (past: readonly Past[], visit: VisitRecord): Past[] =>
 /** How many of the shop's last closed visits are asked how long things take. */
 const RUNS_LEARNED_FROM = 15;
 
+/** What that rests on: whatever shows it is old once one of these was written to. */
+export const LEARNED_FROM = ['closings', 'shelf', 'savings'] as const satisfies readonly Scope[];
+
 /** What the shop's last closed visits teach: made once for every closing and every change of the shelf. */
 const taught = new WeakMap<Store, { stamp: string; learned: ShopLearned }>();
 export function learnedOf(store: Store): ShopLearned {
-  const stamp = store.versions.stamp(['closings', 'shelf', 'savings']);
+  const stamp = store.versions.stamp(LEARNED_FROM);
   const kept = taught.get(store);
   if (kept?.stamp === stamp) return kept.learned;
   const reads = readsOf(

@@ -2,6 +2,7 @@ import { existsSync, readFileSync } from 'node:fs';
 import {
   coilName,
   CoreError,
+  RECORD_VERSION,
   recordedVisit,
   sealedRecord,
   verifyRecord,
@@ -21,11 +22,11 @@ import { recordInPdf } from './recordInPdf';
 import { shopOf } from './shop';
 
 /** A closed visit drawn from its first so many entries. */
-function recorded(db: Db, visitId: string, entries?: number): { visit: RecordedVisit; entries: number } | null {
+function recorded(db: Db, visitId: string, entries?: number, version = RECORD_VERSION): { visit: RecordedVisit; entries: number } | null {
   const visit = v.findVisit(db, visitId);
   const configuration = visit && (v.closedAs(db, visitId)?.system.configuration ?? p.findSystem(db, visit.systemId)?.configuration);
   if (!visit || !configuration) return null;
-  const events = v.eventsOf(db, visitId);
+  const events = version === 1 ? v.eventsOf(db, visitId) : v.receivedEventsOf(db, visitId);
   const { day, coilIds } = visit;
   return { visit: recordedVisit({ visitId, day, events: events.slice(0, entries), configuration, coilIds }), entries: events.length };
 }
@@ -92,7 +93,7 @@ export async function verifyFile(path: string, files: readonly string[]): Promis
     const known = there.find(({ sqlite }) => v.findVisit(drizzleOver(sqlite), first)) ?? there[0];
     if (!known) throw new FolderError('There is no data to hold it against.');
     const db = drizzleOver(known.sqlite);
-    const found = verifyRecord(record, (visitId, entries) => recorded(db, visitId, entries));
+    const found = verifyRecord(record, (visitId, entries, version) => recorded(db, visitId, entries, version));
     return { words: told(path, found), holds: found.holds };
   } catch (error) {
     if (error instanceof CoreError) throw new FolderError(`${path}: ${error.message}`);

@@ -2,6 +2,7 @@ import { v7 as uuidv7 } from 'uuid';
 import type { Readable } from 'node:stream';
 import type { CleanerRecord, ImportLine } from '@elm-mist/contract';
 import {
+  CSV_OUT,
   missingColumns,
   PRODUCT_TABLE,
   productRow,
@@ -41,10 +42,7 @@ function enteredLabel(cleaner: CleanerRecord): CleanerEntry {
 }
 
 const csv = <T>(table: Table<T>, rows: readonly T[]): string =>
-  Papa.unparse(
-    { fields: table.map((column) => column.name), data: rows.map((row) => writeRow(table, row)) },
-    { escapeFormulae: true, newline: '\r\n' },
-  ) + '\r\n';
+  Papa.unparse({ fields: table.map((column) => column.name), data: rows.map((row) => writeRow(table, row)) }, CSV_OUT) + '\r\n';
 
 const stockRows = (db: Db): StockRow[] => {
   const names = new Map(shelf.cleaners(db).map((cleaner) => [cleaner.id, cleaner.name]));
@@ -79,7 +77,7 @@ export const reorderCsv = (db: Db, today: string): string =>
         row.price.toFixed(2),
       ]),
     },
-    { escapeFormulae: true, newline: '\r\n' },
+    CSV_OUT,
   ) + '\r\n';
 
 /** Rows that are held ready, and what they come to. */

@@ -1,5 +1,5 @@
 import type { VisitRecord } from '@elm-mist/contract';
-import type { CostFacts, VisitEvent, VisitRead } from '@elm-mist/core';
+import type { CostFacts, ReceivedEvent, VisitEvent, VisitRead } from '@elm-mist/core';
 import { and, asc, desc, eq, exists, gt, gte, inArray, isNull, lte, sql } from 'drizzle-orm';
 import type { Db } from './open';
 import { prepared } from './prepared';
@@ -143,6 +143,16 @@ export const eventsOf = (db: Db, visitId: string): VisitEvent[] =>
     db.select(EVENT_COLUMNS).from(t.event).where(eq(t.event.visitId, ID)).orderBy(asc(t.event.seq)).prepare(),
   ).all({ id: visitId }) as VisitEvent[];
 
+/** The same with when the server received each, in the order received. */
+export const receivedEventsOf = (db: Db, visitId: string): ReceivedEvent[] =>
+  db
+    .select({ ...EVENT_COLUMNS, receivedAt: t.event.receivedAt, saidAt: t.event.saidAt })
+    .from(t.event)
+    .where(eq(t.event.visitId, visitId))
+    .orderBy(asc(t.event.seq))
+    .all()
+    .map(({ saidAt, ...event }) => (saidAt === null ? event : { ...event, saidAt })) as ReceivedEvent[];
+
 export function findEvents(db: Db, ids: readonly string[]): Map<string, VisitEvent> {
   const one = prepared(db, 'event', () => db.select(EVENT_COLUMNS).from(t.event).where(eq(t.event.id, ID)).prepare());
   return new Map(
@@ -155,7 +165,7 @@ export function findEvents(db: Db, ids: readonly string[]): Map<string, VisitEve
 
 /** So many rows in one statement at most: as many are entered in one breath. */
 const MOST_ROWS = 20;
-const ROW = { id: '', visitId: '', at: '', by: '', kind: 'note.added', data: null, receivedAt: '' } as const;
+const ROW = { id: '', visitId: '', at: '', by: '', kind: 'note.added', data: null, receivedAt: '', saidAt: null } as const;
 
 /** A statement that adds so many entries, their values in the order of a row: read out of one JSON, or bound by Drizzle, they take a quarter longer. */
 const addingRows = (db: Db, count: number) =>
@@ -168,11 +178,28 @@ const addingRows = (db: Db, count: number) =>
     ),
   );
 
-/** Adds entries, in the order given. */
-export function addEvents(db: Db, events: readonly VisitEvent[], receivedAt: string): void {
+/**
+ * Adds entries, in the order given.
+ * @param saidAt the time that a phone gave, by id, where another was set
+ */
+export function addEvents(
+  db: Db,
+  events: readonly VisitEvent[],
+  receivedAt: string,
+  saidAt: ReadonlyMap<string, string> = new Map(),
+): void {
   for (let from = 0; from < events.length; from += MOST_ROWS) {
     const rows = events.slice(from, from + MOST_ROWS);
-    const values = rows.flatMap(({ id, visitId, at, by, kind, data }) => [id, visitId, at, by, kind, JSON.stringify(data), receivedAt]);
+    const values = rows.flatMap(({ id, visitId, at, by, kind, data }) => [
+      id,
+      visitId,
+      at,
+      by,
+      kind,
+      JSON.stringify(data),
+      receivedAt,
+      saidAt.get(id) ?? null,
+    ]);
     addingRows(db, rows.length).run(...values);
   }
 }

@@ -68,6 +68,8 @@ export const event = sqliteTable(
     kind: text('kind').$type<EventKind>().notNull(),
     data: text('data', { mode: 'json' }).$type<unknown>().notNull(),
     receivedAt: text('received_at').notNull(),
+    /** The time that the phone gave, where its clock was ahead and `at` was set to the time of receipt; null otherwise. */
+    saidAt: text('said_at'),
   },
   (table) => [index('event_visit').on(table.visitId, table.seq)],
 );

@@ -1,0 +1,1 @@
+ALTER TABLE `event` ADD `said_at` text;
