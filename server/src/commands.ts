@@ -1,7 +1,7 @@
 import { resolve } from 'node:path';
 import { verifyFile } from './services/record';
 import { chosenShop, shopFile, shopFiles, type ShopFolders, type WhichShop } from './shops';
-import { FolderError } from './store/open';
+import { codeOf, FolderError } from './store/open';
 import { backupFolder } from './upkeep/backupFiles';
 import { doctor, tellFindings } from './upkeep/doctor';
 import { restoreShop, tellBackups } from './upkeep/restore';
@@ -83,8 +83,9 @@ export async function runCommand(args: readonly string[], folders: ShopFolders, 
     process.stdout.write(`${words}\n`);
     return process.exit(code);
   } catch (error) {
-    if (!(error instanceof FolderError)) throw error;
-    process.stderr.write(`${error.message}\n`);
+    const full = codeOf(error) === 'ENOSPC' || codeOf(error) === 'SQLITE_FULL';
+    if (!(error instanceof FolderError) && !full) throw error;
+    process.stderr.write(`${full ? 'The disk is full. Nothing was changed.' : (error as Error).message}\n`);
     return process.exit(2);
   }
 }

@@ -15,6 +15,8 @@ import { tlsOf, type Tls } from './tls';
  * @param script of the program's threads: its own file
  */
 export async function serve(script: URL): Promise<void> {
+  // Whatever it writes is for its own user alone.
+  process.umask(0o077);
   // The same from src, and from dist where all of it is one file.
   const here = dirname(fileURLToPath(import.meta.url));
   const port = Number(process.env['PORT'] ?? 4310);

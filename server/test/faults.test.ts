@@ -1,6 +1,6 @@
 import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { chmodSync, copyFileSync, mkdtempSync, readFileSync, rmSync, truncateSync, writeFileSync } from 'node:fs';
+import { chmodSync, copyFileSync, mkdirSync, mkdtempSync, readFileSync, rmSync, statSync, truncateSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { PlacePage, ShelfRecord } from '@elm-mist/contract';
@@ -74,6 +74,21 @@ describe('a data folder that cannot be opened is named in a plain sentence, and 
     const before = digest(file);
     expect(start(data)).toMatchObject({ status: 1, said: expect.stringMatching(/is damaged/) });
     expect(digest(file)).toBe(before);
+  });
+
+  test('empty, and a folder in its place', () => {
+    const data = demoFolder();
+    const file = join(data, 'elm-mist.db');
+    truncateSync(file, 0);
+    expect(start(data)).toMatchObject({
+      status: 1,
+      said: expect.stringMatching(/is empty \(0 bytes\).*npm run restore -- latest/),
+      stderr: '',
+    });
+    expect(statSync(file).size).toBe(0);
+    rmSync(file);
+    mkdirSync(file);
+    expect(start(data)).toMatchObject({ status: 1, said: expect.stringMatching(/elm-mist\.db is a folder/), stderr: '' });
   });
 
   test('of a newer version', () => {

@@ -1,6 +1,19 @@
 import { spawnSync } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
-import { copyFileSync, existsSync, readdirSync, readFileSync, rmSync, truncateSync, writeFileSync } from 'node:fs';
+import {
+  copyFileSync,
+  cpSync,
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  statSync,
+  truncateSync,
+  writeFileSync,
+} from 'node:fs';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { BackupRecord, UpkeepRecord } from '@elm-mist/contract';
 import { dayIn } from '@elm-mist/core';
@@ -8,6 +21,7 @@ import fc from 'fast-check';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { openFile } from '../src/store/sqlite';
 import { backupBegun, backupName, keptBackups } from '../src/upkeep/backupFiles';
+import { Backups } from '../src/upkeep/backups';
 import { tablesOf } from '../src/upkeep/wholeOut';
 import { RealServer } from './helpers';
 
@@ -18,6 +32,10 @@ const command = (server: RealServer, ...args: string[]) => {
     encoding: 'utf8',
   });
   return { status, words: stdout + stderr };
+};
+
+const waitFor = async (done: () => boolean) => {
+  for (let tries = 0; tries < 400 && !done(); tries += 1) await new Promise((next) => setTimeout(next, 25));
 };
 
 const fileOf = (server: RealServer) => join(server.folder, 'elm-mist.db');
@@ -127,7 +145,7 @@ test('a backup is made while entries come in, the shop is ruined, and the backup
 
   expect(command(server, '--restore').words).toContain(made.body.name);
   const back = command(server, '--restore', 'latest');
-  expect(back).toMatchObject({ status: 0, words: expect.stringMatching(/Put back: .*\nWhat was there is kept: /) });
+  expect(back).toMatchObject({ status: 0, words: expect.stringMatching(/Put back: .*\nIt holds .*\nWhat was there is kept: /) });
   const [, aside = ''] = /kept: (.*)/.exec(back.words) ?? [];
   expect(readFileSync(aside).equals(file)).toBe(true);
   expect(readdirSync(server.folder)).not.toContain('restoring');
@@ -144,6 +162,108 @@ test('a backup is made while entries come in, the shop is ruined, and the backup
   expect((await append(6)).status).toBe(200);
   await server.remove();
 }, 60_000);
+
+test('a file that is cut anywhere, empty or no shop is not put back; a good one says what it holds, lets nobody in again, and is its owner’s alone', async () => {
+  const server = new RealServer();
+  // What a killed program left.
+  mkdirSync(join(server.folder, 'backups'));
+  for (const end of ['db.part', 'db.part-journal'])
+    writeFileSync(join(server.folder, 'backups', `elm-mist-2026-01-01T00-00-00Z.${end}`), 'x');
+  // A folder that is there already is not filled by the test's own helper.
+  cpSync(process.env['ELM_MIST_SEEDED'] ?? '', server.folder, { recursive: true });
+  await server.start();
+  const made = (await server.call<BackupRecord>('POST', '/backups')).body;
+  const backups = join(server.folder, 'backups');
+  expect(readdirSync(backups)).toEqual([made.name]);
+  const good = readFileSync(join(backups, made.name));
+  for (const path of [fileOf(server), `${fileOf(server)}-wal`, join(backups, made.name)])
+    expect([path, statSync(path).mode & 0o077]).toEqual([path, 0]);
+  const { cookie } = server;
+  expect((await server.call('GET', '/shop')).status).toBe(200);
+  await server.stop();
+  const before = readFileSync(fileOf(server));
+  const cut = join(server.folder, 'cut.db');
+  for (const share of [0, 0.001, 0.01, 0.3, 0.5, 0.9, 0.999]) {
+    writeFileSync(cut, good.subarray(0, Math.floor(good.length * share)));
+    expect([share, command(server, '--restore', cut)]).toEqual([
+      share,
+      { status: 2, words: expect.stringMatching(/empty|damaged|not whole|no shop/) as string },
+    ]);
+    expect(readFileSync(fileOf(server)).equals(before)).toBe(true);
+  }
+  rmSync(cut);
+  const other = openFile(cut, 1000);
+  other.exec('create table __drizzle_migrations (id, hash, created_at)');
+  other.close();
+  expect(command(server, '--restore', cut)).toMatchObject({ status: 2, words: expect.stringMatching(/holds no shop/) as string });
+  expect(command(server, '--restore', 'latest')).toMatchObject({
+    status: 0,
+    words: expect.stringMatching(/It holds \d+ customers, \d+ visits and \d{3,} entries\. Everybody signs in again\./) as string,
+  });
+  await server.start();
+  // The device that the backup knew is not let in by it.
+  const answer = await fetch(`http://localhost:${server.port}/api/shop`, { headers: { Cookie: cookie } });
+  expect(answer.status).toBe(401);
+  await server.remove();
+}, 60_000);
+
+test('a backup of tomorrow does not keep the next nights from theirs, nor is it thinned out; a full disk is told in words', async () => {
+  const folder = mkdtempSync(join(tmpdir(), 'elm-mist-nights-'));
+  const now = Date.UTC(2026, 5, 11, 12);
+  const future = backupName(now + 40 * 86_400_000);
+  writeFileSync(join(folder, future), '');
+  const made: string[] = [];
+  const backups = (script: string) =>
+    new Backups({
+      file: join(folder, 'shop.db'),
+      folder,
+      script: new URL(`data:text/javascript,${encodeURIComponent(script)}`),
+      zone: () => 'America/Chicago',
+      now: () => now,
+      log: (words, about) => made.push(`${words} ${String(about['why'] ?? '')}`),
+      nightly: false,
+    });
+  // A thread that writes what it was asked for.
+  const works = backups(
+    "import { parentPort, workerData } from 'node:worker_threads'; import { writeFileSync } from 'node:fs'; writeFileSync(workerData.work.to, 'x'); parentPort.postMessage('done');",
+  );
+  works.look();
+  await waitFor(() => made.length > 0);
+  expect(made).toEqual(['backup made ']);
+  expect(readdirSync(folder).sort()).toEqual([backupName(now), future].sort());
+  works.look();
+  expect(made).toHaveLength(1);
+  works.close();
+  rmSync(join(folder, backupName(now)));
+  const full = backups("throw { code: 'SQLITE_FULL', rawCode: 13 };");
+  await expect(full.make()).rejects.toMatchObject({ status: 507, message: 'The backup could not be made: the disk is full.' });
+  full.close();
+  rmSync(folder, { recursive: true });
+});
+
+test('a ZIP that unpacks to far more than a shop holds is refused before it fills memory or the disk', async () => {
+  const server = new RealServer();
+  await server.start();
+  const zip = join(server.folder, 'shop.zip');
+  await server.stop();
+  expect(command(server, '--shop-out', zip).status).toBe(0);
+  const parts = unzipSync(readFileSync(zip));
+  const before = readFileSync(fileOf(server));
+  const bomb = (name: string, bytes: Uint8Array) => {
+    const at = Object.keys(parts).indexOf(name);
+    const spoiled = Object.fromEntries(Object.entries(parts).map(([key, value], i) => [key, i === at ? bytes : value]));
+    writeFileSync(zip, zipSync(spoiled, { level: 9 }));
+  };
+  const rows = Object.keys(parts).find((name) => name.endsWith('event.jsonl')) ?? '';
+  expect(rows).not.toBe('');
+  // One row without an end, and many that are nothing.
+  for (const bytes of [new Uint8Array(100_000_000).fill(0x20), new Uint8Array(30_000_000).fill(0x78)]) {
+    bomb(rows, bytes);
+    expect(command(server, '--shop-in', zip)).toMatchObject({ status: 2, words: expect.stringMatching(/which no shop has/) as string });
+    expect(readFileSync(fileOf(server)).equals(before)).toBe(true);
+  }
+  await server.remove();
+}, 120_000);
 
 test('a whole shop goes out as one file and comes in as it was, pictures too; what was changed, cut off or is none is refused', async () => {
   const server = new RealServer();

@@ -1,4 +1,4 @@
-import { accessSync, constants, existsSync, mkdirSync } from 'node:fs';
+import { accessSync, chmodSync, constants, existsSync, mkdirSync, statSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { sql } from 'drizzle-orm';
 import { readMigrationFiles } from 'drizzle-orm/migrator';
@@ -116,6 +116,25 @@ export function notNewer(db: Db, file: string, migrationsFolder: string): boolea
   return done < known;
 }
 
+/** Takes from a file what group and others may, and leaves its owner what it has. */
+function closeToOthers(file: string): void {
+  try {
+    chmodSync(file, statSync(file).mode & 0o700);
+  } catch {
+    // Not there, or somebody else's: whether it can be written is seen soon enough.
+  }
+}
+
+/** @throws FolderError for what is no file, or an empty one: SQLite would begin a new shop in it without a word */
+function mayBeOpened(file: string): void {
+  const found = statSync(file);
+  if (found.isDirectory()) throw new FolderError(`${file} is a folder. The shop’s file belongs in its place.`);
+  if (found.size === 0)
+    throw new FolderError(
+      `The file ${file} is empty (0 bytes), so what was in it is gone. Put a backup back: npm run restore -- latest. To begin a new shop, delete the file.`,
+    );
+}
+
 /**
  * Opens the database file, making its folder if need be, and brings it to the newest schema.
  * @param migrationsFolder where the steps from one schema to the next lie
@@ -129,8 +148,11 @@ export function openStore(file: string, migrationsFolder: string, beforeSteps: (
   const fresh = !existsSync(file);
   let sqlite: Sqlite | null = null;
   try {
+    if (!fresh) mayBeOpened(file);
     const opened = openFile(file, BUSY_MS);
     sqlite = opened;
+    // Names, addresses and hashes of passwords: for nobody else on the machine. SQLite gives its log the same mode.
+    for (const part of ['', '-wal', '-shm']) closeToOthers(file + part);
     const db = drizzleOver(opened);
     if (!fresh && notNewer(db, file, migrationsFolder)) beforeSteps();
     for (const pragma of PRAGMAS) opened.pragma(pragma);

@@ -1,4 +1,4 @@
-import { existsSync, mkdirSync, readdirSync, statSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, rmSync, statSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { dayIn } from '@elm-mist/core';
 
@@ -35,6 +35,13 @@ export function backupsIn(folder: string): BackupFile[] {
       return atMs === null ? [] : [{ name, atMs, bytes: statSync(join(folder, name)).size }];
     })
     .sort((a, b) => b.atMs - a.atMs);
+}
+
+/** Removes what a program that was killed left half made. */
+export function sweepParts(folder: string): void {
+  if (!existsSync(folder)) return;
+  for (const name of readdirSync(folder))
+    if (/^elm-mist-.*\.part(-journal|-wal|-shm)?$/.test(name)) rmSync(join(folder, name), { force: true });
 }
 
 export const madeFolder = (folder: string): string => {

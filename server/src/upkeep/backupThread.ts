@@ -1,4 +1,4 @@
-import { closeSync, fsyncSync, openSync, renameSync, rmSync } from 'node:fs';
+import { chmodSync, closeSync, fsyncSync, openSync, renameSync, rmSync } from 'node:fs';
 import { dirname } from 'node:path';
 import { parentPort } from 'node:worker_threads';
 import { openFile } from '../store/sqlite';
@@ -42,6 +42,7 @@ export function copyWhole({ file, to }: BackupWork): void {
     } finally {
       copy.close();
     }
+    chmodSync(part, 0o600);
     onDisk(part);
     renameSync(part, to);
     onDisk(dirname(to));

@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import type { BackupRecord, BackupsRecord } from '@elm-mist/contract';
 import { dayIn } from '@elm-mist/core';
 import { notFound, Problem } from '../http/problem';
-import { backupBegun, backupName, backupsIn, keptBackups, madeFolder, type BackupFile } from './backupFiles';
+import { backupBegun, backupName, backupsIn, keptBackups, madeFolder, sweepParts, type BackupFile } from './backupFiles';
 import { BACKUP_THREAD, type BackupWork } from './backupThread';
 import { inThread } from './inThread';
 
@@ -13,6 +13,16 @@ const NIGHT_HOUR = 2;
 const LOOK_MS = 5 * 60_000;
 /** After one that failed the next is tried so much later, ms. */
 const AGAIN_MS = 3_600_000;
+/** A clock may have been put back by so much since a backup was made. */
+const CLOCK_SLACK_MS = 3_600_000;
+
+/** Why something failed, also where it failed on a thread: what is thrown there comes as plain data. */
+function whyOf(error: unknown): string {
+  const { message, code } = (error ?? {}) as { message?: unknown; code?: unknown };
+  if (code === 'SQLITE_FULL' || code === 'ENOSPC') return 'the disk is full';
+  if (typeof message === 'string' && message !== '') return /disk is full|ENOSPC/i.test(message) ? 'the disk is full' : message;
+  return typeof code === 'string' ? code : 'it is not known why';
+}
 
 export interface BackupsOf {
   file: string;
@@ -37,18 +47,24 @@ export class Backups {
   constructor(private readonly of: BackupsOf) {
     this.timer = setInterval(() => (of.nightly === false ? undefined : this.look()), LOOK_MS);
     this.timer.unref();
+    sweepParts(of.folder);
   }
 
   /** Makes one where the last night has none. A failure is told on the page of upkeep and in the log, and tried again. */
   look(): void {
     const now = this.of.now();
     const zone = this.of.zone();
-    const newest = backupsIn(this.of.folder)[0];
+    const newest = this.done()[0];
     // Before two it is still the night before that is asked for.
     const night = dayIn(zone, now - NIGHT_HOUR * 3_600_000);
     const done = newest && dayIn(zone, newest.atMs - NIGHT_HOUR * 3_600_000) >= night;
     const waits = this.failed !== null && now - Date.parse(this.failed.at) < AGAIN_MS;
     if (!done && !waits) void this.make().catch(() => undefined);
+  }
+
+  /** Those that are there, newest first; one of tomorrow, made while the clock stood wrong, is no backup of last night. */
+  private done(): BackupFile[] {
+    return backupsIn(this.of.folder).filter(({ atMs }) => atMs <= this.of.now() + CLOCK_SLACK_MS);
   }
 
   /** What is there. */
@@ -79,7 +95,7 @@ export class Backups {
       this.thin();
       return { name, at: new Date(backupBegun(name) ?? begun).toISOString(), bytes };
     } catch (error) {
-      const why = error instanceof Error ? error.message : String(error);
+      const why = whyOf(error);
       this.failed = { at: new Date(begun).toISOString(), why };
       this.of.log('backup failed', { name, why });
       throw new Problem(507, 'backup', `The backup could not be made: ${why}.`, { backup: why });
@@ -87,7 +103,8 @@ export class Backups {
   }
 
   private thin(): void {
-    const there = backupsIn(this.of.folder);
+    // One of tomorrow stays: somebody should look at the clock that made it.
+    const there = this.done();
     const kept = keptBackups(
       there.map(({ atMs }) => atMs),
       this.of.zone(),

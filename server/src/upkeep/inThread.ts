@@ -10,7 +10,14 @@ export function inThread(script: URL, is: string, work: unknown): Promise<void> 
   return new Promise((done, failed) => {
     const worker = new Worker(script, { workerData: { is, work } });
     worker.once('message', () => done());
-    worker.once('error', failed);
+    // What a native part throws there comes as plain data.
+    worker.once('error', (error: unknown) =>
+      failed(
+        error instanceof Error
+          ? error
+          : Object.assign(new Error(String((error as { message?: unknown }).message ?? 'the thread failed')), error),
+      ),
+    );
     worker.once('exit', (code) => failed(new Error(`the thread ended with ${code}`)));
   });
 }

@@ -1,6 +1,7 @@
 import { copyFileSync, existsSync, renameSync, rmSync } from 'node:fs';
 import { dirname, isAbsolute, join } from 'node:path';
 import { FolderError, lockFolder, openStore } from '../store/open';
+import * as t from '../store/schema';
 import { backupsIn, madeFolder } from './backupFiles';
 import { setAside } from './setAside';
 import { lookThrough } from './wholeFile';
@@ -51,16 +52,19 @@ export function restoreShop(file: string, folder: string, asked: string, migrati
   const held = lockFolder(home);
   try {
     copyFileSync(from, fresh);
-    const { pages, orphans } = lookThrough(fresh, migrationsFolder);
+    const { pages, orphans, counts } = lookThrough(fresh, migrationsFolder);
     if (pages.length > 0) throw new FolderError(`${from} is not whole: ${pages[0]}. Nothing was changed.`);
     if (Object.keys(orphans).length > 0)
       throw new FolderError(`${from} is not whole: rows of ${Object.keys(orphans).join(', ')} point at nothing. Nothing was changed.`);
     const tried = openStore(fresh, migrationsFolder);
+    // A device that was signed out since the backup stays out: everybody signs in again.
+    tried.db.delete(t.session).run();
     tried.close();
     const before = existsSync(file) ? setAside(file, nowMs) : null;
     renameSync(fresh, file);
     return [
       `Put back: ${from}`,
+      `It holds ${counts.customers} customers, ${counts.visits} visits and ${counts.entries} entries. Everybody signs in again.`,
       before === null ? 'There was no file before.' : `What was there is kept: ${before}\nTo go back to it: npm run restore -- "${before}"`,
     ].join('\n');
   } finally {

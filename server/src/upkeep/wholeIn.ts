@@ -28,6 +28,11 @@ function emptyAt(file: string, schema: number, migrationsFolder: string): Sqlite
   return sqlite;
 }
 
+/** Bounds of a ZIP, so that a small one cannot fill memory or the disk. A picture has 2 MB, a sheet 5, an entry 1; rows of a shop pack to a tenth. */
+const MOST = { lineChars: 16_000_000, headChars: 16_000_000, fileBytes: 32_000_000, ratio: 150, unboundBytes: 64_000_000 } as const;
+
+const tooMuch = (what: string): FolderError => new FolderError(`It holds ${what}, which no shop has. Nothing was taken in.`);
+
 /** Puts parts of the ZIP into a new file as they come. */
 class Taking {
   private head: WholeHead | null = null;
@@ -88,6 +93,7 @@ class Taking {
       found.hash.update(bytes);
       const lines = (rest + letters.decode(bytes, { stream: !last })).split('\n');
       rest = lines.pop() ?? '';
+      if (rest.length > MOST.lineChars) throw tooMuch(`a row of "${table}" of ${Math.round(rest.length / 1e6)} MB`);
       lines.forEach(line);
     };
   }
@@ -97,8 +103,11 @@ class Taking {
     const sqlite = this.begun();
     const own = columnsOf(sqlite, table).find(({ pk }) => pk === 1)?.name ?? 'rowid';
     const parts: Uint8Array[] = [];
+    let size = 0;
     return (bytes, last) => {
       parts.push(bytes);
+      size += bytes.length;
+      if (size > MOST.fileBytes) throw tooMuch(`a file of more than ${MOST.fileBytes / 1e6} MB`);
       if (!last) return;
       const { changes } = sqlite.prepare(`update "${table}" set "${column}" = ? where "${own}" = ?`).run(Buffer.concat(parts), key);
       const found = this.found[table];
@@ -133,6 +142,7 @@ function gathered(use: (text: string) => void): (bytes: Uint8Array, last: boolea
   let text = '';
   return (bytes, last) => {
     text += letters.decode(bytes, { stream: !last });
+    if (text.length > MOST.headChars) throw tooMuch('a head of many megabytes');
     if (last) use(text);
   };
 }
@@ -142,6 +152,9 @@ async function readZip(path: string, taking: Taking): Promise<void> {
   const zip = await yauzl.openPromise(path, { autoClose: false });
   try {
     for await (const part of zip.eachEntry()) {
+      // The reader holds each part to the size that its list names.
+      if (part.uncompressedSize > MOST.unboundBytes && part.uncompressedSize > part.compressedSize * MOST.ratio)
+        throw tooMuch(`a part that unpacks to ${Math.round(part.uncompressedSize / Math.max(1, part.compressedSize))} times its size`);
       const take = taking.part(part.fileName);
       if (!take) continue;
       for await (const bytes of await zip.openReadStreamPromise(part)) take(bytes as Buffer, false);
