@@ -207,6 +207,15 @@ test('wrong passwords are slowed down by name and by address, tell nobody who is
   now += 1_000;
   expect(await slow.guard(['name a'], () => Promise.resolve('in'))).toBe('in');
   expect(await miss()).toBeNull();
+  // An account of one's own is no way to try others' from the same place without end.
+  const from = (name: string, result: string | null) => slow.guard([name], () => Promise.resolve(result), ['from here']);
+  for (let i = 0; i < 25; i += 1) {
+    expect(await from(`name ${i}`, null)).toBeNull();
+    if (i < 24) expect(await from('name own', 'in')).toBe('in');
+  }
+  await expect(from('name 99', null)).rejects.toMatchObject({ status: 429 });
+  await expect(from('name own', 'in')).rejects.toMatchObject({ status: 429 });
+  now += 3_600_000;
   // One at a time, however many come at once; a few wait for their turn, and those who guess together gain nothing by it.
   const ends: (() => void)[] = [];
   let [busy, most] = [0, 0];

@@ -4,6 +4,8 @@ import { Problem } from './problem';
 
 /** So many wrong tries are free; after that each wait is twice the one before, ms. */
 const FREE = 5;
+/** From one address more: a shop of twelve is behind one. */
+const FREE_FROM = 25;
 const FIRST_MS = 30_000;
 const MOST_MS = 15 * 60_000;
 /** Wrong tries are forgotten after so long, ms. */
@@ -22,35 +24,41 @@ export class SlowDown {
   private readonly tries = new Map<string, Tries>();
   private readonly turn = pLimit(1);
 
+  /** @param now ms of a clock that nobody sets, such as `performance.now` */
   constructor(private readonly now: () => number) {}
 
   /** @throws Problem 429 where one of these has to wait */
-  private wait(keys: readonly string[]): void {
+  private wait(keys: readonly string[], free: number): void {
     const now = this.now();
     for (const key of keys) {
       const known = this.tries.get(key);
-      if (!known || known.wrong < FREE) continue;
-      const until = known.lastMs + Math.min(MOST_MS, FIRST_MS * 2 ** (known.wrong - FREE));
+      if (!known || known.wrong < free) continue;
+      const until = known.lastMs + Math.min(MOST_MS, FIRST_MS * 2 ** (known.wrong - free));
       if (until > now) throw tooOften(Math.ceil((until - now) / 1000));
     }
   }
 
   /**
    * Tries something that may be wrong.
-   * @param keys whom it is counted against
+   * @param keys whom it is counted against; right, they begin anew
+   * @param from where it comes from, which is counted against as well. Right or not that count stays: else whoever has an account of their own
+   * could try others' as often as they like
    * @param attempt null for wrong
    * @throws Problem 429 before it is tried
    */
-  async guard<T>(keys: readonly string[], attempt: () => Promise<T | null>): Promise<T | null> {
-    this.wait(keys);
+  async guard<T>(keys: readonly string[], attempt: () => Promise<T | null>, from: readonly string[] = []): Promise<T | null> {
+    const mayTry = () => {
+      this.wait(keys, FREE);
+      this.wait(from, FREE_FROM);
+    };
+    mayTry();
     if (this.turn.pendingCount >= WAITING) throw tooOften(2);
     return this.turn(async () => {
       // Others before it may have missed meanwhile.
-      this.wait(keys);
+      mayTry();
       const result = await attempt();
-      for (const key of keys)
-        if (result === null) this.miss(key);
-        else this.tries.delete(key);
+      if (result === null) for (const key of [...keys, ...from]) this.miss(key);
+      else for (const key of keys) this.tries.delete(key);
       return result;
     });
   }

@@ -16,7 +16,7 @@ export function streamed(ctx: Context, work: (tell: (line: unknown) => void) => 
       const body: ErrorBody = {
         error: {
           code: known ? error.code : 'internal',
-          message: known ? error.message : 'Something failed on the server. Nothing was imported.',
+          message: known ? error.message : 'Something failed on the server. A part of the file may be in. Look before you import it again.',
           fields: known ? error.fields : {},
         },
       };

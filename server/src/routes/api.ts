@@ -72,7 +72,7 @@ export function apiRouter({ meterSavings, script, shops, upkeep, sessions, sandb
   dueRoutes(router, store, now, answers);
   placeRoutes(router, store, now, answers);
   shelfRoutes(router, store, now, answers);
-  weatherRoutes(router, store);
+  weatherRoutes(router, store, script);
   outRoutes(router, store, now, script);
   upkeepRoutes(router, store, upkeep, now);
   return router;

@@ -6,11 +6,11 @@ import type { Store } from '../store/open';
 import { askedOneOf, askedWord } from './asked';
 
 /** Hourly air from a file, in place of the simulated feed. */
-export function weatherRoutes(router: Router, store: Store): void {
+export function weatherRoutes(router: Router, store: Store, script: URL): void {
   router.post('/weather', async (ctx) => {
     const format = askedOneOf('format', ctx.query['format'], ['epw', 'csv'] as const);
     const matching = format === 'csv' ? readWeatherMatching(askedWord(ctx.query, 'columns', 1000)) : undefined;
     const text = (await rawBody(ctx.req, { limit: WEATHER_LIMIT })).toString('utf8');
-    ctx.body = keepWeather(store, text, matching);
+    ctx.body = await keepWeather(store, script, text, matching);
   });
 }

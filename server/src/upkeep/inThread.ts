@@ -4,12 +4,13 @@ import { Worker } from 'node:worker_threads';
  * Does one piece of work on a thread of its own, so that nobody waits for it.
  * @param script of the thread: the program's own file
  * @param is what the thread is for
+ * @returns what the thread says
  * @throws whatever the thread ended with
  */
-export function inThread(script: URL, is: string, work: unknown): Promise<void> {
+export function inThread<T = unknown>(script: URL, is: string, work: unknown): Promise<T> {
   return new Promise((done, failed) => {
     const worker = new Worker(script, { workerData: { is, work } });
-    worker.once('message', () => done());
+    worker.once('message', done);
     // What a native part throws there comes as plain data.
     worker.once('error', (error: unknown) =>
       failed(

@@ -1,0 +1,74 @@
+import { parentPort } from 'node:worker_threads';
+import {
+  CoreError,
+  dayAir,
+  guessMatching,
+  parseEpw,
+  readWeatherRows,
+  WEATHER_COLUMNS,
+  WEATHER_NAMES,
+  WEATHER_TABLE,
+  type WeatherDays,
+} from '@elm-mist/core';
+import Papa from 'papaparse';
+import type { WeatherRow } from './weatherFiles';
+
+/** Tells the thread what it is for. */
+export const WEATHER_THREAD = 'weather';
+
+/** What the thread is handed: the text of a file and how it is to be read. */
+export interface WeatherWork {
+  text: string;
+  zone: string;
+  /** A typical year stands for this one and the next. */
+  year: number;
+  /** Which heading fills which column of a table, null to go by the headings; left out for EPW. */
+  matching?: Record<string, string> | null;
+}
+
+/** What it says: the days of the file, or what is wrong with it. */
+export type WeatherTold = { rows: WeatherRow[] } | { trouble: { field: string; code: string; message: string } };
+
+/** Hours of the day that are kept: those that anybody washes in. */
+const KEPT_HOURS = { from: 5, to: 21 };
+
+function ofTable(text: string, zone: string, given: Record<string, string> | null): WeatherDays {
+  const parsed = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), { header: true, skipEmptyLines: 'greedy' });
+  const headings = parsed.meta.fields ?? [];
+  const matching = given ?? guessMatching(WEATHER_TABLE, headings, WEATHER_NAMES);
+  const missing = WEATHER_TABLE.filter(({ name, needed }) => needed && !headings.includes(matching[name] ?? '')).map(({ name }) => name);
+  if (missing.length > 0) throw new CoreError('missing', 'columns', `The file has no column for ${missing.join(', ')}.`);
+  return readWeatherRows(
+    parsed.data.map((row) => Object.fromEntries(WEATHER_COLUMNS.map((name) => [name, row[matching[name] ?? '']]))),
+    zone,
+  );
+}
+
+/**
+ * The days of a file. @throws CoreError naming line or column
+ */
+function daysOf({ text, zone, year, matching }: WeatherWork): WeatherRow[] {
+  const read = matching === undefined ? [parseEpw(text, zone, year), parseEpw(text, zone, year + 1)] : [ofTable(text, zone, matching)];
+  return read.flatMap(({ source, days }) =>
+    [...days].map(([day, hours]) => ({
+      day,
+      source,
+      air: dayAir(hours),
+      hours: hours.filter((_, hour) => hours.length < 24 || (hour >= KEPT_HOURS.from && hour <= KEPT_HOURS.to)),
+    })),
+  );
+}
+
+/** What the thread does. */
+export function readWeather(work: WeatherWork): void {
+  const told = (): WeatherTold => {
+    try {
+      return { rows: daysOf(work) };
+    } catch (error) {
+      if (!(error instanceof CoreError)) throw error;
+      const { field, code, message } = error;
+      return { trouble: { field: field === 'columns' ? field : 'file', code, message } };
+    }
+  };
+  parentPort?.postMessage(told());
+}
