@@ -124,6 +124,11 @@ export class RealServer {
     return fetch(`http://localhost:${this.port}/api${path}`, { ...init, headers: { Cookie: this.cookie, ...(init.headers as object) } });
   }
 
+  /** Of the process; null while there is none. */
+  get pid(): number | null {
+    return this.child?.pid ?? null;
+  }
+
   /** @returns exit code */
   async stop(signal: NodeJS.Signals = 'SIGTERM'): Promise<number | null> {
     const child = this.child;

@@ -2,6 +2,7 @@ import type Router from '@koa/router';
 import type { Context } from 'koa';
 import { refused } from '../http/problem';
 import { entriesFile, knownSystem, logFile, OUT_FORMATS, wholeVisit } from '../services/filesOut';
+import { fewAtOnce } from '../http/fewAtOnce';
 import { picturesFile } from '../services/pictures';
 import { reportFor, reportPdf } from '../services/reportPaper';
 import { systemRecord } from '../services/record';
@@ -40,7 +41,7 @@ export function outRoutes(router: Router, store: Store, now: () => Date, script:
     asFile(ctx, systemId === null ? 'log' : `log ${systemId}`, format);
     ctx.body = body;
   });
-  router.get('/visits/:id/report.pdf', async (ctx) => {
+  router.get('/visits/:id/report.pdf', fewAtOnce, async (ctx) => {
     const made = reportFor(store, idOf(ctx), now().getTime());
     const body = await reportPdf(store, script, made, now().getTime());
     asFile(ctx, made.title, 'pdf');
@@ -56,7 +57,7 @@ export function outRoutes(router: Router, store: Store, now: () => Date, script:
     asFile(ctx, `visit ${idOf(ctx)}`, 'json');
     ctx.body = body;
   });
-  router.get('/visits/:id/pictures', (ctx) => {
+  router.get('/visits/:id/pictures', fewAtOnce, (ctx) => {
     const keepsMeta = askedOneOf('place', ctx.query['place'] ?? 'out', ['out', 'kept'] as const) === 'kept';
     const body = picturesFile(db, idOf(ctx), keepsMeta);
     asFile(ctx, `visit ${idOf(ctx)} pictures`, 'zip');

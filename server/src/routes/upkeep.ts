@@ -2,6 +2,7 @@ import { createReadStream, rmSync, statSync } from 'node:fs';
 import type Router from '@koa/router';
 import { eraseSchema, nothingSchema, parseInput } from '@elm-mist/contract';
 import type { Upkeep } from '../upkeep/upkeep';
+import { fewAtOnce } from '../http/fewAtOnce';
 import { eraseCustomer, theirFile } from '../services/theirData';
 import type { Store } from '../store/open';
 import { passingFolder } from '../store/passing';
@@ -13,7 +14,7 @@ export function upkeepRoutes(router: Router, store: Store, upkeep: Upkeep, now: 
     ctx.set('Cache-Control', 'no-store');
     ctx.body = await upkeep.record();
   });
-  router.get('/customers/:id/data.zip', (ctx) => {
+  router.get('/customers/:id/data.zip', fewAtOnce, (ctx) => {
     const file = theirFile(store.db, idOf(ctx), now().toISOString());
     ctx.attachment('customer.zip');
     ctx.type = 'application/zip';
@@ -24,7 +25,7 @@ export function upkeepRoutes(router: Router, store: Store, upkeep: Upkeep, now: 
   router.post('/customers/:id/erase', (ctx) => {
     ctx.body = eraseCustomer(store, idOf(ctx), parseInput(eraseSchema, body(ctx)).name);
   });
-  router.post('/backups', async (ctx) => {
+  router.post('/backups', fewAtOnce, async (ctx) => {
     parseInput(nothingSchema, body(ctx));
     created(ctx, await upkeep.backups.make());
   });
@@ -36,7 +37,7 @@ export function upkeepRoutes(router: Router, store: Store, upkeep: Upkeep, now: 
     ctx.set('Cache-Control', 'no-store');
     ctx.body = createReadStream(path);
   });
-  router.get('/whole.zip', async (ctx) => {
+  router.get('/whole.zip', fewAtOnce, async (ctx) => {
     const folder = passingFolder(store.file);
     const drop = () => rmSync(folder, { recursive: true, force: true });
     try {

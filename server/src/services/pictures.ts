@@ -2,7 +2,7 @@ import { PassThrough, type Readable } from 'node:stream';
 import { coilName, foldVisit } from '@elm-mist/core';
 import { eq } from 'drizzle-orm';
 import { Zip, ZipPassThrough } from 'fflate';
-import { othersTurn } from '../http/othersTurn';
+import { taken } from '../http/taken';
 import type { Db } from '../store/open';
 import * as t from '../store/schema';
 import * as v from '../store/visits';
@@ -44,7 +44,7 @@ export function picturesFile(db: Db, visitId: string, keepsMeta: boolean): Reada
       const file = new ZipPassThrough(`${name}.${row.mime === 'image/png' ? 'png' : 'jpg'}`);
       zip.add(file);
       file.push(keepsMeta ? row.bytes : cleanPicture(row.bytes, row.mime), true);
-      await othersTurn();
+      await taken(out);
     }
     zip.end();
   };

@@ -4,6 +4,7 @@ import { ERASED, withoutWords, type VisitEvent } from '@elm-mist/core';
 import { eq, inArray, sql } from 'drizzle-orm';
 import { strToU8, Zip, ZipDeflate, ZipPassThrough } from 'fflate';
 import { othersTurn } from '../http/othersTurn';
+import { taken } from '../http/taken';
 import { notFound, refused } from '../http/problem';
 import type { Db, Store } from '../store/open';
 import * as p from '../store/places';
@@ -67,7 +68,7 @@ export function theirFile(db: Db, customerId: string, madeAt: string): Readable 
         const part = new ZipPassThrough(`pictures/${photo.id}.${photo.mime.split('/')[1] ?? 'bin'}`);
         zip.add(part);
         part.push(new Uint8Array(photo.bytes), true);
-        await othersTurn();
+        await taken(out);
       }
     zip.end();
   };

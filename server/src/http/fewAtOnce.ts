@@ -1,0 +1,47 @@
+import { Readable } from 'node:stream';
+import type { RouterMiddleware } from '@koa/router';
+import pLimit from 'p-limit';
+import { Problem } from './problem';
+
+/** A report of two coils and twelve pictures takes some 80 MB while it is made. */
+const AT_ONCE = 2;
+/** Who comes after so many is asked to come again, rather than to wait for minutes. */
+const MOST_WAITING = 40;
+/** A download that its receiver takes slowly keeps its place no longer than this, ms. */
+const MOST_HELD_MS = 20_000;
+
+const turn = pLimit(AT_ONCE);
+
+/**
+ * Makes large files two at a time, for the whole program: reports, ZIPs, backups. The rest wait in the order in which they came.
+ * @throws Problem 503 where too many wait
+ */
+export const fewAtOnce: RouterMiddleware = async (ctx, next) => {
+  if (turn.pendingCount >= MOST_WAITING) {
+    ctx.set('Retry-After', '30');
+    throw new Problem(503, 'busy', 'Many files are being made just now. Try again in half a minute.', {
+      server: 'Try again in half a minute.',
+    });
+  }
+  await new Promise<void>((answered, failed) => {
+    void turn(async () => {
+      // Whoever left meanwhile is not worked for.
+      if (ctx.req.destroyed) return answered();
+      try {
+        await next();
+      } catch (error) {
+        return failed(error as Error);
+      }
+      answered();
+      const { body } = ctx;
+      if (!(body instanceof Readable) || body.closed) return;
+      await new Promise<void>((done) => {
+        const timer = setTimeout(done, MOST_HELD_MS);
+        body.once('close', () => {
+          clearTimeout(timer);
+          done();
+        });
+      });
+    });
+  });
+};
