@@ -51,9 +51,13 @@ export interface Program {
   shut: () => void;
 }
 
+/** How often the cards of today and tomorrow are made where they are missing, ms. */
+const AHEAD_MS = 600_000;
+
 /** A shop that is open: its file, the thread that reckons for it, who listens, and what answers. */
 interface OpenShop {
   which: WhichShop;
+  aheadOfPhones: NodeJS.Timeout;
   store: Store;
   changes: Changes;
   probes: Probes;
@@ -116,6 +120,12 @@ export function openProgram({ folders, webRoot, script, log, tellsTime, proxy, a
       sandboxes,
       shops: { ownIsThere: () => ownIsThere(folders), besideDemo: () => which === 'own', open: switchTo },
     });
+    // The first phone of a morning finds its day's cards made; those that are there already cost nothing.
+    const aheadOfPhones = setInterval(() => {
+      const day = todayOf(store.db, new Date());
+      void cards.ahead(day).then(() => cards.ahead(dayLater(day, 1)));
+    }, AHEAD_MS);
+    aheadOfPhones.unref();
     // What a folder of before lacks is drawn, and today is got ready, behind the first requests.
     const today = todayOf(store.db, new Date());
     void makeReads(store)
@@ -128,6 +138,7 @@ export function openProgram({ folders, webRoot, script, log, tellsTime, proxy, a
     const answer = app.callback();
     return {
       which,
+      aheadOfPhones,
       store,
       changes,
       probes,
@@ -139,7 +150,8 @@ export function openProgram({ folders, webRoot, script, log, tellsTime, proxy, a
     };
   }
 
-  function shut({ store, changes, probes, cards, meterSavings, upkeep, sandboxes }: OpenShop): void {
+  function shut({ aheadOfPhones, store, changes, probes, cards, meterSavings, upkeep, sandboxes }: OpenShop): void {
+    clearInterval(aheadOfPhones);
     sandboxes.close();
     upkeep.close();
     changes.close();

@@ -12,7 +12,7 @@ interface Kept {
 }
 
 /** Bytes of answers that are kept. */
-const MOST_BYTES = 48_000_000;
+const MOST_BYTES = 16_000_000;
 /** Below this an answer is not worth packing. */
 const PACK_FROM = 2048;
 
@@ -23,6 +23,8 @@ const PACK_FROM = 2048;
 export class Answers {
   private readonly kept = new Map<string, Kept>();
   private bytes = 0;
+  /** What is being made, and after how many writes it was begun; with what follows it for those who came after a write since. */
+  private readonly inHand = new Map<string, { writes: number; now: Promise<Kept>; next: Promise<Kept> | null }>();
 
   constructor(private readonly versions: Versions) {}
 
@@ -32,7 +34,8 @@ export class Answers {
    */
   async send<T>(ctx: Context, key: string, make: () => T | Promise<T>, scopesOf: (made: T) => readonly Scope[]): Promise<void> {
     const known = this.kept.get(key);
-    const entry = known && this.versions.stamp(known.scopes) === known.stamp ? known : await this.made(key, make, scopesOf);
+    const entry =
+      known && this.versions.stamp(known.scopes) === known.stamp ? known : await this.together(key, () => this.made(key, make, scopesOf));
     ctx.set('ETag', entry.tag);
     ctx.set('Cache-Control', 'private, no-cache');
     ctx.vary('Accept-Encoding');
@@ -48,6 +51,19 @@ export class Answers {
       ctx.set('Content-Encoding', 'gzip');
       ctx.body = entry.packed;
     } else ctx.body = entry.body;
+  }
+
+  /**
+   * Makes an answer once for all who ask at the same time. Whoever asks after a write gets one that was begun after it: two hundred phones that ask
+   * for a day at once wait for two makings of it, not for two hundred.
+   */
+  private together(key: string, make: () => Promise<Kept>): Promise<Kept> {
+    const running = this.inHand.get(key);
+    if (running?.writes === this.versions.writes) return running.now;
+    if (running) return (running.next ??= running.now.catch(() => undefined).then(() => this.together(key, make)));
+    const now = make().finally(() => this.inHand.delete(key));
+    this.inHand.set(key, { writes: this.versions.writes, now, next: null });
+    return now;
   }
 
   private async made<T>(key: string, make: () => T | Promise<T>, scopesOf: (made: T) => readonly Scope[]): Promise<Kept> {

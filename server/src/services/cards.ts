@@ -181,7 +181,11 @@ export class Cards {
   }
 
   private started(): Worker {
-    const worker = new Worker(this.script, { workerData: CARD_THREAD });
+    // Left to itself the engine lets a thread grow by 100 MB before it sweeps.
+    const worker = new Worker(this.script, {
+      workerData: CARD_THREAD,
+      resourceLimits: { maxYoungGenerationSizeMb: 8, maxOldGenerationSizeMb: 128 },
+    });
     worker.unref();
     worker.on('message', ({ id, card, trouble }: { id: number; card?: Card; trouble?: string }) => {
       const asked = this.waiting.get(id);

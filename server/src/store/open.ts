@@ -46,7 +46,7 @@ const PRAGMAS = [
   'synchronous = FULL',
   'foreign_keys = ON',
   'secure_delete = ON',
-  'cache_size = -64000',
+  'cache_size = -32000',
   'wal_autocheckpoint = 4000',
 ];
 
