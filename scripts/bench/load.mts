@@ -3,6 +3,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { CodeRecord, VisitDetail, VisitRecord } from '@elm-mist/contract';
+import { phones, share } from '../../server/test/attack/phones';
 import { load } from '../../server/test/load';
 import { demoCookie } from './signIn.mts';
 
@@ -121,6 +122,18 @@ export async function loadFigures(minutes: number): Promise<[string, string][]> 
         { name: 'killed', at: 0.6, away: true, run: () => stop('SIGKILL').then(start) },
       ],
     });
+    // What phones ask beside entries: Today, the visit, what another phone added, pictures.
+    const asked = await phones({
+      port,
+      cookie,
+      pid: server!.pid ?? null,
+      day: '2026-07-01',
+      visitIds: visitIds.slice(0, 100),
+      phones: 200,
+      seconds: 30,
+      paceMs: 6000,
+    });
+    const all = Object.values(asked.times).flat();
     const accepted = new Set([...figures.accepted, ...pulled.accepted]);
     let [found, twice] = [0, 0];
     for (const id of visitIds) {
@@ -132,6 +145,10 @@ export async function loadFigures(minutes: number): Promise<[string, string][]> 
     const name = `${PHONES} phones for ${minutes} min, ${figures.appends.toLocaleString('en-US')} entries`;
     return [
       [`${name}, an answer (limit p99 250 ms)`, `p50 ${figures.p50Ms.toFixed(0)} ms, p99 ${figures.p99Ms.toFixed(0)} ms`],
+      [
+        '200 phones ask for Today, visits and what changed, enter and send pictures (limit p99 500 ms, 300 MB)',
+        `p50 ${share(all, 0.5).toFixed(0)} ms, p99 ${share(all, 0.99).toFixed(0)} ms; Today p99 ${share(asked.times.today, 0.99).toFixed(0)} ms; ${asked.mostMb.toFixed(0)} MB; ${asked.failed.length} failed`,
+      ],
       ...[...figures.storms, ...pulled.storms]
         .filter(({ name: what }) => what !== 'killed')
         .map((storm): [string, string] => [

@@ -220,7 +220,7 @@ test('a backup of tomorrow does not keep the next nights from theirs, nor is it 
       script: new URL(`data:text/javascript,${encodeURIComponent(script)}`),
       zone: () => 'America/Chicago',
       now: () => now,
-      log: (words, about) => made.push(`${words} ${String(about['why'] ?? '')}`),
+      log: (words, about) => made.push('why' in about ? `${words}, ${JSON.stringify(about['why'])}` : words),
       nightly: false,
     });
   // A thread that writes what it was asked for.
@@ -229,7 +229,7 @@ test('a backup of tomorrow does not keep the next nights from theirs, nor is it 
   );
   works.look();
   await waitFor(() => made.length > 0);
-  expect(made).toEqual(['backup made ']);
+  expect(made).toEqual(['backup made']);
   expect(readdirSync(folder).sort()).toEqual([backupName(now), future].sort());
   works.look();
   expect(made).toHaveLength(1);

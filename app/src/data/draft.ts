@@ -1,5 +1,5 @@
 import { useCallback, useLayoutEffect, useRef, useState } from 'react';
-import { forgetUnder, readJson, readText, writeDevice } from '@/device/memory';
+import { readJson, readText, writeDevice } from '@/device/memory';
 import { draftRoot } from './draftRoot';
 
 /**
@@ -56,12 +56,6 @@ export function draftOver<T extends object>(key: string, start: T): T {
 
 /** What a form's half entered values were begun from; null where there are none, or it was nothing. */
 export const draftBase = <T>(key: string): T | null => readJson<T>(`${draftRoot()}${key}.base`);
-
-/** Lets go of what is half entered under a key, and under all that begin with it. */
-export function forgetDraft(key: string): void {
-  writeDevice(draftRoot() + key, null);
-  forgetUnder(`${draftRoot()}${key}.`);
-}
 
 /**
  * Keeps a form's values on the device as they are typed.

@@ -30,7 +30,7 @@ export const fewAtOnce: RouterMiddleware = async (ctx, next) => {
       try {
         await next();
       } catch (error) {
-        return failed(error as Error);
+        return failed(error instanceof Error ? error : new Error(String(error)));
       }
       answered();
       const { body } = ctx;

@@ -96,7 +96,7 @@ function putRight(event: VisitEvent, receivedAt: string, saidAt: Map<string, str
 /** Whether an entry that was sent is the one that is kept. Its name is the account's, which may be another by now. */
 function isSame(kept: VisitEvent, sent: VisitEvent, saidAt: string | undefined): boolean {
   const told = ({ id, visitId, at, kind, data }: VisitEvent) => JSON.parse(JSON.stringify({ id, visitId, at, kind, data })) as unknown;
-  return isDeepStrictEqual(told({ ...kept, at: saidAt ?? kept.at } as VisitEvent), told(sent));
+  return isDeepStrictEqual(told({ ...kept, at: saidAt ?? kept.at }), told(sent));
 }
 
 const taken = (index: number): Problem =>

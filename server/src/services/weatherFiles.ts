@@ -25,9 +25,6 @@ export function readWeatherMatching(text: string): Record<string, string> | null
 /** When air was last put in: what rests on it is reckoned anew after that. */
 export const AIR_READ_AT = 'air-read-at';
 
-/** A day's air as it is kept. */
-export type WeatherRow = typeof t.weatherDay.$inferInsert;
-
 /** Days that are written before others have their turn: some milliseconds. */
 const PART = 60;
 

@@ -11,7 +11,10 @@ import {
   type WeatherDays,
 } from '@elm-mist/core';
 import Papa from 'papaparse';
-import type { WeatherRow } from './weatherFiles';
+import type * as t from '../store/schema';
+
+/** A day's air as it is kept. */
+export type WeatherRow = typeof t.weatherDay.$inferInsert;
 
 /** Tells the thread what it is for. */
 export const WEATHER_THREAD = 'weather';

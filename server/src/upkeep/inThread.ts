@@ -12,13 +12,12 @@ export function inThread<T = unknown>(script: URL, is: string, work: unknown): P
     const worker = new Worker(script, { workerData: { is, work } });
     worker.once('message', done);
     // What a native part throws there comes as plain data.
-    worker.once('error', (error: unknown) =>
+    worker.once('error', (thrown: unknown) => {
+      const { message } = (thrown ?? {}) as { message?: unknown };
       failed(
-        error instanceof Error
-          ? error
-          : Object.assign(new Error(String((error as { message?: unknown }).message ?? 'the thread failed')), error),
-      ),
-    );
+        thrown instanceof Error ? thrown : Object.assign(new Error(typeof message === 'string' ? message : 'the thread failed'), thrown),
+      );
+    });
     worker.once('exit', (code) => failed(new Error(`the thread ended with ${code}`)));
   });
 }
