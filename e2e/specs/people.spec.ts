@@ -308,8 +308,10 @@ test('a backup, a disaster, a restore', async ({ phone: site, server }) => {
   expect((await download).suggestedFilename()).toMatch(/^Cotter Vane Coil Care .*\.zip$/);
   await server.stop();
   writeFileSync(join(server.data, 'elm-mist.db'), 'nothing of a shop');
-  expect(server.command('--restore', 'latest')).toMatch(/Put back: .*\nWhat was there is kept/);
+  expect(server.command('--restore', 'latest')).toMatch(/Put back: .*\nIt holds .*\nWhat was there is kept/);
   await server.start();
   await site.goto(server.url);
+  // A restore lets no device in by itself.
+  await site.getByTestId('enter-wren-cotter').click();
   await expect(site.getByText('Quillon bakery flat').first()).toBeVisible();
 });

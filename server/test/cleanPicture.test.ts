@@ -36,7 +36,7 @@ test.each([false, true])(
       expect(clean.includes(SECRET)).toBe(false);
       expect(await pixels(clean)).toBe(whole);
     }
-    // Colors are told by a profile, which stays.
+    // The color profile stays.
     const profiled = await image().jpeg().withMetadata({ icc: 'p3' }).toBuffer();
     expect((await sharp(cleanPicture(profiled, 'image/jpeg')).metadata()).icc).toBeDefined();
   },

@@ -124,7 +124,7 @@ test('one customer’s data goes out whole, and is erased down to the bytes of t
   });
   expect((await server.call<PlacePage>('GET', '/places?q=fennick')).body.total).toBe(0);
   expect((await server.fetch(`/photos/${photoId}`)).status).toBe(404);
-  // Phones that kept something of them are told whose it was.
+  // Phones learn which records to drop.
   const { erased } = (await server.call<MeRecord>('GET', '/me')).body;
   expect(erased).toEqual(expect.arrayContaining([place.customerId, place.id, systemId, visitId]));
   expect((await fetch(`http://localhost:${server.port}/api/me`).then((answer) => answer.json())) as MeRecord).toMatchObject({ erased: [] });

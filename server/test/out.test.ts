@@ -71,7 +71,7 @@ describe('the log as a file', () => {
     expect(chainOf(whole.events).map((link) => link.hash)).toEqual(whole.chain);
   });
 
-  test('an entry from the future is set to when it came, and both are told; sent again, also under a new name, it is the same', async () => {
+  test('an entry from the future gets the time of receipt and keeps what the phone said; a resend is the same entry, under a new name too', async () => {
     const note = (at: number) => ({
       id: randomUUID(),
       visitId: 'demo-visit-15',

@@ -59,7 +59,7 @@ const ask = (port: number, path: string, method = 'GET', body = '') =>
     asked.end(body);
   });
 
-test('the server speaks HTTPS under an authority of its own, which is made once; its certificate again where its names have changed', async () => {
+test('HTTPS by the shop’s own authority: made once; the server certificate is renewed when the machine’s names change', async () => {
   const seeded = process.env['ELM_MIST_SEEDED'];
   if (seeded) cpSync(seeded, folder, { recursive: true });
   const first = await start('on');

@@ -207,7 +207,7 @@ test('a file that is cut anywhere, empty or no shop is not put back; a good one 
   await server.remove();
 }, 60_000);
 
-test('a backup of tomorrow does not keep the next nights from theirs, nor is it thinned out; a full disk is told in words', async () => {
+test('a backup of tomorrow does not keep the next nights from theirs, nor is it thinned out; a full disk is reported in words', async () => {
   const folder = mkdtempSync(join(tmpdir(), 'elm-mist-nights-'));
   const now = Date.UTC(2026, 5, 11, 12);
   const future = backupName(now + 40 * 86_400_000);

@@ -215,7 +215,7 @@ test('what was refused is sent once more when asked, over a restart too', async 
   const outbox = started();
   await outbox.openOutbox();
   server = away;
-  await outbox.retryRefused(note(1).id);
+  await outbox.retryRefused([note(1).id]);
   await settled();
   expect([last(await stored()), await refused()]).toEqual([['1'], []]);
   server = ok;

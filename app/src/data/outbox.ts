@@ -10,6 +10,7 @@ import { inPractice } from '@/device/realm';
 import { fromBefore } from './fromBefore';
 import { isSignedOut, me, onSignedIn } from './me';
 import { keys } from './queries';
+import { failsOnThis, faultyIndex, isNotNow, takenOf } from './sendAnswers';
 
 /** Something made on this device that the server does not have yet. Its id was made here, so sending it twice makes it once. */
 export interface Make {
@@ -51,7 +52,7 @@ export interface OutboxState {
 /** While the server is away it is asked again after so long, and up to so much later, so that phones do not ask at one moment. */
 const RETRY_MS = 2_500;
 const JITTER_MS = 1_500;
-/** What failed so often is told to the user. */
+/** After so many failures the user sees it named. */
 const STUCK_AFTER = 5;
 const MOST_AT_ONCE = 50;
 /** A request is kept below this, bytes: the server takes 1 MB. */
@@ -226,14 +227,6 @@ async function remove(rows: readonly Waiting[], refused: Refused | null = null):
   publish();
 }
 
-/** Which of a batch the server named as at fault. */
-function faultyIndex(error: RefusedError): number {
-  const named = Object.keys(error.fields)
-    .map((field) => /^events\[(\d+)\]/.exec(field)?.[1])
-    .find((index) => index !== undefined);
-  return named === undefined ? 0 : Number(named);
-}
-
 /** The oldest entries of one visit, so many and so large at most. Something that waits to be made goes before what was entered after it. */
 function batchOf(first: Extract<Waiting, { kind: 'event' }>, most: number): Extract<Waiting, { kind: 'event' }>[] {
   const batch: Extract<Waiting, { kind: 'event' }>[] = [];
@@ -245,19 +238,6 @@ function batchOf(first: Extract<Waiting, { kind: 'event' }>, most: number): Extr
     batch.push(row);
   }
   return batch;
-}
-
-/** Answers that say "not now": what was sent is right, and goes through once somebody chose a password or the server has time. */
-const isNotNow = ({ status, code }: RefusedError): boolean =>
-  (status === 403 && ['password', 'origin'].includes(code)) || [408, 425, 429].includes(status);
-
-/** Whether the server fails on what was sent, and answers otherwise. Its full disk is no fault of what was sent. */
-async function failsOnThis(error: unknown): Promise<boolean> {
-  if (!(error instanceof AwayError) || (error.status ?? 0) < 500 || error.code === 'storage') return false;
-  return request<{ status?: string }>('GET', '/health').then(
-    ({ status }) => status === 'ready',
-    () => false,
-  );
 }
 
 /** What keeps its order among itself: the entries of a visit, and what is made. */
@@ -279,13 +259,6 @@ function hold(row: Waiting): void {
   publish();
 }
 
-/** Which of some rows an answer says the server has. */
-function takenOf(rows: readonly Waiting[], answer: unknown): Waiting[] {
-  const { accepted, id } = (answer ?? {}) as { accepted?: unknown; id?: unknown };
-  const first = Array.isArray(answer) ? (answer[0] as { id?: unknown } | undefined)?.id : id;
-  return rows.filter((row) => (row.kind === 'make' ? first === row.id : Array.isArray(accepted) && accepted.includes(row.id)));
-}
-
 /**
  * Sends one thing, or one batch of entries.
  * @param most entries in a batch
@@ -301,7 +274,7 @@ async function sendNext(first: Waiting, most: number): Promise<number> {
         : await request('POST', `/visits/${encodeURIComponent(first.event.visitId)}/events`, {
             events: rows.flatMap((row) => (row.kind === 'event' ? [row.event] : [])),
           });
-    const done = takenOf(rows, answer);
+    const done = takenOf<Waiting>(rows, answer);
     // Whoever answered does not say that it has any of them: it is not the server.
     if (done.length === 0) throw new AwayError();
     const events = done.flatMap((row) => (row.kind === 'event' ? [row.event] : []));
@@ -367,24 +340,25 @@ export async function dismissRefused(id: string): Promise<void> {
   tellTabs({ kind: 'queue' });
 }
 
-/** Sends once more what was refused: the reason may be gone, such as a role or a visit that was missing. */
-export async function retryRefused(id: string): Promise<void> {
-  const refused = refusedList.find((row) => row.id === id);
-  if (!refused) return;
-  const { message: _why, ...row } = refused;
-  refusedList = refusedList.filter((other) => other.id !== id);
-  queue = [...queue, row];
-  unsaved.add(id);
+/** Sends once more, in its order, what was refused: the reason may be gone, such as a role or a visit that was missing. */
+export async function retryRefused(ids: readonly string[]): Promise<void> {
+  const chosen = refusedList.filter(({ id }) => ids.includes(id));
+  const rows = chosen.map(({ message: _why, ...row }): Waiting => row);
+  refusedList = refusedList.filter((row) => !chosen.includes(row));
+  queue = [...queue, ...rows];
+  for (const { id } of rows) unsaved.add(id);
   publish();
   saving = saving.then(async () => {
-    // In one transaction: a page that is killed has it in one place or the other.
+    // In one transaction: a page that is killed has them in one place or the other.
     const moved = await writeStore(async (db) => {
       const transaction = db.transaction(['queue', 'refused'], 'readwrite');
-      void transaction.objectStore('queue').add(row);
-      void transaction.objectStore('refused').delete(id);
+      for (const row of rows) {
+        void transaction.objectStore('queue').add(row);
+        void transaction.objectStore('refused').delete(row.id);
+      }
       await transaction.done;
     });
-    if (moved) unsaved.delete(id);
+    if (moved) for (const { id } of rows) unsaved.delete(id);
   });
   await saving;
   tellTabs({ kind: 'queue' });

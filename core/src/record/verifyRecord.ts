@@ -67,7 +67,7 @@ function visitFound(told: RecordedVisit, now: RecordedVisit | null, entriesNow: 
  * Holds a record that was handed over against the data: whether the file is as it was made, whether each entry is as it was, and whether what it
  * tells follows from them. Entries that came later change nothing of what was handed over, and are counted.
  * @param file what was read from it
- * @param nowOf the same visit drawn anew from its first so many entries in a version of the record, and how many it has by now; null where the data
+ * @param nowOf the same visit, drawn from its first so many entries in a version of the record, and how many it has by now; null where the data
  * has no such visit
  * @returns what was found, visit by visit
  * @throws CoreError unreadable `file` when it is no such record

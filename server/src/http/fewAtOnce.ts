@@ -26,7 +26,7 @@ export const fewAtOnce: RouterMiddleware = async (ctx, next) => {
   await new Promise<void>((answered, failed) => {
     void turn(async () => {
       // Whoever left meanwhile is not worked for.
-      if (ctx.req.destroyed) return answered();
+      if (ctx.req.socket.destroyed) return answered();
       try {
         await next();
       } catch (error) {

@@ -40,7 +40,7 @@ export class SlowDown {
 
   /**
    * Tries something that may be wrong.
-   * @param keys whom it is counted against; right, they begin anew
+   * @param keys what failures count against; a success resets them
    * @param from where it comes from, which is counted against as well. Right or not that count stays: else whoever has an account of their own
    * could try others' as often as they like
    * @param attempt null for wrong

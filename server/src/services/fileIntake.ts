@@ -81,22 +81,6 @@ export class Intake {
   }
 }
 
-const lowerCase = (row: Record<string, unknown>): Row =>
-  Object.fromEntries(
-    Object.entries(row).map(([key, value]) => [
-      key.trim().toLowerCase(),
-      typeof value === 'boolean'
-        ? value
-          ? 'yes'
-          : 'no'
-        : Array.isArray(value)
-          ? value.join(';')
-          : typeof value === 'string' || typeof value === 'number'
-            ? String(value)
-            : '',
-    ]),
-  );
-
 /** Bytes that are read before others' requests have their turn: some two hundred rows. */
 const BITE = 8_192;
 
@@ -179,7 +163,7 @@ export async function readJson(stream: Readable, kind: string, intake: Intake): 
     if (!headed) intake.headings(Object.keys(rows[0] ?? {}));
     headed = true;
     for (const row of rows)
-      if (typeof row === 'object' && row !== null) intake.row(lowerCase(row as Record<string, unknown>));
+      if (row) intake.row(row);
       else intake.row({}, 'Not a row.');
   });
   if (trouble === 'unreadable')

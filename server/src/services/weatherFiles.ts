@@ -1,3 +1,4 @@
+import { Worker } from 'node:worker_threads';
 import type { WeatherKept } from '@elm-mist/contract';
 import { othersTurn } from '../http/othersTurn';
 import { refused } from '../http/problem';
@@ -5,9 +6,8 @@ import { eq } from 'drizzle-orm';
 import type { Store } from '../store/open';
 import * as t from '../store/schema';
 import { writeMeta } from '../store/settings';
-import { inThread } from '../upkeep/inThread';
 import { shopOf, todayOf } from './shop';
-import { WEATHER_THREAD, type WeatherTold, type WeatherWork } from './weatherThread';
+import { WEATHER_THREAD, type WeatherRow, type WeatherTold, type WeatherWork } from './weatherThread';
 
 /** Which heading fills which column of a weather table; an empty text leaves it to the headings. @throws Problem 422 `columns` */
 export function readWeatherMatching(text: string): Record<string, string> | null {
@@ -25,12 +25,29 @@ export function readWeatherMatching(text: string): Record<string, string> | null
 /** When air was last put in: what rests on it is reckoned anew after that. */
 export const AIR_READ_AT = 'air-read-at';
 
-/** Days that are written before others have their turn: some milliseconds. */
-const PART = 60;
+/**
+ * Reads a file on a thread, and hands over its days some at a time.
+ * @throws Problem 422 `file` | `columns`, naming line or column
+ */
+async function daysFrom(script: URL, work: WeatherWork, take: (rows: WeatherRow[]) => Promise<void>): Promise<void> {
+  const worker = new Worker(script, { workerData: { is: WEATHER_THREAD, work } });
+  try {
+    await new Promise<void>((done, failed) => {
+      worker.on('error', failed);
+      worker.on('message', (told: WeatherTold) => {
+        if ('trouble' in told) failed(refused(told.trouble.field, told.trouble.message, told.trouble.code));
+        else if ('done' in told) done();
+        else take(told.rows).then(() => worker.postMessage('next'), failed);
+      });
+    });
+  } finally {
+    await worker.terminate();
+  }
+}
 
 /**
- * Keeps the hourly air of a file in place of the simulated feed. A typical year stands for this year and the next. The file is read on a thread of
- * its own; its days are written some at a time, and the same file again puts right what a killed server left.
+ * Keeps the hourly air of a file in place of the simulated feed. A typical year stands for this year and the next. The file is read on a thread; its
+ * days are written some at a time, and the same file again completes what a killed server left.
  * @param script of the thread: the program's own file
  * @param text of an EPW file, or of a table
  * @param matching which heading fills which column of a table; undefined for EPW
@@ -45,14 +62,11 @@ export async function keepWeather(
   const { zone } = shopOf(store.db);
   const year = Number(todayOf(store.db, new Date()).slice(0, 4));
   const work: WeatherWork = { text, zone, year, ...(matching === undefined ? {} : { matching }) };
-  const told = await inThread<WeatherTold>(script, WEATHER_THREAD, work);
-  if ('trouble' in told) throw refused(told.trouble.field, told.trouble.message, told.trouble.code);
-  const { rows } = told;
-  if (rows.length === 0) throw refused('file', 'The file has no hours in it.', 'missing');
-  for (let from = 0; from < rows.length; from += PART) {
+  const kept: WeatherKept = { days: 0, from: '', to: '', source: 'read' };
+  await daysFrom(script, work, async (rows) => {
     await othersTurn();
     store.write((db, touches) => {
-      for (const row of rows.slice(from, from + PART))
+      for (const row of rows)
         db.insert(t.weatherDay)
           .values(row)
           .onConflictDoUpdate({
@@ -65,7 +79,13 @@ export async function keepWeather(
       writeMeta(db, AIR_READ_AT, new Date().toISOString());
       touches.push('weather');
     });
-  }
-  const days = rows.map((row) => row.day).sort();
-  return { days: rows.length, from: days[0] ?? '', to: days.at(-1) ?? '', source: rows[0]?.source ?? 'read' };
+    for (const { day, source } of rows) {
+      kept.days += 1;
+      kept.source = source;
+      if (kept.from === '' || day < kept.from) kept.from = day;
+      if (day > kept.to) kept.to = day;
+    }
+  });
+  if (kept.days === 0) throw refused('file', 'The file has no hours in it.', 'missing');
+  return kept;
 }

@@ -29,8 +29,11 @@ export interface WeatherWork {
   matching?: Record<string, string> | null;
 }
 
-/** What it says: the days of the file, or what is wrong with it. */
-export type WeatherTold = { rows: WeatherRow[] } | { trouble: { field: string; code: string; message: string } };
+/** What it says: some days of the file, and the next once it is asked; that there are no more; or what is wrong with it. */
+export type WeatherTold = { rows: WeatherRow[] } | { done: true } | { trouble: { field: string; code: string; message: string } };
+
+/** Days that are handed over at a time: a large message holds up whoever receives it. */
+const PART = 60;
 
 /** Hours of the day that are kept: those that anybody washes in. */
 const KEPT_HOURS = { from: 5, to: 21 };
@@ -64,14 +67,19 @@ function daysOf({ text, zone, year, matching }: WeatherWork): WeatherRow[] {
 
 /** What the thread does. */
 export function readWeather(work: WeatherWork): void {
-  const told = (): WeatherTold => {
-    try {
-      return { rows: daysOf(work) };
-    } catch (error) {
-      if (!(error instanceof CoreError)) throw error;
-      const { field, code, message } = error;
-      return { trouble: { field: field === 'columns' ? field : 'file', code, message } };
-    }
-  };
-  parentPort?.postMessage(told());
+  const tell = (told: WeatherTold) => parentPort?.postMessage(told);
+  try {
+    const rows = daysOf(work);
+    let from = 0;
+    const next = () => {
+      tell(from < rows.length ? { rows: rows.slice(from, from + PART) } : { done: true });
+      from += PART;
+    };
+    parentPort?.on('message', next);
+    next();
+  } catch (error) {
+    if (!(error instanceof CoreError)) throw error;
+    const { field, code, message } = error;
+    tell({ trouble: { field: field === 'columns' ? field : 'file', code, message } });
+  }
 }

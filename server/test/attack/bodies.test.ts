@@ -142,6 +142,31 @@ test('a weather table of eight megabytes is read while others are served', async
   expect(waited).toBeLessThan(MOST_WAIT_MS);
 });
 
+test.each([
+  ['rows of nothing', () => `[${'{},'.repeat(2_000_000)}{}]`],
+  ['one row that nests without end', () => `[{"name":${'['.repeat(3_000_000)}${']'.repeat(3_000_000)}}]`],
+  ['one row of many columns', () => `[{${Array.from({ length: 400_000 }, (_, i) => `"c${i}":1`).join(',')}}]`],
+  ['one cell of many megabytes', () => `[{"name":"${'x'.repeat(8_000_000)}"}]`],
+  ['columns that every object has', () => '[{"__proto__":{"name":"x"},"constructor":"y","name":"z"}]'],
+])('a JSON table with %s is refused by row or as a whole, and holds nobody up', async (how, text) => {
+  const body = text();
+  let answer = { status: 0, text: '' };
+  const waited = await longestWait(async () => {
+    const path = '/api/shelf/import?kind=products&format=json';
+    answer = await rawRequest(server.port, {
+      method: 'POST',
+      path,
+      headers: { Cookie: server.cookie, 'Content-Type': 'application/json' },
+      body,
+    });
+  });
+  tell(`a JSON table with ${how}: others waited ${waited.toFixed(0)} ms`);
+  expect(answer.status).toBeLessThan(500);
+  const last = JSON.parse(answer.text.trim().split('\n').at(-1) ?? '{}') as { error?: { code: string } };
+  expect(last.error?.code).toMatch(/^(unreadable|missing|invalid|too-large|refused|bad-rows|not-allowed)$/);
+  expect(waited).toBeLessThan(MOST_WAIT_MS);
+});
+
 test('a compressed body, whole or broken, is refused', async () => {
   for (const encoding of ['gzip', 'br', 'deflate', 'x-gzip'])
     for (const { method, path, route, body } of good) {

@@ -266,7 +266,7 @@ test('whatever is spoiled of any entry, it is refused or harmless: no page of an
   expect(failed).toEqual([]);
 });
 
-test('a plan that an earlier version let in is one visit that cannot be summed up: the day is there, and Upkeep is told', async () => {
+test('a plan that an earlier version let in is one visit that cannot be summed up: the day loads, and Upkeep lists the failure', async () => {
   const { coils } = (await server.call<VisitDetail>('GET', '/visits/demo-visit-13')).body;
   const coilId = coils[0]?.id ?? '';
   const event = { id: randomUUID(), visitId: 'demo-visit-13', at: '2026-06-11T13:30:00.000Z', by: 'Wren Cotter', kind: 'plan.made' };

@@ -13,7 +13,7 @@ const server = new RealServer();
 beforeAll(() => server.start({ ELM_MIST_LOG: 'error' }));
 afterAll(() => server.remove());
 
-/** Visits of one day, each at a system of its own with two coils, for two phones each. */
+/** Visits of one day, each for another system with two coils, for two phones each. */
 async function visitsOf(count: number, day: string): Promise<string[]> {
   const ids: string[] = [];
   for (let n = 0; n < count; n += 1) {

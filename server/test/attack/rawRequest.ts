@@ -25,7 +25,7 @@ export function rawRequest(
         });
       answer.on('data', (part: Buffer) => {
         parts.push(part);
-        // A stream of events has no end of its own.
+        // A stream of events does not end by itself.
         if (answer.headers['content-type']?.includes('event-stream')) {
           end();
           answer.destroy();

@@ -71,8 +71,8 @@ export function OfflinePage() {
               ]}
             />
             <Small ink="inkSoft">
-              A shop with a certificate of its own names the folder instead: ELM_MIST_TLS=/folder with cert.pem and key.pem. A proxy with
-              TLS works too.
+              If the shop has a certificate, put cert.pem and key.pem in a folder and start with ELM_MIST_TLS=/folder. A proxy with TLS
+              works too.
             </Small>
           </Part>
           {PHONES.map(({ name, steps }) => (

@@ -119,7 +119,7 @@ function packedWords({ packed, of }: { packed: number; of: number }, shell: Retu
   if (shell === 'never')
     return `${told} With no signal they open only while this page stays open. Use the shop’s secure address: More, Open with no signal.`;
   if (packed < of) return `${told}${away ? ' The others open once the server is in reach.' : ''}`;
-  return shell === 'kept' ? `${told} These open with no signal.` : `${told} Keep this page open: the app itself is not on this device yet.`;
+  return shell === 'kept' ? `${told} These open with no signal.` : `${told} Reload to open with no signal.`;
 }
 
 /** Of a visit whose plan or times the server could not make out. */

@@ -2,7 +2,16 @@ import { entryWords } from '@elm-mist/core';
 import { router, usePathname } from 'expo-router';
 import { useEffect } from 'react';
 import { Pressable, View } from 'react-native';
-import { dismissRefused, putLeftAside, retryRefused, useDeviceTrouble, useLeftBehind, useOutbox, type Waiting } from '@/data';
+import {
+  dismissRefused,
+  putLeftAside,
+  retryRefused,
+  useDeviceTrouble,
+  useLeftBehind,
+  useOutbox,
+  type OutboxState,
+  type Waiting,
+} from '@/data';
 import { Banner, Strong, target } from '@/ui';
 
 function Words({ title, onPress }: { title: string; onPress: () => void }) {
@@ -54,6 +63,26 @@ function NotKept() {
   return <Banner tone="stop">{`${why} ${what}${trouble === 'full' ? ', and free some space.' : '.'}`}</Banner>;
 }
 
+/** What the server would not take: the first of it by name, so that many leave room for the work. */
+function Refused({ rows }: { rows: OutboxState['refused'] }) {
+  const [first] = rows;
+  if (!first) return null;
+  const more = rows.length - 1;
+  return (
+    <Banner
+      tone="stop"
+      right={
+        <View>
+          <Words title="Try again" onPress={() => void retryRefused(rows.map(({ id }) => id))} />
+          <Words title="Put aside" onPress={() => void dismissRefused(first.id)} />
+        </View>
+      }
+    >
+      {`The server did not take ${nameOf(first)}: ${first.message}${more > 0 ? ` ${more} more ${more === 1 ? 'waits' : 'wait'} behind it.` : ''}`}
+    </Banner>
+  );
+}
+
 /** What waits on this device, what it does not keep, and what the server would not take. */
 export function AwayBanner() {
   const { away, waiting, makes, refused, stuck, others, unsaved } = useOutbox();
@@ -73,20 +102,7 @@ export function AwayBanner() {
           {`The server failed ${tries} times on ${nameOf(row)}. It is kept here and tried again; ${row.kind === 'make' ? 'what belongs to it waits' : 'the rest of its visit waits'}. Tell the owner: More, Upkeep lists the failure.`}
         </Banner>
       ))}
-      {refused.map((row) => (
-        <Banner
-          key={row.id}
-          tone="stop"
-          right={
-            <View>
-              <Words title="Try again" onPress={() => void retryRefused(row.id)} />
-              <Words title="Put aside" onPress={() => void dismissRefused(row.id)} />
-            </View>
-          }
-        >
-          {`The server did not take ${nameOf(row)}: ${row.message}`}
-        </Banner>
-      ))}
+      <Refused rows={refused} />
     </View>
   );
 }
