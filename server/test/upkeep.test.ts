@@ -252,12 +252,12 @@ test('a ZIP that unpacks to far more than a shop holds is refused before it fill
   const bomb = (name: string, bytes: Uint8Array) => {
     const at = Object.keys(parts).indexOf(name);
     const spoiled = Object.fromEntries(Object.entries(parts).map(([key, value], i) => [key, i === at ? bytes : value]));
-    writeFileSync(zip, zipSync(spoiled, { level: 9 }));
+    writeFileSync(zip, zipSync(spoiled, { level: 1 }));
   };
   const rows = Object.keys(parts).find((name) => name.endsWith('event.jsonl')) ?? '';
   expect(rows).not.toBe('');
   // One row without an end, and many that are nothing.
-  for (const bytes of [new Uint8Array(100_000_000).fill(0x20), new Uint8Array(30_000_000).fill(0x78)]) {
+  for (const bytes of [new Uint8Array(66_000_000).fill(0x20), new Uint8Array(17_000_000).fill(0x78)]) {
     bomb(rows, bytes);
     expect(command(server, '--shop-in', zip)).toMatchObject({ status: 2, words: expect.stringMatching(/which no shop has/) as string });
     expect(readFileSync(fileOf(server)).equals(before)).toBe(true);

@@ -77,7 +77,7 @@ const attacks = good
   .filter(({ route }) => !['/api/sign-out', '/api/shop/open'].includes(route))
   .flatMap((row) =>
     heavyBodies(row.body as string).flatMap(({ where, bodies }, n) =>
-      HEAVY.filter((_, i) => WHOLE || (i + n + row.route.length) % 6 === 0).map(([how, value]) => ({
+      HEAVY.filter((_, i) => WHOLE || (i + n + row.route.length) % 9 === 0).map(([how, value]) => ({
         ...row,
         where,
         how,
@@ -126,9 +126,9 @@ test('a hundred entries of the heaviest kind, all in one request, hold nobody up
   expect(waited).toBeLessThan(MOST_WAIT_MS);
 });
 
-test('a weather table of eight megabytes is read while others are served', async () => {
+test('a large weather table is read while others are served', async () => {
   const rows = ['date,hour,temperature,humidity,wind'];
-  for (let n = 0, size = 0; size < 7_500_000; n += 1) {
+  for (let n = 0, size = 0; size < (WHOLE ? 7_500_000 : 1_500_000); n += 1) {
     const day = new Date(Date.UTC(1990, 0, 1) + Math.floor(n / 24) * 86_400_000).toISOString().slice(0, 10);
     size += rows[rows.push(`${day},${n % 24},21.5,50,2.5`) - 1]?.length ?? 0;
   }
