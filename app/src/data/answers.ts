@@ -59,12 +59,24 @@ export function openAnswers(): Promise<void> {
   return opened;
 }
 
+/** Lets go of what is kept of answers on the device: rows, and pictures as the service worker has them (there is none without a secure context). */
+async function forgetKept(): Promise<void> {
+  await writeStore((db) => db.clear('answers'));
+  if (typeof caches !== 'undefined') await caches.delete(PICTURES).catch(() => false);
+}
+
+/** Drops every answer that no open screen shows, and asks again for those: an open visit goes on meanwhile with what it has. */
+export async function renewAnswers(): Promise<void> {
+  changed.clear();
+  queryClient.removeQueries({ type: 'inactive' });
+  await forgetKept();
+  void queryClient.invalidateQueries();
+}
+
 /** Lets go of every answer, and of what came to nothing: another shop is open now, or somebody else is at it. */
 export async function forgetAnswers(): Promise<void> {
   changed.clear();
   queryClient.clear();
   putLeftAside();
-  await writeStore((db) => db.clear('answers'));
-  // Pictures that were looked at, as the service worker keeps them; there is none without a secure context.
-  if (typeof caches !== 'undefined') await caches.delete(PICTURES).catch(() => false);
+  await forgetKept();
 }

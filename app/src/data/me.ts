@@ -11,7 +11,7 @@ import type {
 import { may, type Power } from '@elm-mist/core';
 import { useSyncExternalStore } from 'react';
 import { readJson, readText, writeDevice } from '@/device/memory';
-import { forgetAnswers } from './answers';
+import { forgetAnswers, renewAnswers } from './answers';
 import { onSignedOut, request } from './api';
 import { deviceName } from './deviceName';
 import { draftsOf, forgetDraftsAbout } from './draftRoot';
@@ -72,7 +72,7 @@ async function forgetErased(erased: readonly string[]): Promise<void> {
   const fresh = erased.filter((id) => !known.has(id));
   if (fresh.length === 0) return;
   forgetDraftsAbout(fresh);
-  await forgetAnswers();
+  await renewAnswers();
   writeDevice(ERASED, JSON.stringify(erased));
 }
 

@@ -3,6 +3,7 @@ import { act, fireEvent, screen } from '@testing-library/react';
 import type * as Fakes from '@/testing/fakes';
 import { forgetDevice } from '@/testing/device';
 import { detailOf, openInVisit, settle, VISIT } from '@/testing/openVisit';
+import { renewAnswers } from './answers';
 import { queryClient } from './client';
 import { keys } from './queries';
 import { useVisit } from './visit';
@@ -45,4 +46,18 @@ test('what another phone added is drawn as soon as it is looked up', async () =>
   await act(async () => void queryClient.setQueryData(keys.visit(VISIT), detailOf([...run.events])));
   await settle();
   expect(screen.getByTestId('note').textContent).toBe('gate is stiff');
+});
+
+test('a customer was erased elsewhere: what no screen shows is dropped, and the open visit takes the next entry at once', async () => {
+  const posted = await openInVisit(<Notes />, scribe(VISIT));
+  queryClient.setQueryData(['customer', 'c1'], { name: 'Odile Fennick' });
+  await act(async () => {
+    const renewed = renewAnswers();
+    fireEvent.click(screen.getByTestId('note'));
+    await renewed;
+  });
+  await settle();
+  expect(queryClient.getQueryData(['customer', 'c1'])).toBeUndefined();
+  expect(screen.getByTestId('note').textContent).toBe('soft fins');
+  expect(posted).toHaveLength(1);
 });
