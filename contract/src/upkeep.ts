@@ -26,6 +26,13 @@ export interface TroubleRecord {
   code: string;
 }
 
+/** Large files of one person that the server is making, or that wait for others. */
+export interface LineRecord {
+  files: number;
+  /** How many must be done before the first of them is begun; 0 where it is being made. */
+  before: number;
+}
+
 /** How the server and its folder are. */
 export interface UpkeepRecord {
   version: string;

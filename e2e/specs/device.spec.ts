@@ -186,6 +186,8 @@ test('signed out, nothing of a person stays for the next: no picture in any cach
   await expect(site.getByTestId('enter-wren-cotter')).toBeVisible();
   expect(await picture()).toBe(401);
   await site.getByTestId('enter-wren-cotter').click();
+  // A page left before the answer came would leave its mark behind: signed in is signed in once the day is drawn.
+  await expect(site.getByRole('heading', { name: 'Fennick terrace' })).toBeVisible();
   await site.goto(`${server.url}/places/new`);
   await expect(name).toHaveValue('Half typed loft');
 });

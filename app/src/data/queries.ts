@@ -22,6 +22,7 @@ import type {
   ErasedRecord,
   FeedRecord,
   HouseRulesRecord,
+  LineRecord,
   MadeUpFile,
   MeterAnswer,
   NoticeRecord,
@@ -208,6 +209,19 @@ export const upkeepQuery = queryOptions({
   refetchOnMount: 'always',
   refetchInterval: ({ state }) => (state.data?.backups.making ? 2000 : 30_000),
 });
+/** Until so long after the press a file may not be in the line yet, ms. */
+const LINE_SEEN_MS = 3000;
+/** Where this person's large files stand in the server's line, asked each second from `sinceMs` until none is left. */
+export const lineQuery = (sinceMs: number | null) =>
+  queryOptions({
+    queryKey: ['line', sinceMs],
+    queryFn: () => request<LineRecord>('GET', '/line'),
+    enabled: sinceMs !== null,
+    gcTime: 0,
+    retry: false,
+    refetchInterval: ({ state: { data, dataUpdatedAt, status } }) =>
+      status === 'error' || (data?.files === 0 && dataUpdatedAt - (sinceMs ?? 0) > LINE_SEEN_MS) ? false : 1000,
+  });
 export const costsQuery = (from: string, to: string) =>
   queryOptions({ queryKey: keys.costs(from, to), queryFn: () => request<VisitCostRecord[]>('GET', `/costs?from=${from}&to=${to}`) });
 export const houseRulesQuery = queryOptions({

@@ -1,6 +1,8 @@
 import { Readable } from 'node:stream';
+import type { LineRecord } from '@elm-mist/contract';
 import type { RouterMiddleware } from '@koa/router';
 import pLimit from 'p-limit';
+import { signed } from './gate';
 import { Problem } from './problem';
 
 /** A report of two coils and twelve pictures takes some 80 MB while it is made. */
@@ -11,6 +13,17 @@ const MOST_WAITING = 40;
 const MOST_HELD_MS = 20_000;
 
 const turn = pLimit(AT_ONCE);
+/** Whose files are being made or wait, in the order in which they were asked for: ids of people. */
+const line: { of: string }[] = [];
+
+/** Where the files of a person stand in the line. */
+export function inLine(person: string): LineRecord {
+  const first = line.findIndex(({ of }) => of === person);
+  return {
+    files: line.filter(({ of }) => of === person).length,
+    before: Math.max(0, first - AT_ONCE + 1),
+  };
+}
 
 /**
  * Makes large files two at a time, for the whole program: reports, ZIPs, backups. The rest wait in the order in which they came.
@@ -23,6 +36,8 @@ export const fewAtOnce: RouterMiddleware = async (ctx, next) => {
       server: 'Try again in half a minute.',
     });
   }
+  const job = { of: signed(ctx).person.id };
+  line.push(job);
   await new Promise<void>((answered, failed) => {
     void turn(async () => {
       // Whoever left meanwhile is not worked for.
@@ -42,6 +57,6 @@ export const fewAtOnce: RouterMiddleware = async (ctx, next) => {
           done();
         });
       });
-    });
+    }).finally(() => line.splice(line.indexOf(job), 1));
   });
 };

@@ -24,6 +24,7 @@ export const ROUTE_POWERS: Readonly<Record<string, RouteWants>> = {
   'POST /api/me/second/off': 'self',
   'GET /api/me/notices': 'self',
   'POST /api/me/notices/seen': 'self',
+  'GET /api/line': 'self',
   'GET /api/me/devices': 'self',
   'POST /api/devices/:id/sign-out': 'self',
   'GET /api/practice': 'self',

@@ -2,7 +2,8 @@ import { createReadStream, rmSync, statSync } from 'node:fs';
 import type Router from '@koa/router';
 import { eraseSchema, nothingSchema, parseInput } from '@elm-mist/contract';
 import type { Upkeep } from '../upkeep/upkeep';
-import { fewAtOnce } from '../http/fewAtOnce';
+import { fewAtOnce, inLine } from '../http/fewAtOnce';
+import { signed } from '../http/gate';
 import { eraseCustomer, theirFile } from '../services/theirData';
 import type { Store } from '../store/open';
 import { passingFolder } from '../store/passing';
@@ -13,6 +14,10 @@ export function upkeepRoutes(router: Router, store: Store, upkeep: Upkeep, now: 
   router.get('/upkeep', async (ctx) => {
     ctx.set('Cache-Control', 'no-store');
     ctx.body = await upkeep.record();
+  });
+  router.get('/line', (ctx) => {
+    ctx.set('Cache-Control', 'no-store');
+    ctx.body = inLine(signed(ctx).person.id);
   });
   router.get('/customers/:id/data.zip', fewAtOnce, (ctx) => {
     const file = theirFile(store.db, idOf(ctx), now().toISOString());

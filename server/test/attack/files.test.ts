@@ -57,3 +57,24 @@ test('who comes after forty that wait is asked to come again, and nobody is left
   expect(answers.every((status) => status === 200 || status === 503)).toBe(true);
   expect(answers.filter((status) => status === 200).length).toBeGreaterThanOrEqual(40);
 });
+
+test('a person’s files stand in the line behind those of others, come forward, and leave it', async () => {
+  const ives = await server.cookieOf('/sign-in/demo', { id: 'ives-vane', device: 'tests' });
+  const line = async () => (await (await server.fetch('/line', { headers: { Cookie: ives } })).json()) as { files: number; before: number };
+  expect(await line()).toEqual({ files: 0, before: 0 });
+  const report = (headers: Record<string, string>) =>
+    server.fetch('/visits/demo-visit-12/report.pdf', { headers }).then((answer) => answer.arrayBuffer());
+  const others = Array.from({ length: 5 }, () => report({}));
+  await new Promise((done) => setTimeout(done, 20));
+  const mine = report({ Cookie: ives });
+  const seen: number[] = [];
+  for (let now = await line(); ; now = await line()) {
+    if (now.files === 0 && seen.length > 0) break;
+    if (now.files === 1) seen.push(now.before);
+    await new Promise((done) => setTimeout(done, 5));
+  }
+  await Promise.all([...others, mine]);
+  expect(seen[0]).toBeGreaterThan(0);
+  expect(seen.at(-1)).toBe(0);
+  expect([...seen].sort((a, b) => b - a)).toEqual(seen);
+});

@@ -1,9 +1,10 @@
 import type { CustomerDetail, ErasedRecord } from '@elm-mist/contract';
 import { router } from 'expo-router';
 import { useState } from 'react';
-import { Linking, View } from 'react-native';
+import { View } from 'react-native';
 import { askMe, customerDataAddress, RefusedError, useErase } from '@/data';
 import { Banner, Body, Companion, Field, Heading, Part, Small, space } from '@/ui';
+import { ServerFile } from '../shared/ServerFile';
 
 const counted = ({ places, systems, visits, pictures }: ErasedRecord): string =>
   `${places} ${places === 1 ? 'place' : 'places'}, ${systems} ${systems === 1 ? 'system' : 'systems'}, words of ${visits} ${visits === 1 ? 'visit' : 'visits'}, ${pictures} ${pictures === 1 ? 'picture' : 'pictures'}`;
@@ -36,11 +37,7 @@ export function TheirData({ detail: { customer } }: { detail: CustomerDetail }) 
     );
   return (
     <Part title={<Heading>Their data</Heading>} testID="their-data">
-      <Companion
-        title="Save all that is kept of them, ZIP"
-        onPress={() => void Linking.openURL(customerDataAddress(id))}
-        testID="their-file"
-      />
+      <ServerFile title="Save all that is kept of them, ZIP" address={customerDataAddress(id)} testID="their-file" />
       {asked ? (
         <View style={{ gap: space.s }}>
           <Body>

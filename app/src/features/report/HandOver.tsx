@@ -15,6 +15,7 @@ import { sharedNow, useShop, useVisit, visitFileAddress } from '@/data';
 import { passWords } from './passWords';
 import { saveFile } from '@/device/saveFile';
 import { Companion, Heading, Part, Small, space } from '@/ui';
+import { ServerFile } from '../shared/ServerFile';
 
 /** Days of this visit that belong in a calendar: when it is due again, what is promised, when parts come. */
 function useDays(dues: readonly { coilId: string; date: string }[], nextDue: string, upkeep: readonly Upkeep[]): CalendarDay[] {
@@ -108,15 +109,17 @@ export function HandOver({
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: space.s }}>
         <Companion title="Entries, CSV" onPress={() => void Linking.openURL(visitFileAddress(visitId, 'entries'))} />
         <Companion title="Whole visit, JSON" onPress={() => void Linking.openURL(visitFileAddress(visitId, 'whole'))} />
-        <Companion
+        <ServerFile
           title="Pictures, without their place"
-          onPress={() => void Linking.openURL(visitFileAddress(visitId, 'pictures'))}
+          address={visitFileAddress(visitId, 'pictures')}
           disabled={state.photos.length === 0}
+          testID="pictures-out"
         />
-        <Companion
+        <ServerFile
           title="Pictures as they are"
-          onPress={() => void Linking.openURL(`${visitFileAddress(visitId, 'pictures')}?place=kept`)}
+          address={`${visitFileAddress(visitId, 'pictures')}?place=kept`}
           disabled={state.photos.length === 0}
+          testID="pictures-kept"
         />
       </View>
       <Small ink="inkSoft">{told || 'No address book is read, and nothing is sent by itself.'}</Small>

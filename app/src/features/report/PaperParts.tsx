@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
-import { Linking } from 'react-native';
 import { Act, Banner, Companion, Small, ThumbBar } from '@/ui';
+import { ServerFile } from '../shared/ServerFile';
 import type { PaperJobState } from './usePaper';
 
 /** The one button of a page that makes a PDF: make it, then save it; with how far it is above. */
@@ -36,7 +36,7 @@ export function PaperTold({ job, elsewhere }: { job: PaperJobState; elsewhere?: 
       {job.trouble ? (
         <Banner
           tone="stop"
-          right={elsewhere ? <Companion title="Let the server make it" onPress={() => void Linking.openURL(elsewhere)} /> : null}
+          right={elsewhere ? <ServerFile title="Let the server make it" address={elsewhere} testID="report-server" /> : null}
         >
           {job.trouble}
         </Banner>

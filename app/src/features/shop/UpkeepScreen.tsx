@@ -5,6 +5,7 @@ import { router } from 'expo-router';
 import { Linking } from 'react-native';
 import { backupAddress, shopZone, upkeepQuery, useBackUp, WHOLE_ADDRESS } from '@/data';
 import { Act, Banner, Body, Companion, Empty, Heading, Part, Row, Screen, ScreenHead, Small, ThumbBar, Trouble, Waiting } from '@/ui';
+import { ServerFile, useLineWords } from '../shared/ServerFile';
 import { ageWords, byteWords } from './upkeepWords';
 
 /** Below so many times the shop's size the disk has no room for a backup and what it is put back beside. */
@@ -20,13 +21,14 @@ export function UpkeepScreen() {
   const client = useQueryClient();
   const backUp = useBackUp();
   const upkeep = answer.data;
+  const line = useLineWords(backUp.isPending ? backUp.submittedAt : null);
   const busy = backUp.isPending || upkeep?.backups.making === true;
   return (
     <Screen
       testID="upkeep"
       head={<ScreenHead title="Upkeep" under="Backups, the whole shop as one file, how the server is" />}
       foot={
-        <ThumbBar>
+        <ThumbBar over={line ? <Small testID="backup-line">{line}</Small> : null}>
           <Companion title="Back" onPress={() => router.navigate('/more')} />
           <Act
             title="Back up now"
@@ -52,7 +54,7 @@ export function UpkeepScreen() {
               Every row as JSON, every picture and sheet as a file, the log, products and stock as tables: readable without this program,
               and brought into another with npm run shop-in.
             </Body>
-            <Companion title="Save the whole shop, ZIP" onPress={() => saved(WHOLE_ADDRESS)} testID="whole-shop" />
+            <ServerFile title="Save the whole shop, ZIP" address={WHOLE_ADDRESS} testID="whole-shop" />
             <Small ink="inkSoft">It holds names, addresses, phones, prices and signatures: keep it where only the owner can read it.</Small>
           </Part>
           <ServerPart upkeep={upkeep} />
