@@ -4,7 +4,7 @@ import type { NextAction } from '../run';
 
 /** Which hazards bite at which action. */
 const STEPS_AT: Record<NextAction['kind'], readonly CautionStep[]> = {
-  'wet-coil': ['open', 'dry-lift'],
+  'wet-coil': [],
   apply: ['apply'],
   mist: [],
   rinse: ['rinse'],
@@ -24,7 +24,11 @@ const STEPS_AT: Record<NextAction['kind'], readonly CautionStep[]> = {
  * @example cautionsNow(planCoil(coil(), graded(3), mildDay, shelf, house()), null).every((caution) => caution.step === 'gate') // true
  */
 export function cautionsNow(plan: CoilPlan, action: NextAction['kind'] | null): Caution[] {
-  const steps: readonly CautionStep[] = action === null ? ['gate'] : STEPS_AT[action];
+  const foams = plan.dwell !== null && !plan.waterFirst;
+  // Opening and the dry lift come before whatever is the first to get it wet.
+  const first = !foams ? 'rinse' : plan.ending === 'condensate' ? 'apply' : 'wet-coil';
+  const steps: readonly CautionStep[] =
+    action === null ? ['gate'] : action === first ? ['open', 'dry-lift', ...STEPS_AT[action]] : STEPS_AT[action];
   return plan.cautions.filter((caution) => steps.includes(caution.step));
 }
 

@@ -3,7 +3,7 @@ import type { Configuration, Refrigerant } from '../equipment';
 import type { HouseRules, MethodContext, ReturnAir } from '../method';
 import { airOfWetBulb } from '../psychro';
 import { judgeable, readingSet } from '../readings';
-import type { VisitState } from '../run';
+import { drainRateLMin, type VisitState } from '../run';
 
 /** What stands around a visit, as far as a plan needs it. */
 export interface VisitSetting {
@@ -27,6 +27,17 @@ const returnAirOf = (state: VisitState, pressureKPa: number): ReturnAir | null =
   return returnDb && returnRh ? { dryBulbC: returnDb.value, rhPct: returnRh.value } : null;
 };
 
+/** Drains that were timed and floats that were lifted on the visit. */
+const triedOf = ({ drainTests, floatTests }: VisitState): Pick<MethodContext, 'drainPouredLMin' | 'floatStops'> => ({
+  drainPouredLMin: Object.fromEntries(
+    Object.entries(drainTests).flatMap(([coilId, tests]) => {
+      const last = tests.at(-1);
+      return last ? [[coilId, drainRateLMin(last.value)]] : [];
+    }),
+  ),
+  floatStops: Object.fromEntries(Object.entries(floatTests).map(([coilId, { value }]) => [coilId, value])),
+});
+
 /**
  * The visit around its coils, from what has been entered and where it stands: the one way that every plan of it is made.
  * @param setting place, system and feed
@@ -48,6 +59,7 @@ export function contextOf(setting: VisitSetting, state?: VisitState): MethodCont
     washesSinceOpened: setting.washesSinceOpened,
     returnAir: state ? returnAirOf(state, pressureAtAltitudeKPa(setting.altitudeM)) : null,
     canYieldM2: setting.canYieldM2,
+    ...(state ? triedOf(state) : {}),
   };
 }
 

@@ -1,6 +1,6 @@
 import { planCoil } from '../method';
 import { foldVisit, isOpenFinding, type VisitEvent } from '../run';
-import { graded, house, mildDay, shelf } from '../testing/fixtures';
+import { graded, house, mildDay, shelf, overGoodDrain } from '../testing/fixtures';
 import { fullRun, fullRunCoils, fullRunPlans, scribe } from '../testing/fullRun';
 import { emptySurvey } from '../survey';
 import { contextOf, rulesOf } from './context';
@@ -153,7 +153,7 @@ test('a survey starts from what is built and stays, never from what must be seen
 });
 
 test('the plan of a humid house and of a dry one end differently', () => {
-  const humid = planCoil(INN, graded(2), { ...mildDay, returnAir: { dryBulbC: 25, rhPct: 60 } }, shelf, house());
-  const dry = planCoil(INN, graded(2), { ...mildDay, returnAir: { dryBulbC: 22, rhPct: 15 } }, shelf, house());
+  const humid = planCoil(INN, graded(2, overGoodDrain), { ...mildDay, returnAir: { dryBulbC: 25, rhPct: 60 } }, shelf, house());
+  const dry = planCoil(INN, graded(2, overGoodDrain), { ...mildDay, returnAir: { dryBulbC: 22, rhPct: 15 } }, shelf, house());
   expect([humid.ending, dry.ending]).toEqual(['condensate', 'rinse']);
 });

@@ -32,7 +32,8 @@ export function startSurvey(now: CoilSurvey | undefined, before: CoilSurvey | un
   if (!before) return emptySurvey();
   const { surroundings, disconnect, clearanceM, clearanceTopM, boardNearby, finishedCeiling, accessPanel, airflow, filterSize } =
     before.answers;
-  const { finStiffness, clipOnScreens, soundJacket, baseLip } = before.answers;
+  const { indoorPlace, uvLamp, discharge } = before.answers;
+  const { finStiffness, clipOnScreens, soundJacket, baseLip, stand, indoorUnit, circuits, inverter, headsFedBy } = before.answers;
   return {
     ...emptySurvey(),
     soils: before.soils,
@@ -52,6 +53,14 @@ export function startSurvey(now: CoilSurvey | undefined, before: CoilSurvey | un
       clipOnScreens,
       soundJacket,
       baseLip,
+      stand,
+      indoorUnit,
+      circuits,
+      inverter,
+      headsFedBy,
+      indoorPlace,
+      uvLamp,
+      discharge,
     },
   };
 }

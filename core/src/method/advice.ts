@@ -43,9 +43,23 @@ const ADVICE: readonly Rule<JobFacts, string>[] = [
   },
   {
     id: 'advice.filter',
-    when: { filter: ['loaded', 'blocked', 'missing'] },
+    when: { filter: ['loaded', 'blocked', 'missing'], ductless: false },
     then: 'Change the filter monthly, every 15 days in heavy use.',
     because: 'A loaded filter sends the dirt on to the coil.',
+    source: commonPractice,
+  },
+  {
+    id: 'advice.filter-wash',
+    when: { filter: ['loaded', 'blocked', 'missing'], ductless: true },
+    then: 'Wash the filters of the head every two weeks in use, and let them dry before they go back.',
+    because: 'A loaded filter sends the dirt on to coil and wheel.',
+    source: commonPractice,
+  },
+  {
+    id: 'advice.trap',
+    when: { role: 'evaporator', trap: 'none', ductless: false },
+    then: 'The drain has no trap: under suction it does not empty while the blower runs. Have one fitted.',
+    because: 'No trap was found.',
     source: commonPractice,
   },
   {
@@ -100,9 +114,9 @@ const ADVICE: readonly Rule<JobFacts, string>[] = [
   {
     id: 'advice.set-point',
     when: { symptoms: { includes: 'high-bill' } },
-    then: 'A degree or two higher on the thermostat saves more than most else, and one steady setting more than many changes.',
+    then: 'A degree or two higher on the thermostat saves; 7 to 10 °F back for eight hours a day saves up to a tenth of a year’s cooling and heating.',
     because: 'The bill was complained of.',
-    source: commonPractice,
+    source: { kind: 'memory', name: 'US Department of Energy, programmable thermostats' },
   },
   {
     id: 'advice.draughts',
@@ -114,7 +128,7 @@ const ADVICE: readonly Rule<JobFacts, string>[] = [
   {
     id: 'advice.fan-speed',
     when: { role: 'evaporator', symptoms: { includes: 'ice' } },
-    then: 'Leave the fan on its higher speed in hot weather and every outlet open: little air makes ice.',
+    then: 'Leave every outlet open and the filter clean: little air makes ice. A faster fan is a matter for whoever has measured the static pressure.',
     because: 'Ice has been seen.',
     source: commonPractice,
   },
@@ -127,15 +141,22 @@ const ADVICE: readonly Rule<JobFacts, string>[] = [
   },
   {
     id: 'advice.wheel',
-    when: { wheel: ['dusty', 'caked'], heatPump: false },
+    when: { wheel: ['dusty', 'caked'], heatPump: false, ductless: false },
     then: 'Have the blower wheel looked at every two years.',
     because: 'It was dusty or caked.',
     source: commonPractice,
   },
   {
     id: 'advice.wheel-heat-pump',
-    when: { wheel: ['dusty', 'caked'], heatPump: true },
+    when: { wheel: ['dusty', 'caked'], heatPump: true, ductless: false },
     then: 'Have the blower wheel looked at every year: a heat pump runs summer and winter.',
+    because: 'It was dusty or caked.',
+    source: commonPractice,
+  },
+  {
+    id: 'advice.wheel-head',
+    when: { wheel: ['dusty', 'caked'], ductless: true },
+    then: 'Have the wheel of the head looked at every year: it heats as well as cools.',
     because: 'It was dusty or caked.',
     source: commonPractice,
   },

@@ -1,7 +1,7 @@
 import type { CoilRole, Construction } from '../equipment';
 import type { Chemistry } from '../mix';
 import { noAnswers, type CoilAnswers, type CoilSurvey, type Grade, type OpeningId, type Soil } from '../survey';
-import { coil, graded, house, mildDay, shelf } from '../testing/fixtures';
+import { coil, graded, house, mildDay, shelf, overGoodDrain } from '../testing/fixtures';
 import { planCoil, type CoilBuild, type CoilPlan, type HouseRules, type MethodContext } from '.';
 
 /**
@@ -126,8 +126,8 @@ describe('how far to open', () => {
     ['packed', { grade: 4 }, 'deep'],
     ['packed, top shut', { grade: 4, build: { topOpens: false } }, 'guards-off'],
     ['debris inside', { grade: 1, survey: answers({ debrisInside: true }) }, 'top-open'],
-    ['weep holes blocked', { grade: 1, survey: answers({ weepHoles: 'blocked' }) }, 'deep'],
-    ['lines in mud', { grade: 1, survey: answers({ linesInMud: true }) }, 'deep'],
+    ['weep holes blocked', { grade: 1, survey: answers({ weepHoles: 'blocked' }) }, 'top-open'],
+    ['lines in mud', { grade: 1, survey: answers({ linesInMud: true }) }, 'top-open'],
     ['a mat between the rows', { grade: 1, build: { geometry: twoRows }, survey: { matBetweenRows: true } }, 'top-open'],
     ['looks clear but cools badly', { grade: 0, context: { story: { symptoms: ['weak-cooling'], facts: [], hazards: [] } } }, 'top-open'],
     ['indoor, clear', { role: 'evaporator', grade: 0 }, 'panel'],
@@ -159,8 +159,13 @@ describe('rinse by construction, rows and access', () => {
     ['spine fin, opened', { construction: 'spine-fin-copper', grade: 3 }, 'Both sides, back and forth'],
     ['microchannel, opened', { construction: 'microchannel', grade: 3 }, 'Inside out'],
     ['microchannel, shut', { construction: 'microchannel', grade: 3, build: { topOpens: false } }, 'Outside, top down'],
-    ['indoor, light', { role: 'evaporator', grade: 1 }, 'Condensate rinses it'],
-    ['indoor, light, someone sensitive', { role: 'evaporator', grade: 1, context: { sensitiveOccupants: true } }, 'Both sides'],
+    ['indoor, light', { role: 'evaporator', grade: 1, survey: overGoodDrain }, 'Condensate rinses it'],
+    ['indoor, light, over a drain that nobody poured', { role: 'evaporator', grade: 1 }, 'Both sides'],
+    [
+      'indoor, light, someone sensitive',
+      { role: 'evaporator', grade: 1, survey: overGoodDrain, context: { sensitiveOccupants: true } },
+      'Both sides',
+    ],
     ['indoor, blocked', { role: 'evaporator', grade: 3 }, 'Both sides'],
     ['package, blocked', { role: 'evaporator', grade: 3, context: { configuration: 'package-ac' } }, 'clean side'],
     ['wall head, blocked', { role: 'evaporator', grade: 3, context: { configuration: 'ductless-split' } }, 'Zig-zag'],

@@ -52,6 +52,7 @@ const cases = (rules: HouseRules): Case[] =>
     { build: outdoor, survey: graded(3), context: { ...mildDay, site: hot } },
     { build: outdoor, survey: graded(2, withAnswers({ clearanceM: 0.5, waterWay: 'mug' })), context: { ...mildDay, story: dry } },
     { build: outdoor, survey: graded(2), context: { ...mildDay, site: { ...hot, dryBulbC: 8 } } },
+    { build: outdoor, survey: graded(3), context: context('ductless-split') },
     { build: twoRows, survey: graded(2, {}, 2), context: mildDay },
     { build: indoor, survey: graded(0), context: context('split-cool') },
     { build: indoor, survey: graded(2), context: context('split-heat-pump') },

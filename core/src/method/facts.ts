@@ -7,16 +7,18 @@ import {
   COOLING_SYMPTOMS,
   judgeAsFound,
   notTried,
+  OUTDOOR_HAZARDS,
   SOIL_TABLE,
   worstOf,
   type CoilSurvey,
   type Grade,
 } from '../survey';
 import { makesCondensate } from './condensate';
+import { DRAIN_RULES, DRAIN_RUNS_L_MIN, OVERFLOW_RULES, PAN_RULES } from './drainRules';
 import { GRADE_SHIFTS } from './gradeShifts';
 import type { HouseRules } from './houseRules';
 import type { CoilBuild, MethodContext, SurveyFacts } from './methodFacts';
-import { allMatches } from './rule';
+import { allMatches, firstMatch } from './rule';
 
 /** Everything a decision is made from, put together once. */
 export interface Situation {
@@ -27,6 +29,14 @@ export interface Situation {
   house: HouseRules;
   facts: SurveyFacts;
 }
+
+/** Water that stays in a base or a drain freezes within that time, ms. Common practice, no source. */
+const FREEZE_AHEAD_MS = 18 * 3_600_000;
+const freezesSoon = (sky: MethodContext['sky']): boolean =>
+  (sky?.hours ?? []).some(({ atMs, dryBulbC }) => dryBulbC < 0 && atMs >= sky!.atMs && atMs <= sky!.atMs + FREEZE_AHEAD_MS);
+
+const innerUnseen = ({ geometry: { rows, faces } }: CoilBuild, { grades }: CoilSurvey): boolean =>
+  rows > 1 && faces.some(({ id }) => Array.from({ length: rows - 1 }, (_, i) => grades[id]?.[i + 1] ?? null).includes(null));
 
 const clampGrade = (value: number): Grade => Math.min(4, Math.max(0, value)) as Grade;
 
@@ -40,6 +50,11 @@ function factsOf(coil: CoilBuild, survey: CoilSurvey, context: MethodContext, ho
   const { answers } = survey;
   const dryBulbC = context.site?.dryBulbC ?? null;
   const short = (roomM: number | null) => roomM !== null && roomM < house.clearanceM;
+  // What is met outdoors says nothing of a coil in the house.
+  const outOfDoors = coil.role === 'condenser' || configuration.package;
+  const poured = context.drainPouredLMin?.[coil.id];
+  const stops = context.floatStops?.[coil.id];
+  const drainLMin = poured ?? answers.drainLMin;
   // Written out, not spread: an object this wide is slow to copy, and every neighbouring fact of a plan makes one.
   const facts: SurveyFacts = {
     disconnect: answers.disconnect,
@@ -55,9 +70,9 @@ function factsOf(coil: CoilBuild, survey: CoilSurvey, context: MethodContext, ho
     clearanceTopM: answers.clearanceTopM,
     surroundings: answers.surroundings,
     pan: answers.pan,
-    primaryDrain: answers.primaryDrain,
+    primaryDrain: poured === undefined ? answers.primaryDrain : poured >= DRAIN_RUNS_L_MIN ? 'clear' : 'slow',
     secondaryWet: answers.secondaryWet,
-    floatSwitch: answers.floatSwitch,
+    floatSwitch: stops === undefined ? answers.floatSwitch : stops ? 'works' : 'fails',
     wheel: answers.wheel,
     filter: answers.filter,
     airflow: answers.airflow,
@@ -65,13 +80,25 @@ function factsOf(coil: CoilBuild, survey: CoilSurvey, context: MethodContext, ho
     trap: answers.trap,
     filterSize: answers.filterSize,
     stand: answers.stand,
+    indoorUnit: answers.indoorUnit,
+    circuits: answers.circuits,
+    inverter: answers.inverter,
+    headsFedBy: answers.headsFedBy,
+    indoorPlace: answers.indoorPlace,
+    uvLamp: answers.uvLamp,
+    discharge: answers.discharge === 'unknown' ? (configuration.ductless ? 'side' : 'up') : answers.discharge,
+    freezesSoon: freezesSoon(context.sky),
+    innerUnseen: innerUnseen(coil, survey),
     boardNearby: answers.boardNearby,
     finishedCeiling: answers.finishedCeiling,
     bleachInDrain: answers.bleachInDrain,
     panVolumeL: answers.panVolumeL,
-    drainLMin: answers.drainLMin,
+    drainLMin,
+    drainState: 'unknown',
+    panSound: 'unknown',
+    overflowGuard: 'unknown',
     keepWet: answers.keepWet,
-    waterWay: story.hazards.includes('no-water') ? answers.waterWay : 'unknown',
+    waterWay: outOfDoors && story.hazards.includes('no-water') ? answers.waterWay : 'unknown',
     lid: house.lid,
     panHoles: house.panHoles,
     screens: house.screens,
@@ -102,14 +129,14 @@ function factsOf(coil: CoilBuild, survey: CoilSurvey, context: MethodContext, ho
     package: configuration.package,
     ductless: configuration.ductless,
     heatPump: context.configuration === 'split-heat-pump' || context.configuration === 'package-heat-pump',
-    gas: configuration.gas,
+    gas: configuration.gas || (coil.role === 'evaporator' && answers.indoorUnit === 'furnace'),
     a2l: isA2L(context.refrigerant),
     topOpens: coil.topOpens,
     guards: coil.guards,
     wallSide: coil.geometry.faces.some((face) => face.wallSide),
     symptoms: story.symptoms,
     storyFacts: story.facts,
-    hazards: story.hazards,
+    hazards: outOfDoors ? story.hazards : story.hazards.filter((hazard) => !OUTDOOR_HAZARDS.includes(hazard)),
     helper: story.helper,
     notRunning: judgeAsFound(story.asFound ?? notTried()).stops,
     washesSinceOpened: context.washesSinceOpened?.[coil.id] ?? null,
@@ -124,6 +151,9 @@ function factsOf(coil: CoilBuild, survey: CoilSurvey, context: MethodContext, ho
   };
   const shift = allMatches(GRADE_SHIFTS, facts).reduce((sum, rule) => sum + rule.then, 0);
   facts.chemistryGrade = clampGrade(grade + shift);
+  facts.drainState = firstMatch(DRAIN_RULES, facts)!.then;
+  facts.panSound = firstMatch(PAN_RULES, facts)!.then;
+  facts.overflowGuard = firstMatch(OVERFLOW_RULES, facts)!.then;
   return facts;
 }
 

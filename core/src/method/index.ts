@@ -29,6 +29,7 @@ export { APPLY_S_PER_M2, MOST_MISTS, RINSE_S_PER_M2, type Section } from './sect
 export { type WetOffer } from './wetOffers';
 export { rinseWaterL } from './rinseWater';
 export { type DwellWindow } from './dwell';
+export { DRAIN_RUNS_L_MIN } from './drainRules';
 export { STEP_IDS, stepRow, type DoneWhen, type Stage, type StepId } from './steps';
 export { ENGINE_VERSION, planCoil, SPRAYER_L_MIN, type CoilPlan } from './planCoil';
 export { faceDrying } from './faceDrying';

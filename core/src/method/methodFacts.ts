@@ -74,9 +74,16 @@ export interface MethodContext {
   washesSinceOpened?: Readonly<Record<string, number>>;
   /** Return air as measured today; left out when nobody did. */
   returnAir?: ReturnAir | null;
+  /** Drains that were poured and timed on this visit, L/min, by coil id; the newest. */
+  drainPouredLMin?: Readonly<Record<string, number>>;
+  /** Floats that were lifted on this visit, by coil id: whether the unit stops. */
+  floatStops?: Readonly<Record<string, boolean>>;
   /** What a can covers, m² of face and row, by cleaner id, where use has taught it. */
   canYieldM2?: Readonly<Record<string, number>>;
 }
+
+/** Whether the drain of an indoor coil has been seen to run on this visit. */
+export type DrainState = 'good' | 'bad' | 'unknown';
 
 /** The shop's schools as facts that rows can ask about. */
 type SchoolFacts = Pick<HouseRules, 'lid' | 'panHoles' | 'screens' | 'electrics' | 'drain' | 'drip' | 'force' | 'noRinse'> & {
@@ -85,7 +92,13 @@ type SchoolFacts = Pick<HouseRules, 'lid' | 'panHoles' | 'screens' | 'electrics'
 };
 
 /** Everything seen, known and ruled that a row may ask about, flat. */
-export interface SurveyFacts extends Omit<CoilAnswers, 'opening'>, SchoolFacts {
+export interface SurveyFacts extends Omit<CoilAnswers, 'opening' | 'discharge'>, SchoolFacts {
+  /** Which way it blows; what nobody said of a mini-split blows out of its front. */
+  discharge: 'up' | 'side';
+  /** Below freezing in the coming eighteen hours, by the feed. */
+  freezesSoon: boolean;
+  /** An inner row that nobody has graded. */
+  innerUnseen: boolean;
   role: CoilRole;
   group: ChemistryGroup;
   construction: Construction;
@@ -128,6 +141,12 @@ export interface SurveyFacts extends Omit<CoilAnswers, 'opening'>, SchoolFacts {
   /** Outdoor air below the shop's limit. */
   tooCold: boolean;
   sun: SunExposure | null;
+  /** Of an indoor coil's drain: poured and running, known not to, or not tried. */
+  drainState: DrainState;
+  /** The pan holds what runs into it. */
+  panSound: 'yes' | 'no' | 'unknown';
+  /** Something stops the unit, or nothing below is harmed, if the pan fills. */
+  overflowGuard: 'yes' | 'no' | 'unknown';
   /** Whether return air makes condensate on the coil; `unknown` until it has been measured. */
   condensate: 'yes' | 'no' | 'unknown';
   /** Less room at the sides, or above, than the shop asks for. */

@@ -106,8 +106,8 @@ export const OPENING_RULES: readonly Rule<SurveyFacts, OpeningId>[] = [
   rule(
     'mud',
     { role: 'condenser', topOpens: true, linesInMud: true },
-    'deep',
-    'Wet mud corrodes copper and rusts the pan: it has to come out.',
+    'top-open',
+    'Wet mud corrodes copper and rusts the pan: it comes out by hand, from above first.',
   ),
   rule(
     'lip',
@@ -115,7 +115,24 @@ export const OPENING_RULES: readonly Rule<SurveyFacts, OpeningId>[] = [
     'deep',
     'The base lip hides what the faces have lost: it is reached with the panels out.',
   ),
-  rule('weep', { role: 'condenser', topOpens: true, weepHoles: 'blocked' }, 'deep', 'Blocked weep holes hold the water you pour.'),
+  rule(
+    'rows-unseen',
+    { role: 'condenser', topOpens: true, innerUnseen: true },
+    'top-open',
+    'Nobody has seen the inner row: an inner row that was not seen is not clean.',
+  ),
+  rule(
+    'spine',
+    { role: 'condenser', topOpens: true, construction: ['spine-fin-copper', 'spine-fin-aluminium'], grade: { min: 2 } },
+    'top-open',
+    'Spines hold what is pushed in from outside: washed from inside out.',
+  ),
+  rule(
+    'weep',
+    { role: 'condenser', topOpens: true, weepHoles: 'blocked' },
+    'top-open',
+    'Blocked weep holes hold the water you pour: they are freed from above first.',
+  ),
   rule('debris', { role: 'condenser', topOpens: true, debrisInside: true }, 'top-open', 'What lies inside comes out by hand, from above.'),
   rule(
     'mat',
@@ -157,7 +174,7 @@ export const OPENING_RULES: readonly Rule<SurveyFacts, OpeningId>[] = [
   rule('no-panel', { role: 'evaporator', accessPanel: 'none' }, 'panel', 'There is no panel to reach the coil by: one is quoted first.'),
   rule('wheel', { role: 'evaporator', wheel: 'caked' }, 'wheel-out', 'A caked wheel moves less air than a dirty coil lets through.'),
   rule('coil', { role: 'evaporator', grade: { min: 1 } }, 'coil-and-pan', 'The coil is soiled, so its pan and drain are done with it.'),
-  rule('pan', { role: 'evaporator', pan: ['slime', 'rusted', 'standing-water'] }, 'coil-and-pan', 'The pan wants cleaning.'),
+  rule('pan', { role: 'evaporator', pan: ['slime', 'rusted', 'cracked', 'standing-water'] }, 'coil-and-pan', 'The pan wants cleaning.'),
   rule('drain', { role: 'evaporator', primaryDrain: ['slow', 'blocked'] }, 'coil-and-pan', 'The drain wants clearing.'),
   rule('panel', { role: 'evaporator' }, 'panel', 'Looked over and wiped.'),
 ];

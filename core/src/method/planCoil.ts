@@ -28,7 +28,7 @@ import type { Stop, Verdict } from './stops';
 import { coldOffers, wetOffers, type WetOffer } from './wetOffers';
 
 /** Raised whenever the same facts could give another plan; stored plans keep the version that made them. */
-export const ENGINE_VERSION = '5';
+export const ENGINE_VERSION = '6';
 
 /** One way to open this coil, against opening the least. */
 export interface OpeningChoice {
@@ -173,7 +173,7 @@ export function planCoil(
     stop,
     opening: facts.opening,
     proposedOpening: decision.opening.value.proposed,
-    openings: openingChoices(coil, facts.helper),
+    openings: openingChoices(coil, facts),
     kit: facts.washes ? kitFor(facts) : [],
     panDose: dose && { doseL: dose.doseL, pauseS: dose.pauseS, continuous: dose.continuous },
     advice: adviceFor(facts, house, house.units),
@@ -228,10 +228,10 @@ function panDoseOf({ coil, survey }: Situation, ending: Ending): PanDose | null 
 /** Share of the opening time that two people take. Common practice, no source. */
 const HELPER_SHARE = 0.65;
 
-function openingChoices(coil: CoilBuild, helper: boolean): OpeningChoice[] {
+function openingChoices(coil: CoilBuild, { helper, discharge }: JobFacts): OpeningChoice[] {
   const share = helper ? HELPER_SHARE : 1;
   return openingsFor(coil.role)
-    .filter((opening) => isPossible(opening.id, { role: coil.role, topOpens: coil.topOpens }))
+    .filter((opening) => isPossible(opening.id, { role: coil.role, topOpens: coil.topOpens, discharge }))
     .map(({ id, name, what, minutes, givesUp }) => ({
       id,
       name,
@@ -240,6 +240,9 @@ function openingChoices(coil: CoilBuild, helper: boolean): OpeningChoice[] {
       givesUp,
     }));
 }
+
+/** Rows that would fall away if somebody tried. */
+const UNTRIED: readonly string[] = ['ending.unproven', 'ending.pan-unseen', 'ending.float-untried'];
 
 /** What was not known; the plan is on the careful side for each. */
 function missingFacts(situation: Situation, { chemistry, rinse }: Decision): string[] {
@@ -266,6 +269,10 @@ function missingFacts(situation: Situation, { chemistry, rinse }: Decision): str
     missing.push('Nobody has tried how stiff the fins are: rinsed gently until somebody does.');
   if (ending === 'condensate' && facts.condensate === 'unknown')
     missing.push('Return air not measured: in dry air no condensate runs. Note its humidity in Look, or rinse by hand.');
+  if (cleaner && !cleaner.rinseNeeded && UNTRIED.includes(chemistry.value.endingRule))
+    missing.push(
+      `Condensate could rinse ${cleaner.name}, once water was poured down the drain, the pan looked at and the float lifted. Until then it is rinsed by hand.`,
+    );
   if (cleaner?.assumed && cleaner.assumed.length > 0)
     missing.push(
       `The label of ${cleaner.name} is not complete on the shelf. Taken on the mild side of its class: ${cleaner.assumed.map((gap) => LABEL_GAP_NAMES[gap]).join(', ')}.`,

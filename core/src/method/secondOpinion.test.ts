@@ -1,7 +1,19 @@
 import fc from 'fast-check';
 import { clashesAmong, SUBSTANCES, type Party } from '../mix';
 import { noAnswers, questionsFor, type CoilAnswers, type Surrounding } from '../survey';
-import { anyConstruction, anyContext, anyHouse, anyRole, anySurvey, coil, graded, house, mildDay, shelf } from '../testing/fixtures';
+import {
+  anyConstruction,
+  anyContext,
+  anyHouse,
+  anyRole,
+  anySurvey,
+  coil,
+  graded,
+  house,
+  mildDay,
+  shelf,
+  overGoodDrain,
+} from '../testing/fixtures';
 import { mergedKit, panDose, planCoil, secondOpinion, visitClashes } from '.';
 import { PAN_FILL_SHARE } from './panDose';
 
@@ -19,7 +31,7 @@ describe('second opinion', () => {
   test('indoors, whether condensate rinses is a school like any other', () => {
     const indoor = coil('copper-plate-fin', { role: 'evaporator' });
     const endings = (rules: Partial<Parameters<typeof house>[0]>) =>
-      secondOpinion(indoor, graded(2), mildDay, shelf, house(rules)).map((opinion) => opinion.plan.ending);
+      secondOpinion(indoor, graded(2, overGoodDrain), mildDay, shelf, house(rules)).map((opinion) => opinion.plan.ending);
     expect(endings({ noRinse: 'condensate' })).toEqual(['condensate', 'rinse']);
     expect(endings({ noRinse: 'rinse-anyway' })).toContain('condensate');
   });

@@ -49,6 +49,8 @@ export interface StepRow {
 }
 
 const OPENED = ['guards-off', 'top-open', 'deep'] as const;
+/** Rinsed with something wet, whatever it is poured from. */
+const BY_WATER = ['unknown', 'bucket-washer', 'mug'] as const;
 const out = { role: 'condenser' } as const;
 const inn = { role: 'evaporator' } as const;
 const work = (stage: Stage, minutes: number, text: string, when: When<JobFacts>, more: Partial<StepRow> = {}): StepRow => ({
@@ -67,6 +69,27 @@ const wait = (stage: Stage, minutes: number, text: string, when: When<JobFacts>,
 export const STEP_TABLE = {
   baseline: wait('before', 15, 'Baseline readings, system steady 15 min', {}, { once: true, doneWhen: 'read-before' }),
   isolate: work('isolate', 3, 'Isolate, tag, prove dead', {}, { lead: true, doneWhen: 'gate-open' }),
+  bus: work(
+    'isolate',
+    6,
+    'Inverter board: maker’s time waited, DC bus measured',
+    { ...out, inverter: 'yes' },
+    { lead: true, doneWhen: 'gate-open' },
+  ),
+  'bus-likely': work(
+    'isolate',
+    6,
+    'Inverter board, as good as certain: maker’s time waited, DC bus measured',
+    { ...out, ductless: true, inverter: 'unknown' },
+    { lead: true, doneWhen: 'gate-open' },
+  ),
+  circuits: work(
+    'isolate',
+    3,
+    'Each circuit of the cabinet opened, tagged and read',
+    { ...inn, circuits: ['two', 'three'] },
+    { lead: true, doneWhen: 'gate-open' },
+  ),
   gas: work('open', 3, 'Gas off, burners covered', { gas: true }, { once: true }),
   mix: work('prepare', 4, 'Mix the cleaner', { usesCleaner: true, waterFirst: false, form: 'concentrate' }, { doneWhen: 'mixed' }),
   animals: work('open', 2, 'Frog or toad moved, or worked round', { hazards: { includes: 'harmless-animals' } }, { once: true }),
@@ -78,8 +101,15 @@ export const STEP_TABLE = {
   }),
   guards: work('open', 8, 'Louvred panels off and washed', { ...out, guards: 'louvre', opening: OPENED }),
   'guards-wire': work('open', 5, 'Guards off', { ...out, guards: ['wire', 'hinged'], opening: OPENED }),
-  wires: work('open', 8, 'Photograph the wires; top off, fan laid down', { ...out, insideReached: true }),
+  wires: work('open', 8, 'Photograph the wires; top straight up, tipped towards its leads, stood on edge', {
+    ...out,
+    insideReached: true,
+    discharge: 'up',
+  }),
+  'wires-front': work('open', 6, 'Photograph the wires; front grille off', { ...out, insideReached: true, discharge: 'side' }),
   deep: work('open', 15, 'Panels and fan assembly out', { opening: 'deep' }),
+  debris: work('open', 6, 'Leaves and lumps out by hand or vacuum', { ...out, debrisInside: true, insideReached: true }),
+  uv: work('open', 1, 'UV lamp off and unplugged', { ...inn, uvLamp: true }),
   jacket: work('open', 2, 'Sound jacket off, or wrapped dry', { soundJacket: true, insideReached: true }),
   panel: work('open', 8, 'Filter out, access panel off, board shielded, sheet laid', {
     ...inn,
@@ -99,46 +129,40 @@ export const STEP_TABLE = {
   'lift-in': work('prepare', 6, 'Dry lift: soft brush and vacuum', { ...inn, dryLift: true }),
   lip: work('prepare', 4, 'Base lip cleared behind its edge', { baseLip: true, insideReached: true }),
   shield: work('prepare', 2, 'Controls shielded', { ...out, electrics: 'shield-everything', opening: OPENED }),
-  bag: work('prepare', 1, 'Fan motor bagged', { ...out, insideReached: true, lid: 'off-throughout' }),
+  bag: work('prepare', 1, 'Fan motor bagged', { ...out, insideReached: true, lid: 'off-throughout', discharge: 'up' }),
   plants: work('prepare', 1, 'Plants wetted', { surroundings: { includes: 'plants' }, usesCleaner: true }),
   presoak: work('prepare', 3, 'Marked side soaked with plain water', {
     soils: { includes: 'pet-urine' },
-    waterWay: ['unknown', 'bucket-washer', 'mug'],
+    waterWay: BY_WATER,
+  }),
+  // What carries water off is opened before any water comes: what was blocked would stand in the pan.
+  'pan-slime': work('prepare', 4, 'Slime out of the pan by hand', { pan: 'slime' }),
+  'drain-clear': work('prepare', 8, 'Drain rodded or vacuumed, then a quart (1 L) poured: it runs away', { ...inn, drainState: 'bad' }),
+  'drain-pour': work('prepare', 3, 'A quart (1 L) poured into the pan: it runs away', {
+    ...inn,
+    drainState: 'unknown',
+    waterWay: BY_WATER,
+  }),
+  'weep-open': work('prepare', 2, 'Weep holes found and opened', { ...out, insideReached: true, weepHoles: 'unknown' }),
+  'pan-free': work('prepare', 4, 'Weep holes freed with a rod', {
+    ...out,
+    insideReached: true,
+    weepHoles: 'blocked',
+    panHoles: 'never-drill',
+  }),
+  'pan-drill': work('prepare', 8, 'Weep holes enlarged or added, well away from any tube, with the owner’s consent', {
+    ...out,
+    insideReached: true,
+    weepHoles: ['blocked', 'none'],
+    panHoles: 'enlarge-with-consent',
   }),
   wash: work('wash', 0, 'Wash', {}),
   wheel: work('meanwhile', 45, 'Blower wheel out by its set screw, shaft marked, washed', { opening: 'wheel-out' }),
   'wheel-brush': work('meanwhile', 10, 'Blower wheel brushed in place', { wheel: 'dusty', opening: ['panel', 'coil-and-pan'] }),
   'wheel-wash': work('meanwhile', 20, 'Caked blower wheel washed in place', { wheel: 'caked', opening: ['panel', 'coil-and-pan'] }),
   'filter-wash': work('meanwhile', 5, 'Filters washed and laid out to dry', { ...inn, ductless: true }),
-  'pan-out': work('meanwhile', 4, 'Weep holes open, base pan flushed', {
-    ...out,
-    insideReached: true,
-    weepHoles: ['unknown', 'open'],
-  }),
-  'pan-free': work('meanwhile', 6, 'Weep holes freed with a rod, base pan flushed', {
-    ...out,
-    insideReached: true,
-    weepHoles: 'blocked',
-    panHoles: 'never-drill',
-  }),
-  'pan-vacuum': work('meanwhile', 5, 'Base pan vacuumed out: it has no holes', {
-    ...out,
-    insideReached: true,
-    weepHoles: 'none',
-    panHoles: 'never-drill',
-  }),
-  'pan-drill': work('meanwhile', 10, 'Weep holes enlarged or added, well away from any tube, with the owner’s consent', {
-    ...out,
-    insideReached: true,
-    weepHoles: ['blocked', 'none'],
-    panHoles: 'enlarge-with-consent',
-  }),
-  'pan-slime': work('meanwhile', 4, 'Slime out of the pan by hand', { pan: 'slime' }, { afterFoam: true }),
-  'drain-clear': work('meanwhile', 8, 'Drain rodded or vacuumed until it runs', { ...inn, primaryDrain: ['slow', 'blocked'] }),
-  'pan-in': work('meanwhile', 8, 'Pan wiped, trap flushed, drain and float switch proved', inn, { afterFoam: true }),
-  'trap-fill': work('meanwhile', 1, 'Trap filled', { ...inn, trap: ['dry', 'none'] }, { afterFoam: true }),
-  gun: work('meanwhile', 2, 'Gun flushed until clear', { usesCleaner: true, form: 'concentrate' }, { afterFoam: true }),
-  'lid-on': work('torch', 4, 'Top back on, outside rinsed once more', { ...out, insideReached: true, lid: 'back-on-first' }),
+  'pan-ready': work('meanwhile', 4, 'Drain seen to run before condensate is asked for', { ending: 'condensate' }, { afterFoam: true }),
+  gun: work('meanwhile', 2, 'Gun flushed until clear', { usesCleaner: true, waterFirst: false, form: 'concentrate' }, { afterFoam: true }),
   torch: work(
     'torch',
     2,
@@ -148,14 +172,67 @@ export const STEP_TABLE = {
   ),
   second: work('mend', 12, 'Second pass where the torch still shows dark', { passes: { min: 2 } }, { doneWhen: 'sections-clear' }),
   comb: work('mend', 10, 'Comb bent fins, right comb for the fins per inch', { finDamage: ['some', 'much'] }),
-  pad: work('close', 1, 'Pad flushed, so that the fan draws nothing back', { ...out, waterWay: ['unknown', 'bucket-washer', 'mug'] }),
+  // What the rinse washed down is taken out after the last of it.
+  'pan-out': work('close', 4, 'Base pan flushed out, weep holes rinsed clear once more', {
+    ...out,
+    insideReached: true,
+    weepHoles: ['unknown', 'open', 'blocked'],
+  }),
+  'pan-out-new': work('close', 4, 'Base pan flushed out through the new holes', {
+    ...out,
+    insideReached: true,
+    weepHoles: 'none',
+    panHoles: 'enlarge-with-consent',
+  }),
+  'pan-vacuum': work('close', 5, 'Base pan vacuumed out: it has no holes', {
+    ...out,
+    insideReached: true,
+    weepHoles: 'none',
+    panHoles: 'never-drill',
+  }),
+  'lid-on': work('close', 4, 'Top back on, outside rinsed once more', {
+    ...out,
+    insideReached: true,
+    lid: 'back-on-first',
+    discharge: 'up',
+  }),
+  'weep-last': work('close', 2, 'Base rinsed through the top grille until the weep holes run clear', {
+    ...out,
+    insideReached: true,
+    lid: 'back-on-first',
+    discharge: 'up',
+    weepHoles: ['unknown', 'open', 'blocked'],
+  }),
+  'pan-in': work('close', 6, 'Pan wiped, drain flushed and seen to run', { ...inn, ending: 'rinse' }),
+  'trap-flush': work('close', 1, 'Trap flushed and left full', { ...inn, ductless: false, trap: ['unknown', 'wet'], ending: 'rinse' }),
+  'trap-fill': work('close', 1, 'Trap filled', { ...inn, ductless: false, trap: 'dry' }),
+  'float-test': work('close', 1, 'Float lifted: its contact opens', {
+    ...inn,
+    ductless: false,
+    package: false,
+    floatSwitch: ['unknown', 'works', 'fails'],
+  }),
+  pad: work('close', 1, 'Pad flushed, so that the fan draws nothing back', { ...out, waterWay: BY_WATER }),
   wipe: work('close', 2, 'Shroud, blades, lines and cabinet wiped: oil left on lines hides the next leak', { ...out, opening: OPENED }),
-  'close-out': work('close', 8, 'Compartment dry, fan and top back, blades clear', { ...out, insideReached: true }),
+  'close-out': work('close', 8, 'Compartment dry, fan and top back, blades clear', { ...out, insideReached: true, discharge: 'up' }),
+  'close-front-out': work('close', 8, 'Compartment dry, fan and front grille back, blades clear', {
+    ...out,
+    insideReached: true,
+    discharge: 'side',
+  }),
   'close-deep': work('close', 12, 'Panels and fan assembly back, screws counted', { opening: 'deep' }),
   'close-guards': work('close', 6, 'Guards back', { ...out, guards: ['wire', 'hinged', 'louvre'], opening: OPENED }),
   'screens-back': work('close', 2, 'Clip-on screens refitted', { ...out, clipOnScreens: 'fitted', screens: 'refit' }),
-  'drain-dose': work('close', 2, 'Drain dosed with the bought product, as its label says', { ...inn, drain: 'bought-product' }),
-  'drain-bleach': work('close', 5, 'Pan and drain rinsed of cleaner, dosed with bleach, rinsed again', { ...inn, drain: 'bleach' }),
+  'drain-dose': work('close', 2, 'Drain dosed with the bought product, as its label says', {
+    ...inn,
+    drain: 'bought-product',
+    ending: 'rinse',
+  }),
+  'drain-bleach': work('close', 5, 'Pan and drain flushed with water, dosed with bleach, flushed again', {
+    ...inn,
+    drain: 'bleach',
+    ending: 'rinse',
+  }),
   'close-wheel': work('close', 15, 'Wheel back on its mark, set screw tight, spins free', { opening: 'wheel-out' }),
   'close-in': work('close', 8, 'Panel sealed, filter in', { ...inn, ductless: false }),
   'close-front': work('close', 10, 'Louvres, dry filters and front back, display lead in', { ...inn, ductless: true }),
@@ -172,7 +249,18 @@ export const STEP_TABLE = {
     { ending: 'condensate' },
     { doneWhen: 'condensed' },
   ),
-  'look-pan': work('look', 4, 'Pan and drain looked at: foam gone, water runs', { ending: 'condensate' }, { doneWhen: 'looked' }),
+  'look-pan': work('look', 4, 'Pan and drain looked at and wiped: foam gone, water runs', { ending: 'condensate' }, { doneWhen: 'looked' }),
+  // Nothing is dosed while cleaner can still come down.
+  'drain-dose-last': work('look', 2, 'Drain dosed with the bought product, as its label says', {
+    ...inn,
+    drain: 'bought-product',
+    ending: 'condensate',
+  }),
+  'drain-bleach-last': work('look', 5, 'Pan and drain flushed with water, dosed with bleach, flushed again', {
+    ...inn,
+    drain: 'bleach',
+    ending: 'condensate',
+  }),
   after: wait('after', 15, 'After readings, steady 15 min', {}, { once: true, doneWhen: 'read-after' }),
 } satisfies Record<string, StepRow>;
 

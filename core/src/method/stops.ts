@@ -33,9 +33,24 @@ export const STOPS: readonly Rule<SurveyFacts, Stop | null>[] = [
     source: commonPractice,
   },
   {
+    id: 'stop.iced-outdoors',
+    when: { iced: true, role: 'condenser' },
+    then: {
+      verdict: 'postpone',
+      title: 'Thaw first',
+      action: 'Force a defrost as the maker says, or wait. Never chip at it. Then find why it does not defrost by itself, and look again.',
+    },
+    because: 'Ice hides soil and breaks fins. A heat pump’s outdoor coil is thawed by its own defrost, never by its fan.',
+    source: commonPractice,
+  },
+  {
     id: 'stop.iced',
     when: { iced: true },
-    then: { verdict: 'postpone', title: 'Thaw first', action: 'Set the system off with the fan on until no ice is left, then look again.' },
+    then: {
+      verdict: 'postpone',
+      title: 'Thaw first',
+      action: 'Cooling off, fan on, for hours, until no ice is left. Find why it froze, then look again.',
+    },
     because: 'Ice hides soil and breaks fins when it is washed off; it also points to a fault of its own.',
     source: commonPractice,
   },
@@ -67,7 +82,8 @@ export const STOPS: readonly Rule<SurveyFacts, Stop | null>[] = [
     then: {
       verdict: 'stop',
       title: 'It is dead, and not for want of supply',
-      action: 'Refer the control. A wash all the same is the customer’s to choose, and is written down.',
+      action:
+        'Full pan and float switch first, then thermostat and board. A wash all the same is the customer’s to choose, and is written down.',
     },
     because: 'With no way to run it nobody can see what a wash did.',
     source: commonPractice,
@@ -84,8 +100,30 @@ export const STOPS: readonly Rule<SurveyFacts, Stop | null>[] = [
     source: commonPractice,
   },
   {
+    id: 'stop.cracked-pan',
+    when: { role: 'evaporator', pan: 'cracked' },
+    then: {
+      verdict: 'stop',
+      title: 'The pan is cracked: no water over it',
+      action: 'Quote a pan. Until it is in, nothing wet goes on this coil, and the unit does not cool over a finished ceiling.',
+    },
+    because: 'What is poured runs through it into the house.',
+    source: commonPractice,
+  },
+  {
+    id: 'stop.no-way-in',
+    when: { role: 'evaporator', accessPanel: 'none' },
+    then: {
+      verdict: 'postpone',
+      title: 'No way in to this coil',
+      action: 'Photograph what can be seen and quote an access panel. No foam goes where nobody can see it or rinse it.',
+    },
+    because: 'A coil that cannot be reached cannot be rinsed.',
+    source: commonPractice,
+  },
+  {
     id: 'stop.storm',
-    when: { hazards: { includes: 'storm' }, role: 'condenser' },
+    when: { hazards: { includes: 'storm' } },
     then: { verdict: 'postpone', title: 'Not with a storm near', action: 'Come down and come back when it has passed.' },
     because: 'Lightning, wind and wet roofs.',
     source: commonPractice,
@@ -99,7 +137,7 @@ export const STOPS: readonly Rule<SurveyFacts, Stop | null>[] = [
   },
   {
     id: 'stop.animals',
-    when: { hazards: { includes: 'live-animals' }, role: 'condenser' },
+    when: { hazards: { includes: 'live-animals' } },
     then: { verdict: 'postpone', title: 'Animals first out', action: 'Have them moved by someone who may, then come back.' },
     because: 'Stings, bites, and animals that the law protects.',
     source: commonPractice,
@@ -120,7 +158,7 @@ export const STOPS: readonly Rule<SurveyFacts, Stop | null>[] = [
     when: { hazards: { includes: 'no-water' }, waterWay: 'unknown' },
     then: {
       verdict: 'postpone',
-      title: 'No water at the coil',
+      title: 'No hose at the outdoor unit',
       action:
         'Say in Look how it can be rinsed without a hose: air only, mug and bucket, or a small battery washer from a bucket. Else come back.',
     },

@@ -1,5 +1,5 @@
 import { noAnswers, completeStory, type CoilAnswers, type CoilSurvey, type Grade } from '../survey';
-import { coil, graded, house, mildDay, shelf } from '../testing/fixtures';
+import { coil, graded, house, mildDay, shelf, overGoodDrain } from '../testing/fixtures';
 import { planCoil, stepRow, type CoilBuild, type CoilPlan, type HouseRules, type MethodContext } from '.';
 import { makesCondensate } from './condensate';
 import { STEP_IDS, STEP_TABLE } from './steps';
@@ -71,7 +71,9 @@ describe('one step table', () => {
 });
 
 describe('condensate', () => {
-  const by = (over: Partial<MethodContext> = {}, rules: Partial<HouseRules> = {}) => plan(indoor, 2, { context: over, rules });
+  const over = (more: Partial<CoilAnswers>) => answers({ ...overGoodDrain.answers, ...more });
+  const by = (over: Partial<MethodContext> = {}, rules: Partial<HouseRules> = {}) =>
+    plan(indoor, 2, { survey: overGoodDrain, context: over, rules });
 
   // Shop notes: some 4 to 5 L/h for three tons at 80/67 °F, none at a return wet bulb of 57 °F (about 21 % at 80 °F).
   test('runs at 80 °F and 51 %, not at 80 °F and 21 %', () => {
@@ -93,7 +95,14 @@ describe('condensate', () => {
     ['someone sensitive', by({ sensitiveOccupants: true }), 'ending.sensitive'],
     ['the other school', by({}, { noRinse: 'rinse-anyway' }), 'ending.school'],
     ['a blocked coil', plan(indoor, 3), 'ending.loaded'],
-    ['a blocked drain', plan(indoor, 2, { survey: answers({ primaryDrain: 'blocked' }) }), 'ending.drain'],
+    ['a blocked drain', plan(indoor, 2, { survey: over({ primaryDrain: 'blocked' }) }), 'ending.drain'],
+    ['a slow drain', plan(indoor, 2, { survey: over({ primaryDrain: 'slow' }) }), 'ending.drain'],
+    ['water in the second drain', plan(indoor, 2, { survey: over({ secondaryWet: true }) }), 'ending.drain'],
+    ['a drain that nobody poured', plan(indoor, 2, { survey: over({ primaryDrain: 'unknown' }) }), 'ending.unproven'],
+    ['a pan that nobody saw', plan(indoor, 2, { survey: over({ pan: 'unknown' }) }), 'ending.pan-unseen'],
+    ['a rusted pan', plan(indoor, 2, { survey: over({ pan: 'rusted' }) }), 'ending.pan'],
+    ['a float that stops nothing', plan(indoor, 2, { survey: over({ floatSwitch: 'fails' }) }), 'ending.overflow'],
+    ['no float over a ceiling', plan(indoor, 2, { survey: over({ floatSwitch: 'none', finishedCeiling: true }) }), 'ending.overflow'],
   ])('%s: rinsed by hand, and it says why', (_name, made, rule) => {
     expect(made).toMatchObject({ ending: 'rinse', dwell: { minS: expect.any(Number) as number, maxS: expect.any(Number) as number } });
     expect(made.because.find((row) => row.id === 'chemistry')?.rules.map((row) => row.id)).toContain(rule);
@@ -161,7 +170,7 @@ describe('no water at the coil', () => {
   const dry = (grade: Grade, waterWay: CoilAnswers['waterWay']) =>
     plan(coil(), grade, { survey: answers({ waterWay }), context: { story: completeStory({ hazards: ['no-water'] }) } });
   test('how it is rinsed is asked before anything is planned', () => {
-    expect(dry(2, 'unknown')).toMatchObject({ verdict: 'postpone', stop: { title: 'No water at the coil' } });
+    expect(dry(2, 'unknown')).toMatchObject({ verdict: 'postpone', stop: { title: 'No hose at the outdoor unit' } });
   });
   test('air, mug and bucket washer do for grades 0 to 2; 3 and 4 wait', () => {
     for (const way of ['air', 'mug', 'bucket-washer'] as const) {

@@ -71,7 +71,7 @@ const ROWS: Record<CloseItem, ItemRow> = {
         (coilId) =>
           (facts.state.drainTests[coilId] ?? []).length > 0 ||
           facts.state.looks[coilId]?.value === true ||
-          ticked(facts, [coilId], ['pan-in']),
+          ticked(facts, [coilId], ['pan-in', 'pan-ready']),
       ),
   },
   filters: {

@@ -1,6 +1,6 @@
 import { planCoil } from '../method';
 import { remainingTasks, visitTasks, type RunCoil } from '../runsheet';
-import { graded, house, mildDay, shelf } from '../testing/fixtures';
+import { graded, house, mildDay, shelf, overGoodDrain } from '../testing/fixtures';
 import { fullRunCoils, scribe } from '../testing/fullRun';
 import {
   alarmsOf,
@@ -17,7 +17,7 @@ import {
 } from '.';
 
 const [, INN] = fullRunCoils;
-const plan = planCoil(INN, graded(2), { ...mildDay, returnAir: { dryBulbC: 25, rhPct: 60 } }, shelf, house());
+const plan = planCoil(INN, graded(2, overGoodDrain), { ...mildDay, returnAir: { dryBulbC: 25, rhPct: 60 } }, shelf, house());
 const where = (i: number) => ({ coilId: INN.id, sectionId: plan.sections[i]!.id });
 
 function foamed() {

@@ -13,7 +13,10 @@ export const GATE_STEPS = [
   'l1-l2',
   'l1-ground',
   'l2-ground',
+  'signal',
   'meter-proved-again',
+  'bus-wait',
+  'dc-bus',
   'capacitor',
 ] as const;
 /** One of `GATE_STEPS`. */
@@ -31,6 +34,10 @@ export interface GateStepFacts {
 export const LIVE_VOLTS = 20;
 /** Highest reading still taken as dead, V: the meter's own noise. Common practice, no source. */
 export const DEAD_VOLTS = 1;
+/** Highest reading of an inverter's DC bus at which a hand may come near the board, V. Common practice, no source; the maker's figure outranks it. */
+export const BUS_VOLTS = 10;
+/** Least wait after isolation before the bus is read, s: makers ask for 5 to 10 min. Common practice, no source; the maker's time outranks it. */
+export const BUS_WAIT_S = 300;
 
 /** Proving dead, in order. Common practice, no source; licensed practice and local code outrank it. */
 export const GATE_TABLE: Record<GateStep, GateStepFacts> = {
@@ -57,6 +64,24 @@ export const GATE_TABLE: Record<GateStep, GateStepFacts> = {
   'l1-l2': { step: 'l1-l2', name: 'L1 to L2', help: 'Load side of the disconnect.', reads: 'dead' },
   'l1-ground': { step: 'l1-ground', name: 'L1 to ground', help: 'One dead leg does not make two.', reads: 'dead' },
   'l2-ground': { step: 'l2-ground', name: 'L2 to ground', help: 'A shared neutral can leave one leg live.', reads: 'dead' },
+  signal: {
+    step: 'signal',
+    name: 'Signal terminal to ground',
+    help: 'The third wire between the units carries voltage from the other unit: it is read too.',
+    reads: 'dead',
+  },
+  'bus-wait': {
+    step: 'bus-wait',
+    name: 'Maker’s time waited',
+    help: 'Capacitors of an inverter board drain slowly: 5 to 10 min from isolation, as the maker says. Hands off the board until then.',
+    reads: null,
+  },
+  'dc-bus': {
+    step: 'dc-bus',
+    name: 'DC bus, meter on DC',
+    help: 'Plus to minus of the bus, where the maker shows it, before any hand nears the board. Else leave its compartment shut and say so.',
+    reads: 'dead',
+  },
   'meter-proved-again': {
     step: 'meter-proved-again',
     name: 'Meter on the live source again',
@@ -98,9 +123,11 @@ const DISCONNECTS: Record<CoilAnswers['disconnect'], Pick<Record<GateStep, strin
 /** What a source other than a plain outdoor unit asks besides. Common practice, no source. */
 const SOURCES: Partial<Record<PowerSource, Partial<Record<GateStep, string>>>> = {
   'air-handler': {
-    isolated: 'The switch or breaker of the air handler. The outdoor disconnect does not feed it.',
-    'l1-l2': 'Load side. On a 120 V air handler this is line to neutral.',
-    'l2-ground': 'On a 120 V air handler this is neutral to ground.',
+    isolated: 'The switch of the air handler, and every breaker that feeds it. The outdoor disconnect does not feed it.',
+    'l1-l2': 'At the terminals of the cabinet, on each circuit in turn: electric heat has two or three.',
+    'l1-ground': 'On each circuit; each has its own reading.',
+    'l2-ground': 'On each circuit; each has its own reading.',
+    'gas-off': 'The furnace under the coil: gas shut off, burners covered and kept dry.',
   },
   'package-unit': {
     isolated: 'Every circuit: many package units have two, and two fans. One dead circuit says nothing of the other.',
@@ -109,7 +136,10 @@ const SOURCES: Partial<Record<PowerSource, Partial<Record<GateStep, string>>>> =
     'l2-ground': 'On each circuit; each has its own reading.',
   },
   'wall-head': {
-    isolated: 'The outdoor unit feeds it. Open that disconnect, or the breaker of the pair.',
+    isolated: 'Its own breaker, or the disconnect of the pair. Say in Look which unit feeds it.',
+    'l1-l2': 'At the terminals of the wall head itself.',
+    'l1-ground': 'At the terminals of the wall head itself.',
+    'l2-ground': 'At the terminals of the wall head itself.',
   },
 };
 
@@ -128,14 +158,99 @@ export function gateHelp(step: GateStep, source: PowerSource, disconnect: CoilAn
   return own ? (source === 'package-unit' && step === 'isolated' ? `${plain} ${own}` : own) : plain;
 }
 
+/** What the coils' own answers ask of one gate. */
+export interface GateNeeds {
+  /** Circuits that feed the cabinet; each is read. */
+  circuits: number;
+  /** An inverter board stands behind it. */
+  inverter: boolean;
+  /** Gas burns in the same cabinet, or under the coil. */
+  gas: boolean;
+  /** A 120 V furnace: hot, neutral and ground instead of two legs. */
+  furnace: boolean;
+  /** The source whose disconnect feeds this one too: opened and tagged there, proven dead at both. */
+  feeder: PowerSource | null;
+}
+
+const CIRCUITS: Record<CoilAnswers['circuits'], number> = { unknown: 0, one: 1, two: 2, three: 3 };
+/** Where nobody has counted: electric heat has two circuits at least. Common practice, no source. */
+const UNCOUNTED: Record<CoilAnswers['indoorUnit'], number> = { unknown: 1, 'air-handler': 1, 'electric-heat': 2, furnace: 1 };
+
 /**
- * The steps that open the gate for this kind of system, in order.
+ * What the answers given in Look ask of the gate of a source; what nobody answered is taken the careful way.
  * @param configuration how the system is put together
+ * @param source which
+ * @param answers of every coil that was looked at
+ * @returns circuits, inverter, gas, and what feeds it
+ * @example gateNeeds('ductless-split', 'outdoor-unit', []).inverter // true
+ */
+export function gateNeeds(configuration: Configuration, source: PowerSource, answers: readonly CoilAnswers[]): GateNeeds {
+  const { ductless, gas } = CONFIGURATION_TABLE[configuration];
+  const inverters = answers.map((row) => row.inverter).filter((answer) => answer !== 'unknown');
+  const indoors = source !== 'outdoor-unit';
+  const furnace = source === 'air-handler' && answers.some((row) => row.indoorUnit === 'furnace');
+  const fed = answers.map((row) => row.headsFedBy).find((answer) => answer !== 'unknown');
+  return {
+    circuits: indoors ? Math.max(1, ...answers.map((row) => CIRCUITS[row.circuits] || UNCOUNTED[row.indoorUnit])) : 1,
+    // A mini-split nearly always is one.
+    inverter: !(source === 'wall-head' || source === 'air-handler') && (inverters.includes('yes') || (ductless && inverters.length === 0)),
+    gas: gas || furnace,
+    furnace,
+    feeder: !ductless
+      ? null
+      : fed === 'outdoor-unit' && source === 'wall-head'
+        ? 'outdoor-unit'
+        : fed === 'head' && source === 'outdoor-unit'
+          ? 'wall-head'
+          : null,
+  };
+}
+
+/** A gate with nothing out of the usual. */
+export const plainGate = (configuration: Configuration): GateNeeds => ({
+  circuits: 1,
+  inverter: false,
+  gas: CONFIGURATION_TABLE[configuration].gas,
+  furnace: false,
+  feeder: null,
+});
+
+/** Pairs of a 120 V furnace. */
+const FURNACE_PAIRS: Partial<Record<GateStep, string>> = {
+  'l1-l2': 'Hot to neutral',
+  'l1-ground': 'Hot to ground',
+  'l2-ground': 'Neutral to ground',
+};
+
+/**
+ * How a step of a gate is called.
+ * @param step of the gate
+ * @param needs what the coils' answers ask of it
+ * @returns words
+ * @example gateStepName('l1-l2', { ...plainGate('split-cool'), furnace: true }) // "Hot to neutral"
+ */
+export const gateStepName = (step: GateStep, { furnace }: Pick<GateNeeds, 'furnace'>): string =>
+  (furnace ? FURNACE_PAIRS[step] : undefined) ?? GATE_TABLE[step].name;
+
+/** Steps that are taken where the disconnect is, and not again at a unit that it feeds too. */
+const AT_THE_DISCONNECT: readonly GateStep[] = ['thermostat-off', 'gas-off', 'isolated', 'tagged'];
+
+/**
+ * The steps that open a gate, in order.
+ * @param configuration how the system is put together
+ * @param needs what the coils' answers ask of it; a plain gate where left out
  * @returns steps in order
  * @example gateStepsFor('split-cool').includes('gas-off') // false
  */
-export function gateStepsFor(configuration: Configuration): GateStep[] {
-  return GATE_STEPS.filter((step) => step !== 'gas-off' || CONFIGURATION_TABLE[configuration].gas);
+export function gateStepsFor(configuration: Configuration, needs: GateNeeds = plainGate(configuration)): GateStep[] {
+  return GATE_STEPS.filter((step) => {
+    if (needs.feeder !== null && AT_THE_DISCONNECT.includes(step)) return false;
+    if (step === 'gas-off') return needs.gas;
+    if (step === 'signal') return CONFIGURATION_TABLE[configuration].ductless;
+    if (step === 'bus-wait' || step === 'dc-bus') return needs.inverter;
+    // What an inverter keeps its charge in is its bus.
+    return step !== 'capacitor' || !needs.inverter;
+  });
 }
 
 /**
@@ -149,12 +264,17 @@ export function sourceOf(configuration: Configuration, role: CoilRole): PowerSou
   return CONFIGURATION_TABLE[configuration].sourceFor[role];
 }
 
-/** The step whose compartment may stay shut: then no reading is due. */
-export const SHUT_STEP: GateStep = 'capacitor';
+/**
+ * Whether the compartment of a step may stay shut: then no reading is due.
+ * @param step of the gate
+ * @returns true where saying that it stays shut is an answer
+ * @example mayStayShut('dc-bus') // true
+ */
+export const mayStayShut = (step: GateStep): boolean => step === 'capacitor' || step === 'dc-bus';
 
 /** Whether an entry satisfies its step: every circuit's reading passes, or its compartment stays shut. */
 const entryPasses = (step: GateStep, entry: GateEntry): boolean =>
-  (entry.shut === true && step === SHUT_STEP) ||
+  (entry.shut === true && mayStayShut(step)) ||
   (entry.readings && entry.readings.length > 0
     ? entry.readings.every((volts) => readingPasses(step, volts))
     : readingPasses(step, entry.volts));
@@ -177,10 +297,18 @@ export const worstReading = (step: GateStep, readings: readonly number[]): numbe
  * @example readsEachCircuit('l1-l2', 'package-unit') // true
  */
 export const readsEachCircuit = (step: GateStep, source: PowerSource): boolean =>
-  source === 'package-unit' && GATE_TABLE[step].reads === 'dead' && step !== SHUT_STEP;
+  (source === 'package-unit' || source === 'air-handler') && GATE_TABLE[step].reads === 'dead' && !mayStayShut(step);
 
-/** Circuits that a package unit may have. Common practice, no source. */
+/** Circuits that one cabinet may have. Common practice, no source. */
 export const MOST_CIRCUITS = 3;
+
+/**
+ * The highest reading of a step that still is dead, V.
+ * @param step of the gate
+ * @returns V
+ * @example deadVolts('l1-l2') // 1
+ */
+export const deadVolts = (step: GateStep): number => (step === 'dc-bus' ? BUS_VOLTS : DEAD_VOLTS);
 
 /**
  * Whether a step is satisfied by its reading; a step with nothing to read is satisfied by being done.
@@ -193,7 +321,7 @@ export function readingPasses(step: GateStep, volts: number | null): boolean {
   const { reads } = GATE_TABLE[step];
   if (reads === null) return true;
   if (volts === null || !Number.isFinite(volts) || volts < 0) return false;
-  return reads === 'live' ? volts >= LIVE_VOLTS : volts <= DEAD_VOLTS;
+  return reads === 'live' ? volts >= LIVE_VOLTS : volts <= deadVolts(step);
 }
 
 /** A step as it was taken. */
@@ -222,15 +350,35 @@ export interface GateProgress {
  */
 export const shutGate = (): GateProgress => ({ done: {}, failed: null });
 
+/** Whether a step was taken, on every circuit where each is read. */
+function stands(gate: GateProgress, step: GateStep, circuits: number): boolean {
+  const entry = gate.done[step];
+  if (!entry) return false;
+  return entry.skipped !== null || entry.shut === true || !EACH.includes(step) || (entry.readings?.length ?? 1) >= circuits;
+}
+const EACH: readonly GateStep[] = ['l1-l2', 'l1-ground', 'l2-ground'];
+
+/**
+ * The first step of a gate that is still due.
+ * @param gate as far as it has been taken; undefined before its first step
+ * @param order its steps, in order
+ * @param circuits that are read one by one
+ * @returns undefined once all were taken
+ * @example stepDue(undefined, gateStepsFor('split-cool')) // "thermostat-off"
+ */
+export const stepDue = (gate: GateProgress | undefined, order: readonly GateStep[], circuits = 1): GateStep | undefined =>
+  order.find((step) => !gate || !stands(gate, step, circuits));
+
 /**
  * The gate after one more step. A reading that fails, or a step out of order, never opens anything: a failed reading drops isolation and all
- * that follows; a step whose predecessors are missing is not counted. A step left out with a reason counts as taken, and keeps the reason.
+ * that follows; a step whose predecessors are missing is not counted, nor one that leaves a circuit unread. A step left out with a reason counts
+ * as taken, and keeps the reason.
  */
-export function stepGate(gate: GateProgress, order: readonly GateStep[], step: GateStep, entry: GateEntry): GateProgress {
+export function stepGate(gate: GateProgress, order: readonly GateStep[], step: GateStep, entry: GateEntry, circuits = 1): GateProgress {
   const index = order.indexOf(step);
-  if (index < 0 || order.slice(0, index).some((earlier) => !gate.done[earlier])) return gate;
+  if (index < 0 || order.slice(0, index).some((earlier) => !stands(gate, earlier, circuits))) return gate;
   if (entry.skipped === null && !entryPasses(step, entry)) {
-    const kept = order.slice(0, Math.min(index, order.indexOf('isolated')));
+    const kept = order.slice(0, Math.max(0, Math.min(index, order.indexOf('isolated'))));
     return { done: Object.fromEntries(kept.map((name) => [name, gate.done[name]])), failed: { step, volts: entry.volts, at: entry.at } };
   }
   // Doing a step over drops what was proved after it.
@@ -241,22 +389,24 @@ export function stepGate(gate: GateProgress, order: readonly GateStep[], step: G
 /**
  * Whether every step of a gate has been taken.
  * @param gate as far as it has been taken; undefined before its first step
- * @param order steps of this system's gate, in order
+ * @param order steps of this gate, in order
+ * @param circuits that are read one by one
  * @returns true once all are
  * @example isGateOpen(undefined, gateStepsFor('split-cool')) // false
  */
-export const isGateOpen = (gate: GateProgress | undefined, order: readonly GateStep[]): boolean =>
-  gate !== undefined && order.every((step) => gate.done[step] !== undefined);
+export const isGateOpen = (gate: GateProgress | undefined, order: readonly GateStep[], circuits = 1): boolean =>
+  gate !== undefined && stepDue(gate, order, circuits) === undefined;
 
 /**
- * When the gate was opened: the time of its last step; null while it is shut.
- * @param gate as far as it has been taken; undefined before its first step
- * @param order steps of this system's gate, in order
- * @returns ISO time, or null
+ * When a gate was opened.
+ * @param gate as far as it has been taken
+ * @param order its steps
+ * @param circuits that are read one by one
+ * @returns ISO 8601; null while it is shut
  * @example gateOpenedAt(undefined, gateStepsFor('split-cool')) // null
  */
-export const gateOpenedAt = (gate: GateProgress | undefined, order: readonly GateStep[]): string | null =>
-  gate && isGateOpen(gate, order) ? (gate.done[order.at(-1) as GateStep]?.at ?? null) : null;
+export const gateOpenedAt = (gate: GateProgress | undefined, order: readonly GateStep[], circuits = 1): string | null =>
+  gate && isGateOpen(gate, order, circuits) ? (gate.done[order.at(-1) as GateStep]?.at ?? null) : null;
 
 /** Shortest reason that says anything, characters. */
 export const LEAST_REASON = 8;

@@ -59,24 +59,27 @@ export {
 export { type Page } from './pages';
 export { entryWords } from './entryWords';
 export {
-  DEAD_VOLTS,
+  BUS_WAIT_S,
+  deadVolts,
   GATE_STEPS,
   GATE_TABLE,
   gateHelp,
   gateOpenedAt,
+  gateStepName,
   gateStepsFor,
   isGateOpen,
   LEAST_REASON,
   LIVE_VOLTS,
+  mayStayShut,
   MOST_CIRCUITS,
   readingPasses,
   readsEachCircuit,
-  SHUT_STEP,
   sourceOf,
   worstReading,
   type GateEntry,
   type GateStep,
 } from './gate';
+export { gateOf, gateStepDue, provenDead, type GateOf } from './gateOf';
 export { mistBy, rinseBy } from './foam';
 export { foldVisit, followVisit, type FollowedVisit } from './fold';
 export { standingEvents } from './inOrder';

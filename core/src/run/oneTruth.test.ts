@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { stillOn, washedWith } from '../beads';
 import { planCoil, type CoilPlan, type MethodContext } from '../method';
 import { remainingTasks, visitTasks, type RunCoil } from '../runsheet';
-import { graded, house, mildDay, shelf } from '../testing/fixtures';
+import { graded, house, mildDay, shelf, overGoodDrain } from '../testing/fixtures';
 import { fullRunCoils, RUN_START } from '../testing/fullRun';
 import { none, oneOf, same, sameKeys } from '../testing/same';
 import {
@@ -57,7 +57,7 @@ const PLANS: Record<string, CoilPlan[]> = {
     planCoil(OUT, { ...graded(3), corrosion: 'severe' }, mildDay, shelf, house()),
   ],
   [INN.id]: [
-    planCoil(INN, graded(2), humid, shelf, house()),
+    planCoil(INN, graded(2, overGoodDrain), humid, shelf, house()),
     planCoil(INN, graded(2), mildDay, shelf, house({ noRinse: 'rinse-anyway' })),
     planCoil(INN, graded(3), humid, shelf, house({ noRinse: 'rinse-anyway' })),
     planCoil(INN, graded(0), mildDay, shelf, house()),

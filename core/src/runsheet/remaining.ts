@@ -3,8 +3,7 @@ import {
   coilMix,
   coilRunOf,
   condensateClock,
-  isGateOpen,
-  gateStepsFor,
+  provenDead,
   isWashed,
   mistBy,
   plannedRinseBy,
@@ -61,7 +60,7 @@ function isDone(task: Task, state: VisitState, configuration: Configuration, now
   const sectionsOf = (coilId: string): SectionProgress[] => Object.values(state.sections[coilId] ?? {});
   switch (what.is) {
     case 'gate':
-      return isGateOpen(state.gates[what.source], gateStepsFor(configuration)) || power['power-on'] !== undefined;
+      return provenDead(state, configuration, what.source) || power['power-on'] !== undefined;
     case 'wet':
       return sectionsOf(what.coilId).some((section) => section.phase !== 'waits');
     case 'foam':

@@ -47,7 +47,7 @@ export interface Placed {
   person: number | null;
 }
 
-export const MOST_TASKS = 80;
+export const MOST_TASKS = 120;
 /** Most people that are planned for. */
 export const MOST_CREW = 3;
 const LONGEST_S = 24 * 3600;

@@ -14,13 +14,13 @@ const outdoor = (grade: Grade, rules = house()): RunCoil => ({
   source: 'outdoor-unit',
   plan: planCoil(coil(), graded(grade), mildDay, shelf, rules),
 });
-const indoor = (grade: Grade, source: PowerSource = 'air-handler', rules = house()): RunCoil => ({
+const indoor = (grade: Grade, source: PowerSource = 'air-handler', rules = house(), context = mildDay): RunCoil => ({
   id: 'in',
   name: 'Indoor',
   rows: 1,
   source,
   plan: {
-    ...planCoil(coil('copper-plate-fin', { role: 'evaporator', id: 'in', topOpens: false }), graded(grade), mildDay, shelf, rules),
+    ...planCoil(coil('copper-plate-fin', { role: 'evaporator', id: 'in', topOpens: false }), graded(grade), context, shelf, rules),
     coilId: 'in',
   },
 });
@@ -54,7 +54,7 @@ test('one source is isolated once, two sources each; power comes back once, afte
 
 test('one outdoor unit with four heads: a sheet of every task once, each head in its own window, and how far off the best it can be', () => {
   const heads = [1, 2, 3, 4].map((n): RunCoil => {
-    const head = indoor(2, 'outdoor-unit');
+    const head = indoor(2, 'outdoor-unit', house(), { ...mildDay, configuration: 'ductless-split' });
     return { ...head, id: `head-${n}`, name: `Head ${n}`, plan: { ...head.plan, coilId: `head-${n}` } };
   });
   const tasks = visitTasks([outdoor(3), ...heads]);

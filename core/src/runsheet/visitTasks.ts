@@ -102,20 +102,21 @@ export function visitTasks(
         what: { is: 'step', stepId: step.id, coilId: step.once ? null : coil.id },
       });
     for (const step of of('before')) before ??= putStep(step, []);
-    for (const step of of('isolate'))
-      if (!isolated.has(coil.source))
-        isolated.set(
-          coil.source,
-          put({
-            id: `isolate.${coil.source}`,
-            name: `${coil.name}: ${step.text.toLowerCase()}`,
-            seconds: step.seconds,
-            learn: [step.id, 1],
-            after: follow(before),
-            lead: true,
-            what: { is: 'gate', source: coil.source },
-          }),
-        );
+    const [isolate, ...more] = of('isolate');
+    if (isolate && !isolated.has(coil.source))
+      isolated.set(
+        coil.source,
+        put({
+          id: `isolate.${coil.source}`,
+          name: `${coil.name}: ${isolate.text.toLowerCase()}`,
+          seconds: [isolate, ...more].reduce((sum, step) => sum + step.seconds, 0),
+          // A gate with more to it is timed as it is written.
+          ...(more.length === 0 ? { learn: [isolate.id, 1] as [string, number] } : {}),
+          after: follow(before),
+          lead: true,
+          what: { is: 'gate', source: coil.source },
+        }),
+      );
     // Opening and preparing go one after the other.
     let last = isolated.get(coil.source);
     for (const step of [...of('open'), ...of('prepare')])

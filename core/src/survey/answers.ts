@@ -43,7 +43,7 @@ export interface CoilAnswers {
   /** Room above it, m; null when it was not measured. */
   clearanceTopM: number | null;
   surroundings: Surrounding[];
-  pan: 'unknown' | 'clean' | 'slime' | 'rusted' | 'standing-water';
+  pan: 'unknown' | 'clean' | 'slime' | 'rusted' | 'cracked' | 'standing-water';
   primaryDrain: 'unknown' | 'clear' | 'slow' | 'blocked';
   secondaryWet: boolean;
   floatSwitch: 'unknown' | 'works' | 'fails' | 'none';
@@ -56,6 +56,19 @@ export interface CoilAnswers {
   filterSize: string;
   /** Where the outdoor unit stands. */
   stand: 'unknown' | 'ground' | 'raised' | 'roof';
+  /** What moves the air, and what burns or glows beside the coil. */
+  indoorUnit: 'unknown' | 'air-handler' | 'electric-heat' | 'furnace';
+  /** Circuits that feed the indoor cabinet. */
+  circuits: 'unknown' | 'one' | 'two' | 'three';
+  /** A board with capacitors that hold their charge for minutes. */
+  inverter: 'unknown' | 'yes' | 'no';
+  /** Whose disconnect feeds wall heads. */
+  headsFedBy: 'unknown' | 'outdoor-unit' | 'head' | 'own';
+  /** Where the indoor cabinet is. */
+  indoorPlace: 'unknown' | 'closet' | 'attic' | 'crawl-space';
+  uvLamp: boolean;
+  /** Which way an outdoor unit blows: up through a top, or through its front. */
+  discharge: 'unknown' | 'up' | 'side';
   boardNearby: boolean;
   finishedCeiling: boolean;
   /** Bleach was put in this drain, by anyone, not long ago. */
@@ -100,6 +113,13 @@ export const noAnswers = (): CoilAnswers => ({
   trap: 'unknown',
   filterSize: '',
   stand: 'unknown',
+  indoorUnit: 'unknown',
+  circuits: 'unknown',
+  inverter: 'unknown',
+  headsFedBy: 'unknown',
+  indoorPlace: 'unknown',
+  uvLamp: false,
+  discharge: 'unknown',
   boardNearby: false,
   finishedCeiling: false,
   bleachInDrain: false,
@@ -134,7 +154,10 @@ const outdoor: Asks = (coil) => coil.role === 'condenser';
 const indoor: Asks = (coil) => coil.role === 'evaporator';
 const indoorCabinet: Asks = (coil, configuration) => coil.role === 'evaporator' && !CONFIGURATION_TABLE[configuration].ductless;
 const overARoom: Asks = (coil, configuration) => coil.role === 'evaporator' && !CONFIGURATION_TABLE[configuration].package;
-const withoutWater: Asks = (_coil, _configuration, hazards) => hazards.includes('no-water');
+const inAHouse: Asks = (coil, configuration) => indoorCabinet(coil, configuration, []) && !CONFIGURATION_TABLE[configuration].package;
+const wallHead: Asks = (coil, configuration) => coil.role === 'evaporator' && CONFIGURATION_TABLE[configuration].ductless;
+const outOfDoors: Asks = (coil, configuration) => coil.role === 'condenser' || CONFIGURATION_TABLE[configuration].package;
+const withoutWater: Asks = (coil, configuration, hazards) => outOfDoors(coil, configuration, []) && hazards.includes('no-water');
 
 const choice = (...pairs: [string, string][]) => pairs.map(([value, label]) => ({ value, label }));
 
@@ -150,10 +173,27 @@ export const QUESTIONS: readonly Question[] = [
     options: choice(['pull-out', 'Pull-out'], ['lever', 'Lever'], ['breaker', 'Breaker type'], ['panel', 'In the panel']),
   },
   {
-    id: 'stand',
+    id: 'discharge',
     part: 'access',
     kind: 'one',
     asks: outdoor,
+    label: 'It blows',
+    options: choice(['up', 'Up, through the top'], ['side', 'Out of its front']),
+  },
+  {
+    id: 'inverter',
+    part: 'access',
+    kind: 'one',
+    asks: outdoor,
+    label: 'Inverter board',
+    help: 'Mini-splits nearly always; others say inverter or variable speed on the plate',
+    options: choice(['yes', 'Yes'], ['no', 'No']),
+  },
+  {
+    id: 'stand',
+    part: 'access',
+    kind: 'one',
+    asks: outOfDoors,
     label: 'It stands',
     options: choice(['ground', 'On the ground'], ['raised', 'Raised'], ['roof', 'On a roof']),
   },
@@ -222,6 +262,44 @@ export const QUESTIONS: readonly Question[] = [
     ),
   },
   {
+    id: 'indoorPlace',
+    part: 'access',
+    kind: 'one',
+    asks: inAHouse,
+    label: 'It is in',
+    options: choice(['closet', 'A closet or basement'], ['attic', 'The attic'], ['crawl-space', 'A crawl space']),
+  },
+  {
+    id: 'indoorUnit',
+    part: 'access',
+    kind: 'one',
+    asks: inAHouse,
+    label: 'Indoor unit',
+    options: choice(
+      ['air-handler', 'Air handler, no electric heat'],
+      ['electric-heat', 'Air handler, electric heat'],
+      ['furnace', 'Coil on a gas furnace'],
+    ),
+  },
+  {
+    id: 'circuits',
+    part: 'access',
+    kind: 'one',
+    asks: indoorCabinet,
+    label: 'Circuits that feed it',
+    help: 'Electric heat has two or three: count its breakers. Each is opened and read',
+    options: choice(['one', 'One'], ['two', 'Two'], ['three', 'Three']),
+  },
+  {
+    id: 'headsFedBy',
+    part: 'access',
+    kind: 'one',
+    asks: wallHead,
+    label: 'Its power comes from',
+    help: 'One disconnect for both units is opened once and read at both',
+    options: choice(['outdoor-unit', 'The outdoor unit'], ['head', 'It feeds the outdoor unit'], ['own', 'Each has its own']),
+  },
+  {
     id: 'accessPanel',
     part: 'access',
     kind: 'one',
@@ -237,7 +315,7 @@ export const QUESTIONS: readonly Question[] = [
     label: 'Air runs',
     options: choice(['up', 'Up'], ['down', 'Down'], ['horizontal', 'Across']),
   },
-  { id: 'filterSize', part: 'state', kind: 'words', asks: indoor, label: 'Filter size' },
+  { id: 'filterSize', part: 'state', kind: 'words', asks: indoorCabinet, label: 'Filter size' },
   {
     id: 'filter',
     part: 'state',
@@ -260,7 +338,13 @@ export const QUESTIONS: readonly Question[] = [
     kind: 'one',
     asks: indoor,
     label: 'Drain pan',
-    options: choice(['clean', 'Clean'], ['slime', 'Slime'], ['rusted', 'Rusted'], ['standing-water', 'Water stands']),
+    options: choice(
+      ['clean', 'Clean'],
+      ['slime', 'Slime'],
+      ['rusted', 'Rusted'],
+      ['cracked', 'Cracked'],
+      ['standing-water', 'Water stands'],
+    ),
   },
   {
     id: 'primaryDrain',
@@ -268,13 +352,14 @@ export const QUESTIONS: readonly Question[] = [
     kind: 'one',
     asks: indoor,
     label: 'Primary drain',
-    options: choice(['clear', 'Clear'], ['slow', 'Slow'], ['blocked', 'Blocked']),
+    help: 'Pour a quart (1 L) and watch: a look is no test',
+    options: choice(['clear', 'Poured, runs'], ['slow', 'Slow'], ['blocked', 'Blocked']),
   },
   {
     id: 'trap',
     part: 'drain',
     kind: 'one',
-    asks: indoor,
+    asks: indoorCabinet,
     label: 'Trap',
     options: choice(['wet', 'Holds water'], ['dry', 'Dry'], ['none', 'None']),
   },
@@ -307,6 +392,7 @@ export const QUESTIONS: readonly Question[] = [
     label: 'Drain takes, each minute',
     help: 'Time a known volume through it',
   },
+  { id: 'uvLamp', part: 'around', kind: 'yes', asks: indoorCabinet, label: 'A UV lamp in the cabinet' },
   { id: 'boardNearby', part: 'around', kind: 'yes', asks: indoor, label: 'A board within reach of water' },
   { id: 'finishedCeiling', part: 'around', kind: 'yes', asks: overARoom, label: 'A finished ceiling below' },
 ];

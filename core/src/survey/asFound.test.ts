@@ -20,7 +20,7 @@ test('what keeps it from running, by what was measured', () => {
   expect(found({ ...sound, contactor: 'burnt' })).toMatchObject({ why: 'part', findings: ['contactor'] });
   expect(found({ ...sound, lineV: 190 }).why).toBe('supply');
   expect(found(sound)).toMatchObject({ why: 'compressor', findings: ['compressor'] });
-  expect(found({ ...sound, state: 'dead' })).toMatchObject({ why: 'control', findings: ['wiring'] });
+  expect(found({ ...sound, state: 'dead' })).toMatchObject({ why: 'control', findings: ['control'] });
   expect(found({ seized: true }).why).toBe('compressor');
   expect(judgeAsFound({ ...notTried(), ...sound, state: 'runs' })).toMatchObject({ why: null, stops: null });
 });

@@ -120,7 +120,7 @@ export function judgeAsFound(found: AsFound): AsFoundJudgement {
   const good = (name: string) => lines.some((line) => line.name === name && line.ok);
   const why = whyNot(found, bad, good);
   if (why === 'compressor') findings.push('compressor');
-  if (why === 'control') findings.push('wiring');
+  if (why === 'control') findings.push('control');
   const chosen = found.reduced.trim().length >= LEAST_CHOICE;
   return { lines, why, stops: chosen ? null : why, findings };
 }

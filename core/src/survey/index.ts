@@ -14,6 +14,7 @@ export {
 } from './answers';
 export {
   ARRIVAL_HAZARD_NAMES,
+  OUTDOOR_HAZARDS,
   ARRIVAL_HAZARDS,
   completeStory,
   COOLING_SYMPTOMS,

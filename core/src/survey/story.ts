@@ -63,9 +63,12 @@ export const EFFICIENCY_NAMES: Record<EfficiencyEra, string> = {
 };
 
 /** Things met on arrival that stop work, put it off, or change how it is done. */
-export const ARRIVAL_HAZARDS = ['damaged-wiring', 'unsafe-roof', 'storm', 'live-animals', 'harmless-animals', 'no-water'] as const;
+export const ARRIVAL_HAZARDS = ['damaged-wiring', 'unsafe-roof', 'storm', 'live-animals', 'harmless-animals', 'no-water', 'rain'] as const;
 /** One of `ARRIVAL_HAZARDS`. */
 export type ArrivalHazard = (typeof ARRIVAL_HAZARDS)[number];
+
+/** Hazards that are met outdoors, and say nothing of a coil in the house. */
+export const OUTDOOR_HAZARDS: readonly ArrivalHazard[] = ['unsafe-roof', 'storm', 'live-animals', 'harmless-animals', 'no-water', 'rain'];
 
 /** What may be met on arrival, in words. */
 export const ARRIVAL_HAZARD_NAMES: Record<ArrivalHazard, string> = {
@@ -74,7 +77,8 @@ export const ARRIVAL_HAZARD_NAMES: Record<ArrivalHazard, string> = {
   storm: 'Storm near',
   'live-animals': 'Animals that sting, bite or nest in it',
   'harmless-animals': 'A frog or toad in it',
-  'no-water': 'No water at the coil',
+  'no-water': 'No hose at the outdoor unit',
+  rain: 'Rain',
 };
 
 /** What the customer says and what stands around, for the whole visit. */

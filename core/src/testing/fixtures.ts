@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { CONSTRUCTIONS, USUAL_ROW_DEPTH_M, type CoilRole, type Construction } from '../equipment';
 import { DEFAULT_HOUSE_RULES, type CoilBuild, type HouseRules, type MethodContext } from '../method';
 import type { Cleaner } from '../mix';
-import { CORROSION, emptySurvey, SOILS, type CoilSurvey, type Grade, type Soil } from '../survey';
+import { CORROSION, emptySurvey, noAnswers, SOILS, type CoilSurvey, type Grade, type Soil } from '../survey';
 
 const cleaner = (over: Partial<Cleaner> & Pick<Cleaner, 'id' | 'chemistry'>): Cleaner => ({
   name: over.id,
@@ -62,6 +62,11 @@ export const graded = (grade: Grade, over: Partial<CoilSurvey> = {}, rows = 1): 
   grades: { path: Array<Grade>(rows).fill(grade), hedge: Array<Grade>(rows).fill(grade) },
   ...over,
 });
+
+/** An indoor coil over a drain that was poured, a sound pan and a float that was lifted: condensate may rinse it. */
+export const overGoodDrain: Partial<CoilSurvey> = {
+  answers: { ...noAnswers(), primaryDrain: 'clear', pan: 'clean', floatSwitch: 'works', trap: 'wet' },
+};
 
 export const mildDay: MethodContext = {
   configuration: 'split-cool',

@@ -1,4 +1,4 @@
-import type { PowerSource } from '../equipment';
+import type { Configuration, PowerSource } from '../equipment';
 import { planCoil, type CoilBuild, type CoilPlan } from '../method';
 import type { Cleaner } from '../mix';
 import {
@@ -37,7 +37,11 @@ const plansOf = ([out, inn]: readonly [CoilBuild, CoilBuild], cleaners: readonly
 export const fullRunPlans = plansOf(fullRunCoils, shelf);
 
 /** Makes the events of one visit one after another, with ids that sort as they came. */
-export function scribe(visitId: string, idOf: (n: number) => string = (n) => `e${String(n).padStart(4, '0')}`) {
+export function scribe(
+  visitId: string,
+  configuration: Configuration = 'split-cool',
+  idOf: (n: number) => string = (n) => `e${String(n).padStart(4, '0')}`,
+) {
   const events: VisitEvent[] = [];
   let nowMs = RUN_START;
   return {
@@ -46,7 +50,7 @@ export function scribe(visitId: string, idOf: (n: number) => string = (n) => `e$
     wait: (seconds: number) => {
       nowMs += seconds * 1000;
     },
-    state: (): VisitState => foldVisit(visitId, 'split-cool', events),
+    state: (): VisitState => foldVisit(visitId, configuration, events),
     happen: <K extends EventKind>(kind: K, data: EventDataByKind[K], by = 'Wren'): VisitEvent => {
       nowMs += 5_000;
       const event = { id: idOf(events.length + 1), visitId, at: new Date(nowMs).toISOString(), by, kind, data } as VisitEvent;
@@ -69,7 +73,7 @@ export function fullRun(
   coils: readonly [CoilBuild, CoilBuild] = fullRunCoils,
   cleaners: readonly Cleaner[] = shelf,
 ): VisitEvent[] {
-  const run = scribe(visitId, idOf);
+  const run = scribe(visitId, 'split-cool', idOf);
   const { happen } = run;
   const [out, inn] = plansOf(coils, cleaners);
   happen('visit.started', {});

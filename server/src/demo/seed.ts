@@ -6,7 +6,7 @@ import {
   dayLater,
   FINDING_TABLE,
   foldVisit,
-  gateStepsFor,
+  gateOf,
   GATE_TABLE,
   instantIn,
   mixFor,
@@ -120,11 +120,14 @@ function eventsOf(visitId: string, day: string, diary: DiaryVisit, number: numbe
       applicatorId: 'pump-sprayer',
     });
   }
-  const order = gateStepsFor(system.configuration);
   const washed = plans.filter(({ plan }) => plan.verdict === 'wash');
   for (const source of new Set(washed.map(({ coil }) => sourceOf(system.configuration, coil.role)))) {
-    for (const step of order)
-      add(0.5, 'gate.step', { source, step, volts: { live: 121, dead: 0, none: null }[GATE_TABLE[step].reads ?? 'none'] });
+    for (const step of gateOf(foldVisit(visitId, system.configuration, events), system.configuration, source).steps)
+      add(step === 'bus-wait' ? 6 : 0.5, 'gate.step', {
+        source,
+        step,
+        volts: { live: 121, dead: 0, none: null }[GATE_TABLE[step].reads ?? 'none'],
+      });
   }
   // Each visit a little quicker or slower than the usual, always the same for the same visit.
   const pace = 0.8 + ((number * 7) % 5) / 10;

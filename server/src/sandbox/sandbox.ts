@@ -8,8 +8,7 @@ import {
   faceDrying,
   feedSite,
   foldVisit,
-  gateStepsFor,
-  isGateOpen,
+  gateStepDue,
   meterShows,
   openOf,
   ownerChooses,
@@ -195,7 +194,6 @@ export class Sandbox {
     const coils = await this.coilsNow();
     const [frame, events] = [this.frame(), this.events()];
     const state = foldVisit(visitId, frame.system.configuration, events);
-    const order = gateStepsFor(frame.system.configuration);
     const sources = [...new Set(frame.coils.map(({ role }) => sourceOf(frame.system.configuration, role)))];
     const quote = state.quotes.at(-1);
     return {
@@ -204,8 +202,7 @@ export class Sandbox {
         return own && washed ? [{ ...seenCoil(coil, own, washed), name: coilName(coil) }] : [];
       }),
       meters: sources.flatMap((source) => {
-        const gate = state.gates[source];
-        const step = isGateOpen(gate, order) ? undefined : order.find((each) => !gate?.done[each]);
+        const step = gateStepDue(state, frame.system.configuration, source);
         return step ? [{ source, step, volts: meterShows(hidden, source, step, events)?.volts ?? null }] : [];
       }),
       plate: hidden.plate,

@@ -3,14 +3,14 @@ import {
   coilMix,
   formatDuration,
   gateOpenedAt,
-  gateStepsFor,
-  isGateOpen,
+  gateOf,
   isWashed,
   labelLines,
   leftOver,
   MIX_STANDING_WORDS,
   needsFoam,
   nextAction,
+  provenDead,
   nowWords,
   progressOf,
   sectionClock,
@@ -71,14 +71,13 @@ export function WashJobScreen({ job, jobs, pick }: { job: WashJob; jobs: readonl
   const { coil, run } = job;
   const { plan } = run;
   const source = visit.source(coil);
-  const order = gateStepsFor(detail.system.configuration);
   const closed = state.closed !== null;
   const now = useNow(!closed);
   const clocks = run.sections.map((section) => sectionClock(run, section, now));
   const action = nextAction(run, now);
   // Once power is back the gate has done its work, until something has to get wet again.
   const powered = state.powerUp.done['power-on'] !== undefined;
-  const open = isGateOpen(state.gates[source], order) || (powered && POWERED.includes(action.kind));
+  const open = provenDead(state, detail.system.configuration, source) || (powered && POWERED.includes(action.kind));
   const gate = useGate(source);
   const cleaner = shelf.find((row) => row.id === plan.cleanerId);
   const applicatorId = state.mixes[coil.id]?.at(-1)?.value.applicatorId;
@@ -150,7 +149,8 @@ export function WashJobScreen({ job, jobs, pick }: { job: WashJob; jobs: readonl
           : 'Foam soaks'
         : (words.button ?? 'To power-up');
   const notBack = leftOver(state);
-  const openedAt = gateOpenedAt(state.gates[source], order);
+  const { steps, circuits } = gateOf(state, detail.system.configuration, source);
+  const openedAt = gateOpenedAt(state.gates[source], steps, circuits);
   // What condensate rinses is not rinsed early: no water is brought in.
   const companion =
     action.kind === 'wait' && plan.ending !== 'condensate' ? (

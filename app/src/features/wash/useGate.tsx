@@ -1,17 +1,19 @@
 import {
   capacitorWords,
-  DEAD_VOLTS,
+  deadVolts,
   GATE_TABLE,
   gateHelp,
-  gateStepsFor,
+  gateOf,
+  gateStepDue,
+  gateStepName,
   LEAST_REASON,
   LIVE_VOLTS,
+  mayStayShut,
   MOST_CIRCUITS,
   POWER_SOURCE_NAMES,
   readFigure,
   readingPasses,
   readsEachCircuit,
-  SHUT_STEP,
   worstReading,
   type GateEntry,
   type GateStep,
@@ -31,9 +33,10 @@ export function useGate(source: PowerSource): { card: ReactNode; buttons: ReactN
   /** Readings of the circuits before the one that is typed now, V. */
   const [circuits, setCircuits] = useState<number[]>([]);
   const [error, setError] = useState<string | undefined>();
-  const order = gateStepsFor(detail.system.configuration);
+  const own = gateOf(state, detail.system.configuration, source);
+  const { steps: order, circuits: asked, feeder } = own;
   const gate = state.gates[source];
-  const current = state.closed ? undefined : order.find((step) => !gate?.done[step]);
+  const current = state.closed ? undefined : gateStepDue(state, detail.system.configuration, source);
   const clear = () => {
     setText('');
     setCircuits([]);
@@ -51,9 +54,9 @@ export function useGate(source: PowerSource): { card: ReactNode; buttons: ReactN
       },
     });
   };
-  const shut = () => {
+  const shut = (step: GateStep) => {
     clear();
-    record({ kind: 'gate.step', data: { source, step: SHUT_STEP, volts: null, shut: true } });
+    record({ kind: 'gate.step', data: { source, step, volts: null, shut: true } });
   };
   /** What is typed, as volts; null with the error set when it is none. */
   const volts = (): number | null => {
@@ -63,12 +66,19 @@ export function useGate(source: PowerSource): { card: ReactNode; buttons: ReactN
     return null;
   };
   const read = (step: GateStep) => {
-    if (text === '' && circuits.length > 0) {
+    if (text === '' && circuits.length >= asked) {
       take(step, circuits);
       return;
     }
     const last = volts();
-    if (last !== null) take(step, [...circuits, last]);
+    if (last === null) return;
+    const all = [...circuits, last];
+    // A reading that is not dead is taken at once; else every circuit is read first.
+    if (readsEachCircuit(step, source) && all.length < asked && readingPasses(step, last)) {
+      setText('');
+      setError(undefined);
+      setCircuits(all);
+    } else take(step, all);
   };
   const another = () => {
     const last = volts();
@@ -83,8 +93,11 @@ export function useGate(source: PowerSource): { card: ReactNode; buttons: ReactN
       <Heading>{`${POWER_SOURCE_NAMES[source]}: off and proven dead`}</Heading>
       {gate?.failed ? (
         <HazardBox lead="Not proven dead.">
-          {`${GATE_TABLE[gate.failed.step].name} read ${gate.failed.volts ?? 'nothing'} V. Hands out. Find what feeds it, isolate again and start over.`}
+          {`${gateStepName(gate.failed.step, own)} read ${gate.failed.volts ?? 'nothing'} V. Hands out. Find what feeds it, isolate again and start over.`}
         </HazardBox>
+      ) : null}
+      {feeder ? (
+        <Small testID="gate-fed">{`Its power comes through the ${POWER_SOURCE_NAMES[feeder].toLowerCase()}: opened and tagged there, proven dead here too.`}</Small>
       ) : null}
       {order.map((step, index) => {
         const facts = GATE_TABLE[step];
@@ -95,7 +108,7 @@ export function useGate(source: PowerSource): { card: ReactNode; buttons: ReactN
           <StepRow
             key={step}
             number={index + 1}
-            name={facts.name}
+            name={gateStepName(step, own)}
             here={here}
             taken={
               done ? <Small ink={done.skipped ? 'brick' : 'inkSoft'}>{`${entryText(done)}${wallClock(done.at, 'h:mm')}`}</Small> : null
@@ -103,11 +116,11 @@ export function useGate(source: PowerSource): { card: ReactNode; buttons: ReactN
           >
             {done?.skipped ? <Small ink="brick">{done.skipped}</Small> : null}
             {here ? <Small ink="inkSoft">{gateHelp(step, source, disconnect)}</Small> : null}
-            {here && step === SHUT_STEP ? <Small testID="gate-licence">{capacitorWords(who, team)}</Small> : null}
+            {here && step === 'capacitor' ? <Small testID="gate-licence">{capacitorWords(who, team)}</Small> : null}
             {here && circuits.length > 0 ? <Small>{circuits.map((each, i) => `Circuit ${i + 1}: ${each} V`).join(' · ')}</Small> : null}
             {here && facts.reads !== null ? (
               <Field
-                label={`${each ? `Circuit ${circuits.length + 1}: reads` : 'Reads'}, ${facts.reads === 'live' ? `at least ${LIVE_VOLTS}` : `${DEAD_VOLTS} or less is the meter’s own noise`}`}
+                label={`${each ? `Circuit ${circuits.length + 1}${asked > 1 ? ` of ${asked}` : ''}: reads` : 'Reads'}, ${facts.reads === 'live' ? `at least ${LIVE_VOLTS}` : `${deadVolts(step)} or less${step === 'dc-bus' ? ', or the maker’s figure' : ' is the meter’s own noise'}`}`}
                 unit="V"
                 value={text}
                 onChange={setText}
@@ -121,7 +134,7 @@ export function useGate(source: PowerSource): { card: ReactNode; buttons: ReactN
                 {facts.reads === 'dead' ? 'That is not dead.' : 'That is not a live source: the meter is not proved.'}
               </Banner>
             ) : null}
-            {here && each ? (
+            {here && each && circuits.length + 1 >= asked ? (
               <View style={{ alignItems: 'flex-start' }}>
                 <Companion
                   title="Another circuit"
@@ -132,9 +145,9 @@ export function useGate(source: PowerSource): { card: ReactNode; buttons: ReactN
                 />
               </View>
             ) : null}
-            {here && step === SHUT_STEP ? (
+            {here && mayStayShut(step) ? (
               <View style={{ alignItems: 'flex-start' }}>
-                <Companion title="Compartment stays shut" onPress={shut} wet testID="gate-stays-shut" />
+                <Companion title="Compartment stays shut" onPress={() => shut(step)} wet testID="gate-stays-shut" />
               </View>
             ) : null}
           </StepRow>
@@ -143,7 +156,7 @@ export function useGate(source: PowerSource): { card: ReactNode; buttons: ReactN
       {current ? (
         <LeaveOut
           key={current}
-          name={GATE_TABLE[current].name}
+          name={gateStepName(current, own)}
           leave={(reason) => record({ kind: 'gate.skipped', data: { source, step: current, reason } })}
         />
       ) : null}
@@ -163,13 +176,15 @@ export function useGate(source: PowerSource): { card: ReactNode; buttons: ReactN
       {facts.reads === 'dead' && text === '' ? (
         <Companion
           title="0 V"
-          onPress={() => (readsEachCircuit(current, source) ? setText('0') : take(current, [0]))}
+          onPress={() =>
+            readsEachCircuit(current, source) && (asked > 1 || source === 'package-unit') ? setText('0') : take(current, [0])
+          }
           wet
           testID="gate-zero"
         />
       ) : null}
       <Act
-        title={text === '' ? (circuits.length > 0 ? `Keep ${circuits.length} readings` : 'Keep the reading') : `It reads ${text} V`}
+        title={text === '' ? (circuits.length >= asked ? `Keep ${circuits.length} readings` : 'Keep the reading') : `It reads ${text} V`}
         onPress={() => read(current)}
         wet
         testID="gate-read"

@@ -34,8 +34,9 @@ export interface ChemistryChoice {
   /** The row that says so. */
   passesRule: RuleRef;
   outlook: string;
-  /** How the soak ends. */
+  /** How the soak ends, and the row that says so. */
   ending: Ending;
+  endingRule: string;
   /** The first choice of cleaner cannot be kept wet by cutting small alone; null when it can. */
   dryTrouble: DryTrouble | null;
   rejected: Rejected[];
@@ -119,9 +120,44 @@ const ENDING_RULES: readonly Rule<SurveyFacts, Ending>[] = [
   },
   {
     id: 'ending.drain',
-    when: { primaryDrain: 'blocked' },
+    when: { drainState: 'bad' },
     then: 'rinse',
-    because: 'The drain is blocked: what condensate takes off would stand in the pan.',
+    because: 'The drain does not run: clear it, pour, and plan again. What condensate takes off would stand in the pan.',
+    source: commonPractice,
+  },
+  {
+    id: 'ending.pan',
+    when: { panSound: 'no' },
+    then: 'rinse',
+    because: 'The pan does not hold: rinsed by hand in small pours, with an eye on it.',
+    source: commonPractice,
+  },
+  {
+    id: 'ending.overflow',
+    when: { overflowGuard: 'no' },
+    then: 'rinse',
+    because: 'Nothing stops the unit when the pan fills: nobody may leave it to condensate.',
+    source: commonPractice,
+  },
+  {
+    id: 'ending.unproven',
+    when: { role: 'evaporator', drainState: 'unknown' },
+    then: 'rinse',
+    because: 'Nobody has poured water down this drain on this visit: rinsed by hand until somebody has.',
+    source: commonPractice,
+  },
+  {
+    id: 'ending.pan-unseen',
+    when: { role: 'evaporator', panSound: 'unknown' },
+    then: 'rinse',
+    because: 'Nobody has looked into the pan: rinsed by hand until somebody has.',
+    source: commonPractice,
+  },
+  {
+    id: 'ending.float-untried',
+    when: { role: 'evaporator', overflowGuard: 'unknown' },
+    then: 'rinse',
+    because: 'Nobody has lifted the float switch: rinsed by hand until somebody has.',
     source: commonPractice,
   },
   {
@@ -206,6 +242,7 @@ export function chemistryStage(situation: Situation, drying: Drying): Staged<Che
       passesRule: refOf(school && schoolRow ? schoolRow : chartRow),
       outlook: school?.outlook ?? chart.outlook,
       ending,
+      endingRule: endingRow.id,
       dryTrouble,
       rejected,
     },

@@ -21,8 +21,13 @@ export interface OpeningChosen {
  * @returns whether the coil can be opened so
  * @example isPossible('deep', { role: 'condenser', topOpens: false }) // false
  */
-export const isPossible = (opening: OpeningId, facts: Pick<SurveyFacts, 'role' | 'topOpens'>): boolean =>
-  OPENING_TABLE[opening].role === facts.role && (facts.topOpens || !OPENING_TABLE[opening].inside);
+export const isPossible = (
+  opening: OpeningId,
+  facts: Pick<SurveyFacts, 'role' | 'topOpens'> & Partial<Pick<SurveyFacts, 'discharge'>>,
+): boolean =>
+  OPENING_TABLE[opening].role === facts.role &&
+  (facts.topOpens || !OPENING_TABLE[opening].inside) &&
+  (opening !== 'top-open' || facts.discharge !== 'side');
 
 /**
  * Second stage: the opening that the technician chose where it can be had, else the one that the rules propose.
@@ -33,10 +38,12 @@ export function openingStage({ facts, survey }: Situation): Staged<OpeningChosen
   // Every coil meets a row: the last of each side asks for nothing.
   const rule = firstMatch(OPENING_RULES, facts)!;
   const wanted = survey.answers.opening;
-  const opening = wanted !== null && isPossible(wanted, facts) ? wanted : rule.then;
-  const own = opening === rule.then;
+  // A unit that blows out of its front has no top fan: its inside is reached with front panel and fan out.
+  const proposed = isPossible(rule.then, facts) ? rule.then : 'deep';
+  const opening = wanted !== null && isPossible(wanted, facts) ? wanted : proposed;
+  const own = opening === proposed;
   return {
-    value: { opening, proposed: rule.then, insideReached: OPENING_TABLE[opening].inside },
+    value: { opening, proposed, insideReached: OPENING_TABLE[opening].inside },
     inputs: [
       { label: 'Worst grade', text: `${facts.grade} ${gradeFacts(facts.grade).name}` },
       { label: 'Rows', quantity: { kind: 'count', value: facts.rows } },
@@ -48,7 +55,7 @@ export function openingStage({ facts, survey }: Situation): Staged<OpeningChosen
         : [
             {
               id: 'open.chosen',
-              because: `Chosen on the spot; the rules would open to ${OPENING_TABLE[rule.then].name.toLowerCase()}.`,
+              because: `Chosen on the spot; the rules would open to ${OPENING_TABLE[proposed].name.toLowerCase()}.`,
               source: { kind: 'house-rule', name: 'the technician' } as const,
             },
           ]),

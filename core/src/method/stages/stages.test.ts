@@ -1,4 +1,4 @@
-import { graded, house, coil, mildDay, shelf } from '../../testing/fixtures';
+import { graded, house, coil, mildDay, shelf, overGoodDrain } from '../../testing/fixtures';
 import { noAnswers, type CoilAnswers } from '../../survey';
 import { decide } from '../decide';
 import { situationOf } from '../facts';
@@ -91,7 +91,7 @@ test('rinse: by construction first, then the school, as hard as the fins allow',
   expect(rinse({ rules: { force: 'full-straight' }, answers: { finStiffness: 'stiff' } }).nozzle).toBe('straight jet');
   expect(rinse({ rules: { force: 'full-straight' }, answers: { finStiffness: 'soft' } }).nozzle).not.toBe('straight jet');
   expect(ids(of({ build: { construction: 'microchannel' } }).rinse.rules)).toContain('rinse.microchannel');
-  const indoor = of({ build: { role: 'evaporator' }, grade: 2, rules: { noRinse: 'condensate' } });
+  const indoor = of({ build: { role: 'evaporator' }, grade: 2, answers: overGoodDrain.answers!, rules: { noRinse: 'condensate' } });
   expect(indoor.rinse.value.rinse.direction).toBe('Condensate rinses it');
   // Should pan and drain not look well, it is known how to do it by hand.
   expect(indoor.rinse.value.byHand.direction).not.toBe('Condensate rinses it');

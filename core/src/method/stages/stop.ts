@@ -10,8 +10,9 @@ export interface StopChoice {
   stop: Stop | null;
 }
 
-/** An indoor coil that is clear, with nothing complained of, is looked at and no more. */
-const isInspection = ({ facts }: Situation): boolean => facts.role === 'evaporator' && facts.chemistryGrade === 0 && !facts.coolingSymptom;
+/** An indoor coil that is clear, with nothing complained of, or whose panel alone is to be opened, is looked at and no more. */
+const isInspection = ({ facts, survey }: Situation): boolean =>
+  facts.role === 'evaporator' && ((facts.chemistryGrade === 0 && !facts.coolingSymptom) || survey.answers.opening === 'panel');
 
 /**
  * First stage: the first reason in `STOPS` that holds, else a wash or an inspection.

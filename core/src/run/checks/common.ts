@@ -6,7 +6,8 @@ import type { Licence } from '../../survey';
 import { coilRunOf, foamedSections } from '../coilRun';
 import type { EventKind, VisitCoil, VisitEvent } from '../events';
 import type { FindingLife } from '../findingLife';
-import { gateStepsFor, isGateOpen, sourceOf } from '../gate';
+import { sourceOf } from '../gate';
+import { provenDead } from '../gateOf';
 import type { VisitState } from '../visitState';
 
 /** What stands around a visit and does not change with its entries. */
@@ -46,7 +47,7 @@ export function gateOpenFor(state: VisitState, coilId: string, frame: VisitFrame
   const coil = frame.coils.find((row) => row.id === coilId);
   if (!coil) return;
   const source = sourceOf(frame.configuration, coil.role);
-  if (!isGateOpen(state.gates[source], gateStepsFor(frame.configuration))) {
+  if (!provenDead(state, frame.configuration, source)) {
     refuse('data.coilId', `${POWER_SOURCE_NAMES[source]}: isolate and prove dead before anything gets wet.`);
   }
 }

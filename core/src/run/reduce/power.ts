@@ -1,4 +1,5 @@
-import { gateStepsFor, shutGate, stepGate } from '../gate';
+import { shutGate, stepGate } from '../gate';
+import { gateOf } from '../gateOf';
 import { powerTaken, stepPower } from '../powerUp';
 import { stamp, type Reducers } from './reducer';
 
@@ -7,13 +8,15 @@ export const POWER = {
   'gate.step': (state, event, configuration) => {
     const { source, step, volts, readings, shut } = event.data;
     const entry = { at: event.at, by: event.by, volts, skipped: null, ...(readings ? { readings } : {}), ...(shut ? { shut } : {}) };
-    state.gates[source] = stepGate(state.gates[source] ?? shutGate(), gateStepsFor(configuration), step, entry);
+    const { steps, circuits } = gateOf(state, configuration, source);
+    state.gates[source] = stepGate(state.gates[source] ?? shutGate(), steps, step, entry, circuits);
     if (step === 'isolated') state.powerUp = powerTaken(state.powerUp);
   },
   'gate.skipped': (state, event, configuration) => {
     const { source, step, reason } = event.data;
     const entry = { at: event.at, by: event.by, volts: null, skipped: reason };
-    state.gates[source] = stepGate(state.gates[source] ?? shutGate(), gateStepsFor(configuration), step, entry);
+    const { steps, circuits } = gateOf(state, configuration, source);
+    state.gates[source] = stepGate(state.gates[source] ?? shutGate(), steps, step, entry, circuits);
     state.gateSkips.push(stamp(event, event.data));
   },
   'power.step': (state, event) => {

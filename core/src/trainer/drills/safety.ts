@@ -1,6 +1,6 @@
 import { CONFIGURATIONS, POWER_SOURCE_NAMES } from '../../equipment';
 import { CHEMISTRY_NAMES, CHEMISTRY_SUBSTANCES, clashesAmong, type Party } from '../../mix';
-import { GATE_TABLE, gateHelp, gateStepsFor, isGateOpen, shutGate, sourceOf, stepGate, type GateStep } from '../../run/gate';
+import { GATE_TABLE, gateHelp, gateNeeds, gateStepsFor, isGateOpen, shutGate, sourceOf, stepGate, type GateStep } from '../../run/gate';
 import { FINDING_KINDS, FINDING_TABLE, type FindingKind } from '../../survey';
 import { LICENCE_NAMES } from '../../shop';
 import { choice, type DrillMaker } from './drill';
@@ -11,7 +11,8 @@ const NOTHING = { id: 'open', text: 'Nothing: the gate is open' };
 const dead: DrillMaker = (draw) => {
   const configuration = draw.pick(CONFIGURATIONS);
   const role = draw.pick(['condenser', 'evaporator'] as const);
-  const order = gateStepsFor(configuration);
+  const source = sourceOf(configuration, role);
+  const order = gateStepsFor(configuration, gateNeeds(configuration, source, []));
   const fault = draw.pick(['missing', 'missing', 'live', 'meter', 'none'] as const);
   const readsDead = order.filter((step) => GATE_TABLE[step].reads === 'dead');
   const at: GateStep | null =
@@ -42,7 +43,6 @@ const dead: DrillMaker = (draw) => {
     .shuffled(order.filter((step) => step !== right.id))
     .slice(0, 3)
     .map((step) => ({ id: step, text: GATE_TABLE[step].name }));
-  const source = sourceOf(configuration, role);
   return {
     skill: `dead.${fault}`,
     ask: `Somebody has isolated the ${POWER_SOURCE_NAMES[source].toLowerCase()} and did this, in order. Which step is missing, or does not do?`,

@@ -1,7 +1,8 @@
 import { coilName, POWER_SOURCE_NAMES, type Configuration } from '../../equipment';
 import { FAULTS, type FaultId } from '../../diagnosis';
 import type { CoilBuild } from '../../method';
-import { foldVisit, GATE_TABLE, gateStepsFor, isGateOpen, readingPasses, type VisitEvent, type VisitState } from '../../run';
+import type { PowerSource } from '../../equipment';
+import { foldVisit, GATE_TABLE, provenDead, readingPasses, type VisitEvent, type VisitState } from '../../run';
 import { gradeFacts, SOIL_TABLE, STORY_NAMES, SYMPTOM_NAMES, worstOf, type Grade } from '../../survey';
 import { lightPct } from '../sight';
 import type { FinPack } from '../finPack';
@@ -68,12 +69,11 @@ function safety({ hidden, state, events, configuration }: DebriefInput): Debrief
   const wet = events.findIndex(({ kind }) => WETS.includes(kind));
   if (wet >= 0) {
     const before = foldVisit(state.visitId, configuration, events.slice(0, wet));
-    const order = gateStepsFor(configuration);
-    const gates = Object.values(before.gates);
+    const gates = Object.keys(before.gates) as PowerSource[];
     const skips = before.gateSkips.map(({ value: { step } }) => GATE_TABLE[step].name);
     lines.push(
       line(
-        skips.length === 0 && gates.length > 0 && gates.every((gate) => isGateOpen(gate, order)),
+        skips.length === 0 && gates.length > 0 && gates.every((source) => provenDead(before, configuration, source)),
         `Proved dead before anything got wet: ${listed(sources.map((source) => POWER_SOURCE_NAMES[source]))}.`,
         skips.length > 0 ? `Wetted with steps of the gate left out: ${listed(skips)}.` : 'Wetted before it was proved dead.',
       ),

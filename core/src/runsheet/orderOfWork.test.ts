@@ -1,0 +1,144 @@
+import fc from 'fast-check';
+import { planCoil, type CoilPlan } from '../method';
+import { sourceOf } from '../run';
+import { anyJob, type DrawnJob } from '../testing/drawnJobs';
+import { shelf } from '../testing/fixtures';
+import type { Task } from './task';
+import { visitTasks } from './visitTasks';
+
+/** Common practice throughout, no source: the order in which a technician works, whatever was found and whatever the shop's schools. */
+const RUNS = 3000;
+
+interface Planned {
+  job: DrawnJob;
+  plans: CoilPlan[];
+  tasks: Task[];
+}
+
+function planned(job: DrawnJob): Planned {
+  const coils = [job.outdoor, job.indoor].map(({ build, survey }) => ({
+    build,
+    plan: planCoil(build, survey, job.context, shelf, job.rules),
+  }));
+  const washed = coils.filter(({ plan }) => plan.verdict === 'wash');
+  const tasks = visitTasks(
+    washed.map(({ build, plan }) => ({
+      id: build.id,
+      name: build.id,
+      rows: build.geometry.rows,
+      source: sourceOf(job.context.configuration, build.role),
+      plan,
+    })),
+  );
+  return { job, plans: coils.map(({ plan }) => plan), tasks };
+}
+
+/** Ids of all that has to be done before a task. */
+function before(tasks: readonly Task[], id: string): Set<string> {
+  const byId = new Map(tasks.map((task) => [task.id, task]));
+  const found = new Set<string>();
+  const queue = [id];
+  for (let at = queue.pop(); at !== undefined; at = queue.pop())
+    for (const { id: earlier } of byId.get(at)?.after ?? [])
+      if (!found.has(earlier)) {
+        found.add(earlier);
+        queue.push(earlier);
+      }
+  return found;
+}
+
+const isWet = (task: Task): boolean => ['wet', 'foam', 'rinse', 'rinse-all'].includes(task.what?.is ?? '');
+const isRinse = (task: Task): boolean => ['rinse', 'rinse-all'].includes(task.what?.is ?? '');
+const ofCoil = (task: Task, coilId: string): boolean => task.what !== undefined && 'coilId' in task.what && task.what.coilId === coilId;
+const stepTask = (tasks: readonly Task[], ids: readonly string[]): Task[] =>
+  tasks.filter((task) => task.what?.is === 'step' && ids.includes(task.what.stepId));
+const ids = (plan: CoilPlan) => plan.steps.map((step) => step.id);
+
+const seed = Date.now() % 2 ** 31;
+/** Drawn and planned once for all that has to hold of them. */
+const all = fc.sample(anyJob, { numRuns: RUNS, seed }).map(planned);
+
+function holds(rule: (planned: Planned) => void): void {
+  for (const [i, one] of all.entries())
+    try {
+      rule(one);
+    } catch (error) {
+      const { outdoor, indoor, context } = one.job;
+      throw new Error(
+        `job ${i} of seed ${seed}: ${context.configuration}, ${JSON.stringify([outdoor.survey, indoor.survey, context.story, one.job.rules])}\n${String(error)}`,
+        { cause: error },
+      );
+    }
+}
+
+test('nothing wet goes on indoors before a drain that is not known good was cleared or poured', () => {
+  holds(({ plans: [, indoor], tasks }) => {
+    if (indoor!.verdict !== 'wash' || indoor!.facts.waterWay === 'air' || indoor!.facts.drainState === 'good') return;
+    const opened = stepTask(tasks, ['drain-clear', 'drain-pour']);
+    expect(opened).toHaveLength(1);
+    for (const wet of tasks.filter((task) => isWet(task) && ofCoil(task, 'evaporator')))
+      expect(before(tasks, wet.id)).toContain(opened[0]!.id);
+  });
+});
+
+test('slime, mud and blocked holes come out before the first water', () => {
+  holds(({ tasks }) => {
+    for (const step of stepTask(tasks, ['pan-slime', 'mud', 'pan-free', 'pan-drill', 'weep-open', 'lift', 'lift-in']))
+      for (const wet of tasks.filter((task) => isWet(task) && step.what?.is === 'step' && ofCoil(task, step.what.coilId ?? '')))
+        expect(before(tasks, wet.id)).toContain(step.id);
+  });
+});
+
+test('pan, base, trap and float are done after the last rinse that can reach them', () => {
+  const BELOW = ['pan-out', 'pan-out-new', 'pan-vacuum', 'weep-last', 'pan-in', 'trap-flush', 'float-test', 'look-pan'];
+  holds(({ tasks }) => {
+    for (const step of stepTask(tasks, BELOW)) {
+      const earlier = before(tasks, step.id);
+      const coilId = step.what?.is === 'step' ? (step.what.coilId ?? '') : '';
+      for (const rinse of tasks.filter((task) => isRinse(task) && ofCoil(task, coilId))) expect(earlier).toContain(rinse.id);
+      for (const second of stepTask(tasks, ['second'])) if (ofCoil(second, coilId)) expect(earlier).toContain(second.id);
+      if (step.id.endsWith('weep-last')) for (const lid of stepTask(tasks, ['lid-on'])) expect(earlier).toContain(lid.id);
+    }
+  });
+});
+
+test('nothing is dosed into a drain while cleaner can still come down', () => {
+  const DOSES = ['drain-dose', 'drain-bleach', 'drain-dose-last', 'drain-bleach-last'];
+  holds(({ tasks, plans: [, indoor] }) => {
+    for (const dose of stepTask(tasks, DOSES)) {
+      const earlier = before(tasks, dose.id);
+      for (const task of tasks.filter((row) => ofCoil(row, 'evaporator') && (isWet(row) || row.what?.is === 'soak')))
+        expect(earlier).toContain(task.id);
+      const flushed = stepTask(tasks, indoor!.ending === 'condensate' ? ['condense', 'look-pan'] : ['pan-in']);
+      expect(flushed.length).toBeGreaterThan(0);
+      for (const task of flushed) expect(earlier).toContain(task.id);
+    }
+  });
+});
+
+test('condensate rinses over a drain that ran, a sound pan and something that stops an overflow', () => {
+  holds(({ plans: [, indoor], job }) => {
+    if (indoor!.ending !== 'condensate' || indoor!.verdict !== 'wash') return;
+    const { answers } = job.indoor.survey;
+    expect(answers.secondaryWet).toBe(false);
+    expect(['clean', 'slime']).toContain(answers.pan);
+    expect(answers.primaryDrain === 'clear' || (answers.primaryDrain === 'unknown' && (answers.drainLMin ?? 0) >= 0.5)).toBe(true);
+    if (job.context.configuration.startsWith('split'))
+      expect(answers.floatSwitch === 'works' || (answers.floatSwitch === 'none' && !answers.finishedCeiling)).toBe(true);
+  });
+});
+
+test('no step is about a part that is not there', () => {
+  holds(({ plans: [outdoor, indoor], job }) => {
+    const { configuration } = job.context;
+    if (configuration === 'ductless-split')
+      for (const id of ['trap-flush', 'trap-fill', 'float-test', 'panel', 'panel-tight', 'close-in'])
+        expect(ids(indoor!)).not.toContain(id);
+    if (!outdoor!.facts.insideReached)
+      for (const id of ['lid-on', 'weep-last', 'pan-out', 'bag', 'wires', 'close-out']) expect(ids(outdoor!)).not.toContain(id);
+    if (outdoor!.cleanerId === null)
+      for (const id of ['mix', 'gun', 'plants', 'second']) if (id !== 'second') expect(ids(outdoor!)).not.toContain(id);
+    if (job.indoor.survey.answers.trap === 'none') expect(ids(indoor!).filter((id) => id.startsWith('trap'))).toEqual([]);
+    if (job.indoor.survey.answers.floatSwitch === 'none') expect(ids(indoor!)).not.toContain('float-test');
+  });
+});
