@@ -1,5 +1,6 @@
 import {
   CHEMISTRY_SCHOOLS,
+  DEFAULT_HOUSE_RULES,
   DRAIN_SCHOOLS,
   DRIP_SCHOOLS,
   DWELL_SCHOOLS,
@@ -38,4 +39,8 @@ export const houseRulesSchema: ObjectSchema<HouseRulesInput> = object({
   drip: oneOf('Drip school', DRIP_SCHOOLS).default('five'),
   preferredCleaners: array(recordId('A cleaner')).default([]).max(20, 'Twenty preferred cleaners at most.'),
   clearanceM: figure('Clearance', 0, 3, 'm'),
+  clearanceTopM: figure('Room above', 0, 5, 'm').default(DEFAULT_HOUSE_RULES.clearanceTopM),
+  hoseLMin: figure('The hose', 1, 100, 'L/min').default(DEFAULT_HOUSE_RULES.hoseLMin),
+  sprayerLMin: figure('The sprayer', 0.1, 20, 'L/min').default(DEFAULT_HOUSE_RULES.sprayerLMin),
+  washerLMin: figure('The washer', 0.1, 20, 'L/min').default(DEFAULT_HOUSE_RULES.washerLMin),
 });

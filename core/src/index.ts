@@ -263,7 +263,6 @@ export {
   SCHOOL_NAMES,
   SCREEN_SCHOOLS,
   secondOpinion,
-  SPRAYER_L_MIN,
   stepRow,
   visitClashes,
   type CoilBuild,

@@ -140,6 +140,15 @@ const plan = object({
   passes: figure('Passes', 0, 20),
   rinse: rinse().required('The plan’s rinse is missing.'),
   rinseByHand: rinse().default(undefined),
+  rinseSPerM2: num().min(0).max(10_000),
+  water: object({
+    means: oneOf('What it is rinsed with', ['hose', 'sprayer', 'washer', 'mug'] as const),
+    seconds: seconds('The rinse'),
+    flowLMin: figure('The flow', 0, 1000, 'L/min'),
+    litres: figure('Water', 0, 100_000, 'L'),
+  })
+    .nullable()
+    .default(undefined),
   sections: array(
     object({
       id: keyWords('A section’s id', 80),

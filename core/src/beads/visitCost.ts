@@ -1,4 +1,3 @@
-import type { CoilRole } from '../equipment';
 import type { SavedWatts } from './savedWatts';
 import { rinseWaterL } from '../method';
 import { strongerThanNeeded, visitCost, type MixUse, type VisitCost } from '../mix';
@@ -50,13 +49,13 @@ const LITRES_PER_M3 = 1000;
  * @returns amounts, L and min
  * @example costFacts(foldVisit('v', 'split-cool', []), []) // { used: {}, waterL: 0, minutes: 0, batches: [] }
  */
-export function costFacts(state: VisitState, coils: readonly { id: string; role: CoilRole; geometry: { rows: number } }[]): CostFacts {
-  const rinseL = coils.reduce((sum, { id, role, geometry }) => {
+export function costFacts(state: VisitState, coils: readonly { id: string }[]): CostFacts {
+  const rinseL = coils.reduce((sum, { id }) => {
     const run = coilRunOf(state, id);
     if (!run || run.sections.length === 0) return sum;
     // Water goes where it was rinsed, not where it was planned.
     const rinsed = run.sections.filter((section) => (run.progress[section.id]?.rinsedAtMs ?? null) !== null).length;
-    return sum + (rinseWaterL(run.plan, { role, rows: geometry.rows }) * rinsed) / run.sections.length;
+    return sum + (rinseWaterL(run.plan) * rinsed) / run.sections.length;
   }, 0);
   const mixes = Object.values(state.mixes).flat();
   const batches = Object.values(state.mixes).flatMap((rows) => {

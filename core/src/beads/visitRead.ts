@@ -1,6 +1,6 @@
 import { faceAreaOf } from '../equipment';
 import { OPENING_TABLE, type CoilBuild, type CoilPlan } from '../method';
-import type { Chemistry } from '../mix';
+import { rowShare, type Chemistry } from '../mix';
 import type { ReadingWhen } from '../readings';
 import {
   pauseOf,
@@ -86,7 +86,7 @@ const coveredM2 = (state: VisitState, coils: readonly Pick<CoilBuild, 'id' | 'ge
     const areaM2 = coil.geometry.faces
       .filter((face) => faces.has(face.id))
       .reduce((area, face) => area + faceAreaOf(coil.geometry, face), 0);
-    return sum + areaM2 * coil.geometry.rows;
+    return sum + areaM2 * rowShare(coil.geometry.rows);
   }, 0);
 
 /**

@@ -217,7 +217,7 @@ export function adviceFor(facts: JobFacts, house: HouseRules, system: UnitSystem
   const size = facts.filterSize.trim();
   return [
     ...(facts.sidesShort ? [`Keep ${length(house.clearanceM)} clear all round; it has ${length(facts.clearanceM)}.`] : []),
-    ...(facts.topShort ? [`Keep ${length(house.clearanceM)} clear above it; it has ${length(facts.clearanceTopM)}.`] : []),
+    ...(facts.topShort ? [`Keep ${length(house.clearanceTopM)} clear above it; it has ${length(facts.clearanceTopM)}.`] : []),
     ...allMatches(ADVICE, facts).map((rule) => rule.then),
     ...(size ? [`The filter here is ${size}: keep one at hand.`] : []),
   ];

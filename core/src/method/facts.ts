@@ -49,7 +49,7 @@ function factsOf(coil: CoilBuild, survey: CoilSurvey, context: MethodContext, ho
   const configuration = CONFIGURATION_TABLE[context.configuration];
   const { answers } = survey;
   const dryBulbC = context.site?.dryBulbC ?? null;
-  const short = (roomM: number | null) => roomM !== null && roomM < house.clearanceM;
+  const short = (roomM: number | null, asked: number) => roomM !== null && roomM < asked;
   // What is met outdoors says nothing of a coil in the house.
   const outOfDoors = coil.role === 'condenser' || configuration.package;
   const poured = context.drainPouredLMin?.[coil.id];
@@ -146,8 +146,8 @@ function factsOf(coil: CoilBuild, survey: CoilSurvey, context: MethodContext, ho
     tooCold: dryBulbC !== null && dryBulbC < house.minimumOutdoorC,
     sun: context.site?.sun ?? null,
     condensate: coil.role === 'evaporator' ? makesCondensate(context.returnAir ?? null) : 'unknown',
-    sidesShort: short(answers.clearanceM),
-    topShort: short(answers.clearanceTopM),
+    sidesShort: short(answers.clearanceM, house.clearanceM),
+    topShort: short(answers.clearanceTopM, house.clearanceTopM),
   };
   const shift = allMatches(GRADE_SHIFTS, facts).reduce((sum, rule) => sum + rule.then, 0);
   facts.chemistryGrade = clampGrade(grade + shift);

@@ -1,4 +1,4 @@
-import { METRES_PER_INCH, type UnitSystem } from '../units';
+import { LITRES_PER_GALLON, METRES_PER_INCH, type UnitSystem } from '../units';
 
 /** Water before a cleaner, a cleaner at once, or the household mix. */
 export const CHEMISTRY_SCHOOLS = ['water-first', 'cleaner', 'household'] as const;
@@ -73,8 +73,13 @@ export interface HouseRules {
   drip: DripSchool;
   /** Cleaners taken before others of their class, by id, first choice first. */
   preferredCleaners: string[];
-  /** Room to keep clear all round the outdoor unit, m. */
+  /** Room to keep clear all round the outdoor unit, and above it, m. */
   clearanceM: number;
+  clearanceTopM: number;
+  /** What a garden hose, a pump sprayer and a small washer give, L/min. */
+  hoseLMin: number;
+  sprayerLMin: number;
+  washerLMin: number;
 }
 
 /** What a shop goes by until it chooses. */
@@ -97,6 +102,11 @@ export const DEFAULT_HOUSE_RULES: HouseRules = {
   drip: 'five',
   preferredCleaners: [],
   clearanceM: 24 * METRES_PER_INCH,
+  clearanceTopM: 60 * METRES_PER_INCH,
+  // 5, 0.4 and 0.6 gpm. Common practice, no source.
+  hoseLMin: 5 * LITRES_PER_GALLON,
+  sprayerLMin: 0.4 * LITRES_PER_GALLON,
+  washerLMin: 0.6 * LITRES_PER_GALLON,
 };
 
 /** Every school in words. */

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { trustedSeconds } from '../dryout';
 import type { CoilFace } from '../equipment';
 import { faceAreaOf } from '../equipment';
-import { APPLY_S_PER_M2, planCoil, RINSE_S_PER_M2, type MethodContext, type WetOffer } from '.';
+import { APPLY_S_PER_M2, planCoil, rinsePaceOf, type MethodContext, type WetOffer } from '.';
 import { faceDrying, workOrder } from './faceDrying';
 import { feedAsNoted } from './wetOffers';
 import { anyContext, coil, graded, house, mildDay, shelf } from '../testing/fixtures';
@@ -72,7 +72,7 @@ test('order: before the sun comes round, then shade, then what the sun will leav
 test('each face is cut by its own sun: the hot side into more pieces', () => {
   // Two tall faces in the evening; the one in the sun leaves time for less.
   const tall = coil('copper-plate-fin', {
-    geometry: { ...coil().geometry, finnedHeightM: 1.4, faces: [face('east', 90, { widthM: 1.2 }), face('west', 270, { widthM: 1.2 })] },
+    geometry: { ...coil().geometry, finnedHeightM: 0.9, faces: [face('east', 90, { widthM: 0.9 }), face('west', 270, { widthM: 0.9 })] },
   });
   const plan = planCoil(
     tall,
@@ -98,7 +98,7 @@ test('whatever the air, every section can be foamed, soaked and rinsed before it
         const plan = planCoil(four, graded4(keepWet), there, shelf, house());
         if (!plan.dwell) return;
         for (const section of plan.sections) {
-          const need = plan.dwell.minS + section.areaM2 * (APPLY_S_PER_M2 + RINSE_S_PER_M2);
+          const need = plan.dwell.minS + section.areaM2 * (APPLY_S_PER_M2 + rinsePaceOf(plan));
           expect(need).toBeLessThanOrEqual(trustedSeconds(section.drySeconds ?? null) * ((plan.mists ?? 0) + 1) + 1e-6);
         }
         expect(plan.mists).toBeLessThanOrEqual(keepWet === 'mist' ? 2 : 0);

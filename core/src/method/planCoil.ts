@@ -2,7 +2,7 @@ import type { Because } from '../because';
 import type { DryTime } from '../dryout';
 import { checkGeometry, faceArea, finSurface } from '../equipment';
 import { formatRatio } from '../units';
-import { cansFor, CHEMISTRY_NAMES, LABEL_GAP_NAMES, solutionVolume, type Chemistry, type Cleaner } from '../mix';
+import { cansFor, CHEMISTRY_NAMES, LABEL_GAP_NAMES, rowShare, solutionVolume, type Chemistry, type Cleaner } from '../mix';
 import { rowName, ungraded, type CoilSurvey, type Grade, type KeepWet, type OpeningId } from '../survey';
 import { adviceFor } from './advice';
 import { CAUTIONS, type Caution } from './cautions';
@@ -19,7 +19,8 @@ import { panDose, type PanDose } from './panDose';
 import { reasonsOf } from './reasons';
 import type { Rinse } from './rinse';
 import { allMatches } from './rule';
-import type { Section } from './sections';
+import { rinseWaterOf, type RinseWater } from './rinseWater';
+import { rinsePace, type Section } from './sections';
 import type { Rejected } from './stages/chemistry';
 import { isPossible } from './stages/opening';
 import { workStage } from './stages/working';
@@ -77,6 +78,10 @@ export interface CoilPlan {
   dryLift: boolean;
   passes: number;
   rinse: Rinse;
+  /** Rinse of each m² of face, s; left out by plans of before it went by grade. */
+  rinseSPerM2?: number;
+  /** Water of all passes, as it comes out of what it is rinsed with; null where nothing wet is poured by hand. */
+  water?: RinseWater | null;
   /** How it is done by hand, where condensate was to do it and did not; left out where that is how it is done. */
   rinseByHand?: Rinse;
   sections: Section[];
@@ -117,7 +122,9 @@ function quantityOf(
     });
     return { litres: count.litres, cans: count.carry, because: count.because };
   }
-  const { litres, because } = solutionVolume({ finSurfaceM2: finSurface(coil.geometry), applied: 'foam', passes });
+  const { geometry } = coil;
+  const finSurfaceM2 = (finSurface(geometry) / geometry.rows) * rowShare(geometry.rows);
+  const { litres, because } = solutionVolume({ finSurfaceM2, applied: 'foam', passes });
   return { litres, cans: null, because };
 }
 
@@ -193,6 +200,8 @@ export function planCoil(
     dryLift: facts.dryLift,
     passes: facts.passes,
     rinse: decision.rinse.value.rinse,
+    rinseSPerM2: rinsePace(facts.grade, facts.rows),
+    water: rinseWaterOf(facts, decision.sections.value, house),
     ...(ending === 'condensate' ? { rinseByHand: decision.rinse.value.byHand } : {}),
     sections: decision.sections.value,
     mists: decision.soak.value.fit.mists,
@@ -214,14 +223,11 @@ export function planCoil(
   };
 }
 
-/** What a low-pressure hand sprayer gives, L/min. Common practice, no source. */
-export const SPRAYER_L_MIN = 1.5;
-
 /** Nothing is poured where condensate rinses. */
-function panDoseOf({ coil, survey }: Situation, ending: Ending): PanDose | null {
+function panDoseOf({ coil, survey, house }: Situation, ending: Ending): PanDose | null {
   const { panVolumeL, drainLMin } = survey.answers;
   return coil.role === 'evaporator' && ending === 'rinse' && panVolumeL !== null && drainLMin !== null
-    ? panDose({ panVolumeL, drainLMin, pourLMin: SPRAYER_L_MIN })
+    ? panDose({ panVolumeL, drainLMin, pourLMin: house.sprayerLMin })
     : null;
 }
 

@@ -1,18 +1,63 @@
 import type { CoilRole } from '../equipment';
 import { FURTHER_PASS_SHARE } from '../mix';
+import type { HouseRules } from './houseRules';
+import type { JobFacts } from './methodFacts';
 import type { CoilPlan } from './planCoil';
+import { rinsePace, type Section } from './sections';
 
-/** Rinse water for each m² of face and row, L: a hose outdoors, a low-pressure sprayer indoors. Common practice, no source. */
-export const RINSE_L_PER_M2_ROW: Record<CoilRole, number> = { condenser: 8, evaporator: 2 };
+/** What rinse water comes out of. */
+export type RinseMeans = 'hose' | 'sprayer' | 'washer' | 'mug';
+
+/** The same in words. */
+export const RINSE_MEANS_NAMES: Record<RinseMeans, string> = {
+  hose: 'garden hose',
+  sprayer: 'pump sprayer',
+  washer: 'washer on low',
+  mug: 'mug',
+};
+
+/** What a mug over a coil comes to, L/min. Common practice, no source. */
+const MUG_L_MIN = 2;
+
+/** What plans of before version 6 took for each m² of face and row, L. */
+const BEFORE_L_PER_M2_ROW: Record<CoilRole, number> = { condenser: 8, evaporator: 2 };
+
+/** Water of a rinse: its time and its flow, and what they come to. */
+export interface RinseWater {
+  means: RinseMeans;
+  seconds: number;
+  flowLMin: number;
+  litres: number;
+}
+
+const meansOf = (facts: JobFacts): RinseMeans =>
+  facts.waterWay === 'mug' || (facts.waterWay === 'bucket-washer' && !facts.washer)
+    ? 'mug'
+    : facts.role === 'evaporator'
+      ? 'sprayer'
+      : facts.washer
+        ? 'washer'
+        : 'hose';
+
+/** Water of all passes of a plan: time × flow; null where air or condensate does it. */
+export function rinseWaterOf(facts: JobFacts, sections: readonly Section[], house: HouseRules): RinseWater | null {
+  if (facts.waterWay === 'air' || facts.ending === 'condensate' || sections.length === 0) return null;
+  const areaM2 = sections.reduce((sum, section) => sum + section.areaM2, 0);
+  const seconds = areaM2 * rinsePace(facts.grade, facts.rows) * (1 + FURTHER_PASS_SHARE * (facts.passes - 1));
+  const means = meansOf(facts);
+  const flowLMin = { hose: house.hoseLMin, sprayer: house.sprayerLMin, washer: house.washerLMin, mug: MUG_L_MIN }[means];
+  return { means, seconds, flowLMin, litres: (seconds / 60) * flowLMin };
+}
 
 /**
  * Rinse water of a plan for all its passes, L. An estimate: nobody meters it.
  * @param plan of the coil
- * @param coil role and rows, or the coil as it is built
- * @returns L
- * @example rinseWaterL(planCoil(coil(), graded(3), mildDay, shelf, house()), { role: 'condenser', rows: 1 }) > 0 // true
+ * @returns L; 0 where nothing wet is poured by hand
+ * @example rinseWaterL(planCoil(coil(), graded(3), mildDay, shelf, house())) > 0 // true
  */
-export function rinseWaterL(plan: CoilPlan, coil: { role: CoilRole; rows: number }): number {
+export function rinseWaterL(plan: CoilPlan): number {
+  if (plan.water !== undefined) return plan.water?.litres ?? 0;
+  const { role, rows } = plan.facts;
   const areaM2 = plan.sections.reduce((sum, section) => sum + section.areaM2, 0);
-  return areaM2 * coil.rows * RINSE_L_PER_M2_ROW[coil.role] * (1 + FURTHER_PASS_SHARE * (plan.passes - 1));
+  return areaM2 * rows * BEFORE_L_PER_M2_ROW[role] * (1 + FURTHER_PASS_SHARE * (plan.passes - 1));
 }

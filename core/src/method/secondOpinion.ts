@@ -1,6 +1,6 @@
 import type { Cleaner } from '../mix';
-import type { CoilSurvey } from '../survey';
-import type { CoilBuild, MethodContext } from './methodFacts';
+import { completeSurvey, type CoilSurvey, type OpeningId } from '../survey';
+import type { CoilBuild, Guard, MethodContext } from './methodFacts';
 import type { HouseRules } from './houseRules';
 import { rinseWaterL } from './rinseWater';
 import { planCoil, type CoilPlan } from './planCoil';
@@ -9,6 +9,10 @@ interface SchoolPreset {
   id: string;
   name: string;
   change: Partial<Pick<HouseRules, 'chemistry' | 'rinse' | 'dwell' | 'noRinse'>>;
+  /** Nothing is opened that the outside does not need. */
+  fromOutside?: true;
+  /** No cleaner, whatever the grade. */
+  waterOnly?: true;
   risk: string;
 }
 
@@ -33,9 +37,17 @@ export const SCHOOL_PRESETS: readonly SchoolPreset[] = [
     risk: 'Strength is only what the recipe says.',
   },
   {
+    id: 'water',
+    name: 'Water only',
+    change: { rinse: 'inside-then-outside' },
+    waterOnly: true,
+    risk: 'Grease, film and felt stay; at grades 3 and 4 most of it.',
+  },
+  {
     id: 'outside',
     name: 'Outside only',
     change: { chemistry: 'water-first', rinse: 'outside-only' },
+    fromOutside: true,
     risk: 'The inner face keeps its dirt.',
   },
   {
@@ -65,6 +77,9 @@ export interface Opinion {
   rinseWaterL: number;
   risk: string;
 }
+
+/** How far a wash from outside opens: what stands before the face comes off. */
+const OUTSIDE: Record<Guard, OpeningId> = { none: 'exterior', wire: 'guards-off', louvre: 'guards-off', hinged: 'guards-off' };
 
 /** How alike two plans are in what a technician would do. */
 const sameWork = (a: CoilPlan, b: CoilPlan): boolean =>
@@ -96,13 +111,13 @@ export function secondOpinion(
   shelf: readonly Cleaner[],
   house: HouseRules,
 ): Opinion[] {
-  const build = { role: coil.role, rows: coil.geometry.rows };
   const own = planCoil(coil, survey, context, shelf, house);
-  const opinions: Opinion[] = [
-    { id: 'own', name: 'This shop', own: true, rules: {}, plan: own, rinseWaterL: rinseWaterL(own, build), risk: '' },
-  ];
+  const opinions: Opinion[] = [{ id: 'own', name: 'This shop', own: true, rules: {}, plan: own, rinseWaterL: rinseWaterL(own), risk: '' }];
   for (const preset of SCHOOL_PRESETS) {
-    const plan = planCoil(coil, survey, context, shelf, { ...house, ...preset.change });
+    const answers = completeSurvey(survey).answers;
+    const seen =
+      preset.fromOutside && coil.role === 'condenser' ? { ...survey, answers: { ...answers, opening: OUTSIDE[coil.guards] } } : survey;
+    const plan = planCoil(coil, seen, context, preset.waterOnly ? [] : shelf, { ...house, ...preset.change });
     if (opinions.length < 4 && opinions.every((other) => !sameWork(other.plan, plan))) {
       opinions.push({
         id: preset.id,
@@ -110,7 +125,7 @@ export function secondOpinion(
         own: false,
         rules: preset.change,
         plan,
-        rinseWaterL: rinseWaterL(plan, build),
+        rinseWaterL: rinseWaterL(plan),
         risk: preset.risk,
       });
     }

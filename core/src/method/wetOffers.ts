@@ -67,15 +67,15 @@ function laterHour(coil: CoilBuild, context: MethodContext, needS: number, minim
 /** What can be done when the cleaner would dry: another hour of this day, misting, shade, a gentler cleaner, water alone. */
 export function wetOffers(coil: CoilBuild, context: MethodContext, trouble: DryTrouble, minimumC: number): WetOffer[] {
   const drying = faceDrying(coil, context);
-  const { dwellMinS } = trouble.cleaner;
-  const misted = fitSections(coil.geometry, drying, dwellMinS, MOST_MISTS);
+  const wetFor = { dwellMinS: trouble.cleaner.dwellMinS, paceS: trouble.paceS };
+  const misted = fitSections(coil.geometry, drying, wetFor, MOST_MISTS);
   const first = driesFirst(drying);
   return [
     laterHour(coil, context, trouble.needS, minimumC),
     misted && typeof first === 'number'
       ? { kind: 'mist', atS: Math.floor(trustedSeconds(first)), times: misted.mists }
       : { kind: 'mist', atS: null, times: 0 },
-    { kind: 'shade', works: fitSections(coil.geometry, faceDrying(coil, context, true), dwellMinS) !== null },
+    { kind: 'shade', works: fitSections(coil.geometry, faceDrying(coil, context, true), wetFor) !== null },
     { kind: 'gentler', name: trouble.gentler },
     { kind: 'water' },
   ];

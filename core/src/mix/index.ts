@@ -16,7 +16,7 @@ export {
 export { COUNTS_AGAINST, parseRatio, strengthReadings, type CountsAgainst, type RatioReading } from './parseRatio';
 export { onShelf } from './onShelf';
 export { concentrateFraction, endRatio, mixFor } from './dilution';
-export { cansFor, FURTHER_PASS_SHARE, learnedCanYield, solutionVolume, type CanUse } from './solutionVolume';
+export { cansFor, FURTHER_PASS_SHARE, learnedCanYield, rowShare, solutionVolume, type CanUse } from './solutionVolume';
 export { formatMeasured, measureOf, usualMeasure, waterMeasure, type Measure, type MeasureId } from './measures';
 export { pourAmounts, type Pour } from './pour';
 export { batchFor, type Batch } from './batch';

@@ -10,8 +10,23 @@ export const WASTE_FACTOR = 1.4;
 /** Share of the first pass that each further one takes. Common practice, no source. */
 export const FURTHER_PASS_SHARE = 0.25;
 
+/** What each further row takes beside the first: foam reaches it less. Common practice, no source. */
+const ROW_SHARES = [1, 1.4, 1.7] as const;
+
+/**
+ * Rows as the mix counts them: the first whole, the others less.
+ * @param rows how many rows deep, 1–3
+ * @returns factor on what one row takes
+ * @throws CoreError out-of-range `rows`
+ * @example rowShare(2) // 1.4
+ */
+export function rowShare(rows: number): number {
+  requireInRange('rows', rows, 1, 3);
+  return ROW_SHARES[Math.round(rows) - 1] ?? 1;
+}
+
 export interface SolutionInput {
-  /** Fin surface of all rows, m². */
+  /** Fin surface that foam wets: inner rows at their share, m². */
   finSurfaceM2: number;
   applied: 'foam' | 'wet';
   /** Whole passes expected; those after the first go only where the torch still shows dark. */
@@ -48,7 +63,7 @@ export function solutionVolume({ finSurfaceM2, applied, passes }: SolutionInput)
       title: 'How much mix',
       result: { label: 'Ready mix', quantity: { kind: 'volume', litres } },
       inputs: [
-        { label: 'Fin surface, every row', quantity: { kind: 'area', m2: finSurfaceM2 } },
+        { label: 'Fin surface, inner rows at less', quantity: { kind: 'area', m2: finSurfaceM2 } },
         { label: 'Film the fins keep', quantity: { kind: 'filmMass', kgM2: RETAINED_FILM_KG_M2.mid } },
         { label: 'Carried as', text: applied === 'foam' ? `foam, × ${FOAM_SHARE.mid}` : 'wet spray' },
         { label: 'Waste', text: `× ${WASTE_FACTOR}` },
@@ -129,7 +144,7 @@ export function cansFor(input: { faceAreaM2: number; rows: number; passes: numbe
   requireInRange('rows', rows, 1, 3);
   requireInRange('passes', passes, 1, 4);
   const yieldM2 = requirePositive('learnedM2', learnedM2 ?? CAN_YIELD_M2);
-  const cans = (faceAreaM2 * rows * (1 + FURTHER_PASS_SHARE * (passes - 1))) / yieldM2;
+  const cans = (faceAreaM2 * rowShare(rows) * (1 + FURTHER_PASS_SHARE * (passes - 1))) / yieldM2;
   const carry = Math.ceil(cans - 1e-9);
   return {
     cans,

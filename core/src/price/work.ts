@@ -1,5 +1,5 @@
 import { coilName, type CoilRole } from '../equipment';
-import { OPENING_TABLE, RINSE_S_PER_M2, type CoilPlan } from '../method';
+import { OPENING_TABLE, rinsePaceOf, type CoilPlan } from '../method';
 import { coilRunOf, progressOf, type VisitState } from '../run';
 import type { OpeningId } from '../survey';
 import { OPENING_PRICE, type PriceId } from './book';
@@ -98,7 +98,7 @@ export function doneWork(state: VisitState, coils: readonly PricedCoil[], facesI
     if (rinsed.length === 0 || state.skipped[coil.id]) continue;
     const again = run.sections.reduce((sum, section) => sum + progressOf(run, section.id).failedChecks, 0);
     const againS = run.sections.reduce(
-      (sum, section) => sum + progressOf(run, section.id).failedChecks * section.areaM2 * RINSE_S_PER_M2 * run.rows,
+      (sum, section) => sum + progressOf(run, section.id).failedChecks * section.areaM2 * rinsePaceOf(run.plan),
       0,
     );
     const why = [

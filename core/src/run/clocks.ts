@@ -1,5 +1,5 @@
 import { trustedSeconds } from '../dryout';
-import { APPLY_S_PER_M2, type CoilPlan, type Section } from '../method';
+import { APPLY_S_PER_M2, rinsePaceOf, type CoilPlan, type Section } from '../method';
 import { progressOf, type CoilRun } from './coilRun';
 import { mistBy, rinseBy, rinseSeconds, type LastRinse } from './foam';
 import type { SectionProgress } from './visitState';
@@ -171,7 +171,7 @@ export function nextAction(run: CoilRun, nowMs: number): NextAction {
 }
 
 /** Whether one more section can be foamed now without any soaking section running past its limit. Times are from now, s. */
-function fits({ plan, rows }: CoilRun, soaking: { section: Section; clock: SectionClock }[], next: Section): boolean {
+function fits({ plan }: CoilRun, soaking: { section: Section; clock: SectionClock }[], next: Section): boolean {
   const applied = applySeconds(next);
   const byHand = soaking.filter(({ clock }) => clock.rinseByS !== null);
   const queue = [
@@ -187,7 +187,7 @@ function fits({ plan, rows }: CoilRun, soaking: { section: Section; clock: Secti
   let handsFree = applied;
   for (const { section, earliest, latest } of queue) {
     const start = Math.max(handsFree, earliest);
-    handsFree = start + rinseSeconds(section, rows);
+    handsFree = start + rinseSeconds(section, rinsePaceOf(plan));
     if (start > latest) return false;
   }
   return true;

@@ -1,5 +1,5 @@
 import { trustedSeconds, type DryTime } from '../dryout';
-import { MOST_MISTS, RINSE_S_PER_M2, type CoilPlan, type DwellWindow, type Ending, type Section } from '../method';
+import { MOST_MISTS, rinsePaceOf, type CoilPlan, type DwellWindow, type Ending, type Section } from '../method';
 
 /**
  * Foam that is on a piece of coil: a fact. It keeps what it went on with, whatever is planned after, until it is rinsed off.
@@ -11,7 +11,8 @@ export interface FoamOn {
   cleanerName: string;
   dwell: DwellWindow;
   ending: Ending;
-  rows: number;
+  /** Rinse of each m² of face, s. */
+  paceS: number;
   /** When its outer skin dries, with the margin kept back, UTC ms; null where it does not, or nothing is known. */
   driesAtMs: number | null;
   /** How long a fresh film stays wet in the air as it is known now, s; null as above. */
@@ -40,7 +41,7 @@ export function foamOn(plan: CoilPlan | undefined, section: Section | undefined,
     cleanerName: plan?.cleanerName ?? '',
     dwell: plan?.dwell ?? { minS: 0, maxS: null },
     ending: plan?.ending ?? 'rinse',
-    rows: plan?.facts?.rows ?? 1,
+    paceS: rinsePaceOf(plan ?? {}),
     driesAtMs: wetS === null ? null : atMs + wetS * 1000,
     wetS,
     mists: 0,
@@ -105,8 +106,8 @@ export function rinseBy(foam: FoamOn): LastRinse | null {
   return longest === Infinity ? null : { seconds: longest, limit: 'label' };
 }
 
-/** Hands-on time to rinse a section, s. Common practice, no source. @example rinseSeconds({ areaM2: 1 }, 2) // 180 */
-export const rinseSeconds = (section: Pick<Section, 'areaM2'>, rows: number): number => section.areaM2 * RINSE_S_PER_M2 * rows;
+/** Hands-on time to rinse a section, s. Common practice, no source. @example rinseSeconds({ areaM2: 2 }, 240) // 480 */
+export const rinseSeconds = (section: Pick<Section, 'areaM2'>, paceS: number): number => section.areaM2 * paceS;
 
 /**
  * When foam has to be wetted again, s from foam on: by itself it would not last its shortest dwell and the rinse after it.
@@ -118,6 +119,6 @@ export const rinseSeconds = (section: Pick<Section, 'areaM2'>, rows: number): nu
 export function mistBy(foam: FoamOn, section: Section | undefined): number | null {
   const latest = rinseBy(foam);
   if (latest?.limit !== 'dries' || foam.mists >= MOST_MISTS) return null;
-  const needS = foam.dwell.minS + (section ? rinseSeconds(section, foam.rows) : 0);
+  const needS = foam.dwell.minS + (section ? rinseSeconds(section, foam.paceS) : 0);
   return latest.seconds < needS ? latest.seconds : null;
 }

@@ -1,12 +1,15 @@
-import { APPLY_S_PER_M2, RINSE_S_PER_M2, type CoilPlan } from '../method';
+import { APPLY_S_PER_M2, RINSE_S_PER_M2_ROW, rinsePaceOf, type CoilPlan } from '../method';
 import { standingEvents, type VisitEvent } from '../run';
 
 /** What a piece of work took in the shop's own past runs: the middle of them. */
 export interface Learned {
-  /** Seconds; for `foam-area` each m² of face, for `rinse-area` each m² and row. */
+  /** Seconds; for `foam-area` each m² of face, for `rinse-area` each m² and row of a loaded coil. */
   seconds: number;
   runs: number;
 }
+
+/** Rinsing is learned at this pace, that of a loaded coil, s for each m² and row: other grades go by how much longer or shorter they usually take. */
+export const LEARNED_AT_S = RINSE_S_PER_M2_ROW[2];
 
 /** One time taken, under what it is learned. */
 export interface Taken {
@@ -42,11 +45,11 @@ export function takenTimes(events: readonly VisitEvent[]): Taken[] {
   const plans = new Map<string, CoilPlan>();
   const lastBy = new Map<string, string>();
   const add = (id: string, time: number) => taken.push({ id, seconds: time });
-  const bySection = (event: VisitEvent<'section.applied' | 'section.rinsed'>, id: string, usualS: number, rows: number) => {
+  const bySection = (event: VisitEvent<'section.applied' | 'section.rinsed'>, id: string, usualS: number, share: number) => {
     const section = plans.get(event.data.coilId)?.sections.find((row) => row.id === event.data.sectionId);
     const before = lastBy.get(event.by);
     if (!section || !before) return;
-    const each = seconds(before, event.at) / (section.areaM2 * rows);
+    const each = seconds(before, event.at) / (section.areaM2 * share);
     if (each >= usualS * NEAR_USUAL.least && each <= usualS * NEAR_USUAL.most) add(id, each);
   };
   for (const event of standingEvents(events)) {
@@ -75,7 +78,7 @@ export function takenTimes(events: readonly VisitEvent[]): Taken[] {
         bySection(event, 'foam-area', APPLY_S_PER_M2, 1);
         break;
       case 'section.rinsed':
-        bySection(event, 'rinse-area', RINSE_S_PER_M2, plans.get(event.data.coilId)?.facts?.rows ?? 1);
+        bySection(event, 'rinse-area', LEARNED_AT_S, rinsePaceOf(plans.get(event.data.coilId) ?? {}) / LEARNED_AT_S);
         break;
       default:
     }

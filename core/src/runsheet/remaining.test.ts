@@ -14,7 +14,7 @@ import {
   type Task,
 } from '.';
 import { doneTasks } from './remaining';
-import { LEAST_RUNS } from './learned';
+import { LEAST_RUNS, LEARNED_AT_S } from './learned';
 
 const [out, inn] = fullRunPlans;
 const coils: RunCoil[] = [
@@ -140,7 +140,7 @@ describe('times of past runs', () => {
     const taken = (...seconds: number[]) => seconds.map((time) => ({ id: 'gun', seconds: time }));
     expect(learnedTimes(taken(100, 200))).toEqual({});
     expect(learnedTimes(taken(100, 900, 200))).toEqual({ gun: { seconds: 200, runs: LEAST_RUNS } });
-    const learned = { gun: { seconds: 240, runs: 5 }, 'rinse-area': { seconds: 45, runs: 9 } };
+    const learned = { gun: { seconds: 240, runs: 5 }, 'rinse-area': { seconds: LEARNED_AT_S / 2, runs: 9 } };
     const known = visitTasks(coils, learned);
     expect(known.find((task) => task.id === `${out.coilId}.gun`)).toMatchObject({ seconds: 240, learnedFrom: 5 });
     const usual = tasks.find((task) => task.what?.is === 'rinse')!;

@@ -1,7 +1,7 @@
-import { APPLY_S_PER_M2, RINSE_S_PER_M2, stepRow, type CoilPlan, type Section, type Stage } from '../method';
+import { APPLY_S_PER_M2, rinsePaceOf, stepRow, type CoilPlan, type Section, type Stage } from '../method';
 import type { PowerSource } from '../equipment';
 import { plannedRinseBy } from '../run';
-import type { Learned } from './learned';
+import { LEARNED_AT_S, type Learned } from './learned';
 import type { After, Task, TaskWhat } from './task';
 
 /** Wetting the coil before foam, s. Common practice, no source. */
@@ -178,13 +178,14 @@ export function visitTasks(
 function washTasks(coil: RunCoil, opened: string | undefined, put: (row: Put) => string): { ends: string[]; lastFoam: string | undefined } {
   const { plan, id: coilId } = coil;
   const sections = sectionsOf(coil);
+  const paceS = rinsePaceOf(plan);
   if (!plan.dwell || plan.waterFirst) {
     const areaM2 = sections.reduce((sum, section) => sum + section.areaM2, 0);
     const rinse = put({
       id: `${coilId}.rinse`,
       name: `${coil.name}: rinse ${sections.length} sections`,
-      seconds: areaM2 * RINSE_S_PER_M2 * coil.rows,
-      learn: ['rinse-area', areaM2 * coil.rows],
+      seconds: areaM2 * paceS,
+      learn: ['rinse-area', (areaM2 * paceS) / LEARNED_AT_S],
       after: follow(opened),
       what: { is: 'rinse-all', coilId },
     });
@@ -219,8 +220,8 @@ function washTasks(coil: RunCoil, opened: string | undefined, put: (row: Put) =>
     return put({
       id: `${coilId}.rinse.${section.id}`,
       name: `${coil.name}: rinse ${section.number}, ${section.faceName}`,
-      seconds: section.areaM2 * RINSE_S_PER_M2 * coil.rows,
-      learn: ['rinse-area', section.areaM2 * coil.rows],
+      seconds: section.areaM2 * paceS,
+      learn: ['rinse-area', (section.areaM2 * paceS) / LEARNED_AT_S],
       after: [{ id: lastFoam, minS: soonest, maxS: latestS === Infinity ? null : Math.max(soonest, Math.floor(latestS - applyS)) }],
       what: { is: 'rinse', coilId, sectionId: section.id },
     });

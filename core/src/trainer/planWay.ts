@@ -1,5 +1,5 @@
 import { PAN_FILL_SHARE } from '../method/panDose';
-import { APPLY_S_PER_M2, DEFAULT_HOUSE_RULES, planCoil, RINSE_S_PER_M2, type CoilPlan, type HouseRules } from '../method';
+import { APPLY_S_PER_M2, DEFAULT_HOUSE_RULES, planCoil, type CoilPlan, type HouseRules } from '../method';
 import type { Chemistry, StrengthStep } from '../mix';
 import { trustedWetS, type FinPack } from './finPack';
 import { caseForPlan, type PracticeCase } from './practiceCase';
@@ -228,12 +228,15 @@ export function* rinseClear(pack: FinPack, span: Span, way: PlanWay): Generator<
   }
 }
 
+/** One sweep of the jet over a square metre of one row, s; it is swept until it runs clear. Common practice, no source. */
+const SWEEP_S_PER_M2 = 90;
+
 function* rinseOnce(pack: FinPack, span: Span, way: PlanWay): Generator<Second> {
   const jet = NOZZLES[way.nozzle]!;
   const spot = (jet.radiusM + jet.widens * way.distanceM) * 1.2;
   for (const { from, downDeg } of way.ways) {
     const rinse = { tool: 'rinse' as const, side: from, nozzle: way.nozzle, distanceM: way.distanceM, downDeg };
-    for (const touch of overSpan(pack, span, RINSE_S_PER_M2 * pack.rows, spot, false, rinse)) {
+    for (const touch of overSpan(pack, span, SWEEP_S_PER_M2 * pack.rows, spot, false, rinse)) {
       yield touch;
       const pan = pack.case.pan;
       if (pan && pack.panL >= pan.litres * PAN_FILL_SHARE) while (pack.panL > 0.02) yield null;

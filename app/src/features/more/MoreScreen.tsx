@@ -206,6 +206,10 @@ interface FigureForm {
   energyPrice: string;
   minimumOutdoorC: string;
   clearanceM: string;
+  clearanceTopM: string;
+  hoseLMin: string;
+  sprayerLMin: string;
+  washerLMin: string;
 }
 
 /** What water is priced by. */
@@ -220,6 +224,10 @@ function RuleFigures({ rules, set }: { rules: HouseRules; set: (change: Partial<
     energyPrice: typedFigure('Energy', 'count', units, 0, 100),
     minimumOutdoorC: typedFigure('Coldest day', 'temperature', units, 0, 20),
     clearanceM: typedFigure('Room all round', 'length', units, 0, 3),
+    clearanceTopM: typedFigure('Room above', 'length', units, 0, 5),
+    hoseLMin: typedFigure('The hose', 'flow', units, 1, 100),
+    sprayerLMin: typedFigure('The pump sprayer', 'flow', units, 0.1, 20),
+    washerLMin: typedFigure('The small washer', 'flow', units, 0.1, 20),
   });
   const shown: FigureForm = {
     hourlyRate: showFigure('count', rules.hourlyRate, units),
@@ -227,6 +235,10 @@ function RuleFigures({ rules, set }: { rules: HouseRules; set: (change: Partial<
     energyPrice: trimDecimals(rules.energyPricePerKwh, 4),
     minimumOutdoorC: showFigure('temperature', rules.minimumOutdoorC, units),
     clearanceM: showFigure('length', rules.clearanceM, units),
+    clearanceTopM: showFigure('length', rules.clearanceTopM, units),
+    hoseLMin: showFigure('flow', rules.hoseLMin, units),
+    sprayerLMin: showFigure('flow', rules.sprayerLMin, units),
+    washerLMin: showFigure('flow', rules.washerLMin, units),
   };
   const { control, handleSubmit } = useForm<FigureForm>({ resolver: yupResolver(schema), values: shown });
   const keep = handleSubmit((values) => {
@@ -239,6 +251,10 @@ function RuleFigures({ rules, set }: { rules: HouseRules; set: (change: Partial<
       energyPricePerKwh: read('energyPrice', rules.energyPricePerKwh, readFigure),
       minimumOutdoorC: read('minimumOutdoorC', rules.minimumOutdoorC, (text) => toSi('temperature', text, units)),
       clearanceM: read('clearanceM', rules.clearanceM, (text) => toSi('length', text, units)),
+      clearanceTopM: read('clearanceTopM', rules.clearanceTopM, (text) => toSi('length', text, units)),
+      hoseLMin: read('hoseLMin', rules.hoseLMin, (text) => toSi('flow', text, units)),
+      sprayerLMin: read('sprayerLMin', rules.sprayerLMin, (text) => toSi('flow', text, units)),
+      washerLMin: read('washerLMin', rules.washerLMin, (text) => toSi('flow', text, units)),
     });
   });
   return (
@@ -263,6 +279,17 @@ function RuleFigures({ rules, set }: { rules: HouseRules; set: (change: Partial<
           grow
         />
         <FormField control={control} name="clearanceM" label="Room all round" unit={EDGES.length.unit[units]} keyboard="decimal-pad" grow />
+        <FormField control={control} name="clearanceTopM" label="Room above" unit={EDGES.length.unit[units]} keyboard="decimal-pad" grow />
+        <FormField control={control} name="hoseLMin" label="The hose gives" unit={EDGES.flow.unit[units]} keyboard="decimal-pad" grow />
+        <FormField
+          control={control}
+          name="sprayerLMin"
+          label="The pump sprayer"
+          unit={EDGES.flow.unit[units]}
+          keyboard="decimal-pad"
+          grow
+        />
+        <FormField control={control} name="washerLMin" label="The small washer" unit={EDGES.flow.unit[units]} keyboard="decimal-pad" grow />
       </View>
       <Companion title="Keep the numbers" onPress={() => void keep()} />
     </Part>

@@ -9,7 +9,6 @@ import {
   panClock,
   panDose,
   readFigure,
-  SPRAYER_L_MIN,
   toSi,
   type CoilPlan,
 } from '@elm-mist/core';
@@ -34,7 +33,7 @@ export function PanPart({ plan }: { plan: CoilPlan }) {
   const test = state.drainTests[coilId]?.at(-1)?.value;
   const drainLMin = test ? drainRateLMin(test) : (answers?.drainLMin ?? null);
   const panVolumeL = answers?.panVolumeL ?? null;
-  const dose = panVolumeL !== null && drainLMin !== null ? panDose({ panVolumeL, drainLMin, pourLMin: SPRAYER_L_MIN }) : null;
+  const dose = panVolumeL !== null && drainLMin !== null ? panDose({ panVolumeL, drainLMin, pourLMin: house.sprayerLMin }) : null;
   const pours = state.pours[coilId] ?? [];
   const now = useNow(!closed && pours.length > 0);
   const { pouredL, readyAtMs } = panClock(pours, dose?.pauseS ?? 0);

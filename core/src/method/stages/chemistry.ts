@@ -11,7 +11,7 @@ import { GRADE_SHIFTS } from '../gradeShifts';
 import type { Ending } from '../methodFacts';
 import { allMatches, firstMatch, refOf, type Rule } from '../rule';
 import type { SurveyFacts } from '../methodFacts';
-import { leastWetSeconds } from '../sections';
+import { leastWetSeconds, rinsePace } from '../sections';
 import type { Staged } from '../staged';
 import { chemistryVetoes, labelVetoes } from '../vetoes';
 import { BALANCE, type Drying } from './drying';
@@ -199,8 +199,16 @@ export function chemistryStage(situation: Situation, drying: Drying): Staged<Che
   const gentler = troubled
     ? (cleaners.slice(1).find((cleaner) => strengthRank(cleaner) <= strengthRank(first) && staysWetBy(cleaner, 0, bare)) ?? null)
     : null;
+  const paceS = rinsePace(facts.grade, facts.rows);
   const dryTrouble =
-    troubled && first ? { cleaner: first, needS: leastWetSeconds(coil.geometry, first.dwellMinS), gentler: gentler?.name ?? null } : null;
+    troubled && first
+      ? {
+          cleaner: first,
+          needS: leastWetSeconds(coil.geometry, { dwellMinS: first.dwellMinS, paceS }),
+          paceS,
+          gentler: gentler?.name ?? null,
+        }
+      : null;
   const wanted = troubled && facts.keepWet === 'gentler' && gentler ? gentler : first;
   const cleaner = wanted && (wanted === gentler || staysWetBy(wanted, mistsAllowed(situation))) ? wanted : null;
 

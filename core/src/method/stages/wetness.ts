@@ -4,7 +4,7 @@ import type { DwellWindow } from '../dwell';
 import { dwellWindow } from '../dwell';
 import type { Situation } from '../facts';
 import type { Ending, FaceDrying } from '../methodFacts';
-import { fitSections, MOST_MISTS, type WetFit } from '../sections';
+import { fitSections, MOST_MISTS, rinsePace, type WetFit } from '../sections';
 import { BALANCE } from './drying';
 import { CONDENSATE_FOAM_S } from '../condensate';
 
@@ -21,6 +21,8 @@ export interface DryTrouble {
   cleaner: Cleaner;
   /** It would have to stay wet so long at least, s. */
   needS: number;
+  /** Rinse of each m² of face, s. */
+  paceS: number;
   /** Name of a gentler one that can be kept wet; null when there is none. */
   gentler: string | null;
 }
@@ -58,10 +60,11 @@ export function wetness(
     };
   const school = dwellWindow(cleaner, facts.chemistryGrade, house.dwell);
   const dwell = { minS: school.minS, maxS: school.maxS };
-  const fit = fitSections(coil.geometry, drying, dwell.minS);
+  const paceS = rinsePace(facts.grade, facts.rows);
+  const fit = fitSections(coil.geometry, drying, { dwellMinS: dwell.minS, paceS });
   if (fit) return { dwell, rules: school.rules, fit };
   const shortest = Math.min(dwell.minS, cleaner.dwellMinS);
-  const short = fitSections(coil.geometry, drying, shortest, mostMists);
+  const short = fitSections(coil.geometry, drying, { dwellMinS: shortest, paceS }, mostMists);
   return {
     dwell: { minS: shortest, maxS: dwell.maxS },
     rules:

@@ -2,7 +2,7 @@ import { arithmetic } from '../../because';
 import type { Situation } from '../facts';
 import type { JobFacts } from '../methodFacts';
 import { matches } from '../rule';
-import { APPLY_S_PER_M2, RINSE_S_PER_M2, type Section } from '../sections';
+import { APPLY_S_PER_M2, RINSE_S_PER_M2_ROW, rinsePace, type Section } from '../sections';
 import type { Staged } from '../staged';
 import { STEP_IDS, STEP_TABLE, stepRow, type WorkStep } from '../steps';
 import type { Soak } from './soak';
@@ -24,7 +24,7 @@ function washStep(sections: readonly Section[], { dwell }: Soak, facts: JobFacts
   const areaM2 = sections.reduce((sum, section) => sum + section.areaM2, 0);
   const foams = dwell !== null && !facts.waterFirst;
   const byHand = facts.ending === 'rinse';
-  const handsOn = areaM2 * ((byHand ? RINSE_S_PER_M2 * facts.rows : 0) + (foams ? APPLY_S_PER_M2 : 0));
+  const handsOn = areaM2 * ((byHand ? rinsePace(facts.grade, facts.rows) : 0) + (foams ? APPLY_S_PER_M2 : 0));
   const waitS = foams ? dwell.minS * (byHand ? Math.ceil(sections.length / SOAKING_TOGETHER) : 1) : 0;
   const how = !byHand ? 'Foam' : foams ? 'Foam, soak and rinse' : facts.waterWay === 'air' ? 'Blow out' : 'Rinse';
   const text = `${how} ${sections.length} ${sections.length === 1 ? 'section' : 'sections'}`;
@@ -55,7 +55,7 @@ export function workStage({ coil }: Situation, facts: JobFacts, sections: readon
       { label: 'Face area', quantity: { kind: 'area', m2: sections.reduce((sum, section) => sum + section.areaM2, 0) } },
       { label: 'Open faces', quantity: { kind: 'count', value: coil.geometry.faces.length } },
       { label: 'Foam', text: `${APPLY_S_PER_M2} s per m² of face` },
-      { label: 'Rinse', text: `${RINSE_S_PER_M2} s per m² and row` },
+      { label: 'Rinse', text: `${RINSE_S_PER_M2_ROW[facts.grade]} s per m² and row at grade ${facts.grade}` },
       { label: 'Somebody’s hands', quantity: { kind: 'duration', seconds: totalSeconds - waitS } },
       { label: 'Waiting, which is no work', quantity: { kind: 'duration', seconds: waitS } },
     ],

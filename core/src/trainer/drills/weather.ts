@@ -1,6 +1,6 @@
 import { DRYING_MARGIN, dayRibbon, dryOut, dryWords, SKIN_FILM_KG_M2, type HourAir } from '../../dryout';
 import { faceArea } from '../../equipment';
-import { APPLY_S_PER_M2, DEFAULT_HOUSE_RULES, planCoil, RINSE_S_PER_M2 } from '../../method';
+import { APPLY_S_PER_M2, DEFAULT_HOUSE_RULES, planCoil, rinsePaceOf } from '../../method';
 import { SUN_EXPOSURES, SUN_TABLE } from '../../survey';
 import { formatQuantity } from '../../units';
 import { caseForPlan, PRACTICE_CASES, PRACTICE_KPA } from '../practiceCase';
@@ -129,7 +129,7 @@ const sections: DrillMaker = (draw) => {
         { label: 'Foam stands', text: `${Math.round(plan.dwell.minS / 60)} min at least` },
         {
           label: 'To foam and rinse all of it',
-          quantity: { kind: 'duration', seconds: Math.round((APPLY_S_PER_M2 + RINSE_S_PER_M2) * area) },
+          quantity: { kind: 'duration', seconds: Math.round((APPLY_S_PER_M2 + rinsePaceOf(plan)) * area) },
         },
         { label: 'The skin dries in', text: dryWords(plan.drySeconds) },
         { label: 'Of which is kept back', text: `${Math.round((1 - DRYING_MARGIN) * 100)} %` },
