@@ -1,4 +1,4 @@
-import { CONTACTOR_FACES, RUN_STATES } from '@elm-mist/core';
+import { CONTACTOR_FACES, FLOATS_FOUND, PARTS_MENDED, RUN_STATES, TRIPS } from '@elm-mist/core';
 import { object } from 'yup';
 import { figure, flag, oneOf, optionalWords } from '../fields';
 
@@ -12,5 +12,8 @@ export const asFoundSchema = object({
   measuredUf: figure('Capacitor, measured', 0, 300, 'µF').nullable().defined(),
   contactor: oneOf('Contactor', CONTACTOR_FACES),
   seized: flag().required(),
+  float: oneOf('Pan and float', FLOATS_FOUND).default('unknown'),
+  trips: oneOf('When it trips', TRIPS).default('unknown'),
+  mended: oneOf('The part', PARTS_MENDED).default('no'),
   reduced: optionalWords('What the customer chose', 300),
 });

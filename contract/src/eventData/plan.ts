@@ -111,6 +111,7 @@ const plan = object({
     .defined('The plan’s pan is missing.'),
   advice: list('Advice', said('Advice', 1000), 60),
   schools: list('Schools', said('A school'), 40),
+  schoolsLeft: array(said('A school')).max(40).default(undefined),
   facts,
   grade: figure('Grade', 0, 4).integer('A grade is a whole number.'),
   chemistryGrade: figure('Grade', 0, 4).integer('A grade is a whole number.'),

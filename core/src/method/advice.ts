@@ -5,7 +5,7 @@ import type { JobFacts } from './methodFacts';
 import { allMatches, type Rule } from './rule';
 
 /** What to tell the owner, by what was seen. Common practice, no source. */
-const ADVICE: readonly Rule<JobFacts, string>[] = [
+export const ADVICE: readonly Rule<JobFacts, string>[] = [
   {
     id: 'advice.vent',
     when: { storyFacts: { includes: 'dryer-vent' } },

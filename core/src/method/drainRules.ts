@@ -17,6 +17,7 @@ const row = <T>(id: string, when: When<SurveyFacts>, then: T, because: string): 
 /** What is known of a drain: the first row that fits. A look is no test; only water that ran away is. */
 export const DRAIN_RULES: readonly Row<DrainState>[] = [
   row('drain.slow', { primaryDrain: ['slow', 'blocked'] }, 'bad', 'It is slow or blocked.'),
+  row('drain.full', { panFull: true, primaryDrain: 'unknown' }, 'bad', 'It was found dead over a full pan.'),
   row('drain.second', { secondaryWet: true }, 'bad', 'Water in the second drain means that the first is blocked.'),
   row('drain.standing', { pan: 'standing-water' }, 'bad', 'Water stands in the pan.'),
   row('drain.poured', { primaryDrain: 'clear' }, 'good', 'Water was poured and ran away.'),

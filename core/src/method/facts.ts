@@ -138,6 +138,7 @@ function factsOf(coil: CoilBuild, survey: CoilSurvey, context: MethodContext, ho
     storyFacts: story.facts,
     hazards: outOfDoors ? story.hazards : story.hazards.filter((hazard) => !OUTDOOR_HAZARDS.includes(hazard)),
     helper: story.helper,
+    panFull: story.asFound?.float === 'full',
     notRunning: judgeAsFound(story.asFound ?? notTried()).stops,
     washesSinceOpened: context.washesSinceOpened?.[coil.id] ?? null,
     makerWaterOnly: coil.makerWaterOnly,

@@ -10,16 +10,68 @@ export interface KitItem {
   kind: 'tool' | 'protection';
 }
 
+/** What each thing is for. */
+const FOR = {
+  meter: 'nothing is opened before it is proven dead',
+  torch: 'light through the fins tells how open they are',
+  driver: 'panels and guards',
+  'gloves-cut': 'fins and sheet metal cut',
+  'gloves-chem': 'cleaner on skin',
+  goggles: 'cleaner in eyes',
+  water: 'a splash of alkali is rinsed at once',
+  'mask-dust': 'what is lifted dry flies',
+  'eyes-dust': 'what is lifted dry flies',
+  gfci: 'mains and water',
+  'jug-drain': 'a drain is proven by pouring',
+  'vacuum-debris': 'debris comes out before any water',
+  'bus-meter': 'an inverter board keeps its charge',
+  'mask-mould': 'biofilm sheds spores',
+  'mask-nest': 'droppings carry disease',
+  brush: 'felt comes off along the fins',
+  vacuum: 'what the brush loosens',
+  hose: 'the rinse',
+  nozzle: 'the shop’s way of rinsing',
+  washer: 'the shop’s way of rinsing, or no hose',
+  mug: 'no hose, and rinsed by hand',
+  blower: 'no hose, and blown out',
+  'eyes-ears': 'a blower',
+  cover: 'the shop shields the controls',
+  bag: 'the motor stays with the top off',
+  'wet-vacuum': 'a base without holes',
+  drill: 'holes in the base, with consent',
+  dose: 'the shop doses drains',
+  bleach: 'the shop doses drains',
+  tray: 'a ceiling below',
+  mirror: 'the dirty side is underneath',
+  filter: 'the filter was loaded, blocked or missing',
+  hex: 'the wheel comes out',
+  wipes: 'oil left on lines hides the next leak',
+  'lead-block': 'short leads',
+  comb: 'bent fins',
+  sprayer: 'little water indoors',
+  sheet: 'floor and board',
+  rod: 'the drain',
+  bib: 'a wall head over a room',
+  ladder: 'it may stand on a roof',
+  sensor: 'a mildly flammable refrigerant',
+} as const;
+
 const row = (
-  id: string,
+  id: keyof typeof FOR,
   when: Rule<JobFacts, KitItem>['when'],
   kind: KitItem['kind'],
   what: string,
   quantity = '',
-): Rule<JobFacts, KitItem> => ({ id: `kit.${id}`, when, then: { what, quantity, kind }, because: 'Usual kit.', source: commonPractice });
+): Rule<JobFacts, KitItem> => ({
+  id: `kit.${id}`,
+  when,
+  then: { what, quantity, kind },
+  because: `${what}: ${FOR[id]}.`,
+  source: commonPractice,
+});
 
 /** What to carry and wear, by what the job is. Common practice, no source; the label's own list outranks it. */
-const KIT: readonly Rule<JobFacts, KitItem>[] = [
+export const KIT: readonly Rule<JobFacts, KitItem>[] = [
   row('meter', {}, 'tool', 'Voltage meter and tag', '1 meter, 2 tags'),
   row('torch', {}, 'tool', 'Torch', '1, spare cells'),
   row('driver', {}, 'tool', '¼ in hex driver and screw tray', '1'),

@@ -131,6 +131,8 @@ export interface SurveyFacts extends Omit<CoilAnswers, 'opening' | 'discharge'>,
   storyFacts: StoryFact[];
   hazards: ArrivalHazard[];
   helper: boolean;
+  /** It was found dead over a full pan. */
+  panFull: boolean;
   /** What keeps it from running, where the customer chose nothing; null where it runs or was not tried. */
   notRunning: NotRunning | null;
   /** Washes since the coil was last opened from inside; null when the record does not say. */

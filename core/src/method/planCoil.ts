@@ -56,6 +56,8 @@ export interface CoilPlan {
   advice: string[];
   /** The schools this plan follows, in words. */
   schools: string[];
+  /** Schools of the shop that this coil does not allow, each with why; left out by plans of before it was said. */
+  schoolsLeft?: string[];
   /** The facts it was made from, as they were then; plans of older versions hold fewer. */
   facts: JobFacts;
   grade: Grade;
@@ -142,7 +144,43 @@ function wetOf({ coil, context, facts, house }: Situation, { stop, chemistry }: 
     : undefined;
 }
 
-const SCHOOLS_NAMED = ['chemistry', 'dwell', 'rinse'] as const;
+/** What a plan follows of the shop's schools, and what was laid aside for this coil, with why. Nothing is named that nothing came of. */
+function schoolsOf({ house, facts }: Situation, { chemistry, rinse, soak, stop }: Decision): Pick<CoilPlan, 'schools' | 'schoolsLeft'> {
+  const schools: string[] = [];
+  const schoolsLeft: string[] = [];
+  if (stop.value.verdict !== 'wash') return { schools, schoolsLeft };
+  const { cleaner, waterFirst, ending } = chemistry.value;
+  const say = (name: string, followed: boolean, why: string) => {
+    if (followed) schools.push(name);
+    else schoolsLeft.push(`${name}: ${why}`);
+  };
+  const bySchool = { 'water-first': waterFirst, cleaner: cleaner !== null && !waterFirst, household: cleaner?.chemistry === 'household' };
+  const name = SCHOOL_NAMES.chemistry[house.chemistry];
+  if (facts.chemistryGrade > 0 && chemistry.value.chart.ladder.length > 0)
+    say(
+      name,
+      bySchool[house.chemistry],
+      cleaner === null
+        ? 'nothing that may be used here'
+        : house.chemistry === 'water-first'
+          ? 'so much soil wants the cleaner at once'
+          : 'ruled out here',
+    );
+  if (soak.value.dwell && ending === 'rinse')
+    say(
+      SCHOOL_NAMES.dwell[house.dwell],
+      !soak.rules.some(({ id }) => id === 'dwell.label' || id === 'dwell.drying'),
+      soak.rules.find(({ id }) => id === 'dwell.drying')?.because ?? 'the label’s own limits come first',
+    );
+  const way = rinse.rules.find(({ id }) => id.startsWith('rinse.'));
+  if (facts.role === 'condenser' && way)
+    say(
+      SCHOOL_NAMES.rinse[house.rinse],
+      rinse.rules.some(({ id }) => id.startsWith('rinse.school')),
+      way.because,
+    );
+  return { schools, schoolsLeft };
+}
 
 /**
  * The whole decision for one coil: whether to wash, with what, how strong, how long, how to rinse, in what pieces, and why.
@@ -184,7 +222,7 @@ export function planCoil(
     kit: facts.washes ? kitFor(facts) : [],
     panDose: dose && { doseL: dose.doseL, pauseS: dose.pauseS, continuous: dose.continuous },
     advice: adviceFor(facts, house, house.units),
-    schools: SCHOOLS_NAMED.map((key) => (SCHOOL_NAMES[key] as Record<string, string>)[house[key]] ?? house[key]),
+    ...schoolsOf(situation, decision),
     facts,
     grade: facts.grade,
     chemistryGrade: facts.chemistryGrade,

@@ -89,6 +89,17 @@ export const STOPS: readonly Rule<SurveyFacts, Stop | null>[] = [
     source: commonPractice,
   },
   {
+    id: 'stop.short',
+    when: { notRunning: 'short' },
+    then: {
+      verdict: 'stop',
+      title: 'It trips at once: a short or a ground fault',
+      action: 'Leave the power off, tag it, and refer it to someone licensed. It is not reset again.',
+    },
+    because: 'A breaker that goes the moment it is closed has found a fault, not a dirty coil.',
+    source: commonPractice,
+  },
+  {
     id: 'stop.not-running',
     when: { notRunning: ['supply', 'part', 'unclear'] },
     then: {

@@ -20,9 +20,24 @@ test('what keeps it from running, by what was measured', () => {
   expect(found({ ...sound, contactor: 'burnt' })).toMatchObject({ why: 'part', findings: ['contactor'] });
   expect(found({ ...sound, lineV: 190 }).why).toBe('supply');
   expect(found(sound)).toMatchObject({ why: 'compressor', findings: ['compressor'] });
-  expect(found({ ...sound, state: 'dead' })).toMatchObject({ why: 'control', findings: ['control'] });
+  // A full pan is asked before a board is blamed, and a blocked drain is work.
+  expect(found({ ...sound, state: 'dead' }).why).toBe('unclear');
+  expect(found({ ...sound, state: 'dead', float: 'dry' })).toMatchObject({ why: 'control', findings: ['control'] });
+  expect(found({ state: 'dead', float: 'full' })).toMatchObject({ why: 'drain', stops: null, findings: [] });
   expect(found({ seized: true }).why).toBe('compressor');
   expect(judgeAsFound({ ...notTried(), ...sound, state: 'runs' })).toMatchObject({ why: null, stops: null });
+});
+
+test('trips are told apart: at once is a short and stops; after running hot the wash is the first remedy, once the parts were read', () => {
+  expect(found({ state: 'trips', trips: 'at-once' })).toMatchObject({ stops: 'short', findings: ['wiring'] });
+  expect(found({ state: 'trips', trips: 'hot' }).stops).toBe('unclear');
+  expect(found({ ...sound, state: 'trips', trips: 'hot' })).toMatchObject({ why: 'overheats', stops: null });
+  expect(found({ ...sound, measuredUf: 30, state: 'trips', trips: 'hot' }).stops).toBe('part');
+});
+
+test('a part that was replaced and seen to start lifts the stop; one on order stops no wash', () => {
+  expect(found({ ...sound, measuredUf: 30, mended: 'replaced' }).why).toBeNull();
+  expect(found({ ...sound, measuredUf: 30, mended: 'ordered' })).toMatchObject({ why: 'part', stops: null });
 });
 
 test('only a sentence of the customer lets a job go on, and it changes nothing else', () => {

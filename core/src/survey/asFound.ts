@@ -28,6 +28,39 @@ export const CONTACTOR_FACE_NAMES: Record<ContactorFace, string> = {
   burnt: 'Burnt',
 };
 
+/** What the pan and the float of a dead system look like. */
+export const FLOATS_FOUND = ['unknown', 'dry', 'full'] as const;
+/** One of `FLOATS_FOUND`. */
+export type FloatFound = (typeof FLOATS_FOUND)[number];
+/** The same in words. */
+export const FLOAT_FOUND_NAMES: Record<FloatFound, string> = {
+  unknown: 'Not looked at',
+  dry: 'Pan empty, float down',
+  full: 'Pan full or float up',
+};
+
+/** When a system trips. */
+export const TRIPS = ['unknown', 'at-once', 'hot'] as const;
+/** One of `TRIPS`. */
+export type Trips = (typeof TRIPS)[number];
+/** The same in words. */
+export const TRIP_NAMES: Record<Trips, string> = {
+  unknown: 'Not said',
+  'at-once': 'At once',
+  hot: 'After running for a while',
+};
+
+/** What became of the part at fault. */
+export const PARTS_MENDED = ['no', 'replaced', 'ordered'] as const;
+/** One of `PARTS_MENDED`. */
+export type PartMended = (typeof PARTS_MENDED)[number];
+/** The same in words. */
+export const PART_MENDED_NAMES: Record<PartMended, string> = {
+  no: 'Still as found',
+  replaced: 'Replaced, and seen to start',
+  ordered: 'On order',
+};
+
 /** What was found on trying it. Figures are null where nobody measured. */
 export interface AsFound {
   state: RunState;
@@ -41,6 +74,11 @@ export interface AsFound {
   contactor: ContactorFace;
   /** Windings measured by who is licensed: the compressor is seized or open. */
   seized: boolean;
+  /** Of a dead system. */
+  float: FloatFound;
+  /** Of one that trips. */
+  trips: Trips;
+  mended: PartMended;
   /** What the customer chose to have done all the same; empty where nothing was. */
   reduced: string;
 }
@@ -59,6 +97,9 @@ export const notTried = (): AsFound => ({
   measuredUf: null,
   contactor: 'unseen',
   seized: false,
+  float: 'unknown',
+  trips: 'unknown',
+  mended: 'no',
   reduced: '',
 });
 
@@ -69,7 +110,10 @@ const VOLTS_SHARE = 0.1;
 export const LEAST_CHOICE = 8;
 
 /** What keeps a system from running, as far as was looked. */
-export type NotRunning = 'compressor' | 'control' | 'supply' | 'part' | 'unclear';
+export type NotRunning = 'compressor' | 'control' | 'supply' | 'part' | 'short' | 'drain' | 'overheats' | 'unclear';
+
+/** What a wash waits for no longer: a blocked drain and a coil that overheats are work, not a stop. */
+const WORK: readonly NotRunning[] = ['drain', 'overheats'];
 
 /** What as-found figures say. */
 export interface AsFoundJudgement {
@@ -121,17 +165,29 @@ export function judgeAsFound(found: AsFound): AsFoundJudgement {
   const why = whyNot(found, bad, good);
   if (why === 'compressor') findings.push('compressor');
   if (why === 'control') findings.push('control');
+  if (why === 'short') findings.push('wiring');
   const chosen = found.reduced.trim().length >= LEAST_CHOICE;
-  return { lines, why, stops: chosen ? null : why, findings };
+  // A part on order keeps it from running, not from being washed.
+  const goesOn = chosen || (why !== null && WORK.includes(why)) || (why === 'part' && found.mended === 'ordered');
+  return { lines, why, stops: goesOn ? null : why, findings };
 }
 
-function whyNot({ state, seized }: AsFound, bad: (name: string) => boolean, good: (name: string) => boolean): NotRunning | null {
+function whyNot(
+  { state, seized, float, trips, mended }: AsFound,
+  bad: (name: string) => boolean,
+  good: (name: string) => boolean,
+): NotRunning | null {
   if (seized) return 'compressor';
-  if (state === 'unknown' || state === 'runs' || state === 'code') return null;
+  if (state === 'unknown' || state === 'runs' || state === 'code' || mended === 'replaced') return null;
+  if (state === 'dead' && float === 'full') return 'drain';
+  if (state === 'trips' && trips === 'at-once') return 'short';
   if (bad('Line voltage')) return 'supply';
   if (bad('Run capacitor') || bad('Contactor')) return 'part';
-  if (state === 'dead') return good('Line voltage') && good('Contactor') ? 'control' : 'unclear';
-  return good('Run capacitor') && good('Contactor') && good('Line voltage') ? 'compressor' : 'unclear';
+  // A full pan is asked before a board is blamed.
+  if (state === 'dead') return float === 'dry' && good('Line voltage') && good('Contactor') ? 'control' : 'unclear';
+  const allGood = good('Run capacitor') && good('Contactor') && good('Line voltage');
+  if (state === 'trips') return allGood ? (trips === 'hot' ? 'overheats' : 'unclear') : 'unclear';
+  return allGood ? 'compressor' : 'unclear';
 }
 
 /**

@@ -12,6 +12,7 @@ import {
   worstOf,
   type FaceGrades,
   coilName,
+  whyAdvice,
 } from '@elm-mist/core';
 import { router } from 'expo-router';
 import { useMemo } from 'react';
@@ -35,6 +36,7 @@ import {
   Strong,
   ThumbBar,
   Waiting,
+  Why,
 } from '@/ui';
 import { longDay } from '../shared/words';
 import { FindingsPart } from '../findings/FindingsPart';
@@ -210,7 +212,9 @@ export function CloseBead() {
           {advice.length > 0 ? (
             <Part title={<Heading>Tell the owner</Heading>}>
               {advice.map((text) => (
-                <Body key={text}>{text}</Body>
+                <Why key={text} because={whyAdvice(text)} about="this advice">
+                  <Body>{text}</Body>
+                </Why>
               ))}
             </Part>
           ) : null}

@@ -1,13 +1,19 @@
 import {
   CONTACTOR_FACE_NAMES,
   CONTACTOR_FACES,
+  FLOAT_FOUND_NAMES,
+  FLOATS_FOUND,
   FINDING_TABLE,
   judgeAsFound,
   LEAST_CHOICE,
   LICENCE_NAMES,
   mayDo,
+  PART_MENDED_NAMES,
+  PARTS_MENDED,
   RUN_STATE_NAMES,
   RUN_STATES,
+  TRIP_NAMES,
+  TRIPS,
   type NotRunning,
 } from '@elm-mist/core';
 import { Controller, useWatch, type Control } from 'react-hook-form';
@@ -20,11 +26,47 @@ import { asFoundOf, type UnitForm } from './unitForm';
 
 const WHY_WORDS: Record<NotRunning, string> = {
   compressor: 'The compressor does not start: refer it before anything is opened.',
-  control: 'Supply and contactor are sound and it is dead: a control. Refer it.',
+  control: 'Supply and contactor are sound, the pan is empty and it is dead: thermostat or board. Refer it.',
+  drain: 'The pan is full or the float is up: clear the drain. That is work, and no stop.',
+  short: 'It trips at once: a short or a ground fault. Power stays off; refer it.',
+  overheats: 'It cuts out hot, and its parts are sound: the wash is the first remedy. Watch the restart, with amps.',
   supply: 'The line voltage is not as it should be: that comes first, by who is licensed.',
   part: 'Capacitor or contactor first, by who is licensed.',
-  unclear: 'It does not run: line voltage, run capacitor and contactor tell why.',
+  unclear: 'It does not run. Dead: full pan and float first. Else line voltage, run capacitor and contactor tell why.',
 };
+
+/** One choice of the form, under its name. */
+function Choice<T extends string>({
+  control,
+  name,
+  label,
+  options,
+  names,
+}: {
+  control: Control<UnitForm>;
+  name: 'float' | 'trips' | 'mended';
+  label: string;
+  options: readonly T[];
+  names: Readonly<Record<T, string>>;
+}) {
+  return (
+    <View style={{ gap: space.s }}>
+      <Label>{label}</Label>
+      <Controller
+        control={control}
+        name={name}
+        render={({ field }) => (
+          <OneOf
+            label={label}
+            options={options.map((id) => ({ value: id, label: names[id] }))}
+            value={field.value as T}
+            onChange={field.onChange}
+          />
+        )}
+      />
+    </View>
+  );
+}
 
 /** The first thing of all: tried before anything is opened. Where it does not run, what tells why, and what the customer chose. */
 export function AsFoundPart({ control }: { control: Control<UnitForm> }) {
@@ -55,6 +97,12 @@ export function AsFoundPart({ control }: { control: Control<UnitForm> }) {
           <HazardBox lead="Live, and charged.">
             Measuring in the compartment and at the capacitor is for the licensed. The maker’s manual and local code stand first.
           </HazardBox>
+          {values.runState === 'dead' ? (
+            <Choice control={control} name="float" label="Pan and float switch" options={FLOATS_FOUND} names={FLOAT_FOUND_NAMES} />
+          ) : null}
+          {values.runState === 'trips' ? (
+            <Choice control={control} name="trips" label="It trips" options={TRIPS} names={TRIP_NAMES} />
+          ) : null}
           {may.who === 'self' ? (
             <>
               <View style={{ flexDirection: 'row', gap: space.m, flexWrap: 'wrap' }}>
@@ -112,6 +160,9 @@ export function AsFoundPart({ control }: { control: Control<UnitForm> }) {
             <Small>{`${LICENCE_NAMES.electrical} licence: ${may.who === 'crew' ? may.names.join(' or ') : 'nobody of the crew'}. What it hums or trips on is for them.`}</Small>
           )}
         </View>
+      ) : null}
+      {why === 'part' || values.mended !== 'no' ? (
+        <Choice control={control} name="mended" label="The part at fault" options={PARTS_MENDED} names={PART_MENDED_NAMES} />
       ) : null}
       {lines.map((row) => (
         <Row key={row.name} label={`${row.name}: ${row.ok ? 'fine' : 'not right'}`} value={row.text} />

@@ -8,6 +8,9 @@ import {
   type ArrivalHazard,
   type AsFound,
   type ContactorFace,
+  type FloatFound,
+  type PartMended,
+  type Trips,
   type RunState,
   type EdgeName,
   type EfficiencyEra,
@@ -51,6 +54,9 @@ export interface UnitForm {
   measuredUf: string;
   contactor: ContactorFace;
   seized: boolean;
+  float: FloatFound;
+  trips: Trips;
+  mended: PartMended;
   reduced: string;
   /** Units that the figures were typed in. */
   units: UnitSystem;
@@ -112,6 +118,9 @@ export function startUnit(visit: OpenVisit): UnitForm {
     measuredUf: showFigure('capacitance', found.measuredUf, units),
     contactor: found.contactor,
     seized: found.seized,
+    float: found.float ?? 'unknown',
+    trips: found.trips ?? 'unknown',
+    mended: found.mended ?? 'no',
     reduced: found.reduced,
     units,
   };
@@ -144,6 +153,9 @@ export const unitSchema = (units: UnitSystem) =>
     measuredUf: typedFigure('Capacitor, measured', 'capacitance', units, 0, 300, true),
     contactor: mixed<ContactorFace>().defined(),
     seized: boolean().defined(),
+    float: mixed<FloatFound>().defined(),
+    trips: mixed<Trips>().defined(),
+    mended: mixed<PartMended>().defined(),
     reduced: string().defined().max(300, 'What was chosen may have 300 characters at most.'),
     ratedA: typedFigure('Rated amps', 'current', units, 0.5, 100, true),
     plateCharge: typedFigure('Plate charge', 'mass', units, 0.2, 20, true),
@@ -166,6 +178,9 @@ export const asFoundOf = (values: UnitForm): AsFound => ({
   measuredUf: figureOrNull(values.measuredUf),
   contactor: values.contactor,
   seized: values.seized,
+  float: values.runState === 'dead' ? values.float : 'unknown',
+  trips: values.runState === 'trips' ? values.trips : 'unknown',
+  mended: values.mended,
   reduced: values.reduced.trim(),
 });
 

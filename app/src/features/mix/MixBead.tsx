@@ -202,6 +202,13 @@ function MixJobScreen({ job, jobs, pick }: { job: MixJob; jobs: readonly MixJob[
         {splashWords(cleaner.chemistry)}
         {held && !held.never ? ` ${held.words}` : ''}
       </HazardBox>
+      {job.plan.cautions
+        .filter(({ step }) => step === 'mix')
+        .map(({ lead, text }) => (
+          <HazardBox key={lead} lead={lead}>
+            {text}
+          </HazardBox>
+        ))}
       {held?.never ? <HazardBox lead="Not into this applicator.">{held.words}</HazardBox> : null}
       {fixing ? null : (
         <ApplicatorPart

@@ -1,6 +1,6 @@
-import { concentrateOf, formatQuantity, type CoilPlan, type FindingPart, type mergedKit } from '@elm-mist/core';
+import { concentrateOf, formatQuantity, type CoilPlan, type FindingPart, type mergedKit, whyKit } from '@elm-mist/core';
 import { useHouseRules } from '@/data';
-import { Body, Heading, Label, Part, Row } from '@/ui';
+import { Body, Heading, Label, Part, Row, Why } from '@/ui';
 import { partsLine } from '../findings/findingWords';
 
 const kitWords = ({ what, quantity }: { what: string; quantity: string }): string =>
@@ -40,7 +40,9 @@ export function KitPart({
           .map(kitWords)
           .join(' · ')}
       </Body>
-      <Label ink="inkSoft">Carry</Label>
+      <Why because={whyKit(kit)}>
+        <Label ink="inkSoft">Carry</Label>
+      </Why>
       <Body>
         {kit
           .filter((item) => item.kind === 'tool')

@@ -1,4 +1,14 @@
-import { CAUTION_STEP_WORDS, concentrateOf, dryWords, formatDuration, formatQuantity, formatRatio, type CoilPlan } from '@elm-mist/core';
+import {
+  CAUTION_STEP_WORDS,
+  concentrateOf,
+  dryWords,
+  formatDuration,
+  formatQuantity,
+  formatRatio,
+  RINSE_MEANS_NAMES,
+  type CoilPlan,
+  whyCaution,
+} from '@elm-mist/core';
 import { View } from 'react-native';
 import type { OpenVisit } from '@/data';
 import { Banner, Big, Body, Gauge, HazardBox, Heading, Label, Part, Row, Small, space, Strong, useAfterPaint, Why } from '@/ui';
@@ -74,7 +84,12 @@ export function PlanSheet({ plan, visit }: { plan: CoilPlan; visit: OpenVisit })
           </View>
         ) : null}
       </View>
-      <Small ink="inkSoft">{`Follows: ${plan.schools.join(' · ').toLowerCase()}${visit.state.rules && Object.keys(visit.state.rules.value.rules).length > 0 ? ', chosen for this visit' : ''}.`}</Small>
+      {plan.schools.length > 0 ? (
+        <Small ink="inkSoft">{`Follows: ${plan.schools.join(' · ').toLowerCase()}${visit.state.rules && Object.keys(visit.state.rules.value.rules).length > 0 ? ', chosen for this visit' : ''}.`}</Small>
+      ) : null}
+      {plan.schoolsLeft && plan.schoolsLeft.length > 0 ? (
+        <Small ink="inkSoft" testID="schools-left">{`Not here: ${plan.schoolsLeft.join(' · ')}`}</Small>
+      ) : null}
       {plan.missing.map((text) => (
         <Banner key={text} tone="wait">
           {text}
@@ -110,6 +125,12 @@ export function PlanSheet({ plan, visit }: { plan: CoilPlan; visit: OpenVisit })
             <Row
               label="With"
               value={`${plan.rinse.nozzle}${plan.rinse.leastDistanceM ? `, no nearer than ${formatQuantity({ kind: 'length', m: plan.rinse.leastDistanceM }, units)}` : ''}`}
+            />
+          ) : null}
+          {plan.water ? (
+            <Row
+              label="Water"
+              value={`${formatDuration(Math.round(plan.water.seconds / 30) * 30)} at ${formatQuantity({ kind: 'edge', edge: 'flow', value: plan.water.flowLMin }, units)}, ${RINSE_MEANS_NAMES[plan.water.means]}: about ${formatQuantity({ kind: 'volume', litres: plan.water.litres }, units)}`}
             />
           ) : null}
           {plan.mists ? <Row label="Mist on the way" value={plan.mists === 1 ? 'once' : 'twice'} /> : null}
@@ -180,10 +201,10 @@ function PlanDetail({ plan, visit }: { plan: CoilPlan; visit: OpenVisit }) {
         {plan.cautions.map((caution) => (
           <View key={caution.lead + caution.step} style={{ gap: 2 }}>
             <Label ink="inkSoft">{CAUTION_STEP_WORDS[caution.step]}</Label>
-            <Body>
-              <Strong ink="brick">{caution.lead} </Strong>
-              {caution.text}
-            </Body>
+            <Why because={whyCaution(caution)} about={caution.lead}>
+              <Strong ink="brick">{caution.lead}</Strong>
+            </Why>
+            <Body>{caution.text}</Body>
           </View>
         ))}
       </Part>

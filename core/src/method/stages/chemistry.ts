@@ -62,6 +62,12 @@ function candidates(ladder: readonly Chemistry[], { coil, facts, shelf, house }:
     found.rejected.push({ name, why });
     if (veto) found.vetoes.push(veto);
   };
+  // One product that serves both coils is carried once: preferred, it goes before others, whatever their class.
+  for (const id of house.preferredCleaners) {
+    const cleaner = shelf.find((row) => row.id === id);
+    if (!cleaner || !cleaner.indoor || !cleaner.outdoor || ladder.length === 0) continue;
+    if (chemistryVetoes(cleaner.chemistry, facts).length === 0 && labelVetoes(cleaner, coil).length === 0) found.cleaners.push(cleaner);
+  }
   for (const chemistry of ladder) {
     const veto = chemistryVetoes(chemistry, facts)[0];
     if (veto) {
@@ -69,7 +75,7 @@ function candidates(ladder: readonly Chemistry[], { coil, facts, shelf, house }:
       continue;
     }
     const own = shelf
-      .filter((cleaner) => cleaner.chemistry === chemistry)
+      .filter((cleaner) => cleaner.chemistry === chemistry && !found.cleaners.includes(cleaner))
       .sort((a, b) => rank(a) - rank(b) || a.name.localeCompare(b.name, 'en'));
     if (own.length === 0) reject(CHEMISTRY_NAMES[chemistry], 'None on the shelf.');
     for (const cleaner of own) {
