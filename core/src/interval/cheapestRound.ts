@@ -14,7 +14,10 @@ interface Arcs {
   cost: readonly (readonly number[])[];
 }
 
-const EASE = 1e-9;
+/** Less than this share of what a round costs is rounding, in any money. */
+const EASE = 1e-10;
+/** Far more rounds than the iteration takes; it stops there with the best that it has. */
+const MOST_ROUNDS = 200;
 
 /** The cycle that following a choice ends in, with its cost a week; of several the cheapest. */
 function cheapestCycle(chosen: readonly number[], { cost }: Arcs): { at: number; perWeek: number } {
@@ -71,22 +74,23 @@ export function cheapestRound(cost: readonly (readonly number[])[]): CheapestRou
   const arcs = { cost };
   const chosen = cost.map((row) => row.reduce((best, money, i) => (money / (i + 1) < (row[best] ?? 0) / (best + 1) ? i : best), 0) + 1);
   const ahead = new Array<number>(YEAR_WEEKS).fill(0);
-  for (;;) {
+  const ease = EASE * Math.max(...cost.map((row) => Math.max(0, ...row.map(Math.abs))));
+  for (let round = 1; ; round += 1) {
     const { at, perWeek } = cheapestCycle(chosen, arcs);
     spread(chosen, at, perWeek, arcs, ahead);
     let better = false;
     for (let w = 0; w < YEAR_WEEKS; w += 1) {
       const row = cost[w] ?? [];
-      let least = (ahead[w] ?? 0) - EASE;
+      let least = (ahead[w] ?? 0) - ease;
       for (let n = 1, to = (w + 1) % YEAR_WEEKS; n <= row.length; n += 1, to = to === YEAR_WEEKS - 1 ? 0 : to + 1) {
         const would = (row[n - 1] ?? 0) - perWeek * n + (ahead[to] ?? 0);
         if (would >= least) continue;
-        least = would - EASE;
+        least = would - ease;
         ahead[w] = would;
         chosen[w] = n;
         better = true;
       }
     }
-    if (!better) return { perWeek, ahead };
+    if (!better || round === MOST_ROUNDS) return { perWeek, ahead };
   }
 }

@@ -96,3 +96,27 @@ test('published sizes: 56 % of a condenser blocked costs 22 % more for the same 
   expect(DIRT_SHARE.condenser.aGrade * 2).toBeCloseTo(0.2195, 3);
   expect(DIRT_SHARE.evaporator.aGrade * 3).toBeCloseTo(0.2048, 3);
 });
+
+test.each([1, 100, 10_000, 1e6])('in a money a unit of which is worth %p times less the best round is the same, and is found', (factor) => {
+  const cost = Array.from({ length: 52 }, (_, w) =>
+    Array.from({ length: 104 }, (_u, i) => factor * (111.86 + Math.abs(Math.sin(w + i)) * 0.309 * (i + 1) ** 1.5)),
+  );
+  expect(cheapestRound(cost).perWeek / factor).toBeCloseTo(cheapestRound(cost.map((row) => row.map((money) => money / factor))).perWeek, 6);
+});
+
+test('yen and pesos: energy at 30.9 a kWh and a wash at 11,186 end', () => {
+  const input = {
+    washedOn: '2026-06-11',
+    configuration: 'split-heat-pump' as const,
+    latitudeDeg: 20,
+    role: 'condenser' as const,
+    left: 0,
+    belief: { perMonth: 0.2, weight: 200, shape: 3, scale: 0.98, visits: 0 },
+    btuh: 36000,
+    watts: null,
+    shopFactor: 1,
+    saved: null,
+  };
+  const local = whenItPays({ ...input, wash: 11_186, pricePerKwh: 30.9 });
+  expect(local.day).toBe(whenItPays({ ...input, wash: 111.86, pricePerKwh: 0.309 }).day);
+});

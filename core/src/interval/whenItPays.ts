@@ -115,8 +115,8 @@ export function whenItPays(input: DirtInput): WhenItPays {
   const week = weekOf(washedOn);
   const dirt = since(week, left);
   const own = dirt.map((money, i) => money + wash - round.perWeek * (i + 1) + (round.ahead[(week + i + 1) % YEAR_WEEKS] ?? 0));
-  const best = own.reduce((at, money, i) => (money < (own[at] ?? Infinity) - 1e-9 ? i : at), 0);
   const aYear = round.perWeek * YEAR_WEEKS;
+  const best = own.reduce((at, money, i) => (money < (own[at] ?? Infinity) - 1e-10 * aYear ? i : at), 0);
   const never = best >= MOST_WEEKS - 1;
   const flat = (i: number) => (own[i] ?? Infinity) <= (own[best] ?? 0) + FLAT * aYear;
   let [from, to] = [best, best];

@@ -30,7 +30,7 @@ export const CAUTIONS: readonly Rule<JobFacts, Caution>[] = [
   },
   {
     id: 'caution.capacitor',
-    when: { role: 'condenser' },
+    when: { role: 'condenser', inverter: ['unknown', 'no'] },
     then: { step: 'gate', lead: 'Capacitors hold charge.', text: 'Discharge only as the maker says, and only if you are licensed to.' },
     because: 'A run capacitor keeps its charge with the power off.',
     source: commonPractice,
@@ -358,7 +358,7 @@ export const CAUTIONS: readonly Rule<JobFacts, Caution>[] = [
   },
   {
     id: 'caution.ceiling',
-    when: { role: 'evaporator' },
+    when: { role: 'evaporator', ending: 'rinse' },
     then: {
       step: 'rinse',
       lead: 'Water on boards and ceilings.',
@@ -698,11 +698,22 @@ export const CAUTIONS: readonly Rule<JobFacts, Caution>[] = [
   },
   {
     id: 'caution.condensate',
-    when: { ending: 'condensate' },
+    when: { ending: 'condensate', ductless: false },
     then: {
       step: 'close',
       lead: 'Foam is still on the indoor coil.',
       text: 'That is meant: condensate rinses it. Air the room, trap full, pan and drain watched for the first minutes.',
+    },
+    because: 'The pan takes all that comes off.',
+    source: commonPractice,
+  },
+  {
+    id: 'caution.condensate-head',
+    when: { ending: 'condensate', ductless: true },
+    then: {
+      step: 'close',
+      lead: 'Foam is still on the indoor coil.',
+      text: 'That is meant: condensate rinses it. Air the room, pan and drain watched for the first minutes.',
     },
     because: 'The pan takes all that comes off.',
     source: commonPractice,

@@ -5,7 +5,7 @@ import { formatRatio } from '../units';
 import { cansFor, CHEMISTRY_NAMES, LABEL_GAP_NAMES, rowShare, solutionVolume, type Chemistry, type Cleaner } from '../mix';
 import { rowName, ungraded, type CoilSurvey, type Grade, type KeepWet, type OpeningId } from '../survey';
 import { adviceFor } from './advice';
-import { CAUTIONS, type Caution } from './cautions';
+import { CAUTION_STEPS, CAUTIONS, type Caution } from './cautions';
 import { CONDENSATE_RUN_S } from './condensate';
 import { decide, jobFactsOf, type Decision } from './decide';
 import type { DwellWindow } from './dwell';
@@ -163,14 +163,14 @@ function schoolsOf({ house, facts }: Situation, { chemistry, rinse, soak, stop }
       cleaner === null
         ? 'nothing that may be used here'
         : house.chemistry === 'water-first'
-          ? 'so much soil wants the cleaner at once'
+          ? 'here the cleaner goes on at once'
           : 'ruled out here',
     );
   if (soak.value.dwell && ending === 'rinse')
     say(
       SCHOOL_NAMES.dwell[house.dwell],
-      !soak.rules.some(({ id }) => id === 'dwell.label' || id === 'dwell.drying'),
-      soak.rules.find(({ id }) => id === 'dwell.drying')?.because ?? 'the label’s own limits come first',
+      !soak.rules.some(({ id }) => id === 'dwell.drying'),
+      soak.rules.find(({ id }) => id === 'dwell.drying')?.because ?? '',
     );
   const way = rinse.rules.find(({ id }) => id.startsWith('rinse.'));
   if (facts.role === 'condenser' && way)
@@ -249,7 +249,9 @@ export function planCoil(
     steps: work.value.steps,
     totalSeconds: work.value.totalSeconds,
     handsOnS: work.value.handsOnS,
-    cautions: allMatches(CAUTIONS, facts).map((rule) => rule.then),
+    cautions: allMatches(CAUTIONS, facts)
+      .map((rule) => rule.then)
+      .sort((a, b) => CAUTION_STEPS.indexOf(a.step) - CAUTION_STEPS.indexOf(b.step)),
     outlook: decision.chemistry.value.outlook,
     missing: missingFacts(situation, decision),
     rejected: decision.chemistry.value.rejected,

@@ -279,14 +279,14 @@ export const FORCE_SCHOOL_TABLE: Record<ForceSchool, Force> = {
 export const RINSE_ADDS: readonly Rule<RinseFacts, string>[] = [
   {
     id: 'rinse.lid-on',
-    when: { role: 'condenser', insideReached: true, lid: 'back-on-first' },
+    when: { role: 'condenser', insideReached: true, lid: 'back-on-first', discharge: 'up' },
     then: 'The top goes back on before the outside is rinsed.',
     because: 'So that nothing reaches motor and controls.',
     source: { kind: 'house-rule', name: 'the lid school in the house rules' },
   },
   {
     id: 'rinse.lid-off',
-    when: { role: 'condenser', insideReached: true, lid: 'off-throughout' },
+    when: { role: 'condenser', insideReached: true, lid: 'off-throughout', discharge: 'up' },
     then: 'The top stays off throughout: bag the motor.',
     because: 'The whole face is seen from both sides.',
     source: { kind: 'house-rule', name: 'the lid school in the house rules' },

@@ -91,7 +91,6 @@ export const STEP_TABLE = {
     { lead: true, doneWhen: 'gate-open' },
   ),
   gas: work('open', 3, 'Gas off, burners covered', { gas: true }, { once: true }),
-  mix: work('prepare', 4, 'Mix the cleaner', { usesCleaner: true, waterFirst: false, form: 'concentrate' }, { doneWhen: 'mixed' }),
   animals: work('open', 2, 'Frog or toad moved, or worked round', { hazards: { includes: 'harmless-animals' } }, { once: true }),
   screens: work('open', 3, 'Clip-on screens off and washed', { ...out, clipOnScreens: 'fitted', screens: 'refit' }),
   'screens-away': work('open', 2, 'Clip-on screens off, kept off, the owner told', {
@@ -156,6 +155,7 @@ export const STEP_TABLE = {
     weepHoles: ['blocked', 'none'],
     panHoles: 'enlarge-with-consent',
   }),
+  mix: work('prepare', 4, 'Mix the cleaner', { usesCleaner: true, waterFirst: false, form: 'concentrate' }, { doneWhen: 'mixed' }),
   wash: work('wash', 0, 'Wash', {}),
   wheel: work('meanwhile', 45, 'Blower wheel out by its set screw, shaft marked, washed', { opening: 'wheel-out' }),
   'wheel-brush': work('meanwhile', 10, 'Blower wheel brushed in place', { wheel: 'dusty', opening: ['panel', 'coil-and-pan'] }),

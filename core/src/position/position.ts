@@ -51,6 +51,9 @@ export function parseDegrees(axis: Axis, text: string): number {
   return value === 0 ? 0 : below ? -value : value;
 }
 
+/** Longest text that is read as a position. */
+const LONGEST = 120;
+
 /**
  * Both at once, as they are copied from a map or a data sheet: "42.2, -100.6", "42° 12′ N 100° 36′ W".
  * @param text as typed
@@ -61,6 +64,8 @@ export function parseDegrees(axis: Axis, text: string): number {
  */
 export function parsePosition(text: string): Position | null {
   const plain = text.trim();
+  // No position is longer, and what is goes through patterns that look back and forth.
+  if (plain.length > LONGEST) return null;
   const byLetter = /^(.*?[NS])[\s,;]+(.*[EW])$/i.exec(plain) ?? /^([NS].*?)[\s,;]+([EW].*)$/i.exec(plain);
   const bySign = /^([+\-−–]?\d+(?:\.\d+)?°?)\s*[,;\s]\s*([+\-−–]?\d+(?:\.\d+)?°?)$/.exec(plain);
   const [, north, east] = byLetter ?? bySign ?? [];

@@ -36,7 +36,14 @@ const follow = (...ids: (string | undefined)[]): After[] =>
   [...new Set(ids.filter((id): id is string => id !== undefined))].map((id) => ({ id, minS: 0, maxS: null }));
 
 /** What the run sheet needs of a step's row; its text and time stand in the plan. */
-const pick = ({ stage, hands, lead, once, afterFoam }: ReturnType<typeof stepRow>) => ({ stage, hands, lead, once, afterFoam });
+const pick = ({ stage, hands, lead, once, afterFoam, doneWhen }: ReturnType<typeof stepRow>) => ({
+  stage,
+  hands,
+  lead,
+  once,
+  afterFoam,
+  doneWhen,
+});
 type StepOf = CoilPlan['steps'][number] & ReturnType<typeof pick>;
 
 interface Put {
@@ -117,12 +124,14 @@ export function visitTasks(
           what: { is: 'gate', source: coil.source },
         }),
       );
-    // Opening and preparing go one after the other.
+    // Opening and preparing go one after the other; the mix is made beside them, and tells nothing of them.
     let last = isolated.get(coil.source);
+    let mixed: string | undefined;
     for (const step of [...of('open'), ...of('prepare')])
-      if (!step.once || !tasks.some((task) => task.id === step.id)) last = putStep(step, follow(last));
+      if (step.doneWhen === 'mixed') mixed = putStep(step, follow(isolated.get(coil.source)));
+      else if (!step.once || !tasks.some((task) => task.id === step.id)) last = putStep(step, follow(last));
     const opened = last;
-    const washed = washTasks(coil, opened, put);
+    const washed = washTasks(coil, follow(opened, mixed), put);
     const meanwhile = of('meanwhile').map((step) => putStep(step, follow(step.afterFoam ? (washed.lastFoam ?? opened) : opened)));
     let checked: string | undefined;
     for (const step of of('torch')) checked = putStep(step, checked ? follow(checked) : follow(...washed.ends));
@@ -175,7 +184,7 @@ export function visitTasks(
 }
 
 /** Foam and rinse of every section with its window; or one rinse of the whole coil where water does it. */
-function washTasks(coil: RunCoil, opened: string | undefined, put: (row: Put) => string): { ends: string[]; lastFoam: string | undefined } {
+function washTasks(coil: RunCoil, opened: After[], put: (row: Put) => string): { ends: string[]; lastFoam: string | undefined } {
   const { plan, id: coilId } = coil;
   const sections = sectionsOf(coil);
   const paceS = rinsePaceOf(plan);
@@ -186,7 +195,7 @@ function washTasks(coil: RunCoil, opened: string | undefined, put: (row: Put) =>
       name: `${coil.name}: rinse ${sections.length} sections`,
       seconds: areaM2 * paceS,
       learn: ['rinse-area', (areaM2 * paceS) / LEARNED_AT_S],
-      after: follow(opened),
+      after: opened,
       what: { is: 'rinse-all', coilId },
     });
     return { ends: [rinse], lastFoam: undefined };
@@ -194,15 +203,16 @@ function washTasks(coil: RunCoil, opened: string | undefined, put: (row: Put) =>
   const { minS, maxS } = plan.dwell;
   const byCondensate = plan.ending === 'condensate';
   // Where condensate rinses no water is brought in.
-  let lastFoam = byCondensate
-    ? opened
+  const wetted = byCondensate
+    ? undefined
     : put({
         id: `${coilId}.wet`,
         name: `${coil.name}: pre-rinse`,
         seconds: PRE_RINSE_S,
-        after: follow(opened),
+        after: opened,
         what: { is: 'wet', coilId },
       });
+  let lastFoam: string | undefined;
   const rinses = sections.map((section) => {
     const applyS = section.areaM2 * APPLY_S_PER_M2;
     lastFoam = put({
@@ -210,7 +220,7 @@ function washTasks(coil: RunCoil, opened: string | undefined, put: (row: Put) =>
       name: `${coil.name}: foam ${section.number}, ${section.faceName}`,
       seconds: applyS,
       learn: ['foam-area', section.areaM2],
-      after: follow(lastFoam),
+      after: lastFoam ? follow(lastFoam) : wetted ? follow(wetted) : opened,
       what: { is: 'foam', coilId, sectionId: section.id },
     });
     if (byCondensate) return lastFoam;

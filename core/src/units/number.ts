@@ -19,6 +19,9 @@ const GLYPHS: Record<string, string> = {
   '⅞': '7/8',
 };
 
+/** No figure of the trade is larger. */
+const MOST = 1e15;
+
 const readingOf = (plain: string): NumberReading => ({ value: Number(plain), typed: String(Number(plain)) });
 
 /** Readings of a number with a comma or a dot in it; none when it is no number. */
@@ -39,7 +42,7 @@ function decimalReadings(plain: string): NumberReading[] {
  * @param text as typed
  * @param field named by the error
  * @returns one or two readings, the grouped one first
- * @throws CoreError unreadable, naming `field`
+ * @throws CoreError unreadable | out-of-range, naming `field`
  * @example numberReadings('1,500').map((reading) => reading.value) // [1500, 1.5]
  */
 export function numberReadings(text: string, field = 'number'): NumberReading[] {
@@ -54,6 +57,8 @@ export function numberReadings(text: string, field = 'number'): NumberReading[] 
       ? []
       : [{ value: Number(mixed[1] ?? 0) + Number(mixed[2]) / bottom, typed: plain }]
     : decimalReadings(plain);
+  if (readings.some(({ value }) => !(value <= MOST)))
+    throw new CoreError('out-of-range', field, `${field}: that is more than anybody measures.`);
   if (readings.length === 0) throw new CoreError('unreadable', field, `${field}: "${text.trim()}" is not a number.`);
   return readings;
 }

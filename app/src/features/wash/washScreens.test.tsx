@@ -1,5 +1,5 @@
 import { GATE_TABLE, gateStepsFor, planCoil, POWER_STEPS, trustedSeconds, visitTasks, type VisitEvent } from '@elm-mist/core';
-import { graded, house, mildDay, shelf } from '@elm-mist/core/testing/fixtures';
+import { graded, house, mildDay, shelf, overGoodDrain } from '@elm-mist/core/testing/fixtures';
 import { fullRun, fullRunCoils, fullRunPlans, scribe } from '@elm-mist/core/testing/fullRun';
 import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
 import { keys, queryClient } from '@/data';
@@ -276,7 +276,7 @@ describe('foam is a fact', () => {
 
 test('what condensate rinses is closed up, run cold, looked at, and is clear; not well, and it is rinsed by hand', async () => {
   const humid = { ...mildDay, returnAir: { dryBulbC: 25, rhPct: 60 } };
-  const plan = planCoil(fullRunCoils[1], graded(2), humid, shelf, house());
+  const plan = planCoil(fullRunCoils[1], graded(2, overGoodDrain), humid, shelf, house());
   expect(plan.ending).toBe('condensate');
   const run = planned('air-handler');
   run.happen('coil.skipped', { coilId: out.coilId, reason: 'Indoor coil only' });
@@ -460,7 +460,7 @@ test('Close names what was left out of the gate, with who and why', async () => 
 });
 
 describe('power-up with foam that condensate rinses', () => {
-  const plan = planCoil(fullRunCoils[1], graded(2), { ...mildDay, returnAir: { dryBulbC: 25, rhPct: 60 } }, shelf, house());
+  const plan = planCoil(fullRunCoils[1], graded(2, overGoodDrain), { ...mildDay, returnAir: { dryBulbC: 25, rhPct: 60 } }, shelf, house());
   const foamed = () => {
     const run = planned('air-handler');
     run.happen('coil.skipped', { coilId: out.coilId, reason: 'Indoor coil only' });

@@ -1,0 +1,88 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import * as core from '../src';
+import * as fixtures from '../src/testing/fixtures';
+
+/** Folders whose functions take what people type: figures, ratios, degrees, prices. */
+const FOLDERS = ['mix', 'units', 'position', 'refrigerant', 'psychro', 'price'];
+const HERE = join(__dirname, '../src');
+const EXAMPLE = /@example (.+?) \/\/ (.+?)(?:\n| \*\/|$)/g;
+
+type Call = [name: string, args: unknown[]];
+type Path = (string | number)[];
+const face = core as unknown as Record<string, (...args: unknown[]) => unknown>;
+
+/** What each public function was called with in its example. */
+function calls(): Call[] {
+  const scope: Record<string, unknown> = { ...core, ...fixtures };
+  const names = Object.keys(scope).filter((name) => name !== 'default');
+  return FOLDERS.flatMap((folder) =>
+    readdirSync(join(HERE, folder))
+      .filter((file) => file.endsWith('.ts') && !file.endsWith('.test.ts'))
+      .flatMap((file) =>
+        [...readFileSync(join(HERE, folder, file), 'utf8').matchAll(EXAMPLE)].flatMap(([, call = '']): Call[] => {
+          const name = /^(\w+)\(/.exec(call)?.[1] ?? '';
+          if (typeof face[name] !== 'function') return [];
+          let args: unknown[] | null = null;
+          const recorded = (...given: unknown[]) => {
+            args ??= given;
+            return face[name]!(...given);
+          };
+          // oxlint-disable-next-line typescript/no-implied-eval
+          const evaluate = new Function(...names, `return (${call});`) as (...values: unknown[]) => unknown;
+          try {
+            evaluate(...names.map((each) => (each === name ? recorded : scope[each])));
+          } catch {
+            // An example may need what only its own folder knows.
+          }
+          return args ? [[name, args]] : [];
+        }),
+      ),
+  );
+}
+
+/** Where numbers stand in what a function was given. */
+function numbersIn(value: unknown, path: Path = []): Path[] {
+  if (typeof value === 'number') return [path];
+  if (Array.isArray(value)) return value.slice(0, 3).flatMap((each, i) => numbersIn(each, [...path, i]));
+  if (typeof value !== 'object' || value === null || Object.getPrototypeOf(value) !== Object.prototype || path.length > 4) return [];
+  return Object.entries(value).flatMap(([key, each]) => numbersIn(each, [...path, key]));
+}
+
+function put(value: unknown, [head, ...rest]: Path, leaf: unknown): unknown {
+  if (head === undefined) return leaf;
+  const copy = (Array.isArray(value) ? [...(value as unknown[])] : { ...(value as object) }) as Record<string | number, unknown>;
+  copy[head] = put(copy[head], rest, leaf);
+  return copy;
+}
+
+const all = calls();
+
+test('what people type is met by functions enough', () => expect(all.length).toBeGreaterThan(50));
+
+test.each([NaN, Infinity, -Infinity, 1e21, -1e21, 1e300])('%p for a number: an answer, or a CoreError that names a field', (hostile) => {
+  const wrong: string[] = [];
+  for (const [name, args] of all)
+    for (const path of numbersIn(args))
+      try {
+        face[name]!(...(put(args, path, hostile) as unknown[]));
+      } catch (error) {
+        if (!(error instanceof core.CoreError) || error.field === '') wrong.push(`${name} ${path.join('.')}: ${String(error)}`);
+      }
+  expect(wrong).toEqual([]);
+});
+
+test.each(['9'.repeat(400), `1:${'9'.repeat(400)}`, '1 '.repeat(20_000), 'N'.repeat(40_000), '°'.repeat(40_000), '1 N,'.repeat(10_000)])(
+  'text of no meaning, %#: a CoreError or nothing, and at once',
+  (text) => {
+    for (const read of ['parseNumber', 'parseRatio', 'parsePosition', 'readFigure'].filter((name) => face[name])) {
+      const began = performance.now();
+      try {
+        face[read]!(text);
+      } catch (error) {
+        expect(error).toBeInstanceOf(core.CoreError);
+      }
+      expect(performance.now() - began).toBeLessThan(500);
+    }
+  },
+);
