@@ -699,6 +699,7 @@ export {
   type AskedSeasons,
   seasonWeeks,
   type SeasonWeeks,
+  LONGEST_WAITS,
 } from './interval';
 export { agreedBook, agreementWords, coveredBy, MOST_VISITS_A_YEAR, type Agreement } from './agreement';
 export { longDay, monthName, readMonth, readYearDay, stampIn, yearDayWords } from './clock';

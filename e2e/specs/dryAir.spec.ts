@@ -26,10 +26,10 @@ test('a hot wind forces more sections; a worse one is refused, with the hour, th
   expect(calm).toBe(3);
 
   await test.step('hot wind and sun: the same cleaner, in more pieces, the sunny face in most', async () => {
-    await airOf(site, tech, ['90', '30', '5', 'Full sun']);
+    await airOf(site, tech, ['84', '40', '4', 'Full sun']);
     await expect(site.getByText('Bramble alkaline foam').first()).toBeVisible();
     expect(await sections(site)).toBeGreaterThan(calm);
-    await expect(site.getByText('Yard, Wall, Oven duct in 3')).toBeVisible();
+    await expect(site.getByText(/^Yard(, | in ).*Oven duct in [2-4]$/)).toBeVisible();
     await site.getByRole('button', { name: /the order of the faces/ }).click();
     await expect(site.getByTestId('because')).toContainText('must end before its first patch dries');
     await expect(site.getByTestId('because')).toContainText(/Foam on .* dries in/);

@@ -63,6 +63,7 @@ test('no-rinse foam indoors to its end: works, closed up, power back, run cold, 
   await site.getByLabel('Why').fill('Outdoors another day');
   await tech.press('Leave it out of this visit');
   await tech.grade(1, 1, 2, 2);
+  await tech.drainRuns();
   await tech.next();
   await tech.bead('plan');
   await expect(site.getByText('Then condensate rinses')).toBeVisible();

@@ -84,7 +84,7 @@ test('a roof package unit with one way in: gas, roof and open duct are minded', 
   await tech.grade(2);
   await tech.next();
   await tech.bead('plan');
-  await expect(site.getByText('Roof and ladder.')).toBeVisible();
+  await expect(site.getByText('Roof and ladder.').first()).toBeVisible();
   await expect(site.getByText('Gas off first.')).toBeVisible();
   await becauseOpens(site, 'never anything stronger');
   await site.getByRole('tab', { name: 'Indoor coil' }).click();

@@ -34,6 +34,17 @@ export class Technician {
     for (const grade of grades) await this.page.getByRole('radio', { name: new RegExp(`^${grade} `) }).click();
   }
 
+  /** Answers questions of Look, each by its name. */
+  async answer(...pairs: readonly (readonly [question: string, words: string])[]): Promise<void> {
+    for (const [name, words] of pairs)
+      await this.page.getByRole('radiogroup', { name, exact: true }).getByRole('radio', { name: words, exact: true }).click();
+  }
+
+  /** Water was poured and ran away, the pan is sound, the float stops the unit: condensate may rinse this coil. */
+  async drainRuns(): Promise<void> {
+    await this.answer(['Primary drain', 'Poured, runs'], ['Drain pan', 'Clean'], ['Float switch', 'Stops the unit']);
+  }
+
   async next(): Promise<void> {
     const here = this.page.url();
     await this.page.getByTestId('look-next').click();
@@ -50,6 +61,7 @@ export class Technician {
     await expect(this.page.getByRole('checkbox', { name: 'Grease or oil film' })).toBeChecked();
     await this.next();
     await this.grade(2, 2, 1, 1, 1, 1);
+    await this.drainRuns();
     await this.next();
     await this.bead('plan');
   }

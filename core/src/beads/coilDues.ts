@@ -58,7 +58,7 @@ export function coilDues(
   graded: readonly GrowthVisit[],
   unit: JudgedSystem | null = null,
 ): CoilDues {
-  const { configuration, latitudeDeg, climate, pace } = where;
+  const { configuration, latitudeDeg, climate, pace, longestWait } = where;
   const now = coils.map(({ id }) => {
     const light = state.light[id]?.value;
     return {
@@ -80,6 +80,7 @@ export function coilDues(
       latitudeDeg,
       climate,
       pace,
+      longestWait,
       soils: survey.soils,
       worstGrade: worstBefore ?? 0,
       role,
@@ -90,7 +91,7 @@ export function coilDues(
     });
     return [{ coilId: id, due: setByHand(due, state.dueSet[id]) }];
   });
-  const none = nextDue({ closedOn, configuration, soils: [], worstGrade: 0, latitudeDeg });
+  const none = nextDue({ closedOn, configuration, soils: [], worstGrade: 0, latitudeDeg, climate });
   return {
     coils: own,
     first: own.reduce<NextDue | null>((best, { due }) => (best && best.date <= due.date ? best : due), null) ?? none,

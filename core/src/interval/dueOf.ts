@@ -13,10 +13,12 @@ import {
   EXPOSURE_TABLE,
   exposureOf,
   LEAST_RUNNING,
+  mostMovedDays,
   runMonths,
   runShare,
   usualMonths,
   type Exposure,
+  type LongestWait,
   type Pace,
 } from './exposure';
 import { nextDue, type NextDue, type NextDueInput } from './nextDue';
@@ -35,6 +37,7 @@ export interface DueInput extends NextDueInput {
   climate?: Climate | null | undefined;
   /** How fast the shop's other coils grow dirty; left out or null where none has told. */
   pace?: Pace | null | undefined;
+  longestWait?: LongestWait | undefined;
   /** How it grew dirty before, oldest first. */
   grown: readonly GrowthStretch[];
 }
@@ -57,7 +60,12 @@ export interface CoilDueDate extends NextDue {
 }
 
 /** Never later than so many months, whatever it taught: an indoor coil is wet and breathed through. Common practice, no source. */
-const MOST_MONTHS: Record<CoilRole, number> = { condenser: 24, evaporator: 18 };
+const MOST_MONTHS: Record<LongestWait, Record<CoilRole, number>> = {
+  'a-year': { condenser: 12, evaporator: 12 },
+  'two-years': { condenser: 24, evaporator: 18 },
+  // As far as is looked ahead at all.
+  'as-learned': { condenser: 60, evaporator: 60 },
+};
 /** Never sooner than half of what the rule says, so that one bad look does not send a crew every month. Common practice, no source. */
 const LEAST_OF_RULE = 0.5;
 const BAND = 0.9;
@@ -199,7 +207,7 @@ export function dueOf(input: DueInput): CoilDueDate {
   const learned = learnedOf(input);
   const { belief, likely, exposure } = learned;
   const earliest = plus(input.closedOn, rule.months * LEAST_OF_RULE);
-  const latest = plus(input.closedOn, Math.max(rule.months, MOST_MONTHS[input.role]));
+  const latest = plus(input.closedOn, Math.max(rule.months, MOST_MONTHS[input.longestWait ?? 'a-year'][input.role]));
   const between = { earliest, latest };
   if (belief.visits === 0) {
     const { date, rules } = keptOut(rule.date, rule.months, earliest, { ...input, exposure });
@@ -217,7 +225,7 @@ export function dueOf(input: DueInput): CoilDueDate {
   // What is due within half a year is due by its dirt, as long as it runs then; a longer wait ends in useful weeks.
   const idle = runShare(Number(wanted.slice(5, 7)), input.configuration, season, input.climate) < LEAST_RUNNING;
   const seasonal = rule.because.rules[0]?.id === 'next.year' && (idle || wanted > plus(input.closedOn, 6));
-  const inSeason = seasonal ? intoSeason(wanted, season) : wanted;
+  const inSeason = seasonal ? intoSeason(wanted, season, mostMovedDays(wanted, input)) : wanted;
   const useful = inSeason <= input.closedOn ? wanted : inSeason;
   const { date, rules: moved } = keptOut(useful, rule.months, earliest, { ...input, exposure });
   return {

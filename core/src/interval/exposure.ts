@@ -2,7 +2,7 @@ import { climateShare, type Climate } from './climate';
 import { commonPractice, type Source } from '../because';
 import { alsoHeats, type CoilRole, type Configuration } from '../equipment';
 import type { Soil, StoryFact } from '../survey';
-import { seasonAt, type SeasonId } from './season';
+import { MOST_MOVED_DAYS, seasonAt, type SeasonId } from './season';
 
 /** What dirties a coil, from what is known of it. */
 export interface ExposureFacts {
@@ -151,6 +151,40 @@ export interface RunsWhere {
   climate?: Climate | null | undefined;
   /** How fast the shop's other coils grow dirty; left out or null where none has told. */
   pace?: Pace | null | undefined;
+  /** How long a coil may wait at most, as the shop has it; a year where left out. */
+  longestWait?: LongestWait | undefined;
+}
+
+/** How long a coil may wait at most, whatever it taught. */
+export const LONGEST_WAITS = ['a-year', 'two-years', 'as-learned'] as const;
+/** One of `LONGEST_WAITS`. */
+export type LongestWait = (typeof LONGEST_WAITS)[number];
+
+/**
+ * How far a due day may be moved into useful weeks: where the system stands still then, as far as it takes, since nothing grows; else by weeks.
+ * @param day ISO day
+ * @param where the system is and what it is
+ * @returns days
+ * @throws CoreError latitude out of −90 to 90
+ * @example mostMovedDays('2027-09-01', { configuration: 'split-cool', latitudeDeg: 42 }) // 56
+ */
+export const mostMovedDays = (day: string, { configuration, latitudeDeg, climate }: RunsWhere): number =>
+  runShare(Number(day.slice(5, 7)), configuration, seasonAt(latitudeDeg), climate) < LEAST_RUNNING ? Infinity : MOST_MOVED_DAYS;
+
+/** Nine months of running and more are a long season, whatever the latitude. Common practice, no source. */
+const LONG_SEASON_MONTHS = 9;
+
+/**
+ * Whether a system runs nine months of the year or more, by its place's own months where they are known.
+ * @param where the system is and what it is
+ * @returns true for a long season
+ * @throws CoreError latitude out of −90 to 90
+ * @example runsMostOfTheYear({ configuration: 'split-cool', latitudeDeg: 20 }) // true
+ */
+export function runsMostOfTheYear({ configuration, latitudeDeg, climate }: RunsWhere): boolean {
+  const season = seasonAt(latitudeDeg);
+  const months = Array.from({ length: 12 }, (_, i) => runShare(i + 1, configuration, season, climate));
+  return months.filter((share) => share >= LEAST_RUNNING).length >= LONG_SEASON_MONTHS;
 }
 
 /**

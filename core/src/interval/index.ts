@@ -1,5 +1,5 @@
 export { climateOf, dayAir, type Climate, type DayAir } from './climate';
-export { LOADED, runMonths, type Pace, type RunsWhere } from './exposure';
+export { LOADED, LONGEST_WAITS, runMonths, type LongestWait, type Pace, type RunsWhere } from './exposure';
 export { dueOf, keptOut, learnedOf, type CoilDueDate } from './dueOf';
 export { onlyOutdoorCoil } from './condensingGrade';
 export { condensedOf, growthBand, growthStretches, type GrowthVisit } from './regrowth';

@@ -35,6 +35,10 @@ describe('what is due once a year falls into the weeks after pollen and before t
     ['2026-11-03', -43.5, '2027-11-03'],
     ['2026-06-11', -43.5, '2027-10-15'],
     ['2027-02-20', -43.5, '2027-12-31'],
+    // It runs in September: a wash that is due then is not put off to spring, nor done in June.
+    ['2026-09-01', 42, '2027-09-01'],
+    // By weeks it is.
+    ['2026-07-20', 42, '2027-06-30'],
     // Of two edges as near, the earlier; over the turn of the year as well.
     ['2026-01-01', -43.5, '2026-12-31'],
     // Where it is hot all year it runs all year: twice.

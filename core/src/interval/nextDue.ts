@@ -3,10 +3,12 @@ import { format } from 'date-fns/format';
 import { isValid } from 'date-fns/isValid';
 import { parseISO } from 'date-fns/parseISO';
 import { commonPractice, type Because, type RuleRef, type Source } from '../because';
-import { CONFIGURATION_TABLE, type Configuration } from '../equipment';
+import { alsoHeats, CONFIGURATION_TABLE, type CoilRole, type Configuration } from '../equipment';
 import { CoreError } from '../errors';
 import type { Soil } from '../survey';
-import { intoSeason, seasonAt, type SeasonId } from './season';
+import type { Climate } from './climate';
+import { mostMovedDays, runsMostOfTheYear } from './exposure';
+import { intoSeason, seasonAt } from './season';
 
 export interface NextDueInput {
   /** Day of the visit, ISO date yyyy-mm-dd. */
@@ -17,6 +19,10 @@ export interface NextDueInput {
   worstGrade: number;
   /** Of the place, degrees, north above 0. */
   latitudeDeg: number;
+  /** Which coil it is of; left out for a system as a whole. */
+  role?: CoilRole | undefined;
+  /** Of its place, where a year's air or the shop's own word is known. */
+  climate?: Climate | null | undefined;
 }
 
 /** When a system, or one coil of it, is due again, and why. */
@@ -30,7 +36,7 @@ export interface NextDue {
 
 interface IntervalRule {
   id: string;
-  when: (input: NextDueInput, season: SeasonId) => boolean;
+  when: (input: NextDueInput) => boolean;
   months: number;
   /** Falls into the weeks after pollen and before the heat; what soils all year does not wait for them. */
   seasonal?: true;
@@ -56,21 +62,21 @@ const INTERVALS: readonly IntervalRule[] = [
   },
   {
     id: 'next.ductless',
-    when: (i) => CONFIGURATION_TABLE[i.configuration].ductless,
+    when: (i) => CONFIGURATION_TABLE[i.configuration].ductless && i.role !== 'condenser',
     months: 6,
     because: 'Wall heads are wet and warm: every three months to a year by use.',
     source: commonPractice,
   },
   {
     id: 'next.heat-pump',
-    when: (i) => i.configuration === 'split-heat-pump' || i.configuration === 'package-heat-pump',
+    when: (i) => alsoHeats(i.configuration),
     months: 6,
-    because: 'A heat pump runs nine months or more: twice a year.',
+    because: 'It heats as well as cools, and runs nine months or more: twice a year.',
     source: commonPractice,
   },
   {
-    id: 'next.tropics',
-    when: (_, season) => season === 'tropics',
+    id: 'next.long-season',
+    when: runsMostOfTheYear,
     months: 6,
     because: 'Cooling runs nine months or more here: twice a year.',
     source: commonPractice,
@@ -97,7 +103,7 @@ const INTERVALS: readonly IntervalRule[] = [
  * @param input ISO day of the closing, system, soils, worst grade and latitude
  * @returns ISO day with its reasons
  * @throws CoreError unreadable `closedOn`, latitude out of −90 to 90
- * @example nextDue({ closedOn: '2026-09-01', configuration: 'split-cool', soils: [], worstGrade: 1, latitudeDeg: 42 }).date // '2027-06-30'
+ * @example nextDue({ closedOn: '2026-09-01', configuration: 'split-cool', soils: [], worstGrade: 1, latitudeDeg: 42 }).date // '2027-09-01'
  */
 export function nextDue(input: NextDueInput): NextDue {
   const day = parseISO(input.closedOn);
@@ -105,10 +111,10 @@ export function nextDue(input: NextDueInput): NextDue {
     throw new CoreError('unreadable', 'closedOn', `"${input.closedOn}" is not a date like 2026-06-11.`);
   }
   const season = seasonAt(input.latitudeDeg);
-  const fitting = INTERVALS.filter((rule) => rule.when(input, season));
+  const fitting = INTERVALS.filter((rule) => rule.when(input));
   const chosen = fitting.reduce((best, rule) => (rule.months < best.months ? rule : best));
   const plain = format(addMonths(day, chosen.months), 'yyyy-MM-dd');
-  const date = chosen.seasonal ? intoSeason(plain, season) : plain;
+  const date = chosen.seasonal ? intoSeason(plain, season, mostMovedDays(plain, input)) : plain;
   const refs: RuleRef[] = [{ id: chosen.id, because: chosen.because, source: chosen.source }];
   if (date !== plain)
     refs.push({ id: 'next.season', because: `Moved from ${plain} into the weeks when a wash is of use.`, source: commonPractice });

@@ -168,17 +168,20 @@ test('condensing tells of the outdoor coil alone, beside the eye or where nobody
 test('a coil that teaches is due when it is loaded: sooner where it grows fast, later where it stays clean, inside its limits and its season', () => {
   const year = (n: number, found: number) => ({ from: `${2026 - n}-06-11`, to: `${2027 - n}-06-11`, left: 0, found });
   const fast = dueOf({ ...base, grown: [year(4, 4), year(3, 4), year(2, 4), year(1, 4)] });
-  const slow = dueOf({ ...base, grown: [year(4, 0), year(3, 1), year(2, 0), year(1, 0)] });
+  const slow = dueOf({ ...base, longestWait: 'two-years', grown: [year(4, 0), year(3, 1), year(2, 0), year(1, 0)] });
   const none = dueOf(base);
   expect(none.date).toBe('2027-06-11');
   expect(fast.date < none.date).toBe(true);
   expect(slow.date > none.date).toBe(true);
+  // Unless the shop says so, nothing waits longer than a year.
+  const { between } = dueOf({ ...base, grown: [year(2, 0), year(1, 0)] });
+  expect(between.latest).toBe('2027-06-11');
   expect(fast.because.rules[0]?.id).toBe('next.learned');
   // Loaded again by December, when nothing cools: before the next heat.
   const winter = dueOf({ ...base, left: 2, grown: [year(1, 3)] });
   expect(winter.date).toBe('2027-04-15');
   // A November visit of a coil that grows slowly comes due in useful weeks.
-  const november = dueOf({ ...base, closedOn: '2026-11-03', grown: [year(3, 1), year(2, 1)] });
+  const november = dueOf({ ...base, closedOn: '2026-11-03', longestWait: 'two-years', grown: [year(3, 1), year(2, 1)] });
   expect(november.date.slice(5) >= '04-15' && november.date.slice(5) <= '06-30').toBe(true);
   fc.assert(
     fc.property(

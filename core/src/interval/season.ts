@@ -52,17 +52,26 @@ export function seasonWeeks(date: string, season: SeasonId): SeasonWeeks | null 
 }
 
 /**
+ * A day on which a system runs is moved by weeks, not by months: a wash that is due in autumn is not put off to spring, nor done in June. Common
+ * practice, no source.
+ */
+export const MOST_MOVED_DAYS = 56;
+
+/**
  * The day of a useful week that is nearest to a day.
  * @param date ISO day
  * @param season of the place
- * @returns the day itself inside a season and in the tropics; else the nearest first or last day of one, the earlier of two as near
- * @example intoSeason('2027-11-03', 'north') // '2027-06-30'
+ * @param mostDays how far it may be moved; left out, as far as the nearest
+ * @returns the day itself inside a season, in the tropics, and where none is so near; else the nearest first or last day of one, the
+ * earlier of two as near
+ * @example intoSeason('2027-07-20', 'north') // '2027-06-30'
  */
-export function intoSeason(date: string, season: SeasonId): string {
+export function intoSeason(date: string, season: SeasonId, mostDays = Infinity): string {
   if (season === 'tropics') return date;
   if (seasonWeeks(date, season)) return date;
   const spans = weeksAround(date, season);
   const day = parseISO(date);
   const away = (edge: string) => Math.abs(differenceInCalendarDays(day, parseISO(edge)));
-  return spans.flatMap(({ from, to }) => [from, to]).reduce((best, edge) => (away(edge) < away(best) ? edge : best));
+  const nearest = spans.flatMap(({ from, to }) => [from, to]).reduce((best, edge) => (away(edge) < away(best) ? edge : best));
+  return away(nearest) <= mostDays ? nearest : date;
 }

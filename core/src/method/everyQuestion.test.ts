@@ -1,6 +1,6 @@
 import { costOfVisit } from '../beads';
 import type { Configuration } from '../equipment';
-import { nextDue } from '../interval';
+import { dueOf } from '../interval';
 import {
   ARRIVAL_HAZARDS,
   completeStory,
@@ -65,14 +65,20 @@ const cases = (rules: HouseRules): Case[] =>
 const told = ({ build, survey, context: around, rules }: Case): string => {
   const { facts, ...plan } = planCoil(build, survey, around, shelf, rules);
   const clashes = visitClashes([{ ...plan, facts }], [survey], rules.drain, ['alkaline-foam']);
-  const due = nextDue({
+  const due = dueOf({
     closedOn: '2026-06-11',
     configuration: around.configuration,
     soils: survey.soils,
     latitudeDeg: 42,
     worstGrade: facts.grade,
+    role: build.role,
+    storyFacts: [],
+    left: 0,
+    longestWait: rules.longestWait,
+    // Three years of hardly any dirt.
+    grown: [2023, 2024, 2025].map((year) => ({ from: `${year}-06-11`, to: `${year + 1}-06-11`, left: 0, found: 0 })),
   });
-  return JSON.stringify([plan, clashes, due.date]);
+  return JSON.stringify([plan, clashes, due.date, due.between]);
 };
 const changes = (from: Case[], change: (row: Case) => Case): boolean => from.some((row) => told(row) !== told(change(row)));
 const usual = cases(house({ hourlyRate: 90 }));

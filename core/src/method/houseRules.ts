@@ -1,3 +1,4 @@
+import type { LongestWait } from '../interval';
 import { LITRES_PER_GALLON, METRES_PER_INCH, type UnitSystem } from '../units';
 
 /** Water before a cleaner, a cleaner at once, or the household mix. */
@@ -71,6 +72,8 @@ export interface HouseRules {
   force: ForceSchool;
   /** How long a coil drips and rests before power goes back. */
   drip: DripSchool;
+  /** How long a coil may wait at most, whatever it taught. */
+  longestWait: LongestWait;
   /** Cleaners taken before others of their class, by id, first choice first. */
   preferredCleaners: string[];
   /** Room to keep clear all round the outdoor unit, and above it, m. */
@@ -100,6 +103,7 @@ export const DEFAULT_HOUSE_RULES: HouseRules = {
   drain: 'rod-or-vacuum',
   force: 'hand-over-hose',
   drip: 'five',
+  longestWait: 'a-year',
   preferredCleaners: [],
   clearanceM: 24 * METRES_PER_INCH,
   clearanceTopM: 60 * METRES_PER_INCH,
@@ -130,6 +134,7 @@ export const SCHOOL_NAMES = {
     'full-straight': 'Full house pressure, straight along stiff fins',
     'washer-low': 'A washer’s low setting on sound stiff fins',
   },
+  longestWait: { 'a-year': '12 months', 'two-years': '24 months, indoors 18', 'as-learned': 'As each coil teaches' },
   drip: {
     'none-outdoors': 'None outdoors',
     five: '5 min',
@@ -148,5 +153,6 @@ export const SCHOOL_NAMES = {
   electrics: Record<ElectricsSchool, string>;
   force: Record<ForceSchool, string>;
   drip: Record<DripSchool, string>;
+  longestWait: Record<LongestWait, string>;
   drain: Record<DrainSchool, string>;
 };

@@ -2,7 +2,7 @@ import { agreedBook, coveredBy, type Agreement } from '../agreement';
 import { coilDues, judgementOf, upkeepOf } from '../beads';
 import { dayIn } from '../clock';
 import type { Configuration, Refrigerant } from '../equipment';
-import type { Climate, GrowthVisit, Pace, Upkeep } from '../interval';
+import type { Climate, GrowthVisit, Pace, Upkeep, LongestWait } from '../interval';
 import type { CoilBuild } from '../method';
 import { currencyDigits, visitPrice, type PriceBook } from '../price';
 import { findingsHere, foldVisit, type FindingLife, type VisitEvent, type VisitState } from '../run';
@@ -32,6 +32,7 @@ export interface ReportSources {
   ways: ReportWays;
   /** Of the shop's country, by degree hours; left out where too little of a year's air is known. */
   climate?: Climate | null | undefined;
+  longestWait?: LongestWait | undefined;
   /** How fast the shop's other coils grow dirty. */
   pace?: Pace | null | undefined;
   /** Null where it is not known yet. */
@@ -61,7 +62,13 @@ function told(sources: ReportSources, state: VisitState, events: readonly VisitE
   const reckoned = coilDues(
     state,
     coils,
-    { configuration: system.configuration, latitudeDeg: place.latitudeDeg, climate: sources.climate, pace: sources.pace },
+    {
+      configuration: system.configuration,
+      latitudeDeg: place.latitudeDeg,
+      climate: sources.climate,
+      pace: sources.pace,
+      longestWait: sources.longestWait,
+    },
     closedOn,
     sources.graded,
     unit,

@@ -156,7 +156,7 @@ function eventsOf(visitId: string, day: string, diary: DiaryVisit, number: numbe
   const { coils: dues, first } = coilDues(
     state,
     ownCoils,
-    { configuration: system.configuration, latitudeDeg: place.latitudeDeg },
+    { configuration: system.configuration, latitudeDeg: place.latitudeDeg, longestWait: DEMO_RULES.longestWait },
     day,
     [],
   );

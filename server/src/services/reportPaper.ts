@@ -30,6 +30,7 @@ export function reportFor(store: Store, visitId: string, nowMs: number): { repor
   const { visit, place, system, coils, agreement = null } = visitFrame(db, visitId);
   const shop = shopOf(db);
   const ways = s.readReportWays(db);
+  const house = s.readHouseRules(db);
   const known = knownBefore(store, { visit, place });
   const names = new Map(shelf.cleaners(db).map((cleaner) => [cleaner.id, cleaner.name]));
   const { report } = reportOf({
@@ -42,7 +43,8 @@ export function reportFor(store: Store, visitId: string, nowMs: number): { repor
     graded: known.graded ?? [],
     shop: { name: shop.name, address: shop.address },
     zone: shop.zone,
-    units: s.readHouseRules(db).units,
+    units: house.units,
+    longestWait: house.longestWait,
     currency: shop.currency,
     ways,
     book: s.readPriceBook(db),

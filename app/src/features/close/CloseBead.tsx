@@ -61,18 +61,19 @@ const worst = (grades: FaceGrades | undefined): string => {
 };
 
 export function CloseBead() {
-  const { state, allCoils, detail, done, record, own, shelf } = useVisit();
+  const { state, allCoils, detail, done, record, own, shelf, house } = useVisit();
+  const { longestWait } = house;
   const { visit, system } = detail;
   const closedOn = dayOf(state.closed ? state.closed.at : sharedNow());
   const { latitudeDeg, altitudeM } = detail.place;
   const { graded, climate, pace } = detail.known;
   const dues = useMemo(
     () =>
-      coilDues(state, allCoils, { configuration: system.configuration, latitudeDeg, climate, pace }, closedOn, graded ?? [], {
+      coilDues(state, allCoils, { configuration: system.configuration, latitudeDeg, climate, pace, longestWait }, closedOn, graded ?? [], {
         ...system,
         altitudeM,
       }),
-    [state, allCoils, system, latitudeDeg, altitudeM, climate, pace, closedOn, graded],
+    [state, allCoils, system, latitudeDeg, altitudeM, climate, pace, longestWait, closedOn, graded],
   );
   const upkeep = useMemo(
     () => upkeepOf(state, allCoils, system.configuration, closedOn),

@@ -12,7 +12,7 @@ import {
   type UnitSystem,
 } from '@elm-mist/core';
 import { useDraft } from '@/data';
-import { AnyOf, Field, Heading, Label, OneOf, Part, Tick } from '@/ui';
+import { AnyOf, Field, Heading, Label, OneOf, Part, Small, Tick } from '@/ui';
 
 const PART_NAMES: Record<Question['part'], string> = {
   access: 'Getting at it',
@@ -109,6 +109,7 @@ export function QuestionList({
       case 'one':
         return (
           <Part key={question.id} first title={<Label>{question.label}</Label>}>
+            {question.help ? <Small ink="inkSoft">{question.help}</Small> : null}
             <OneOf label={question.label} options={question.options} value={value as string} onChange={(next) => set(question.id, next)} />
           </Part>
         );

@@ -8,6 +8,7 @@ import {
   FORCE_SCHOOLS,
   formatDuration,
   LID_SCHOOLS,
+  LONGEST_WAITS,
   NO_RINSE_SCHOOLS,
   PAN_HOLE_SCHOOLS,
   readFigure,
@@ -83,6 +84,7 @@ const SCHOOLS: readonly { key: SchoolKey; question: string; values: readonly str
   { key: 'electrics', question: 'Water near outdoor electrics', values: ELECTRICS_SCHOOLS },
   { key: 'force', question: 'How hard to rinse outdoors', values: FORCE_SCHOOLS },
   { key: 'drip', question: 'Drip and rest before power', values: DRIP_SCHOOLS },
+  { key: 'longestWait', question: 'A coil waits at most', values: LONGEST_WAITS },
   { key: 'drain', question: 'Drain treatment', values: DRAIN_SCHOOLS },
 ];
 

@@ -30,6 +30,7 @@ export function useReport(): MadeReport & { paper: Paper } {
       day: detail.visit.day,
       climate: detail.known.climate,
       pace: detail.known.pace,
+      longestWait: house.longestWait,
       nameOfCleaner: (id) => shelf.find((row) => row.id === id)?.name ?? '',
       nowMs: sharedNow(),
     });
