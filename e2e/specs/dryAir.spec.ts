@@ -41,7 +41,7 @@ test('a hot wind forces more sections; a worse one is refused, with the hour, th
     await expect(site.getByText('Water only').first()).toBeVisible();
     const offers = site.getByTestId('wet-offers');
     await expect(offers).toContainText('Not now with foam.');
-    await expect(offers).toContainText(/Another hour today\s*12\spm to 7\spm/);
+    await expect(offers).toContainText(/Another hour today\s*1\spm to 3\spm/);
     await expectAccessible(site, 'Plan, refused');
   });
 

@@ -128,7 +128,7 @@ function Unseen({ children }: { children: string }) {
   );
 }
 
-/** A number that can be asked why: dotted underline, opens the sheet. Without a reason it is plain. @param about read out before the number */
+/** A number that can be asked why: dotted underline, opens the sheet. Without a reason it is plain. @param about read out before the number; empty where what stands there says it */
 export function Why({ because, children, about }: { because: Because | undefined; children: ReactNode; about?: string }) {
   const { show, silent } = useBecause();
   const tokens = useTokens();
@@ -140,7 +140,7 @@ export function Why({ because, children, about }: { because: Because | undefined
       onPress={() => show(because)}
       style={{ minHeight: target.usual, minWidth: target.usual, justifyContent: 'center', alignSelf: 'flex-start', flexShrink: 1 }}
     >
-      <Unseen>{about ?? because.title}</Unseen>
+      {about === '' ? null : <Unseen>{about ?? because.title}</Unseen>}
       <View style={{ alignSelf: end, borderBottomWidth: 2, borderStyle: 'dotted', borderColor: tokens.ink }}>{children}</View>
       <Unseen>Why?</Unseen>
     </Pressable>

@@ -163,7 +163,7 @@ function schoolsOf({ house, facts }: Situation, { chemistry, rinse, soak, stop }
       cleaner === null
         ? 'nothing that may be used here'
         : house.chemistry === 'water-first'
-          ? 'here the cleaner goes on at once'
+          ? 'on this coil the cleaner goes on at once'
           : 'ruled out here',
     );
   if (soak.value.dwell && ending === 'rinse')

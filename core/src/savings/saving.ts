@@ -68,6 +68,20 @@ function checkSide(name: 'before' | 'after', points: readonly EnergyPoint[]): vo
 
 const yearOf = (fit: EnergyFit, year: readonly YearDay[]): number => year.reduce((sum, day) => sum + predicted(fit, day), 0);
 
+/**
+ * The figures of a fit that say something of their own, with the inverse of their part of the normal matrix: where both change points are one, or a
+ * side has no slope, a figure moves as others do, and adds no doubt of its own.
+ */
+function independent(normal: readonly (readonly number[])[]): { kept: number[]; inv: number[][] } {
+  let [kept, inv]: [number[], number[][]] = [[], []];
+  for (let k = 0; k < normal.length; k += 1) {
+    const wider = [...kept, k];
+    const found = inverse(wider.map((a) => wider.map((b) => normal[a]?.[b] ?? 0)));
+    if (found) [kept, inv] = [wider, found];
+  }
+  return { kept, inv };
+}
+
 /** Spread of a year by a fit, kWh², from the spread of its figures, with days counted for what they are worth. */
 function yearVariance(fit: EnergyFit, points: readonly EnergyPoint[], quality: FitQuality, year: readonly YearDay[]): number {
   const p = freedom(fit);
@@ -81,12 +95,11 @@ function yearVariance(fit: EnergyFit, points: readonly EnergyPoint[], quality: F
   }
   // Weighed by days, but each point is one reading.
   const scale = points.length / weight;
-  const inv = inverse(normal.map((row) => row.map((each) => each * scale)));
-  if (!inv) return Infinity;
+  const { kept, inv } = independent(normal.map((row) => row.map((each) => each * scale)));
   const variance = (squares * scale) / Math.max(1, points.length - p);
   const sum = new Array<number>(p).fill(0);
   for (const day of year) slopes(fit, day).forEach((x, a) => (sum[a]! += x));
-  const own = sum.reduce((total, x, a) => total + x * inv[a]!.reduce((inner, each, b) => inner + each * sum[b]!, 0), 0);
+  const own = kept.reduce((total, a, i) => total + sum[a]! * inv[i]!.reduce((inner, each, j) => inner + each * sum[kept[j]!]!, 0), 0);
   return own * variance * (quality.n / quality.effective);
 }
 

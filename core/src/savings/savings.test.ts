@@ -196,3 +196,12 @@ test('a week without weather is left out on its own, with every bill that holds 
   const told = (rows: typeof air) => savedBy(bills, rows, wash).points.before.map(({ day }) => day);
   expect(told(air).filter((day) => !told(known).includes(day))).toEqual([days[60]!.day]);
 }, 60_000);
+
+test('a house that heats below a temperature and cools above the same one has an interval with ends', () => {
+  const both: EnergyFit = { ...COOLING, model: 'both', heatC: 16, coolC: 16, heating: 1.1, cooling: 1.4 };
+  const { before, after, year } = drawnMeter({ before: both, after: { ...both, cooling: 1.1 }, days: 330, noise: 2, rho: 0.2 }, 11);
+  const side = (points: readonly EnergyPoint[], fit: EnergyFit): SavingSide => ({ fit, quality: fitQuality(fit, points, points.length) });
+  const { analytic } = comparedYears(side(before, both), side(after, { ...both, cooling: 1.1 }), before, after, year);
+  expect([analytic.low, analytic.high].every(Number.isFinite)).toBe(true);
+  expect(analytic.low).toBeLessThan(analytic.high);
+});

@@ -198,10 +198,10 @@ function PlanDetail({ plan, visit }: { plan: CoilPlan; visit: OpenVisit }) {
         </Part>
       ) : null}
       <Part title={<Heading>Mind</Heading>}>
-        {plan.cautions.map((caution) => (
+        {plan.cautions.map((caution, i) => (
           <View key={caution.lead + caution.step} style={{ gap: 2 }}>
-            <Label ink="inkSoft">{CAUTION_STEP_WORDS[caution.step]}</Label>
-            <Why because={whyCaution(caution)} about={caution.lead}>
+            {plan.cautions[i - 1]?.step === caution.step ? null : <Label ink="inkSoft">{CAUTION_STEP_WORDS[caution.step]}</Label>}
+            <Why because={whyCaution(caution)} about="">
               <Strong ink="brick">{caution.lead}</Strong>
             </Why>
             <Body>{caution.text}</Body>
