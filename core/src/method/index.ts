@@ -25,10 +25,10 @@ export {
   type HouseRules,
 } from './houseRules';
 export { CAUTION_STEPS, type Caution, type CautionStep } from './cautions';
-export { APPLY_S_PER_M2, MOST_MISTS, RINSE_S_PER_M2_ROW, rinsePace, rinsePaceOf, type Section } from './sections';
+export { APPLY_S_PER_M2, MOST_MISTS, RINSE_S_PER_M2_ROW, rinsePaceOf, type Section } from './sections';
 export { type WetOffer } from './wetOffers';
 export { whyAdvice, whyCaution, whyKit } from './whyOf';
-export { RINSE_MEANS_NAMES, rinseWaterL, type RinseWater } from './rinseWater';
+export { RINSE_MEANS_NAMES, rinseWaterL } from './rinseWater';
 export { type DwellWindow } from './dwell';
 export { DRAIN_RUNS_L_MIN } from './drainRules';
 export { STEP_IDS, stepRow, type DoneWhen, type Stage, type StepId } from './steps';

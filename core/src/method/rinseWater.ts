@@ -2,7 +2,6 @@ import type { CoilRole } from '../equipment';
 import { FURTHER_PASS_SHARE } from '../mix';
 import type { HouseRules } from './houseRules';
 import type { JobFacts } from './methodFacts';
-import type { CoilPlan } from './planCoil';
 import { rinsePace, type Section } from './sections';
 
 /** What rinse water comes out of. */
@@ -49,13 +48,21 @@ export function rinseWaterOf(facts: JobFacts, sections: readonly Section[], hous
   return { means, seconds, flowLMin, litres: (seconds / 60) * flowLMin };
 }
 
+/** A plan as far as its rinse goes. */
+interface RinsedPlan {
+  water?: RinseWater | null;
+  sections: readonly Section[];
+  passes: number;
+  facts: Pick<JobFacts, 'role' | 'rows'>;
+}
+
 /**
  * Rinse water of a plan for all its passes, L. An estimate: nobody meters it.
  * @param plan of the coil
  * @returns L; 0 where nothing wet is poured by hand
  * @example rinseWaterL(planCoil(coil(), graded(3), mildDay, shelf, house())) > 0 // true
  */
-export function rinseWaterL(plan: CoilPlan): number {
+export function rinseWaterL(plan: RinsedPlan): number {
   if (plan.water !== undefined) return plan.water?.litres ?? 0;
   const { role, rows } = plan.facts;
   const areaM2 = plan.sections.reduce((sum, section) => sum + section.areaM2, 0);

@@ -59,7 +59,6 @@ export {
 export { type Page } from './pages';
 export { entryWords } from './entryWords';
 export {
-  BUS_WAIT_S,
   deadVolts,
   GATE_STEPS,
   GATE_TABLE,
