@@ -78,6 +78,7 @@ test('pictures', async ({ site, server }) => {
   await shoot(site, 'look');
   await tech.next();
   await tech.grade(1, 1, 2, 2);
+  await tech.drainRuns();
   await site.getByRole('checkbox', { name: 'Biofilm or mould' }).click();
   await tech.next();
   await tech.bead('plan');

@@ -56,7 +56,8 @@ export interface CoilRecord extends CoilBuild {
 
 export interface PlaceSummary {
   place: PlaceRecord;
-  systems: (SystemRecord & { lastVisit: string | null; nextDue: string | null })[];
+  /** Of each when it was visited last, when a coil is due first, and which. */
+  systems: (SystemRecord & { lastVisit: string | null; nextDue: string | null; nextDueOf: string | null })[];
 }
 
 /** A page of places, by name. */

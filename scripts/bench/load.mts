@@ -3,7 +3,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { CodeRecord, VisitDetail, VisitRecord } from '@elm-mist/contract';
-import { phones, share } from '../../server/test/attack/phones';
+import { phones, phoneVisits, share } from '../../server/test/attack/phones';
 import { load } from '../../server/test/load';
 import { demoCookie } from './signIn.mts';
 
@@ -12,13 +12,16 @@ const SYSTEMS = ['goosewater-boathouse', 'fennick-hp', 'quillon-split', 'harrow-
 const [PHONES, VISITS, SIGN_INS, PICTURES, PICTURE_BYTES] = [500, 250, 60, 200, 1_500_000];
 
 /** Sends JSON as the demo's owner. @throws Error where it was refused */
+/** A day of a hundred visits, each at a system of its own. */
+const PHONES_DAY = '2026-08-03';
+
 const sender =
   (url: string, cookie: () => string) =>
-  async <T,>(method: string, path: string, body: unknown): Promise<T> => {
+  async <T,>(method: string, path: string, body?: unknown): Promise<T> => {
     const answer = await fetch(`${url}/api${path}`, {
       method,
       headers: { 'Content-Type': 'application/json', Cookie: cookie() },
-      body: JSON.stringify(body),
+      ...(body === undefined ? {} : { body: JSON.stringify(body) }),
     });
     if (!answer.ok) throw new Error(`${method} ${path}: ${answer.status} ${await answer.text()}`);
     return (await answer.json()) as T;
@@ -127,8 +130,8 @@ export async function loadFigures(minutes: number): Promise<[string, string][]> 
       port,
       cookie,
       pid: server!.pid ?? null,
-      day: '2026-07-01',
-      visitIds: visitIds.slice(0, 100),
+      day: PHONES_DAY,
+      visitIds: await phoneVisits(send, 100, PHONES_DAY),
       phones: 200,
       seconds: 30,
       paceMs: 6000,

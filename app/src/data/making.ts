@@ -111,7 +111,7 @@ function showSystem(system: SystemRecord): void {
   }));
   queryClient.setQueryData<PlaceSummary>(keys.place(place.id), (known) =>
     known && !known.systems.some((row) => row.id === system.id)
-      ? { ...known, systems: [...known.systems, { ...system, lastVisit: null, nextDue: null }] }
+      ? { ...known, systems: [...known.systems, { ...system, lastVisit: null, nextDue: null, nextDueOf: null }] }
       : known,
   );
 }

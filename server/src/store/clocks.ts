@@ -1,4 +1,4 @@
-import type { Agreement, DueClock } from '@elm-mist/core';
+import { coilName, type Agreement, type DueClock } from '@elm-mist/core';
 import { and, asc, eq, getTableColumns, inArray, sql } from 'drizzle-orm';
 import type { Db } from './open';
 import { prepared } from './prepared';
@@ -46,15 +46,16 @@ export function writeClocks(db: Db, systemId: string, clocks: readonly DueClock[
 }
 
 /** When the coils of systems are due next, by system; of those that were put away nothing is. */
-export function coilsDue(db: Db, systemIds: readonly string[]): Map<string, string> {
+export function coilsDue(db: Db, systemIds: readonly string[]): Map<string, { due: string; coil: string }> {
   if (systemIds.length === 0) return new Map();
   const rows = db
-    .select({ systemId: t.dueClock.systemId, due: sql<string>`min(${t.dueClock.due})` })
+    // Beside a min, SQLite takes the other columns from the row that has it ("Bare columns in an aggregate query").
+    .select({ systemId: t.dueClock.systemId, due: sql<string>`min(${t.dueClock.due})`, role: t.coil.role, name: t.coil.name })
     .from(t.dueClock)
     .innerJoin(t.coil, and(eq(t.coil.id, t.dueClock.of), eq(t.coil.archived, false)))
     // The plus keeps it from going through all coils of the shop by their kind (SQLite, "The SQLite Query Optimizer Overview", 2).
     .where(and(inArray(t.dueClock.systemId, [...systemIds]), sql`+${t.dueClock.kind} = 'coil'`))
     .groupBy(t.dueClock.systemId)
     .all();
-  return new Map(rows.map(({ systemId, due }) => [systemId, due]));
+  return new Map(rows.map(({ systemId, due, role, name }) => [systemId, { due, coil: coilName({ role, name }) }]));
 }

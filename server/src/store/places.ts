@@ -79,7 +79,12 @@ export function systemsAt(db: Db, placeIds: readonly string[]): PlaceSummary['sy
     db,
     systems.map((system) => system.id),
   );
-  return systems.map((system) => ({ ...system, lastVisit: last.get(system.id) ?? null, nextDue: due.get(system.id) ?? null }));
+  return systems.map((system) => ({
+    ...system,
+    lastVisit: last.get(system.id) ?? null,
+    nextDue: due.get(system.id)?.due ?? null,
+    nextDueOf: due.get(system.id)?.coil ?? null,
+  }));
 }
 
 /** Days of the last closed visits of systems. */

@@ -1,33 +1,23 @@
-import type { VisitRecord } from '@elm-mist/contract';
-import { fullRunCoils } from '@elm-mist/core/testing/fullRun';
 import { DAY, RealServer } from '../helpers';
-import { phones, share, type PhonesFigures } from './phones';
+import { phones, phoneVisits, share, type PhonesFigures } from './phones';
 import { tell, WHOLE } from './whole';
 
 jest.setTimeout(600_000);
-
-const PLACES = ['alder', 'fennick', 'harrow', 'goosewater'];
-const SYSTEM = { configuration: 'split-cool', model: '', btuh: 36000, refrigerant: 'R-410A', madeYear: 2014 };
 
 const server = new RealServer();
 beforeAll(() => server.start({ ELM_MIST_LOG: 'error' }));
 afterAll(() => server.remove());
 
-/** Visits of one day, each for another system with two coils, for two phones each. */
-async function visitsOf(count: number, day: string): Promise<string[]> {
-  const ids: string[] = [];
-  for (let n = 0; n < count; n += 1) {
-    const system = { ...SYSTEM, placeId: PLACES[n % PLACES.length], name: `System ${day} ${n}` };
-    const systemId = (await server.call<{ id: string }>('POST', '/systems', system)).body.id;
-    for (const { geometry, id: _id, ...build } of fullRunCoils)
-      expect((await server.call('POST', `/systems/${systemId}/coils`, { ...build, ...geometry })).status).toBe(201);
-    const visit = { systemId, day, startMinute: 420 + 5 * n, durationMin: 60, purpose: 'Yearly wash' };
-    ids.push((await server.call<VisitRecord>('POST', '/visits', visit)).body.id);
-  }
-  // The program makes the cards of today and tomorrow ahead of the phones, when it starts and every ten minutes.
-  expect((await server.call('GET', `/days/${day}`)).status).toBe(200);
-  return ids;
-}
+const visitsOf = (count: number, day: string) =>
+  phoneVisits(
+    async <T>(method: string, path: string, body?: unknown) => {
+      const answer = await server.call<T>(method, path, body);
+      expect(answer.status).toBeLessThan(300);
+      return answer.body;
+    },
+    count,
+    day,
+  );
 
 const told = (count: number, { times, mostMb }: PhonesFigures) =>
   tell(

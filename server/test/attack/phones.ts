@@ -1,6 +1,8 @@
 import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import { Agent, request } from 'node:http';
+import type { VisitRecord } from '@elm-mist/contract';
+import { fullRunCoils } from '../../../core/src/testing/fullRun';
 
 /** What phones ask of a server, and how long it took, ms. */
 export type Asked = 'today' | 'visit' | 'entry' | 'picture';
@@ -28,6 +30,31 @@ export interface PhonesFigures {
 
 const pause = (ms: number) => new Promise((done) => setTimeout(done, ms));
 const PICTURE = Buffer.concat([Buffer.from([0xff, 0xd8, 0xff, 0xe0]), Buffer.alloc(200_000, 7)]);
+
+const PLACES = ['alder', 'fennick', 'harrow', 'goosewater'];
+const SYSTEM = { configuration: 'split-cool', model: '', btuh: 36000, refrigerant: 'R-410A', madeYear: 2014 };
+
+/**
+ * Visits of one day of the demo shop, each for another system with two coils, for two phones each.
+ * @param send asks the server, and throws where it refuses
+ */
+export async function phoneVisits(
+  send: <T>(method: string, path: string, body?: unknown) => Promise<T>,
+  count: number,
+  day: string,
+): Promise<string[]> {
+  const ids: string[] = [];
+  for (let n = 0; n < count; n += 1) {
+    const system = { ...SYSTEM, placeId: PLACES[n % PLACES.length], name: `System ${day} ${n}` };
+    const { id: systemId } = await send<{ id: string }>('POST', '/systems', system);
+    for (const { geometry, id: _id, ...build } of fullRunCoils) await send('POST', `/systems/${systemId}/coils`, { ...build, ...geometry });
+    const visit = { systemId, day, startMinute: 420 + 5 * n, durationMin: 60, purpose: 'Yearly wash' };
+    ids.push((await send<VisitRecord>('POST', '/visits', visit)).id);
+  }
+  // The program makes the cards of today and tomorrow ahead of the phones, when it starts and every ten minutes.
+  await send('GET', `/days/${day}`);
+  return ids;
+}
 
 /** The share of times that is below, ms. */
 export const share = (times: readonly number[], part: number): number => {

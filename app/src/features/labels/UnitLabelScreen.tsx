@@ -1,7 +1,7 @@
-import { unitCode, type StickyLabel } from '@elm-mist/core';
+import { coilName, unitCode, type StickyLabel } from '@elm-mist/core';
 import { useQuery } from '@tanstack/react-query';
 import { router, useLocalSearchParams } from 'expo-router';
-import { systemQuery, useShop } from '@/data';
+import { systemQuery, today, useShop } from '@/data';
 import { Body, Companion, Heading, Part, Screen, ScreenHead, Small, Waiting } from '@/ui';
 import { PaperBar, PaperTold } from '../report/PaperParts';
 import { usePaper } from '../report/usePaper';
@@ -31,7 +31,10 @@ export function UnitLabelScreen() {
     );
   const { system, place, history } = answer.data;
   const last = history.find((visit) => visit.standing === 'closed');
-  const nextDue = answer.data.clocks?.find((clock) => clock.kind === 'coil')?.due;
+  // A day that has passed is never printed: the label outlives it.
+  const ahead = (answer.data.clocks ?? []).find((clock) => clock.kind === 'coil' && clock.due >= today());
+  const coils = answer.data.coils.filter((coil) => !coil.archived);
+  const dueCoil = coils.length > 1 ? coils.find((coil) => coil.id === ahead?.of) : undefined;
   const products = [...new Set((last?.coils ?? []).map((coil) => coil.cleanerName).filter(Boolean))].join(', ');
   const label: StickyLabel = {
     code: shopAddress(`/systems/${system.id}`),
@@ -39,7 +42,7 @@ export function UnitLabelScreen() {
     lines: [
       last ? `Last wash ${shortDay(last.day)}` : 'No wash on record yet',
       ...(products ? [`With ${products}`] : []),
-      ...(nextDue ? [`Next due ${shortDay(nextDue)}`] : []),
+      ...(ahead ? [`${dueCoil ? `${coilName(dueCoil)} due` : 'Next due'} ${shortDay(ahead.due)}`] : []),
       ...(shop.name ? [shop.name] : []),
     ],
     strong: unitCode(system.id),

@@ -3,9 +3,9 @@ import { router, usePathname } from 'expo-router';
 import { useDeferredValue, useState } from 'react';
 import { View } from 'react-native';
 import type { PlaceSummary } from '@elm-mist/contract';
-import { placesQuery } from '@/data';
+import { placesQuery, today } from '@/data';
 import { Act, Banner, Empty, Field, LinkRow, LongScreen, ScreenHead, space, ThumbBar, Tick, Trouble, Waiting } from '@/ui';
-import { shortDay, systemLine } from '../shared/words';
+import { aheadWords, systemLine, visitedWords } from '../shared/words';
 
 function PlaceEntry({ row: { place, systems }, path }: { row: PlaceSummary; path: string }) {
   return (
@@ -24,8 +24,8 @@ function PlaceEntry({ row: { place, systems }, path }: { row: PlaceSummary; path
             <LinkRow
               key={system.id}
               title={system.name}
-              under={`${systemLine(system)} · ${system.lastVisit ? `last ${shortDay(system.lastVisit)}` : 'no visit yet'}`}
-              right={system.nextDue ? `due ${shortDay(system.nextDue)}` : undefined}
+              under={`${systemLine(system)} · ${visitedWords(system, today())}`}
+              right={aheadWords(system.nextDue, today())}
               href={`/systems/${system.id}`}
               current={path === `/systems/${system.id}`}
               testID={`system-${system.id}`}

@@ -2,11 +2,11 @@ import { formatDegrees } from '@elm-mist/core';
 import { useQuery } from '@tanstack/react-query';
 import { router, useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
-import { placeQuery, RefusedError, useArchive } from '@/data';
+import { placeQuery, RefusedError, today, useArchive } from '@/data';
 import { IfMay } from '@/features/people/IfMay';
 import { Act, Banner, Body, Companion, Heading, LinkRow, Part, Row, Screen, ScreenHead, Small, ThumbBar, Waiting } from '@/ui';
 import { NotOpened } from '../shared/NotOpened';
-import { shortDay, systemLine } from '../shared/words';
+import { aheadWords, systemLine, visitedWords } from '../shared/words';
 import { PlaceForm } from './PlaceForm';
 import { SunToday } from './PositionFields';
 
@@ -67,8 +67,8 @@ export function PlacePage() {
           <LinkRow
             key={system.id}
             title={`${system.name}${system.archived ? ', put away' : ''}`}
-            under={`${systemLine(system)} · ${system.lastVisit ? `last ${shortDay(system.lastVisit)}` : 'no visit yet'}`}
-            right={system.nextDue ? `due ${shortDay(system.nextDue)}` : undefined}
+            under={`${systemLine(system)} · ${visitedWords(system, today())}`}
+            right={aheadWords(system.nextDue, today())}
             href={`/systems/${system.id}`}
           />
         ))}

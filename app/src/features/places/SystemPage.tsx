@@ -96,7 +96,9 @@ export function SystemPage() {
     });
   const closed = history.filter((visit) => visit.standing === 'closed').reverse();
   const clocks = answer.data.clocks ?? [];
-  const nextDue = clocks.find((clock) => clock.kind === 'coil')?.due ?? null;
+  const nextClock = clocks.find((clock) => clock.kind === 'coil');
+  const nextDue = nextClock?.due ?? null;
+  const dueCoil = standing.length > 1 ? standing.find((coil) => coil.id === nextClock?.of) : undefined;
   const where = {
     configuration: system.configuration,
     latitudeDeg: place.latitudeDeg,
@@ -149,7 +151,12 @@ export function SystemPage() {
               system.madeYear ? `${system.madeYear}, ${Math.max(0, Number(today().slice(0, 4)) - system.madeYear)} years old` : 'not noted'
             }
           />
-          {nextDue ? <Row label={nextDue < today() ? 'Overdue since' : 'Next due'} value={shortDay(nextDue)} /> : null}
+          {nextDue ? (
+            <Row
+              label={nextDue < today() ? 'Overdue since' : 'Next due'}
+              value={`${shortDay(nextDue)}${dueCoil ? `, ${coilName(dueCoil).toLowerCase()}` : ''}`}
+            />
+          ) : null}
         </View>
         {place.note ? <Body>{place.note}</Body> : null}
       </Part>

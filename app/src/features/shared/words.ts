@@ -29,6 +29,21 @@ export const longDay = (day: string): string => format(parseISO(day), 'EEEE d MM
 export const dayName = (day: string): string => format(parseISO(day), 'EEE d MMM');
 export const shortDay = (day: string): string => format(parseISO(day), 'd MMM yyyy');
 
+/**
+ * When a system was visited last, and what of it is overdue: a part of it may be, though the rest was washed since.
+ * @param today ISO day of the shop
+ */
+export function visitedWords(
+  { lastVisit, nextDue, nextDueOf }: { lastVisit: string | null; nextDue: string | null; nextDueOf: string | null },
+  today: string,
+): string {
+  const last = lastVisit ? `last ${shortDay(lastVisit)}` : 'no visit yet';
+  return nextDue && nextDue < today ? `${last} · ${nextDueOf ?? 'A coil'} overdue since ${shortDay(nextDue)}` : last;
+}
+/** The day that lies ahead; nothing where it has passed. */
+export const aheadWords = (nextDue: string | null, today: string): string | undefined =>
+  nextDue && nextDue >= today ? `due ${shortDay(nextDue)}` : undefined;
+
 export const STANDING_WORDS: Record<VisitStanding, string> = {
   planned: 'Planned',
   'under way': 'Under way',
