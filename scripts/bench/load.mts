@@ -51,7 +51,14 @@ export async function loadFigures(minutes: number): Promise<[string, string][]> 
   const data = mkdtempSync(join(tmpdir(), 'elm-mist-load-'));
   const port = 7300 + (process.pid % 500);
   const url = `http://localhost:${port}`;
-  const env = { ...process.env, PORT: String(port), ELM_MIST_DATA: data, ELM_MIST_DEMO_DAY: '2026-06-11', ELM_MIST_LOG: 'silent' };
+  const env = {
+    MALLOC_ARENA_MAX: '2',
+    ...process.env,
+    PORT: String(port),
+    ELM_MIST_DATA: data,
+    ELM_MIST_DEMO_DAY: '2026-06-11',
+    ELM_MIST_LOG: 'silent',
+  };
   let server: ChildProcess;
   const ready = () =>
     fetch(`${url}/api/health`).then(
@@ -125,7 +132,9 @@ export async function loadFigures(minutes: number): Promise<[string, string][]> 
         { name: 'killed', at: 0.6, away: true, run: () => stop('SIGKILL').then(start) },
       ],
     });
-    // What phones ask beside entries: Today, the visit, what another phone added, pictures.
+    // What phones ask beside entries: Today, the visit, what another phone added, pictures; of a server that carries nothing of the storms before.
+    await stop('SIGTERM');
+    await start();
     const asked = await phones({
       port,
       cookie,

@@ -72,6 +72,8 @@ export class RealServer {
       env: {
         ...process.env,
         NODE_OPTIONS: '',
+        // As `npm start` starts it.
+        MALLOC_ARENA_MAX: '2',
         PORT: String(this.port),
         ELM_MIST_DATA: this.folder,
         ELM_MIST_DEMO_DAY: DAY,
