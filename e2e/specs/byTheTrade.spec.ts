@@ -16,19 +16,19 @@ test('an attic air handler with electric heat and a slow drain: both circuits re
   await tech.press('Leave it out of this visit');
   await tech.grade(1, 1, 2, 2);
   await tech.answer(
-    ['It is in', 'The attic'],
-    ['Indoor unit', 'Air handler, electric heat'],
-    ['Circuits that feed it', 'Two'],
+    ['Indoor unit location', 'The attic'],
+    ['Indoor unit type', 'Air handler, electric heat'],
+    ['Circuits feeding it', 'Two'],
     ['Primary drain', 'Slow'],
   );
   await expectAccessible(site, 'Look, what feeds it');
   await tech.next();
   await tech.bead('plan');
   await expect(site.getByText('Attic.', { exact: true })).toBeVisible();
-  await expect(site.getByText(/^\d+\s+Drain rodded or vacuumed/)).toBeVisible();
+  await expect(site.getByText(/^\d+\s+Drain snaked or vacuumed/)).toBeVisible();
   await expect(site.getByText('Then condensate rinses')).toHaveCount(0);
   // A caution can be asked why.
-  await site.getByRole('button', { name: /More than one circuit feeds it/ }).click();
+  await site.getByRole('button', { name: /More than one circuit/ }).click();
   await expect(site.getByTestId('because')).toContainText('Electric heat is fed by two or three circuits.');
   await site.getByTestId('because').getByRole('button', { name: 'Close' }).click();
   await site.getByTestId('plan-follow').click();
@@ -48,7 +48,7 @@ test('an attic air handler with electric heat and a slow drain: both circuits re
   await site.getByTestId('gate-zero').click();
   await expect(site.getByTestId('gate-air-handler')).toBeHidden();
   const tasks = site.getByTestId('tasks');
-  await expect(tasks.getByText(/Drain rodded or vacuumed/)).toBeVisible();
+  await expect(tasks.getByText(/Drain snaked or vacuumed/)).toBeVisible();
   await expectAccessible(site, 'Wash, before any water');
   const pressed = await tech.washCoil();
   expect(pressed[0]).toBe('The coil is wet');
@@ -81,10 +81,10 @@ test('a mini-split: the board’s wait and its DC bus outdoors, the signal termi
   await tech.grade(2);
   await expect(site.getByRole('radiogroup', { name: 'Float switch' })).toHaveCount(0);
   await expect(site.getByRole('radiogroup', { name: 'Trap' })).toHaveCount(0);
-  await tech.answer(['Its power comes from', 'The outdoor unit']);
+  await tech.answer(['Power source', 'Outdoor unit feeds the head']);
   await tech.next();
   await tech.bead('plan');
-  await expect(site.getByText('The board keeps its charge.', { exact: true })).toBeVisible();
+  await expect(site.getByText('DC bus stays charged.', { exact: true })).toBeVisible();
   await site.getByTestId('plan-follow').click();
   await site.waitForURL(/\/(mix|wash)$/);
   await follow(site, `/visits/${id}/wash`);
@@ -103,7 +103,7 @@ test('a mini-split: the board’s wait and its DC bus outdoors, the signal termi
   await tech.read('3');
   await expect(site.getByTestId('gate-outdoor-unit')).toBeHidden();
   await site.getByRole('tab', { name: 'Indoor coil' }).click();
-  await expect(site.getByTestId('gate-fed')).toContainText('through the outdoor unit');
+  await expect(site.getByTestId('gate-fed')).toContainText('Fed through the outdoor unit');
   await expect(site.getByTestId('gate-step-isolated')).toHaveCount(0);
   await tech.read('121');
   for (let pair = 0; pair < 4; pair += 1) await site.getByTestId('gate-zero').click();
@@ -126,5 +126,5 @@ test('leaves inside and an inner row that nobody saw: the top comes off, the lea
   await tech.bead('plan');
   await expect(site.getByText(/^Not graded: /)).toBeVisible();
   await expect(site.getByText(/^\d+\s+Leaves and lumps out by hand or vacuum/)).toBeVisible();
-  await expect(site.getByText(/^\d+\s+Photograph the wires; top straight up/)).toBeVisible();
+  await expect(site.getByText(/^\d+\s+Photograph the wires; lift the top straight up/)).toBeVisible();
 });

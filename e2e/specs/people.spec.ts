@@ -307,8 +307,8 @@ test('a backup, a disaster, a restore', async ({ phone: site, server }) => {
   const places = [2, 1, 0];
   await site.route('**/api/line', (route) => route.fulfill({ json: { files: places.length > 0 ? 1 : 0, before: places.shift() ?? 0 } }));
   await site.getByTestId('whole-shop').click();
-  await expect(site.getByTestId('whole-shop-line')).toContainText('Waiting: 2 files come first.');
-  await expect(site.getByTestId('whole-shop-line')).toContainText('The server is making it.');
+  await expect(site.getByTestId('whole-shop-line')).toContainText('Waiting: 2 files ahead.');
+  await expect(site.getByTestId('whole-shop-line')).toContainText('The server is making the file.');
   await expect(site.getByTestId('whole-shop-line')).toBeHidden();
   expect((await download).suggestedFilename()).toMatch(/^Cotter Vane Coil Care .*\.zip$/);
   await server.stop();

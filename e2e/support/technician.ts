@@ -42,7 +42,7 @@ export class Technician {
 
   /** Water was poured and ran away, the pan is sound, the float stops the unit: condensate may rinse this coil. */
   async drainRuns(): Promise<void> {
-    await this.answer(['Primary drain', 'Poured, runs'], ['Drain pan', 'Clean'], ['Float switch', 'Stops the unit']);
+    await this.answer(['Primary drain', 'Flow-tested, runs'], ['Drain pan', 'Clean'], ['Float switch', 'Stops the unit']);
   }
 
   async next(): Promise<void> {

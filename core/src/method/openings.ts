@@ -174,7 +174,7 @@ export const OPENING_RULES: readonly Rule<SurveyFacts, OpeningId>[] = [
   rule('no-panel', { role: 'evaporator', accessPanel: 'none' }, 'panel', 'There is no panel to reach the coil by: one is quoted first.'),
   rule('wheel', { role: 'evaporator', wheel: 'caked' }, 'wheel-out', 'A caked wheel moves less air than a dirty coil lets through.'),
   rule('coil', { role: 'evaporator', grade: { min: 1 } }, 'coil-and-pan', 'The coil is soiled, so its pan and drain are done with it.'),
-  rule('pan', { role: 'evaporator', pan: ['slime', 'rusted', 'cracked', 'standing-water'] }, 'coil-and-pan', 'The pan wants cleaning.'),
+  rule('pan', { role: 'evaporator', pan: ['slime', 'rusted', 'cracked', 'standing-water'] }, 'coil-and-pan', 'The pan needs cleaning.'),
   rule('drain', { role: 'evaporator', primaryDrain: ['slow', 'blocked'] }, 'coil-and-pan', 'The drain wants clearing.'),
   rule('panel', { role: 'evaporator' }, 'panel', 'Looked over and wiped.'),
 ];

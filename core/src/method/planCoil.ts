@@ -163,7 +163,7 @@ function schoolsOf({ house, facts }: Situation, { chemistry, rinse, soak, stop }
       cleaner === null
         ? 'nothing that may be used here'
         : house.chemistry === 'water-first'
-          ? 'on this coil the cleaner goes on at once'
+          ? 'this coil goes straight to cleaner'
           : 'ruled out here',
     );
   if (soak.value.dwell && ending === 'rinse')
@@ -317,7 +317,7 @@ function missingFacts(situation: Situation, { chemistry, rinse }: Decision): str
     missing.push('Return air not measured: in dry air no condensate runs. Note its humidity in Look, or rinse by hand.');
   if (cleaner && !cleaner.rinseNeeded && UNTRIED.includes(chemistry.value.endingRule))
     missing.push(
-      `Condensate could rinse ${cleaner.name}, once water was poured down the drain, the pan looked at and the float lifted. Until then it is rinsed by hand.`,
+      `Condensate can rinse ${cleaner.name} after three checks: drain flow test, drain pan, float switch. Until then rinse by hand.`,
     );
   if (cleaner?.assumed && cleaner.assumed.length > 0)
     missing.push(

@@ -72,21 +72,21 @@ export const STEP_TABLE = {
   bus: work(
     'isolate',
     6,
-    'Inverter board: maker’s time waited, DC bus measured',
+    'Inverter board: wait the maker’s time, measure the DC bus',
     { ...out, inverter: 'yes' },
     { lead: true, doneWhen: 'gate-open' },
   ),
   'bus-likely': work(
     'isolate',
     6,
-    'Inverter board, as good as certain: maker’s time waited, DC bus measured',
+    'Inverter board likely: wait the maker’s time, measure the DC bus',
     { ...out, ductless: true, inverter: 'unknown' },
     { lead: true, doneWhen: 'gate-open' },
   ),
   circuits: work(
     'isolate',
     3,
-    'Each circuit of the cabinet opened, tagged and read',
+    'Each circuit opened, tagged and tested',
     { ...inn, circuits: ['two', 'three'] },
     { lead: true, doneWhen: 'gate-open' },
   ),
@@ -100,7 +100,7 @@ export const STEP_TABLE = {
   }),
   guards: work('open', 8, 'Louvred panels off and washed', { ...out, guards: 'louvre', opening: OPENED }),
   'guards-wire': work('open', 5, 'Guards off', { ...out, guards: ['wire', 'hinged'], opening: OPENED }),
-  wires: work('open', 8, 'Photograph the wires; top straight up, tipped towards its leads, stood on edge', {
+  wires: work('open', 8, 'Photograph the wires; lift the top straight up, tip it toward its leads, stand it on edge', {
     ...out,
     insideReached: true,
     discharge: 'up',
@@ -136,8 +136,8 @@ export const STEP_TABLE = {
   }),
   // What carries water off is opened before any water comes: what was blocked would stand in the pan.
   'pan-slime': work('prepare', 4, 'Slime out of the pan by hand', { pan: 'slime' }),
-  'drain-clear': work('prepare', 8, 'Drain rodded or vacuumed, then a quart (1 L) poured: it runs away', { ...inn, drainState: 'bad' }),
-  'drain-pour': work('prepare', 3, 'A quart (1 L) poured into the pan: it runs away', {
+  'drain-clear': work('prepare', 8, 'Drain snaked or vacuumed clear, then flow-tested with 1 qt (1 L)', { ...inn, drainState: 'bad' }),
+  'drain-pour': work('prepare', 3, 'Drain flow-tested: 1 qt (1 L) into the pan runs off', {
     ...inn,
     drainState: 'unknown',
     waterWay: BY_WATER,
@@ -161,7 +161,7 @@ export const STEP_TABLE = {
   'wheel-brush': work('meanwhile', 10, 'Blower wheel brushed in place', { wheel: 'dusty', opening: ['panel', 'coil-and-pan'] }),
   'wheel-wash': work('meanwhile', 20, 'Caked blower wheel washed in place', { wheel: 'caked', opening: ['panel', 'coil-and-pan'] }),
   'filter-wash': work('meanwhile', 5, 'Filters washed and laid out to dry', { ...inn, ductless: true }),
-  'pan-ready': work('meanwhile', 4, 'Drain seen to run before condensate is asked for', { ending: 'condensate' }, { afterFoam: true }),
+  'pan-ready': work('meanwhile', 4, 'Drain flow-tested before the condensate run', { ending: 'condensate' }, { afterFoam: true }),
   gun: work('meanwhile', 2, 'Gun flushed until clear', { usesCleaner: true, waterFirst: false, form: 'concentrate' }, { afterFoam: true }),
   torch: work(
     'torch',
@@ -203,10 +203,10 @@ export const STEP_TABLE = {
     discharge: 'up',
     weepHoles: ['unknown', 'open', 'blocked'],
   }),
-  'pan-in': work('close', 6, 'Pan wiped, drain flushed and seen to run', { ...inn, ending: 'rinse' }),
+  'pan-in': work('close', 6, 'Pan wiped, drain flushed and flow-tested', { ...inn, ending: 'rinse' }),
   'trap-flush': work('close', 1, 'Trap flushed and left full', { ...inn, ductless: false, trap: ['unknown', 'wet'], ending: 'rinse' }),
   'trap-fill': work('close', 1, 'Trap filled', { ...inn, ductless: false, trap: 'dry' }),
-  'float-test': work('close', 1, 'Float lifted: its contact opens', {
+  'float-test': work('close', 1, 'Float switch lifted: contact opens', {
     ...inn,
     ductless: false,
     package: false,

@@ -126,7 +126,7 @@ export const STOPS: readonly Rule<SurveyFacts, Stop | null>[] = [
     when: { role: 'evaporator', accessPanel: 'none' },
     then: {
       verdict: 'postpone',
-      title: 'No way in to this coil',
+      title: 'No access to this coil',
       action: 'Photograph what can be seen and quote an access panel. No foam goes where nobody can see it or rinse it.',
     },
     because: 'A coil that cannot be reached cannot be rinsed.',

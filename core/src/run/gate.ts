@@ -72,7 +72,7 @@ export const GATE_TABLE: Record<GateStep, GateStepFacts> = {
   },
   'bus-wait': {
     step: 'bus-wait',
-    name: 'Maker’s time waited',
+    name: 'Discharge wait',
     help: 'Capacitors of an inverter board drain slowly: 5 to 10 min from isolation, as the maker says. Hands off the board until then.',
     reads: null,
   },

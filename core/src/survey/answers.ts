@@ -177,8 +177,8 @@ export const QUESTIONS: readonly Question[] = [
     part: 'access',
     kind: 'one',
     asks: outdoor,
-    label: 'It blows',
-    options: choice(['up', 'Up, through the top'], ['side', 'Out of its front']),
+    label: 'Air discharge',
+    options: choice(['up', 'Up, through the top'], ['side', 'Out the front']),
   },
   {
     id: 'inverter',
@@ -266,7 +266,7 @@ export const QUESTIONS: readonly Question[] = [
     part: 'access',
     kind: 'one',
     asks: inAHouse,
-    label: 'It is in',
+    label: 'Indoor unit location',
     options: choice(['closet', 'A closet or basement'], ['attic', 'The attic'], ['crawl-space', 'A crawl space']),
   },
   {
@@ -274,7 +274,7 @@ export const QUESTIONS: readonly Question[] = [
     part: 'access',
     kind: 'one',
     asks: inAHouse,
-    label: 'Indoor unit',
+    label: 'Indoor unit type',
     options: choice(
       ['air-handler', 'Air handler, no electric heat'],
       ['electric-heat', 'Air handler, electric heat'],
@@ -286,8 +286,8 @@ export const QUESTIONS: readonly Question[] = [
     part: 'access',
     kind: 'one',
     asks: indoorCabinet,
-    label: 'Circuits that feed it',
-    help: 'Electric heat has two or three: count its breakers. Each is opened and read',
+    label: 'Circuits feeding it',
+    help: 'Electric heat has two or three. Count the breakers: each is opened and tested',
     options: choice(['one', 'One'], ['two', 'Two'], ['three', 'Three']),
   },
   {
@@ -295,9 +295,9 @@ export const QUESTIONS: readonly Question[] = [
     part: 'access',
     kind: 'one',
     asks: wallHead,
-    label: 'Its power comes from',
-    help: 'One disconnect for both units is opened once and read at both',
-    options: choice(['outdoor-unit', 'The outdoor unit'], ['head', 'It feeds the outdoor unit'], ['own', 'Each has its own']),
+    label: 'Power source',
+    help: 'One disconnect for both units is opened once and tested at both',
+    options: choice(['outdoor-unit', 'Outdoor unit feeds the head'], ['head', 'Head feeds the outdoor unit'], ['own', 'Separate breakers']),
   },
   {
     id: 'accessPanel',
@@ -352,8 +352,8 @@ export const QUESTIONS: readonly Question[] = [
     kind: 'one',
     asks: indoor,
     label: 'Primary drain',
-    help: 'Pour a quart (1 L) and watch: a look is no test',
-    options: choice(['clear', 'Poured, runs'], ['slow', 'Slow'], ['blocked', 'Blocked']),
+    help: 'Pour 1 qt (1 L) and watch it drain. A look is not a test',
+    options: choice(['clear', 'Flow-tested, runs'], ['slow', 'Slow'], ['blocked', 'Blocked']),
   },
   {
     id: 'trap',

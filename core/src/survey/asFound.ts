@@ -47,7 +47,7 @@ export type Trips = (typeof TRIPS)[number];
 export const TRIP_NAMES: Record<Trips, string> = {
   unknown: 'Not said',
   'at-once': 'At once',
-  hot: 'After running for a while',
+  hot: 'After running hot',
 };
 
 /** What became of the part at fault. */
@@ -56,8 +56,8 @@ export const PARTS_MENDED = ['no', 'replaced', 'ordered'] as const;
 export type PartMended = (typeof PARTS_MENDED)[number];
 /** The same in words. */
 export const PART_MENDED_NAMES: Record<PartMended, string> = {
-  no: 'Still as found',
-  replaced: 'Replaced, and seen to start',
+  no: 'Not fixed yet',
+  replaced: 'Replaced, unit starts',
   ordered: 'On order',
 };
 

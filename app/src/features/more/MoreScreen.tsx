@@ -84,7 +84,7 @@ const SCHOOLS: readonly { key: SchoolKey; question: string; values: readonly str
   { key: 'electrics', question: 'Water near outdoor electrics', values: ELECTRICS_SCHOOLS },
   { key: 'force', question: 'How hard to rinse outdoors', values: FORCE_SCHOOLS },
   { key: 'drip', question: 'Drip and rest before power', values: DRIP_SCHOOLS },
-  { key: 'longestWait', question: 'A coil waits at most', values: LONGEST_WAITS },
+  { key: 'longestWait', question: 'Longest wait between washes', values: LONGEST_WAITS },
   { key: 'drain', question: 'Drain treatment', values: DRAIN_SCHOOLS },
 ];
 
@@ -282,16 +282,23 @@ function RuleFigures({ rules, set }: { rules: HouseRules; set: (change: Partial<
         />
         <FormField control={control} name="clearanceM" label="Room all round" unit={EDGES.length.unit[units]} keyboard="decimal-pad" grow />
         <FormField control={control} name="clearanceTopM" label="Room above" unit={EDGES.length.unit[units]} keyboard="decimal-pad" grow />
-        <FormField control={control} name="hoseLMin" label="The hose gives" unit={EDGES.flow.unit[units]} keyboard="decimal-pad" grow />
+        <FormField control={control} name="hoseLMin" label="Garden hose flow" unit={EDGES.flow.unit[units]} keyboard="decimal-pad" grow />
         <FormField
           control={control}
           name="sprayerLMin"
-          label="The pump sprayer"
+          label="Pump sprayer flow"
           unit={EDGES.flow.unit[units]}
           keyboard="decimal-pad"
           grow
         />
-        <FormField control={control} name="washerLMin" label="The small washer" unit={EDGES.flow.unit[units]} keyboard="decimal-pad" grow />
+        <FormField
+          control={control}
+          name="washerLMin"
+          label="Small washer flow"
+          unit={EDGES.flow.unit[units]}
+          keyboard="decimal-pad"
+          grow
+        />
       </View>
       <Companion title="Keep the numbers" onPress={() => void keep()} />
     </Part>

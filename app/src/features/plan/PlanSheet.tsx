@@ -88,7 +88,7 @@ export function PlanSheet({ plan, visit }: { plan: CoilPlan; visit: OpenVisit })
         <Small ink="inkSoft">{`Follows: ${plan.schools.join(' · ').toLowerCase()}${visit.state.rules && Object.keys(visit.state.rules.value.rules).length > 0 ? ', chosen for this visit' : ''}.`}</Small>
       ) : null}
       {plan.schoolsLeft && plan.schoolsLeft.length > 0 ? (
-        <Small ink="inkSoft" testID="schools-left">{`Not here: ${plan.schoolsLeft.join(' · ')}`}</Small>
+        <Small ink="inkSoft" testID="schools-left">{`Not used here: ${plan.schoolsLeft.join(' · ')}`}</Small>
       ) : null}
       {plan.missing.map((text) => (
         <Banner key={text} tone="wait">

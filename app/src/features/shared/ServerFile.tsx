@@ -14,9 +14,7 @@ export function useLineWords(sinceMs: number | null): string {
   if (isError) return 'The server does not answer.';
   if (!data) return 'Asking the server…';
   if (data.files === 0) return '';
-  return data.before === 0
-    ? 'The server is making it.'
-    : `Waiting: ${data.before} ${data.before === 1 ? 'file comes' : 'files come'} first.`;
+  return data.before === 0 ? 'The server is making the file.' : `Waiting: ${data.before} ${data.before === 1 ? 'file' : 'files'} ahead.`;
 }
 
 /** A button that saves a large file the server makes, and says how far it is. */

@@ -97,7 +97,7 @@ export function useGate(source: PowerSource): { card: ReactNode; buttons: ReactN
         </HazardBox>
       ) : null}
       {feeder ? (
-        <Small testID="gate-fed">{`Its power comes through the ${POWER_SOURCE_NAMES[feeder].toLowerCase()}: opened and tagged there, proven dead here too.`}</Small>
+        <Small testID="gate-fed">{`Fed through the ${POWER_SOURCE_NAMES[feeder].toLowerCase()}. Locked out there; verify zero voltage here too.`}</Small>
       ) : null}
       {order.map((step, index) => {
         const facts = GATE_TABLE[step];
