@@ -143,7 +143,7 @@ const plan = object({
   rinseByHand: rinse().default(undefined),
   rinseSPerM2: num().min(0).max(10_000),
   water: object({
-    means: oneOf('What it is rinsed with', ['hose', 'sprayer', 'washer', 'mug'] as const),
+    means: oneOf('What it is rinsed with', ['hose', 'sprayer', 'washer', 'pressure-washer', 'mug'] as const),
     seconds: seconds('The rinse'),
     flowLMin: figure('The flow', 0, 1000, 'L/min'),
     litres: figure('Water', 0, 100_000, 'L'),

@@ -291,7 +291,7 @@ function openingChoices(coil: CoilBuild, { helper, discharge }: JobFacts): Openi
 const UNTRIED: readonly string[] = ['ending.unproven', 'ending.pan-unseen', 'ending.float-untried'];
 
 /** What was not known; the plan is on the careful side for each. */
-function missingFacts(situation: Situation, { chemistry, rinse }: Decision): string[] {
+function missingFacts(situation: Situation, { stop, chemistry, rinse }: Decision): string[] {
   const { coil, survey, context, shelf, house, facts } = situation;
   const { cleaner, ending } = chemistry.value;
   const { rows, faces } = coil.geometry;
@@ -315,7 +315,7 @@ function missingFacts(situation: Situation, { chemistry, rinse }: Decision): str
     missing.push('Nobody has tried how stiff the fins are: rinsed gently until somebody does.');
   if (ending === 'condensate' && facts.condensate === 'unknown')
     missing.push('Return air not measured: in dry air no condensate runs. Note its humidity in Look, or rinse by hand.');
-  if (cleaner && !cleaner.rinseNeeded && UNTRIED.includes(chemistry.value.endingRule))
+  if (stop.value.verdict === 'wash' && cleaner && !cleaner.rinseNeeded && UNTRIED.includes(chemistry.value.endingRule))
     missing.push(
       `Condensate can rinse ${cleaner.name} after three checks: drain flow test, drain pan, float switch. Until then rinse by hand.`,
     );

@@ -39,7 +39,11 @@ export const RINSE_RULES: readonly Rule<RinseFacts, Direction | null>[] = [
   {
     id: 'rinse.air',
     when: { hazards: { includes: 'no-water' }, waterWay: 'air' },
-    then: { direction: 'Air only, from inside out', how: 'Blower or vacuum along the fins; nothing wet goes on.', ways: [] },
+    then: {
+      direction: 'Air only',
+      how: 'Blower or vacuum along the fins, from inside where it can be reached. Nothing wet goes on.',
+      ways: [],
+    },
     because: 'No water at the coil, and none was brought.',
     source: commonPractice,
   },

@@ -1,22 +1,25 @@
 import type { CoilRole } from '../equipment';
 import { FURTHER_PASS_SHARE } from '../mix';
+import { LITRES_PER_GALLON } from '../units';
 import type { HouseRules } from './houseRules';
 import type { JobFacts } from './methodFacts';
 import { rinsePace, type Section } from './sections';
 
 /** What rinse water comes out of. */
-export type RinseMeans = 'hose' | 'sprayer' | 'washer' | 'mug';
+export type RinseMeans = 'hose' | 'sprayer' | 'washer' | 'pressure-washer' | 'mug';
 
 /** The same in words. */
 export const RINSE_MEANS_NAMES: Record<RinseMeans, string> = {
   hose: 'garden hose',
   sprayer: 'pump sprayer',
-  washer: 'washer on low',
+  washer: 'small washer on low',
+  'pressure-washer': 'pressure washer on low',
   mug: 'mug',
 };
 
-/** What a mug over a coil comes to, L/min. Common practice, no source. */
+/** What a mug over a coil, and a pressure washer on its low setting, come to, L/min: the washer 1.5 gpm. Common practice, no source. */
 const MUG_L_MIN = 2;
+const PRESSURE_WASHER_L_MIN = 1.5 * LITRES_PER_GALLON;
 
 /** What plans of before version 6 took for each m² of face and row, L. */
 const BEFORE_L_PER_M2_ROW: Record<CoilRole, number> = { condenser: 8, evaporator: 2 };
@@ -35,7 +38,9 @@ const meansOf = (facts: JobFacts): RinseMeans =>
     : facts.role === 'evaporator'
       ? 'sprayer'
       : facts.washer
-        ? 'washer'
+        ? facts.waterWay === 'bucket-washer'
+          ? 'washer'
+          : 'pressure-washer'
         : 'hose';
 
 /** Water of all passes of a plan: time × flow; null where air or condensate does it. */
@@ -44,7 +49,13 @@ export function rinseWaterOf(facts: JobFacts, sections: readonly Section[], hous
   const areaM2 = sections.reduce((sum, section) => sum + section.areaM2, 0);
   const seconds = areaM2 * rinsePace(facts.grade, facts.rows) * (1 + FURTHER_PASS_SHARE * (facts.passes - 1));
   const means = meansOf(facts);
-  const flowLMin = { hose: house.hoseLMin, sprayer: house.sprayerLMin, washer: house.washerLMin, mug: MUG_L_MIN }[means];
+  const flowLMin = {
+    hose: house.hoseLMin,
+    sprayer: house.sprayerLMin,
+    washer: house.washerLMin,
+    'pressure-washer': PRESSURE_WASHER_L_MIN,
+    mug: MUG_L_MIN,
+  }[means];
   return { means, seconds, flowLMin, litres: (seconds / 60) * flowLMin };
 }
 

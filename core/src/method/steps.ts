@@ -214,13 +214,14 @@ export const STEP_TABLE = {
   }),
   pad: work('close', 1, 'Pad flushed, so that the fan draws nothing back', { ...out, waterWay: BY_WATER }),
   wipe: work('close', 2, 'Shroud, blades, lines and cabinet wiped: oil left on lines hides the next leak', { ...out, opening: OPENED }),
+  // Back in the order in which it came off, the last first.
+  'close-deep': work('close', 12, 'Panels and fan assembly back, screws counted', { opening: 'deep' }),
   'close-out': work('close', 8, 'Compartment dry, fan and top back, blades clear', { ...out, insideReached: true, discharge: 'up' }),
   'close-front-out': work('close', 8, 'Compartment dry, fan and front grille back, blades clear', {
     ...out,
     insideReached: true,
     discharge: 'side',
   }),
-  'close-deep': work('close', 12, 'Panels and fan assembly back, screws counted', { opening: 'deep' }),
   'close-guards': work('close', 6, 'Guards back', { ...out, guards: ['wire', 'hinged', 'louvre'], opening: OPENED }),
   'screens-back': work('close', 2, 'Clip-on screens refitted', { ...out, clipOnScreens: 'fitted', screens: 'refit' }),
   'drain-dose': work('close', 2, 'Drain dosed with the bought product, as its label says', {

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { planCoil, type CoilPlan } from '../method';
+import { CAUTION_STEPS, planCoil, type CoilPlan } from '../method';
 import { sourceOf } from '../run';
 import { anyJob, type DrawnJob } from '../testing/drawnJobs';
 import { shelf } from '../testing/fixtures';
@@ -112,6 +112,51 @@ test('nothing is dosed into a drain while cleaner can still come down', () => {
       const flushed = stepTask(tasks, indoor!.ending === 'condensate' ? ['condense', 'look-pan'] : ['pan-in']);
       expect(flushed.length).toBeGreaterThan(0);
       for (const task of flushed) expect(earlier).toContain(task.id);
+    }
+  });
+});
+
+test('what was foamed first is rinsed first', () => {
+  holds(({ tasks }) => {
+    for (const coilId of ['condenser', 'evaporator']) {
+      const of = (is: string) =>
+        tasks.flatMap(({ id, what }) =>
+          what?.is === is && 'sectionId' in what && what.coilId === coilId ? [{ id, section: what.sectionId }] : [],
+        );
+      const [foams, rinses] = [of('foam'), of('rinse')];
+      if (rinses.length === 0) continue;
+      expect(rinses.map(({ section }) => section)).toEqual(foams.map(({ section }) => section));
+      rinses.slice(1).forEach(({ id }, i) => expect(before(tasks, id)).toContain(rinses[i]!.id));
+    }
+  });
+});
+
+test('a hazard met outdoors changes nothing of a coil in the house', () => {
+  holds(({ job, plans: [, indoor] }) => {
+    if (!job.context.configuration.includes('split')) return;
+    const { build, survey } = job.indoor;
+    const calm = {
+      ...job.context,
+      story: { ...job.context.story, hazards: (job.context.story?.hazards ?? []).filter((hazard) => hazard === 'damaged-wiring') },
+    };
+    expect({ ...planCoil(build, survey, calm, shelf, job.rules), facts: null }).toEqual({ ...indoor!, facts: null });
+  });
+});
+
+test('no foam on a coil that cannot be reached; nothing at all on one that may not be washed', () => {
+  holds(({ job, plans, tasks }) => {
+    if (job.indoor.survey.answers.accessPanel === 'none') expect(plans[1]!.verdict).not.toBe('wash');
+    for (const plan of plans) if (plan.verdict !== 'wash') expect(tasks.filter((task) => ofCoil(task, plan.coilId))).toEqual([]);
+  });
+});
+
+test('water told is time by flow, and every caution of a step stands in the order in which work meets it', () => {
+  holds(({ plans }) => {
+    for (const { water, cautions, verdict } of plans) {
+      if (water) expect(water.litres).toBeCloseTo((water.seconds / 60) * water.flowLMin, 6);
+      const steps = cautions.map(({ step }) => CAUTION_STEPS.indexOf(step));
+      expect([...steps].sort((a, b) => a - b)).toEqual(steps);
+      if (verdict === 'wash') expect(cautions.some(({ step }) => step === 'gate')).toBe(true);
     }
   });
 });

@@ -176,3 +176,14 @@ describe('times of past runs', () => {
     expect(taken).toEqual([{ id: 'foam-area', seconds: 20 / areaM2 }]);
   });
 });
+
+test('a section that was rinsed before its turn says nothing of the one before it, which still soaks', () => {
+  const run = untilSoaking();
+  const [first, second] = out.sections;
+  run.happen('section.applied', { coilId: out.coilId, sectionId: second!.id });
+  run.wait(600);
+  run.happen('section.rinsed', { coilId: out.coilId, sectionId: second!.id });
+  const done = doneTasks(tasks, run.state(), 'split-cool', run.now());
+  expect(done).toContain(`${out.coilId}.rinse.${second!.id}`);
+  expect(done).not.toContain(`${out.coilId}.rinse.${first!.id}`);
+});

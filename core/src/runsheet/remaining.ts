@@ -95,16 +95,21 @@ function isDone(task: Task, state: VisitState, configuration: Configuration, now
 const soakedOut = ({ phase, foam }: SectionProgress, nowMs: number): boolean =>
   OVER.includes(phase) || (foam !== null && nowMs - foam.appliedAtMs >= foam.dwell.minS * 1000);
 
+const OF_A_SECTION: readonly string[] = ['foam', 'rinse'];
+
 /** Ids of the tasks that are done: by what happened, or because something that had to follow them is. */
 export function doneTasks(tasks: readonly Task[], state: VisitState, configuration: Configuration, nowMs: number): Set<string> {
   const done = new Set(tasks.filter((task) => isDone(task, state, configuration, nowMs)).map((task) => task.id));
   const byId = new Map(tasks.map((task) => [task.id, task]));
   const queue = [...done];
+  const seen = new Set(queue);
   for (let id = queue.pop(); id !== undefined; id = queue.pop())
     for (const { id: before } of byId.get(id)?.after ?? [])
-      if (!done.has(before)) {
-        done.add(before);
+      if (!seen.has(before)) {
+        seen.add(before);
         queue.push(before);
+        // A section that was taken before its turn says nothing of the one before it: each has facts of its own.
+        if (!OF_A_SECTION.includes(byId.get(before)?.what?.is ?? '')) done.add(before);
       }
   return done;
 }
@@ -155,6 +160,8 @@ export function remainingTasks(tasks: readonly Task[], state: VisitState, config
     const at = state.tasks[task.id]?.begunAt;
     return at ? Math.max(0, Math.round(task.seconds - (nowMs - Date.parse(at)) / 1000)) : task.seconds;
   };
+  const rinses = new Set(left.flatMap(({ id, what }) => (what?.is === 'rinse' ? [id] : [])));
+  const isRinse = (id: string) => rinses.has(id);
   return [
     { id: NOW_TASK, name: 'Now', seconds: 0, handsOn: false, after: [] },
     ...left.map((task) => {
@@ -163,7 +170,8 @@ export function remainingTasks(tasks: readonly Task[], state: VisitState, config
       if (what?.is === 'rinse') {
         const run = coilRunOf(state, what.coilId);
         const window = run && runningWindow(run, what.sectionId, nowMs);
-        if (window) after[0] = window;
+        // Foam that is on goes by its own clock, whatever was to be rinsed before it.
+        if (window) return { ...task, seconds: begun(task), after: [window, ...after.slice(1).filter(({ id }) => !isRinse(id))] };
       }
       return { ...task, seconds: begun(task), after };
     }),

@@ -192,7 +192,7 @@ function washTasks(coil: RunCoil, opened: After[], put: (row: Put) => string): {
     const areaM2 = sections.reduce((sum, section) => sum + section.areaM2, 0);
     const rinse = put({
       id: `${coilId}.rinse`,
-      name: `${coil.name}: rinse ${sections.length} sections`,
+      name: `${coil.name}: ${plan.facts?.waterWay === 'air' ? 'blow out' : 'rinse'} ${sections.length} sections`,
       seconds: areaM2 * paceS,
       learn: ['rinse-area', (areaM2 * paceS) / LEARNED_AT_S],
       after: opened,
@@ -213,6 +213,7 @@ function washTasks(coil: RunCoil, opened: After[], put: (row: Put) => string): {
         what: { is: 'wet', coilId },
       });
   let lastFoam: string | undefined;
+  let lastRinse: string | undefined;
   const rinses = sections.map((section) => {
     const applyS = section.areaM2 * APPLY_S_PER_M2;
     lastFoam = put({
@@ -227,14 +228,19 @@ function washTasks(coil: RunCoil, opened: After[], put: (row: Put) => string): {
     const latestS = plannedRinseBy(plan, section)?.seconds ?? maxS ?? Infinity;
     // The dwell counts from foam on, the window from its end.
     const soonest = Math.max(0, minS - Math.round(applyS));
-    return put({
+    lastRinse = put({
       id: `${coilId}.rinse.${section.id}`,
       name: `${coil.name}: rinse ${section.number}, ${section.faceName}`,
       seconds: section.areaM2 * paceS,
       learn: ['rinse-area', (section.areaM2 * paceS) / LEARNED_AT_S],
-      after: [{ id: lastFoam, minS: soonest, maxS: latestS === Infinity ? null : Math.max(soonest, Math.floor(latestS - applyS)) }],
+      // What was foamed first is rinsed first.
+      after: [
+        { id: lastFoam, minS: soonest, maxS: latestS === Infinity ? null : Math.max(soonest, Math.floor(latestS - applyS)) },
+        ...follow(lastRinse),
+      ],
       what: { is: 'rinse', coilId, sectionId: section.id },
     });
+    return lastRinse;
   });
   if (!byCondensate) return { ends: rinses, lastFoam };
   const soak = put({

@@ -224,7 +224,7 @@ export const SITUATIONS: readonly ToldSituation[] = [
     told: 'Stiff fins, shop rinses with a washer on low',
     outdoor: { grade: 2, answers: { finStiffness: 'stiff' } },
     rules: { force: 'washer-low' },
-    has: ['A washer folds fins', 'Plug the pressure washer into a GFCI', 'from the washer on low'],
+    has: ['A washer folds fins', 'Plug the pressure washer into a GFCI', 'from the pressure washer on low'],
   },
   {
     told: 'A third of the fins bent flat',
@@ -295,14 +295,14 @@ export const SITUATIONS: readonly ToldSituation[] = [
     told: 'No hose outside, loaded condenser blown out dry',
     outdoor: { grade: 2, soils: ['dust'], answers: { waterWay: 'air' } },
     story: { hazards: ['no-water'] },
-    has: ['Air only, from inside out', 'Dust mask', 'Eye', 'GFCI', 'Out: rinse 2 sections'],
+    has: ['Rinse: Air only', 'Dust mask', 'Eye', 'GFCI', 'Out: blow out 2 sections'],
     not: ['Water: ', 'Pad flushed', 'Gun', 'pre-rinse'],
   },
   {
     told: 'No hose outside, a small washer from a bucket',
     outdoor: { grade: 2, answers: { waterWay: 'bucket-washer' } },
     story: { hazards: ['no-water'] },
-    has: ['from the washer on low', 'GFCI'],
+    has: ['from the small washer on low', 'GFCI'],
     not: ['alkaline 6 : 1', 'Hose with backflow'],
   },
   {
