@@ -73,7 +73,7 @@ export const CAUTIONS: readonly Rule<JobFacts, Caution>[] = [
   },
   {
     id: 'caution.circuits-uncounted',
-    when: { role: 'evaporator', ductless: false, circuits: 'unknown', indoorUnit: 'unknown' },
+    when: { role: 'evaporator', ductless: false, package: false, circuits: 'unknown', indoorUnit: 'unknown' },
     then: {
       step: 'gate',
       lead: 'Count the circuits.',
@@ -84,7 +84,7 @@ export const CAUTIONS: readonly Rule<JobFacts, Caution>[] = [
   },
   {
     id: 'caution.circuits-heat',
-    when: { role: 'evaporator', ductless: false, circuits: 'unknown', indoorUnit: 'electric-heat' },
+    when: { role: 'evaporator', ductless: false, package: false, circuits: 'unknown', indoorUnit: 'electric-heat' },
     then: {
       step: 'gate',
       lead: 'Electric heat: two circuits at least.',
@@ -309,7 +309,7 @@ export const CAUTIONS: readonly Rule<JobFacts, Caution>[] = [
   {
     id: 'caution.mould',
     when: { soils: { includes: 'biofilm' } },
-    then: { step: 'open', lead: 'Mould.', text: 'N95 or P100 mask; damp it before it is touched, and keep spores out of the room.' },
+    then: { step: 'open', lead: 'Mold.', text: 'N95 or P100 mask; damp it before it is touched, and keep spores out of the room.' },
     because: 'Biofilm sheds spores when it is disturbed.',
     source: commonPractice,
   },
@@ -482,8 +482,15 @@ export const CAUTIONS: readonly Rule<JobFacts, Caution>[] = [
   },
   {
     id: 'caution.float',
-    when: { floatSwitch: ['fails', 'none'], role: 'evaporator', ductless: false },
+    when: { floatSwitch: ['fails', 'none'], role: 'evaporator', ductless: false, ending: 'rinse' },
     then: { step: 'rinse', lead: 'Nothing stops the unit when the pan fills.', text: 'Watch the pan yourself, and quote a float switch.' },
+    because: 'No working float switch.',
+    source: commonPractice,
+  },
+  {
+    id: 'caution.float-condensate',
+    when: { floatSwitch: ['fails', 'none'], role: 'evaporator', ductless: false, ending: 'condensate' },
+    then: { step: 'close', lead: 'Nothing stops the unit when the pan fills.', text: 'Watch the pan yourself, and quote a float switch.' },
     because: 'No working float switch.',
     source: commonPractice,
   },
@@ -552,7 +559,7 @@ export const CAUTIONS: readonly Rule<JobFacts, Caution>[] = [
     id: 'caution.trap',
     when: { trap: 'dry', role: 'evaporator', ductless: false },
     then: {
-      step: 'rinse',
+      step: 'close',
       lead: 'No water in the trap.',
       text: 'Fill it before the blower runs, or air is drawn up the drain and the pan does not empty.',
     },
@@ -647,7 +654,7 @@ export const CAUTIONS: readonly Rule<JobFacts, Caution>[] = [
     id: 'caution.ceiling-below',
     when: { finishedCeiling: true },
     then: {
-      step: 'rinse',
+      step: 'open',
       lead: 'A finished ceiling below.',
       text: 'Sheet and tray under the cabinet, half the usual pour, somebody or a light under it while you rinse.',
     },

@@ -5,7 +5,7 @@ import { formatRatio } from '../units';
 import { cansFor, CHEMISTRY_NAMES, LABEL_GAP_NAMES, rowShare, solutionVolume, type Chemistry, type Cleaner } from '../mix';
 import { rowName, ungraded, type CoilSurvey, type Grade, type KeepWet, type OpeningId } from '../survey';
 import { adviceFor } from './advice';
-import { CAUTION_STEPS, CAUTIONS, type Caution } from './cautions';
+import { CAUTION_STEPS, CAUTIONS, type Caution, type CautionStep } from './cautions';
 import { CONDENSATE_RUN_S } from './condensate';
 import { decide, jobFactsOf, type Decision } from './decide';
 import type { DwellWindow } from './dwell';
@@ -251,6 +251,7 @@ export function planCoil(
     handsOnS: work.value.handsOnS,
     cautions: allMatches(CAUTIONS, facts)
       .map((rule) => rule.then)
+      .filter(({ step }) => CAUTIONS_OF[verdict].includes(step))
       .sort((a, b) => CAUTION_STEPS.indexOf(a.step) - CAUTION_STEPS.indexOf(b.step)),
     outlook: decision.chemistry.value.outlook,
     missing: missingFacts(situation, decision),
@@ -286,6 +287,14 @@ function openingChoices(coil: CoilBuild, { helper, discharge }: JobFacts): Openi
       givesUp,
     }));
 }
+
+/** Where hazards can bite at all: nothing is opened where a job stops, and nothing gets wet where a coil is only looked at. */
+const CAUTIONS_OF: Record<Verdict, readonly CautionStep[]> = {
+  wash: CAUTION_STEPS,
+  inspect: ['arrive', 'gate', 'open', 'close'],
+  postpone: ['arrive'],
+  stop: ['arrive'],
+};
 
 /** Rows that would fall away if somebody tried. */
 const UNTRIED: readonly string[] = ['ending.unproven', 'ending.pan-unseen', 'ending.float-untried'];

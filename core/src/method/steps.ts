@@ -123,6 +123,7 @@ export const STEP_TABLE = {
   front: work('open', 12, 'Front, filters and louvres off; bib hung, display lead unplugged', { ...inn, ductless: true }),
   duct: work('open', 5, 'Duct openings covered', { ...inn, package: true }),
   'pan-standing': work('prepare', 4, 'Standing water drawn off the pan', { pan: 'standing-water' }),
+  'nest-out': work('prepare', 6, 'Nest and droppings damped, lifted out by hand and bagged', { soils: { includes: 'nest' } }),
   mud: work('prepare', 6, 'Mud off the lines by hand', { ...out, linesInMud: true }),
   lift: work('prepare', 10, 'Dry lift: hand, brush along the fins, vacuum', { ...out, dryLift: true }),
   'lift-in': work('prepare', 6, 'Dry lift: soft brush and vacuum', { ...inn, dryLift: true }),
@@ -133,6 +134,10 @@ export const STEP_TABLE = {
   presoak: work('prepare', 3, 'Marked side soaked with plain water', {
     soils: { includes: 'pet-urine' },
     waterWay: BY_WATER,
+  }),
+  'bleach-flush': work('prepare', 4, 'Pan and drain flushed with plenty of water: bleach has been in them', {
+    ...inn,
+    bleachInDrain: true,
   }),
   // What carries water off is opened before any water comes: what was blocked would stand in the pan.
   'pan-slime': work('prepare', 4, 'Slime out of the pan by hand', { pan: 'slime' }),

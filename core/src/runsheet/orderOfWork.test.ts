@@ -116,6 +116,16 @@ test('nothing is dosed into a drain while cleaner can still come down', () => {
   });
 });
 
+test('gas is off and burners covered before anything wet goes on, at either coil', () => {
+  holds(({ tasks, plans }) => {
+    const gas = stepTask(tasks, ['gas']);
+    if (!plans.some(({ facts, verdict }) => facts.gas && verdict === 'wash')) return;
+    expect(gas).toHaveLength(1);
+    for (const plan of plans.filter(({ facts, verdict }) => facts.gas && verdict === 'wash'))
+      for (const wet of tasks.filter((task) => isWet(task) && ofCoil(task, plan.coilId))) expect(before(tasks, wet.id)).toContain('gas');
+  });
+});
+
 test('what was foamed first is rinsed first', () => {
   holds(({ tasks }) => {
     for (const coilId of ['condenser', 'evaporator']) {

@@ -127,11 +127,14 @@ export function visitTasks(
     // Opening and preparing go one after the other; the mix is made beside them, and tells nothing of them.
     let last = isolated.get(coil.source);
     let mixed: string | undefined;
+    // What is done once for all coils, such as the gas, comes before the next of each of them.
+    const shared: string[] = [];
     for (const step of [...of('open'), ...of('prepare')])
       if (step.doneWhen === 'mixed') mixed = putStep(step, follow(isolated.get(coil.source)));
-      else if (!step.once || !tasks.some((task) => task.id === step.id)) last = putStep(step, follow(last));
+      else if (step.once && tasks.some((task) => task.id === step.id)) shared.push(step.id);
+      else last = putStep(step, follow(last, ...shared));
     const opened = last;
-    const washed = washTasks(coil, follow(opened, mixed), put);
+    const washed = washTasks(coil, follow(opened, mixed, ...shared), put);
     const meanwhile = of('meanwhile').map((step) => putStep(step, follow(step.afterFoam ? (washed.lastFoam ?? opened) : opened)));
     let checked: string | undefined;
     for (const step of of('torch')) checked = putStep(step, checked ? follow(checked) : follow(...washed.ends));

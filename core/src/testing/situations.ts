@@ -168,7 +168,7 @@ export const SITUATIONS: readonly ToldSituation[] = [
     told: 'Fins crumble under a finger',
     outdoor: { grade: 3, survey: { corrosion: 'severe' } },
     has: ['STOP: Do not wash a crumbling coil'],
-    not: ['Order of work', 'Kit:'],
+    not: ['Order of work', 'Kit:', 'Never mix', 'Foam is slippery'],
   },
   {
     told: 'Oil stain at a bend of the condenser',
@@ -626,13 +626,13 @@ export const SITUATIONS: readonly ToldSituation[] = [
   {
     told: 'Bleach was poured down this drain last month',
     indoor: { grade: 2, answers: { ...drained, bleachInDrain: true } },
-    has: ['Bleach has been in this drain'],
+    has: ['Bleach has been in this drain', before('Pan and drain flushed with plenty of water', 'foam 1')],
     not: ['household'],
   },
   {
     told: 'Nest in the return, droppings on the coil',
     indoor: { grade: 2, soils: ['nest'], answers: drained },
-    has: ['Nests and droppings', 'P100 mask', 'soft brush and vacuum'],
+    has: ['Nests and droppings', 'P100 mask', before('Nest and droppings damped', 'Dry lift')],
   },
   {
     told: 'Mold on the coil',
@@ -645,7 +645,8 @@ export const SITUATIONS: readonly ToldSituation[] = [
     system: 'package-gas-electric',
     outdoor: { grade: 2, answers: { stand: 'roof' } },
     indoor: { grade: 2, answers: { stand: 'roof', primaryDrain: 'clear', pan: 'clean' } },
-    has: ['Roof and ladder', 'Gas off, burners covered', 'Duct openings covered', 'Roof harness'],
+    has: ['Roof and ladder', before('Gas off, burners covered', 'In: foam 1'), 'Duct openings covered', 'Roof harness'],
+    not: ['Count the circuits'],
   },
   {
     told: 'Package unit on a slab beside the house',
