@@ -317,6 +317,7 @@ export {
   gateStepDue,
   gateStepName,
   gateStepsFor,
+  gateToTake,
   HOLD_OFF_S,
   isWashed,
   LEAST_REASON,

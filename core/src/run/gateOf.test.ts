@@ -2,7 +2,7 @@ import { noAnswers, type CoilAnswers } from '../survey';
 import { graded } from '../testing/fixtures';
 import { scribe } from '../testing/fullRun';
 import type { Configuration, PowerSource } from '../equipment';
-import { checkEvent, gateOf, GATE_TABLE, gateStepDue, gateStepName, provenDead, type EventDataByKind, type GateStep } from '.';
+import { checkEvent, gateOf, GATE_TABLE, gateStepDue, gateStepName, gateToTake, provenDead, type EventDataByKind, type GateStep } from '.';
 
 // Common practice throughout, no source; the maker's manual and licensed practice outrank it.
 
@@ -117,4 +117,28 @@ test.each([
   // Closed again at the feeder, neither is dead.
   of.run.happen('power.restored', { source: feeder });
   expect([of.dead(fed), of.dead(feeder)]).toEqual([false, false]);
+  // Opened once more, what it feeds is read once more: old zeros say nothing.
+  prove(of, feeder);
+  expect(of.dead(fed)).toBe(false);
+  prove(of, fed);
+  expect(of.dead(fed)).toBe(true);
+});
+
+test('a live reading at a head that is fed says that its feeder was never off', () => {
+  const of = visit('ductless-split', { headsFedBy: 'outdoor-unit' });
+  prove(of, 'outdoor-unit');
+  of.take('wall-head', 'meter-proved');
+  of.take('wall-head', 'l1-l2', { volts: 118 });
+  expect([of.dead('wall-head'), of.dead('outdoor-unit')]).toEqual([false, false]);
+  expect(of.due('outdoor-unit')).toBe('thermostat-off');
+});
+
+test('a head alone in a visit: the disconnect that feeds it is taken first, then the head', () => {
+  const of = visit('ductless-split', { headsFedBy: 'outdoor-unit' });
+  const now = () => gateToTake(of.run.state(), 'ductless-split', 'wall-head');
+  expect(now()).toBe('outdoor-unit');
+  for (const step of ['thermostat-off', 'isolated', 'tagged'] as const) of.take('outdoor-unit', step);
+  expect(now()).toBe('wall-head');
+  prove(of, 'wall-head');
+  expect(of.dead('wall-head')).toBe(true);
 });

@@ -36,6 +36,19 @@ export function gateStepDue(state: VisitState, configuration: Configuration, sou
 }
 
 /**
+ * Whose gate is taken now for a source: that of what feeds it, until its disconnect is open and tagged.
+ * @param state of the visit
+ * @param configuration how the system is put together
+ * @param source which is to be proven dead
+ * @returns the source itself, or its feeder
+ * @example gateToTake(foldVisit('v', 'split-cool', []), 'split-cool', 'air-handler') // "air-handler"
+ */
+export function gateToTake(state: VisitState, configuration: Configuration, source: PowerSource): PowerSource {
+  const { feeder } = gateOf(state, configuration, source);
+  return feeder !== null && state.gates[feeder]?.done.tagged === undefined ? feeder : source;
+}
+
+/**
  * Whether a source was proven dead, and what feeds it is still open and tagged.
  * @param state of the visit
  * @param configuration how the system is put together

@@ -78,7 +78,7 @@ export {
   type GateEntry,
   type GateStep,
 } from './gate';
-export { gateOf, gateStepDue, provenDead, type GateOf } from './gateOf';
+export { gateOf, gateStepDue, gateToTake, provenDead, type GateOf } from './gateOf';
 export { mistBy, rinseBy } from './foam';
 export { foldVisit, followVisit, type FollowedVisit } from './fold';
 export { standingEvents } from './inOrder';

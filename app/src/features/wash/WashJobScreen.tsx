@@ -4,6 +4,7 @@ import {
   formatDuration,
   gateOpenedAt,
   gateOf,
+  gateToTake,
   isWashed,
   labelLines,
   leftOver,
@@ -78,7 +79,8 @@ export function WashJobScreen({ job, jobs, pick }: { job: WashJob; jobs: readonl
   // Once power is back the gate has done its work, until something has to get wet again.
   const powered = state.powerUp.done['power-on'] !== undefined;
   const open = provenDead(state, detail.system.configuration, source) || (powered && POWERED.includes(action.kind));
-  const gate = useGate(source);
+  // A head alone in a visit is fed through the outdoor unit: that disconnect comes first, on this page.
+  const gate = useGate(gateToTake(state, detail.system.configuration, source));
   const cleaner = shelf.find((row) => row.id === plan.cleanerId);
   const applicatorId = state.mixes[coil.id]?.at(-1)?.value.applicatorId;
   const dial = visit.applicators.find((row) => row.id === applicatorId)?.dial ?? [];

@@ -1,22 +1,37 @@
-import { shutGate, stepGate } from '../gate';
+import { POWER_SOURCES, type Configuration, type PowerSource } from '../../equipment';
+import { shutGate, stepGate, type GateEntry, type GateStep } from '../gate';
 import { gateOf } from '../gateOf';
 import { powerTaken, stepPower } from '../powerUp';
+import type { VisitState } from '../visitState';
 import { stamp, type Reducers } from './reducer';
+
+/** A step of a gate, and what it says of the gates that hang together with it by one disconnect. */
+function takeStep(state: VisitState, configuration: Configuration, source: PowerSource, step: GateStep, entry: GateEntry): void {
+  const { steps, circuits, feeder } = gateOf(state, configuration, source);
+  const gate = stepGate(state.gates[source] ?? shutGate(), steps, step, entry, circuits);
+  state.gates[source] = gate;
+  // A live reading at a unit that is fed: its feeder was never off.
+  if (feeder && gate.failed) state.gates[feeder] = shutGate();
+  if (gate.done.tagged === undefined && feeder === null) shutFed(state, configuration, source);
+}
+
+/** What a source feeds is proven anew whenever its disconnect was closed, or is opened once more. */
+function shutFed(state: VisitState, configuration: Configuration, source: PowerSource): void {
+  for (const fed of POWER_SOURCES) if (gateOf(state, configuration, fed).feeder === source) delete state.gates[fed];
+}
 
 /** Power off and on, and what was taken apart meanwhile. */
 export const POWER = {
   'gate.step': (state, event, configuration) => {
     const { source, step, volts, readings, shut } = event.data;
     const entry = { at: event.at, by: event.by, volts, skipped: null, ...(readings ? { readings } : {}), ...(shut ? { shut } : {}) };
-    const { steps, circuits } = gateOf(state, configuration, source);
-    state.gates[source] = stepGate(state.gates[source] ?? shutGate(), steps, step, entry, circuits);
+    takeStep(state, configuration, source, step, entry);
     if (step === 'isolated') state.powerUp = powerTaken(state.powerUp);
   },
   'gate.skipped': (state, event, configuration) => {
     const { source, step, reason } = event.data;
     const entry = { at: event.at, by: event.by, volts: null, skipped: reason };
-    const { steps, circuits } = gateOf(state, configuration, source);
-    state.gates[source] = stepGate(state.gates[source] ?? shutGate(), steps, step, entry, circuits);
+    takeStep(state, configuration, source, step, entry);
     state.gateSkips.push(stamp(event, event.data));
   },
   'power.step': (state, event) => {
@@ -25,8 +40,9 @@ export const POWER = {
     // Power back shuts every gate.
     if (step === 'power-on' && state.powerUp.done['power-on']) state.gates = {};
   },
-  'power.restored': (state, event) => {
+  'power.restored': (state, event, configuration) => {
     state.gates[event.data.source] = shutGate();
+    shutFed(state, configuration, event.data.source);
   },
   'part.off': (state, event) => {
     state.parts.push({ ...stamp(event, event.data), backAt: null });
