@@ -566,7 +566,20 @@ export {
   meteringWords,
   WHOLE_WORDS,
 } from './verdict';
-export { chargeWords, diagnose, FAULT_IDS, FAULTS, type Candidate, type CandidateId, type Diagnosis, type FaultId } from './diagnosis';
+export {
+  candidateName,
+  chargeWords,
+  confirmWords,
+  diagnose,
+  FAULT_IDS,
+  faultFindings,
+  FAULTS,
+  faultsIn,
+  type Candidate,
+  type CandidateId,
+  type Diagnosis,
+  type FaultId,
+} from './diagnosis';
 export {
   CORNER_NAMES,
   cornersProblem,

@@ -8,6 +8,7 @@ import {
   SOUND,
   type CandidateId,
   type Condition,
+  type Diagnosis,
   type FaultId,
   type FigureSetting,
   type QuantityId,
@@ -44,31 +45,40 @@ const FULL: readonly QuantityId[] = [
 /** What goes with nearly every set. */
 const ALWAYS: readonly QuantityId[] = ['outdoorIn', 'returnDb', 'returnWb', 'supplyDb'];
 
+const CHARGES: readonly string[] = ['lowCharge', 'overcharge'];
+
 interface Generated {
   fault: FaultId | 'none';
+  /** A second fault beside it. */
+  second: FaultId | null;
   set: ReadingSet;
   setting: FigureSetting;
 }
 
+/** Sizes of each fault, from just noticeable to large. */
+const lies = (size: number): Record<FaultId, Partial<Condition>> => ({
+  lowCharge: { charge: 0.95 - 0.28 * size },
+  overcharge: { charge: 1.04 + 0.2 * size },
+  restriction: { restriction: 0.08 + 0.3 * size },
+  valveLeak: { leak: 0.05 + 0.28 * size },
+  nonCondensables: { nonCondensableKPa: 60 + 380 * size },
+  dirtyOutdoor: { outdoorOpen: 0.82 - 0.47 * size },
+  dirtyIndoor: { indoorOpen: 0.8 - 0.48 * size },
+  ducts: { ducts: 1.4 + 4 * size },
+  recirculation: { recirculationK: 2 + 8 * size },
+});
+
 /** One system with one fault or none: parts that differ from the plate, air of a cooling day, instruments that are off a little and jump a little. */
-function generate(random: () => number, missing: boolean): Generated {
+function generate(random: () => number, missing: boolean, paired = false): Generated {
   const between = (low: number, high: number) => low + (high - low) * random();
   const normal = () => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
   const choices: (FaultId | 'none')[] = [...FAULT_IDS, 'none'];
   for (;;) {
     const fault = choices[Math.floor(random() * choices.length)] ?? 'none';
     const size = random();
-    const lies: Record<FaultId, Partial<Condition>> = {
-      lowCharge: { charge: 0.95 - 0.28 * size },
-      overcharge: { charge: 1.04 + 0.2 * size },
-      restriction: { restriction: 0.08 + 0.3 * size },
-      valveLeak: { leak: 0.05 + 0.28 * size },
-      nonCondensables: { nonCondensableKPa: 60 + 380 * size },
-      dirtyOutdoor: { outdoorOpen: 0.82 - 0.47 * size },
-      dirtyIndoor: { indoorOpen: 0.8 - 0.48 * size },
-      ducts: { ducts: 1.4 + 4 * size },
-      recirculation: { recirculationK: 2 + 8 * size },
-    };
+    const second = paired ? (FAULT_IDS[Math.floor(random() * FAULT_IDS.length)] ?? fault) : null;
+    if (paired && (fault === 'none' || second === fault || (CHARGES.includes(fault) && CHARGES.includes(second as FaultId)))) continue;
+    const sizes = [size, random()] as const;
     const input = {
       refrigerant: (['R-410A', 'R-22', 'R-32'] as const)[Math.floor(random() * 3)] ?? 'R-410A',
       metering: random() < 0.5 ? ('orifice' as const) : ('valve' as const),
@@ -84,7 +94,7 @@ function generate(random: () => number, missing: boolean): Generated {
     const parts = Object.fromEntries(
       ['swept', 'orifice', 'condenser', 'evaporator', 'outdoorFlow', 'indoorFlow'].map((part) => [part, 1 + 0.04 * normal()]),
     ) as never;
-    const own = { ...SOUND, ...(fault === 'none' ? {} : lies[fault]) };
+    const own = { ...SOUND, ...(fault === 'none' ? {} : lies(sizes[0])[fault]), ...(second ? lies(sizes[1])[second as FaultId] : {}) };
     const condition = { ...own, charge: own.charge * (1 + 0.015 * normal()) };
     const at = (each: Condition) =>
       solveCycle({ ...input, parts, condition: { ...each, charge: Math.min(1.25, Math.max(0.6, each.charge)) } });
@@ -95,6 +105,8 @@ function generate(random: () => number, missing: boolean): Generated {
     const lost = 1 - state.capacityKW / sound.capacityKW;
     const dearer = state.totalW / state.capacityKW / (sound.totalW / sound.capacityKW) - 1;
     if (fault !== 'none' && Math.max(lost, dearer) < 0.05) continue;
+    // Of two each matters by itself.
+    if (paired && sizes.some((each) => each < 0.3)) continue;
     const reads = probesOf(state, { ...input, condition });
     const taken = FULL.filter((id) => !missing || ALWAYS.includes(id) || random() < 0.6);
     const set: ReadingSet = Object.fromEntries(
@@ -106,6 +118,7 @@ function generate(random: () => number, missing: boolean): Generated {
     );
     return {
       fault,
+      second: second as FaultId | null,
       set,
       setting: {
         refrigerant: input.refrigerant,
@@ -119,6 +132,25 @@ function generate(random: () => number, missing: boolean): Generated {
   }
 }
 
+const UNGRADED = { outdoor: null, indoor: null };
+
+/** Whether a fault is called, with nothing more asked for first. */
+const called = (told: Diagnosis | null): boolean => {
+  const id = told?.candidates[0]?.id;
+  return id !== undefined && id !== 'none' && id !== 'instrument' && told?.confirm.length === 0;
+};
+
+/** A unit read with so many probes: the usual four, then whatever the program asks for next. */
+function asAsked(set: ReadingSet, setting: FigureSetting, probes: number): Diagnosis | null {
+  const taken: QuantityId[] = [...ALWAYS];
+  for (;;) {
+    const told = diagnose(Object.fromEntries(taken.map((id) => [id, set[id]])), setting, UNGRADED);
+    const more = (told?.next?.quantities ?? []).filter((id) => set[id] !== undefined && !taken.includes(id));
+    if (more.length === 0 || taken.length + more.length > probes) return told;
+    taken.push(...more);
+  }
+}
+
 export interface DiagnosisFigures {
   systems: number;
   /** Of faults large enough to matter, read with a full set: right one first, and among the first two. */
@@ -129,10 +161,18 @@ export interface DiagnosisFigures {
   /** A full set of a unit whose plate does not tell its metering device: right one first; and the device that it looks like, where it is told with nine in ten, right. */
   firstUnknown: number;
   deviceRight: number;
+  /** The same with nine probes, each the one that the program asks for next. */
+  firstNine: number;
+  /** Of two faults at once: one of them named first, and both. */
+  oneOfTwo: number;
+  bothOfTwo: number;
   /** Units whose only fault is dirt that were told a charge fault first. */
   dirtToldCharge: number;
-  /** Sound units that were told any fault with more than even odds. */
+  /** Sound units of which a fault was called, without one more reading asked for. */
   soundAccused: number;
+  /** Faults that were called at once, and those that were called wrongly. */
+  calledAtOnce: number;
+  calledWrongly: number;
   /** Rows what was wrong, columns what was told first. */
   table: string[];
   /** Slowest in a hundred, and the middle one, ms. */
@@ -153,6 +193,12 @@ export function diagnosisFigures(systems: number, seed: number): DiagnosisFigure
     dirtCharge: 0,
     sound: 0,
     accused: 0,
+    called: 0,
+    wrongly: 0,
+    nine: 0,
+    pairs: 0,
+    oneOfTwo: 0,
+    bothOfTwo: 0,
     missing: 0,
     missingFirst: 0,
     unknownFirst: 0,
@@ -164,11 +210,11 @@ export function diagnosisFigures(systems: number, seed: number): DiagnosisFigure
     const missing = n % 4 === 3;
     const { fault, set, setting } = generate(random, missing);
     const started = performance.now();
-    const told = diagnose(set, setting, { outdoor: null, indoor: null });
+    const told = diagnose(set, setting, UNGRADED);
     times.push(performance.now() - started);
     const [first, second] = told?.candidates ?? [];
     const key = `${fault} ${first?.id ?? 'none'}`;
-    const unknown = missing ? null : diagnose(set, { ...setting, metering: 'unknown' }, { outdoor: null, indoor: null });
+    const unknown = missing ? null : diagnose(set, { ...setting, metering: 'unknown' }, UNGRADED);
     if (unknown?.metering && unknown.metering.probability > 0.9) {
       count.device += 1;
       if (unknown.metering.device === setting.metering) count.deviceRight += 1;
@@ -183,17 +229,28 @@ export function diagnosisFigures(systems: number, seed: number): DiagnosisFigure
     confusion.set(key, (confusion.get(key) ?? 0) + 1);
     if (fault === 'none') {
       count.sound += 1;
-      if (first && first.id !== 'none' && first.probability > 0.5) count.accused += 1;
+      if (called(told)) count.accused += 1;
       continue;
     }
     count.faults += 1;
     if (first?.id === fault) count.first += 1;
+    if (called(told)) count.called += 1;
+    if (called(told) && first?.id !== fault && first?.also !== fault) count.wrongly += 1;
+    if (asAsked(set, setting, 9)?.candidates[0]?.id === fault) count.nine += 1;
     if (unknown?.candidates[0]?.id === fault) count.unknownFirst += 1;
     if (first?.id === fault || second?.id === fault) count.two += 1;
     if (fault === 'dirtyOutdoor' || fault === 'dirtyIndoor') {
       count.dirt += 1;
       if (first?.id === 'lowCharge' || first?.id === 'overcharge') count.dirtCharge += 1;
     }
+  }
+  for (let n = 0; n < systems / 4; n += 1) {
+    const { fault, second, set, setting } = generate(random, false, true);
+    const first = diagnose(set, setting, UNGRADED)?.candidates[0];
+    const named = [first?.id, first?.also].filter((id) => id === fault || id === second).length;
+    count.pairs += 1;
+    if (named > 0) count.oneOfTwo += 1;
+    if (named === 2) count.bothOfTwo += 1;
   }
   times.sort((a, b) => a - b);
   const short = (id: CandidateId) =>
@@ -212,6 +269,11 @@ export function diagnosisFigures(systems: number, seed: number): DiagnosisFigure
     deviceRight: count.deviceRight / count.device,
     firstMissing: count.missingFirst / count.missing,
     dirtToldCharge: count.dirtCharge / count.dirt,
+    firstNine: count.nine / count.faults,
+    oneOfTwo: count.oneOfTwo / count.pairs,
+    bothOfTwo: count.bothOfTwo / count.pairs,
+    calledAtOnce: count.called / count.faults,
+    calledWrongly: count.wrongly / count.faults,
     soundAccused: count.accused / count.sound,
     table,
     middleMs: times[Math.floor(times.length / 2)] ?? NaN,

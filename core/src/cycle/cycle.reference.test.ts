@@ -170,6 +170,26 @@ const LOST: (typeof any extends fc.Arbitrary<infer T> ? T : never)[] = [
   },
 ];
 
+test('a state is called solved only where flow, condenser and charge balance in one that a machine can be in', () => {
+  // Told once as solved at 529.6 psig and −421 °F superheat: a state of liquid alone, far above the one that the machine settles in.
+  const air = { outdoorC: 13, outdoorWetBulbC: 9, returnC: 24, returnWetBulbC: 17, refrigerant: 'R-22' as const };
+  const mild = [1.1, 1.15, 1.2, 1.22].map((charge) => solveCycle(faulty({ charge }, air)));
+  mild.forEach((s, i) => {
+    expect(s.solved).toBe(true);
+    expect(s.tripped).toBe(false);
+    expect(s.liquidKPa).toBeGreaterThan(mild[i - 1]?.liquidKPa ?? 0);
+    expect(psig(s.liquidKPa)).toBeLessThan(150);
+  });
+  // A jump in what a heavily restricted one holds, taken for the charge it should: said to be no state.
+  const jump = solveCycle(
+    faulty(
+      { charge: 1.094, restriction: 0.3953, leak: 0.1597, outdoorOpen: 0.7518, indoorOpen: 0.4487 },
+      { metering: 'valve', outdoorC: 13.3, returnC: 31, returnWetBulbC: 29.4 },
+    ),
+  );
+  expect(jump.solved).toBe(false);
+});
+
 test('whatever is wrong with it, it comes to rest, and what goes in comes out', () => {
   fc.assert(
     fc.property(any, (given) => {
@@ -183,6 +203,8 @@ test('whatever is wrong with it, it comes to rest, and what goes in comes out', 
       const takenKW = s.capacityKW + s.indoorFanW / 1000 + 0.94 * (s.compressorW / 1000);
       expect(Math.abs(rejectedKW / takenKW - 1)).toBeLessThan(0.01);
       expect(s.suctionKPa).toBeLessThan(s.liquidKPa);
+      expect(s.condensingC).toBeGreaterThan(s.outdoorInletC);
+      expect(s.capacityKW + s.indoorFanW / 1000).toBeGreaterThan(0);
       expect(s.sensibleKW).toBeLessThanOrEqual(s.capacityKW + 1e-6);
     }),
     { numRuns: 300, examples: LOST.map((given) => [given]) },

@@ -83,6 +83,12 @@ export class Search {
     private readonly tolerance: number,
   ) {}
 
+  /** Forgets where it ended, and begins at `from`. */
+  restart(from: number): void {
+    this.last = from;
+    this.slope = NaN;
+  }
+
   /** As `rootOf`; the function has not always been asked at the answer last. */
   root(f: (x: number) => number, low: number, high: number): Root {
     const found = this.secants(f, low, high) ?? rootOf(f, low, high, this.last, this.step, this.tolerance);

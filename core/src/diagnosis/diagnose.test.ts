@@ -1,7 +1,7 @@
 import { KIT_WRONG_IDS, probesOf, putWrong, solveCycle, SOUND, type Condition, type CycleInput, type KitWrong } from '../cycle';
 import { impossibleIn, judgeable, QUANTITIES, type QuantityId, type ReadingSet } from '../readings';
 import type { FigureSetting } from '../airside';
-import { diagnose, FAULT_IDS, FAULTS, type FaultId } from '.';
+import { confirmWords, diagnose, FAULT_IDS, faultFindings, FAULTS, faultsIn, type FaultId } from '.';
 
 const NOT_READ: readonly QuantityId[] = ['airflow', 'condensate', 'compressorA', 'fanA', 'staticReturn', 'staticSupply'];
 const base: CycleInput = {
@@ -16,7 +16,7 @@ const base: CycleInput = {
   pressureKPa: 101.325,
   condition: SOUND,
 };
-type ItsAir = Partial<Pick<CycleInput, 'outdoorC' | 'returnWetBulbC'>>;
+type ItsAir = Partial<Pick<CycleInput, 'outdoorC' | 'outdoorWetBulbC' | 'returnC' | 'returnWetBulbC' | 'refrigerant'>>;
 const read = (
   condition: Partial<Condition>,
   metering: CycleInput['metering'] = 'valve',
@@ -89,6 +89,42 @@ test.each([
   expect(both.candidates[0]!.id).toBe('none');
   expect(both.metering!.device).toBe('fixed-orifice');
   expect(both.metering!.probability).toBeGreaterThan(0.95);
+});
+
+test.each(FAULT_IDS)('%s that is large is called one, with nothing more to read first', (id) => {
+  expect(diagnose(read(sizes[id]), setting(), UNGRADED)!.confirm).toEqual([]);
+});
+
+test('a leak so small that a sound unit could read like it is not called one before one more reading', () => {
+  const told = diagnose(read({ leak: 0.15 }), setting(), UNGRADED)!;
+  expect(told.candidates[0]!.id).toBe('valveLeak');
+  expect(told.candidates.some((row) => row.id === 'none')).toBe(true);
+  expect(told.confirm.length).toBeGreaterThan(0);
+  expect(confirmWords(told)).toContain(QUANTITIES[told.confirm[0]!].name.toLowerCase());
+});
+
+test.each([
+  ['lowCharge', 'dirtyOutdoor'],
+  ['dirtyOutdoor', 'dirtyIndoor'],
+  ['overcharge', 'ducts'],
+  ['valveLeak', 'dirtyIndoor'],
+  ['restriction', 'recirculation'],
+] as const)('%s and %s at once are told as both', (one, other) => {
+  const told = diagnose(read({ ...sizes[one], ...sizes[other] }), setting(), UNGRADED)!;
+  expect(faultsIn(told.candidates[0]!).toSorted()).toEqual([one, other].toSorted());
+  const findings = faultFindings(told.candidates[0]!, 'after', 3, 'us').map((row) => row.what);
+  expect(findings).toEqual(faultsIn(told.candidates[0]!).map((id) => FAULTS[id].finding));
+});
+
+// Too much in it at mild air once came out as no state of the machine at all.
+test.each(
+  (['R-22', 'R-410A', 'R-32'] as const).flatMap((refrigerant) =>
+    (['orifice', 'valve'] as const).flatMap((metering) => [13, 18, 24].map((outdoorC) => [refrigerant, metering, outdoorC] as const)),
+  ),
+)('overcharge of %s with an %s at %d °C outdoors is told first', (refrigerant, metering, outdoorC) => {
+  const air = { outdoorC, outdoorWetBulbC: 10, returnC: 24, returnWetBulbC: 17, refrigerant };
+  const told = diagnose(read({ charge: 1.2 }, metering, 'none', air), { ...setting(metering), refrigerant }, UNGRADED)!;
+  expect(told.candidates[0]!.id).toBe('overcharge');
 });
 
 test('a sound unit is told so', () => {

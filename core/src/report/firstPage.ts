@@ -1,7 +1,7 @@
 import { stillOn, washedWith } from '../beads';
 import { dayIn, dayLater, longDay } from '../clock';
 import { coilName } from '../equipment';
-import { FAULTS } from '../diagnosis';
+import { candidateName, faultsIn } from '../diagnosis';
 import { FINDING_STANDING_NAMES, OLDER_RECORDS, isOpenFinding, wholeFinding } from '../run';
 import { gradeFacts, RUN_STATE_NAMES, URGENCY_NAMES, worstOf, type Grade } from '../survey';
 import { WHOLE_WORDS } from '../verdict';
@@ -46,8 +46,9 @@ export function firstPage(input: ReportInput): ReportBlock[] {
   const { compared, left } = judgement;
   const top = left?.diagnosis.candidates[0];
   if (compared) result.push(WHOLE_WORDS[compared.whole]);
-  if (top && top.id !== 'none' && top.id !== 'instrument')
-    result.push(`What is left: most likely ${FAULTS[top.id].name.toLowerCase()} (${Math.round(top.probability * 100)} %).`);
+  // Nothing is accused in the customer's report that a sound unit could read like.
+  if (top && faultsIn(top).length > 0 && left?.diagnosis.confirm.length === 0)
+    result.push(`Most likely left: ${candidateName(top).toLowerCase()} (${Math.round(top.probability * 100)} %).`);
   const advice = [...new Set(coils.flatMap((coil) => state.plans[coil.id]?.value.advice ?? []))];
   const open = findings.filter(isOpenFinding);
   const next: [string, string][] = [

@@ -43,7 +43,7 @@ const machineFor = ({ refrigerant }: FigureSetting): FittedRefrigerant | null =>
  * @param air it works in
  * @param fault what is wrong with it
  * @example modelled({ refrigerant: 'R-410A', metering: 'unknown', era: 'unknown', btuh: 36000, pressureKPa: 101.325, ratedA: null }, { outdoorC: -20, returnC: 20, returnWetBulbC: 12 }) // null
- * @returns its steady state; null where the model does not hold: refrigerant not known, air beyond it
+ * @returns its steady state; null where the model does not hold: refrigerant not known, air beyond it, no state that balances
  */
 export function modelled(
   setting: FigureSetting,
@@ -52,7 +52,7 @@ export function modelled(
 ): CycleState | null {
   const refrigerant = machineFor(setting);
   if (refrigerant === null || outdoorC < COLD || outdoorC > HOT || returnC < COOL_ROOM || returnC > WARM_ROOM) return null;
-  return solveCycle({
+  const state = solveCycle({
     refrigerant,
     metering: setting.metering === 'fixed-orifice' ? 'orifice' : 'valve',
     tons: Math.min(6, Math.max(0.5, setting.btuh / 12_000)),
@@ -64,4 +64,5 @@ export function modelled(
     pressureKPa: setting.pressureKPa,
     condition: { ...SOUND, ...fault, recirculationK: Math.min(fault.recirculationK ?? 0, HOTTEST_INLET - outdoorC) },
   });
+  return state.solved || state.tripped ? state : null;
 }

@@ -1,4 +1,6 @@
 import {
+  candidateName,
+  confirmWords,
   airPoints,
   diagnose,
   EDGES,
@@ -29,7 +31,7 @@ import { View } from 'react-native';
 import { useDraft, useHouseRules, useShop } from '@/data';
 import { Banner, Body, Field, Heading, Label, OneOf, Part, Row, Small, space, Strong } from '@/ui';
 import { AirflowPart, type FlowDraft, type ReckonedFlow } from '../readings/AirflowPart';
-import { candidateName, EvidenceWords } from '../readings/candidates';
+import { EvidenceWords } from '../readings/candidates';
 import { FigureRows } from '../readings/FigureRows';
 import { PsychroChart } from './PsychroChart';
 import { GROUPS, readingsInUnits, type TypedReadings } from '../readings/groups';
@@ -212,11 +214,12 @@ export function ReadingsBench() {
       {told ? (
         <Part title={<Heading>What it may be</Heading>}>
           {told.oneOf.map((candidate) => (
-            <View key={`${candidate.id} ${candidate.quantity ?? ''}`} style={{ gap: space.xs }}>
+            <View key={`${candidate.id} ${candidate.also ?? ''} ${candidate.quantity ?? ''}`} style={{ gap: space.xs }}>
               <Strong>{`${candidateName(candidate)}, ${Math.round(candidate.probability * 100)} %`}</Strong>
               <EvidenceWords candidate={candidate} units={units} />
             </View>
           ))}
+          {confirmWords(told) ? <Small>{confirmWords(told)}</Small> : null}
           {told.metering ? <Small>{meteringWords(told.metering)}</Small> : null}
           {told.next ? (
             <Small>{`Next, ${told.next.quantities.map((id) => QUANTITIES[id].name.toLowerCase()).join(' and ')}.`}</Small>

@@ -1,8 +1,11 @@
 import {
+  candidateName,
   chargeWords,
+  confirmWords,
   doubtText,
   FAULTS,
-  FINDING_TABLE,
+  faultFindings,
+  faultsIn,
   findingWords,
   judgeable,
   meteringWords,
@@ -19,7 +22,7 @@ import { money, useVisit } from '@/data';
 import { Banner, Body, Companion, Heading, Part, Row, Small, space, Strong } from '@/ui';
 import { useEnergyPrice } from '../shared/energyPrice';
 import { useJudgement } from './useJudgement';
-import { EvidenceWords, candidateName } from './candidates';
+import { EvidenceWords } from './candidates';
 import { ComparedRow } from './ComparedRow';
 import { FigureRows } from './FigureRows';
 import { SizingPart } from './SizingPart';
@@ -112,52 +115,49 @@ function LeftPart({ take, first }: { take: (when: ReadingWhen) => void; first: b
   const { diagnosis, when } = left;
   const plateKg = state.identity?.value.plateChargeKg ?? null;
   const [top] = diagnosis.oneOf;
-  const noted = (id: Candidate['id']) =>
-    id !== 'none' &&
-    id !== 'instrument' &&
-    state.findings.some((finding) => finding.closedAt === null && finding.value.what === FAULTS[id].finding);
+  const noted = (candidate: Candidate) =>
+    faultsIn(candidate).every((id) => state.findings.some((row) => row.closedAt === null && row.value.what === FAULTS[id].finding));
   const note = (candidate: Candidate) => {
-    if (candidate.id === 'none' || candidate.id === 'instrument') return;
-    const { finding, name, words } = FAULTS[candidate.id];
-    void record({
-      kind: 'finding.noted',
-      data: {
-        what: finding,
-        coilId: null,
-        note: [
-          `${name}, by the readings ${when} (${Math.round(candidate.probability * 100)} %).`,
-          words,
-          chargeWords(candidate, plateKg, house.units),
-        ]
-          .filter((line) => line !== '')
-          .join(' '),
-        action: FINDING_TABLE[finding].action,
-      },
-    });
+    for (const data of faultFindings(candidate, when, plateKg, house.units)) void record({ kind: 'finding.noted', data });
   };
+  const confirm = confirmWords(diagnosis);
   return (
     <Part first={first} title={<Heading>{when === 'after' ? 'What is left' : 'What it may be'}</Heading>}>
       {diagnosis.oneOf.length > 1 ? <Small ink="inkSoft">One of these; they cannot be told apart by what was read.</Small> : null}
       {diagnosis.oneOf.map((candidate) => (
-        <View key={`${candidate.id} ${candidate.quantity ?? ''}`} style={{ gap: space.xs }} testID={`left-${candidate.id}`}>
+        <View
+          key={`${candidate.id} ${candidate.also ?? ''} ${candidate.quantity ?? ''}`}
+          style={{ gap: space.xs }}
+          testID={`left-${candidate.id}`}
+        >
           <Strong>{`${candidateName(candidate)}, ${Math.round(candidate.probability * 100)} %`}</Strong>
-          {candidate.id === 'none' || candidate.id === 'instrument' ? null : <Small>{FAULTS[candidate.id].words}</Small>}
+          {faultsIn(candidate).map((id) => (
+            <Small key={id}>{FAULTS[id].words}</Small>
+          ))}
           <EvidenceWords candidate={candidate} units={house.units} />
-          {chargeWords(candidate, plateKg, house.units) ? <Small>{chargeWords(candidate, plateKg, house.units)}</Small> : null}
-          {candidate.id === 'none' || candidate.id === 'instrument' ? null : (
-            <>
-              {findingWords(FAULTS[candidate.id].finding, who, team) ? (
-                <Small>{findingWords(FAULTS[candidate.id].finding, who, team)}</Small>
-              ) : null}
-              {closed ? null : noted(candidate.id) ? (
-                <Small ink="inkSoft">Noted as a finding.</Small>
-              ) : (
-                <Companion title="Note as a finding" onPress={() => note(candidate)} testID={`note-${candidate.id}`} />
-              )}
-            </>
+          {candidate.also === null && chargeWords(candidate, plateKg, house.units) ? (
+            <Small>{chargeWords(candidate, plateKg, house.units)}</Small>
+          ) : null}
+          {faultsIn(candidate).map((id) => {
+            const words = findingWords(FAULTS[id].finding, who, team);
+            return words ? <Small key={id}>{words}</Small> : null;
+          })}
+          {faultsIn(candidate).length === 0 || closed ? null : noted(candidate) ? (
+            <Small ink="inkSoft">Noted as a finding.</Small>
+          ) : (
+            <Companion
+              title={candidate.also ? 'Note both as findings' : 'Note as a finding'}
+              onPress={() => note(candidate)}
+              testID={`note-${candidate.id}`}
+            />
           )}
         </View>
       ))}
+      {confirm && !closed ? (
+        <View testID="confirm-first">
+          <Banner tone="wait">{confirm}</Banner>
+        </View>
+      ) : null}
       {diagnosis.next && !closed ? (
         <Banner tone="info" right={<Companion title="Take it" onPress={() => take(when)} />}>
           {`Next, ${diagnosis.next.quantities.map((id) => QUANTITIES[id].name.toLowerCase()).join(' and ')}: it takes away some ${Math.round(diagnosis.next.gain * 100)} % of the doubt.`}

@@ -1,4 +1,4 @@
-import { FAULTS, formatClock, powerClocks, WHOLE_WORDS } from '@elm-mist/core';
+import { candidateName, faultsIn, formatClock, powerClocks, WHOLE_WORDS } from '@elm-mist/core';
 import { useNow, useVisit } from '@/data';
 import { Banner, Heading, LinkRow, Part } from '@/ui';
 import { useJudgement } from './useJudgement';
@@ -14,7 +14,9 @@ export function ReadingsCard() {
   const [count, first] = [Object.keys(after.set).length, Object.keys(before.set).length];
   const top = left?.when === 'after' ? left.diagnosis.candidates[0] : undefined;
   const leftWords =
-    top && top.id !== 'none' && top.id !== 'instrument' ? `${FAULTS[top.id].name}, ${Math.round(top.probability * 100)} %` : '';
+    top && faultsIn(top).length > 0
+      ? `${left?.diagnosis.confirm.length === 0 ? '' : 'Not certain yet: '}${candidateName(top)}, ${Math.round(top.probability * 100)} %`
+      : '';
   const href = `/visits/${detail.visit.id}/readings`;
   return (
     <Part title={<Heading>Readings</Heading>}>

@@ -1,13 +1,5 @@
-import { EDGES, FAULTS, formatQuantity, QUANTITIES, SIGNS, type Candidate, type UnitSystem } from '@elm-mist/core';
+import { EDGES, formatQuantity, SIGNS, type Candidate, type UnitSystem } from '@elm-mist/core';
 import { Small } from '@/ui';
-
-/** What a candidate is called. */
-export const candidateName = (candidate: Candidate): string =>
-  candidate.id === 'none'
-    ? 'Nothing left that these readings can show'
-    : candidate.id === 'instrument'
-      ? `A reading that is off: ${candidate.quantity ? QUANTITIES[candidate.quantity].name.toLowerCase() : ''}`
-      : FAULTS[candidate.id].name;
 
 /** The weightiest signs for and against, in words. */
 export function EvidenceWords({ candidate, units }: { candidate: Candidate; units: UnitSystem }) {
