@@ -57,9 +57,11 @@ export function readingsOf(march: March, { tripped, solved }: { tripped: boolean
   const { air, flow } = march;
   const { back } = air;
   const coolingKW = flow * (march.suctionEnthalpy - march.liquidEnthalpy);
-  const sensibleKW = sensible(march, coolingKW);
-  const coilOutC = back.dryBulbC - sensibleKW / air.indoorKWK;
   const outEnthalpy = back.enthalpyKJkg - coolingKW / air.indoorKgs;
+  const splitC = back.dryBulbC - sensible(march, coolingKW) / air.indoorKWK;
+  // Air leaves saturated at most: where damp air would come out beyond it, less of the cooling is dry.
+  const coilOutC = Math.min(back.dryBulbC, Math.max(splitC, saturatedAt(outEnthalpy, back.pressureKPa, splitC)));
+  const sensibleKW = (back.dryBulbC - coilOutC) * air.indoorKWK;
   const leaving = airOfHumRatio(coilOutC, Math.max(0, Math.min(humRatioOf(outEnthalpy, coilOutC), back.humRatio)), back.pressureKPa);
   const fanKW = air.indoorFanW / 1000;
   const supply = airOfHumRatio(coilOutC + fanKW / air.indoorKWK, leaving.humRatio, back.pressureKPa);

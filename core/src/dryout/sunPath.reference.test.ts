@@ -14,6 +14,13 @@ test('at an equinox it comes up in the east and goes down in the west, twelve ho
   expect(Math.abs(((set?.atMs ?? 0) - (rise?.atMs ?? 0)) / 3_600_000 - 12.1)).toBeLessThan(0.1);
 });
 
+// At the equator at an equinox the sun climbs 15° an hour, so 2 × 0.833° (almanac definition, from memory) make 6 min 40 s more than half a day.
+test('its upper edge is up 6 min 40 s more than half a day', () => {
+  const { rise, set } = pathOf(Date.UTC(2026, 2, 20), 0, 0);
+  const beyondS = ((set?.atMs ?? 0) - (rise?.atMs ?? 0)) / 1000 - 43_200;
+  expect(Math.abs(beyondS - 400)).toBeLessThan(20);
+});
+
 test('it goes through the south in the north, and through the north in the south', () => {
   expect(pathOf(day(2026, 6, 11, -5), 42.2, -100.6).highest?.azimuthDeg).toBeCloseTo(180, -1);
   const south = pathOf(day(2026, 12, 11, 13), -43.5, 172.6).highest?.azimuthDeg ?? NaN;

@@ -17,10 +17,11 @@ export interface SunPath {
 }
 
 /**
- * The sun's upper edge shows when its middle is so far below the horizon, degrees: half its width. That the air bends its light is in the altitude
- * already; together they make the 0.833° of the almanacs. Source: usual almanac definition, from memory.
+ * The altitude that the sun is given when its upper edge shows, degrees: −0.833° of the almanacs, which hold half its width and how far air bends its light
+ * at the horizon; less the 0.484° of bending that the altitude below has added already (Sæmundsson’s formula at the horizon). Source: usual almanac
+ * definition, from memory.
  */
-const HORIZON_DEG = -0.267;
+const HORIZON_DEG = -0.833 + 0.484;
 const STEP_MS = 15 * 60_000;
 
 /**

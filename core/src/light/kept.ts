@@ -8,7 +8,7 @@ export interface LightMark {
 }
 
 /** Why a picture, or a pair of them, does not tell how open a coil is. */
-export const LIGHT_DOUBT_IDS = ['blown', 'daylight', 'no-split', 'card', 'moved'] as const;
+export const LIGHT_DOUBT_IDS = ['blown', 'daylight', 'no-split', 'card', 'moved', 'uneven'] as const;
 /** One of `LIGHT_DOUBT_IDS`. */
 export type LightDoubt = (typeof LIGHT_DOUBT_IDS)[number];
 

@@ -19,6 +19,8 @@ export interface LightPair {
 const MOST_SAMPLES = 900_000;
 /** Tiles that brightness is levelled by, along each side. */
 const TILES = 8;
+/** So often is the flashlight levelled. */
+const LEVELLED = 6;
 /** Below these a split is one level with noise, or light that is no torch's. */
 const LEAST_SEPARABILITY = 0.78;
 const LEAST_CONTRAST = 2.2;
@@ -35,25 +37,51 @@ const SWING = 0.15;
 const lightness = (y: number) => (y > 0.008856 ? 1.16 * cbrt(y) - 0.16 : 9.033 * y);
 const luminanceOf = (l: number) => (l > 0.08 ? ((l + 0.16) / 1.16) ** 3 : l / 9.033);
 
-/** Solves three equations in three unknowns. @returns null when they do not fix them */
-function solve3(m: number[][], b: number[]): [number, number, number] | null {
-  const det = (a: number[][]) =>
-    a[0]![0]! * (a[1]![1]! * a[2]![2]! - a[1]![2]! * a[2]![1]!) -
-    a[0]![1]! * (a[1]![0]! * a[2]![2]! - a[1]![2]! * a[2]![0]!) +
-    a[0]![2]! * (a[1]![0]! * a[2]![1]! - a[1]![1]! * a[2]![0]!);
-  const whole = det(m);
-  if (abs(whole) < 1e-9) return null;
-  return [0, 1, 2].map((k) => det(m.map((row, i) => row.map((cell, j) => (j === k ? b[i]! : cell)))) / whole) as [number, number, number];
+/** Solves linear equations by elimination. @returns null when they do not fix the unknowns */
+function solved(m: readonly (readonly number[])[], b: readonly number[]): number[] | null {
+  const rows = m.map((row, i) => [...row, b[i] ?? 0]);
+  const n = rows.length;
+  for (let k = 0; k < n; k += 1) {
+    const pivot = rows.slice(k).reduce((best, row) => (abs(row[k] ?? 0) > abs(best[k] ?? 0) ? row : best));
+    if (abs(pivot[k] ?? 0) < 1e-9) return null;
+    rows.splice(rows.indexOf(pivot), 1);
+    rows.splice(k, 0, pivot);
+    for (const row of rows) {
+      if (row === pivot) continue;
+      const by = (row[k] ?? 0) / (pivot[k] as number);
+      for (let j = k; j <= n; j += 1) row[j] = (row[j] ?? 0) - by * (pivot[j] ?? 0);
+    }
+  }
+  return rows.map((row, k) => (row[n] ?? 0) / (row[k] as number));
+}
+
+/** Terms of a fall-off's logarithm at a point from the middle: a plane, and what bends it. */
+const PLANE = (x: number, y: number): number[] => [1, x, y];
+const CURVED = (x: number, y: number): number[] => [1, x, y, x * x, x * y, y * y];
+/** A bend is told from so many tiles; of fewer only a plane. */
+const LEAST_CURVED = 20;
+/** A flashlight is not taken to be more uneven than this over a coil, as a factor to its middle. */
+const MOST_FALL = 25;
+
+/** By how much the light at a point of the coil is stronger than in its middle. */
+type Factor = (u: number, v: number) => number;
+
+/** How the flashlight's brightness falls off, and which tiles showed it. */
+interface FallOff {
+  factor: Factor;
+  shown: ReadonlySet<number>;
 }
 
 /**
- * How the torch's own brightness falls off over the coil: a plane through the logarithm of what is bright in each tile.
- * @returns factor by which the light at a point of the coil is stronger than in its middle, or null where too few tiles show it
+ * How the flashlight's own brightness falls off over the coil: a surface through the logarithm of what is bright in each tile, bent where the light has a hot spot.
+ * @param curved whether it may bend
+ * @returns by which factor the light at a point of the coil is stronger than in its middle; null where too few tiles show it
  */
 function fallOff(
   { columns, rows, luminance, blown }: CoilSamples,
   bright: (value: number, at: number) => boolean,
-): ((u: number, v: number) => number) | null {
+  curved: boolean,
+): FallOff | null {
   const sums = new Float64Array(TILES * TILES);
   const counts = new Float64Array(TILES * TILES);
   for (let row = 0; row < rows; row += 1)
@@ -66,22 +94,55 @@ function fallOff(
       counts[tile]! += 1;
     }
   const least = (columns * rows) / (TILES * TILES) / 50;
-  const m = [0, 1, 2].map(() => [0, 0, 0]);
-  const b = [0, 0, 0];
-  let used = 0;
-  for (let tile = 0; tile < TILES * TILES; tile += 1) {
-    if (counts[tile]! < least) continue;
-    const x = [1, (tile % TILES) / TILES + 0.5 / TILES - 0.5, floor(tile / TILES) / TILES + 0.5 / TILES - 0.5];
-    const y = log(sums[tile]! / counts[tile]!);
-    used += 1;
-    x.forEach((xi, i) => {
-      b[i]! += xi * y;
-      x.forEach((xj, j) => (m[i]![j]! += xi * xj));
-    });
-  }
-  if (used < TILES) return null;
-  const plane = solve3(m, b);
-  return plane && ((u, v) => exp(plane[1] * (u - 0.5) + plane[2] * (v - 0.5)));
+  const shown = Array.from({ length: TILES * TILES }, (_, tile) => tile).filter((tile) => counts[tile]! >= least);
+  if (shown.length < TILES) return null;
+  const terms = curved && shown.length >= LEAST_CURVED ? CURVED : PLANE;
+  const points = shown.map((tile) => ({
+    x: terms((tile % TILES) / TILES + 0.5 / TILES - 0.5, floor(tile / TILES) / TILES + 0.5 / TILES - 0.5),
+    y: log(sums[tile]! / counts[tile]!),
+  }));
+  const size = points[0]?.x.length ?? 0;
+  const span = Array.from({ length: size }, (_, i) => i);
+  const sumOf = (of: (point: (typeof points)[number]) => number) => points.reduce((sum, point) => sum + of(point), 0);
+  const fitted = solved(
+    span.map((i) => span.map((j) => sumOf(({ x }) => x[i]! * x[j]!))),
+    span.map((i) => sumOf(({ x, y }) => x[i]! * y)),
+  );
+  if (!fitted) return null;
+  const most = log(MOST_FALL);
+  const [, byX = 0, byY = 0, byXX = 0, byXY = 0, byYY = 0] = fitted;
+  // Written out: asked of a million samples.
+  const factor: Factor = (u, v) => {
+    const [x, y] = [u - 0.5, v - 0.5];
+    return exp(max(-most, min(most, byX * x + byY * y + byXX * x * x + byXY * x * y + byYY * y * y)));
+  };
+  return { factor, shown: new Set(shown) };
+}
+
+/** Share of the darkest samples that tell how dark what is blocked is. */
+const DARKEST = 0.02;
+/** What is blocked stays below this share of the threshold once it is levelled. */
+const MOST_LIFTED = 0.75;
+/** Points of a net over the coil, along each side, at which that is looked at. */
+const UNLIT_NET = 24;
+/** Light so faint, of that in the middle, is a guess where no open slot shows it. */
+const FAINT = 0.35;
+/** Share of a coil on which what is blocked may be lifted so far, and on which faint light may be a guess. */
+const MOST_LIT = { lifted: 0.02, guessed: 0.08 };
+
+/** How much of the coil gets too little light to judge, over what may: above 1 the picture does not tell. @param threshold luminance, levelled */
+function unlit({ luminance }: CoilSamples, { factor, shown }: FallOff, threshold: number): number {
+  const some = luminance.filter((_, at) => at % 37 === 0).sort();
+  const dark = some[floor(some.length * DARKEST)] ?? 0;
+  let [lifted, guessed] = [0, 0];
+  for (let row = 0; row < UNLIT_NET; row += 1)
+    for (let column = 0; column < UNLIT_NET; column += 1) {
+      const [u, v] = [(column + 0.5) / UNLIT_NET, (row + 0.5) / UNLIT_NET];
+      const light = factor(u, v);
+      if (dark > MOST_LIFTED * threshold * light) lifted += 1;
+      if (light < FAINT && !shown.has(floor(v * TILES) * TILES + floor(u * TILES))) guessed += 1;
+    }
+  return max(lifted / MOST_LIT.lifted, guessed / MOST_LIT.guessed) / UNLIT_NET ** 2;
 }
 
 interface Looked {
@@ -93,7 +154,7 @@ interface Looked {
   doubts: LightDoubt[];
 }
 
-const levelled = ({ columns, rows, luminance }: CoilSamples, factor: ((u: number, v: number) => number) | null) => {
+const levelled = ({ columns, rows, luminance }: CoilSamples, factor: Factor | null) => {
   const level = new Float32Array(luminance.length);
   for (let row = 0; row < rows; row += 1)
     for (let column = 0; column < columns; column += 1) {
@@ -119,14 +180,16 @@ function look(bitmap: Bitmap, mark: LightMark, told?: (share: number) => void): 
   const samples = sampleCoil(bitmap, project, columns, rows, told);
   const around = sampleAround(bitmap, project);
   let level = levelled(samples, null);
-  // Twice: the first split is by a threshold that the fall-off has bent.
-  for (let time = 0; time < 2; time += 1) {
+  let fall: FallOff | null = null;
+  // Again and again: each split is by a threshold that what was not levelled yet has bent. First a plane, then what bends it.
+  for (let time = 0; time < LEVELLED; time += 1) {
     const split = otsu(level);
     if (!split) break;
     const now = level;
-    const factor = fallOff(samples, (_, at) => (now[at] as number) > split.threshold);
-    if (!factor) break;
-    level = levelled(samples, factor);
+    const found = fallOff(samples, (_, at) => (now[at] as number) > split.threshold, time > 0);
+    if (!found) break;
+    level = levelled(samples, found.factor);
+    fall = found;
   }
   const doubts: LightDoubt[] = [];
   const split = halfway(otsu(level));
@@ -151,6 +214,7 @@ function look(bitmap: Bitmap, mark: LightMark, told?: (share: number) => void): 
     const room = medianOf(around) ?? 0;
     if (room > DIM && lit < room * LEAST_CONTRAST) doubts.push('daylight');
     else if (split.separability < LEAST_SEPARABILITY || lit < dark * LEAST_CONTRAST) doubts.push('no-split');
+    else if (fall && unlit(samples, fall, luminanceOf(split.threshold)) > 1) doubts.push('uneven');
   } else doubts.push('no-split');
   return { samples, level, split, card, doubts };
 }

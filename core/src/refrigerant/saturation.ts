@@ -7,11 +7,13 @@ import { pressureAt, temperatureAt } from './properties';
 export type SaturationSide = 'bubble' | 'dew';
 
 /**
- * Pressure of a blend over that of the fit it is reckoned with. R-454B: bubble 4 to 5 %, dew 8 to 9 % below R-410A, an estimate from three points of each
- * line (40, 100, 120 °F); R-410A: bubble is up to 0.6 % above dew, left out.
+ * Pressure of a blend over that of the fit it is reckoned with. R-410A: the fit is its dew line, bubble is up to 0.6 % above. R-454B: bubble 4 to 5 %, dew 8
+ * to 9 % below R-410A, an estimate from three points of each line (40, 100, 120 °F).
  */
-const FACTOR: Partial<Record<Refrigerant, Record<SaturationSide, number>>> = { 'R-454B': { bubble: 0.9575, dew: 0.9247 } };
-
+const FACTOR: Partial<Record<Refrigerant, Record<SaturationSide, number>>> = {
+  'R-410A': { bubble: 1.004, dew: 1 },
+  'R-454B': { bubble: 0.9575, dew: 0.9247 },
+};
 /**
  * Pressure over that of the fit it is reckoned with, at the same temperature.
  * @param refrigerant any

@@ -16,6 +16,10 @@ export interface Drawing {
   gradient: number;
   /** Which way it falls off, radians. */
   towards: number;
+  /** How bright it still is at the middle of an edge beside the middle of the coil: a flashlight with a hot spot; 1 for even. */
+  edge: number;
+  /** Where the hot spot is, as shares across and down. */
+  spot: { u: number; v: number };
   /** Standard deviation of a code value, of 255. */
   noise: number;
   /** Luminance of a grey card in the upper left corner, or null for none. */
@@ -38,6 +42,8 @@ export const DRAWN: Drawing = {
   room: 0.02,
   gradient: 1,
   towards: 0,
+  edge: 1,
+  spot: { u: 0.5, v: 0.5 },
   noise: 3,
   card: null,
   seed: 1,
@@ -74,7 +80,8 @@ export function drawLight(told: Partial<Drawing>): { bitmap: Bitmap; openPct: nu
   const data = new Uint8ClampedArray(width * height * 4);
   const { floor, abs, min, round } = Math;
   const [cos, sin] = [Math.cos(drawing.towards), Math.sin(drawing.towards)];
-  const { lit, dark, room, gradient, noise, card } = drawing;
+  const { lit, dark, room, gradient, edge, spot, noise, card } = drawing;
+  const beam = (u: number, v: number) => lit * gradient ** ((u - 0.5) * cos + (v - 0.5) * sin) * edge ** (4 * ((u - spot.u) ** 2 + (v - spot.v) ** 2));
   // Three even draws make nearly a normal one, of a standard deviation of one half.
   const grain = () => noise * (next() + next() + next() - 1.5) * 2;
   for (let row = 0; row < height; row += 1)
@@ -91,7 +98,7 @@ export function drawLight(told: Partial<Drawing>): { bitmap: Bitmap; openPct: nu
           continue;
         }
         const open = slots[floor(v * SLOTS.down) * SLOTS.across + floor(u * SLOTS.across)];
-        y += dark + (open ? lit * gradient ** ((u - 0.5) * cos + (v - 0.5) * sin) : 0);
+        y += dark + (open ? beam(u, v) : 0);
       }
       const at = (row * width + column) * 4;
       const code = codeOf(min(1, y / 4));
