@@ -263,6 +263,7 @@ export {
   FORCE_SCHOOLS,
   GUARDS,
   LID_SCHOOLS,
+  PRE_WETS,
   mergedKit,
   NO_RINSE_SCHOOLS,
   PAN_HOLE_SCHOOLS,
@@ -526,6 +527,7 @@ export {
 export {
   impossibleIn,
   judgeable,
+  probePlace,
   QUANTITIES,
   QUANTITY_IDS,
   READING_WAYS,

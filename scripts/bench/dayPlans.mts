@@ -41,7 +41,7 @@ const COOLING = { model: 'cooling', base: 14, heating: 0, cooling: 2, heatC: nul
 
 /** How often the interval of a saving holds a known truth, model chosen by itself. */
 export const savingFigures = (draws: number) =>
-  savingCoverage({ before: COOLING, after: { ...COOLING, cooling: 1.6 }, days: 300, noise: 3, rho: 0.3 }, draws, (meter) => {
+  savingCoverage({ before: COOLING, after: { ...COOLING, cooling: 1.6 }, days: 365, noise: 3, rho: 0.3 }, draws, (meter) => {
     const { analytic, bootstrap } = saving(meter.before, meter.after, meter.year);
     // What is told is the wider of both.
     const whole = { low: Math.min(analytic.low, bootstrap.low), high: Math.max(analytic.high, bootstrap.high) };

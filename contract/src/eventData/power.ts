@@ -18,7 +18,11 @@ export const POWER = {
     step: oneOf('Step', GATE_STEPS),
     reason: words('The reason', 300).min(LEAST_REASON, `Say why, in ${LEAST_REASON} characters at least.`),
   }),
-  'power.step': object({ step: oneOf('Step', POWER_STEPS), ok: flag().required('Say whether it is so.') }),
+  'power.step': object({
+    step: oneOf('Step', POWER_STEPS),
+    ok: flag().required('Say whether it is so.'),
+    why: optionalWords('Why so soon', 300).optional(),
+  }),
   'power.restored': object({ source: oneOf('Power source', POWER_SOURCES) }),
   'part.off': object({
     kind: oneOf('Part', PART_KINDS),

@@ -47,7 +47,7 @@ test('a visit of it charges nothing for what is included; the one too many, and 
   expect(coveredBy(agreement, [], '2026-02-28')).toBeNull();
   expect(coveredBy(agreement, [], '2028-03-01')).toBeNull();
   const book = { ...emptyBook(), rows: [{ id: 'exterior' as const, way: 'minutes' as const, amount: '95.00', taxPct: '7' }] };
-  const item = { id: 'o.exterior', priceId: 'exterior' as const, coilId: 'o', words: '', quantity: 1, minutes: 40, why: '' };
+  const item = { id: 'o.exterior', priceId: 'exterior' as const, coilId: 'o', words: '', seen: '', quantity: 1, minutes: 40, why: '' };
   const [line] = workLines([item], agreedBook(book, agreement.includes), 2);
   expect([line?.net, line?.tax, line?.how]).toEqual(['0.00', '0.00', 'by agreement']);
   expect(workLines([item], agreedBook(book, []), 2)[0]?.net).toBe('63.33');

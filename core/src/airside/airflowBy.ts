@@ -1,5 +1,5 @@
 import { fromMemory, type Source } from '../because';
-import { CoreError, requireInRange } from '../errors';
+import { CoreError, requireInRange, tableOf } from '../errors';
 import { QUANTITIES } from '../readings';
 import type { EdgeName } from '../units';
 import { propagated, type Uncertain } from './uncertain';
@@ -62,7 +62,7 @@ const pressure = (id: string, label: string): AirflowInput => ({
 });
 
 /** Both ways. */
-export const AIRFLOW_TABLE: Record<AirflowWay, AirflowRow> = {
+export const AIRFLOW_TABLE: Record<AirflowWay, AirflowRow> = tableOf('way of measuring airflow', {
   heat: {
     name: 'By electric heat',
     when: 'With the electric heat on and the outdoor unit off, blower at its cooling speed, until both temperatures stand. The supply probe is out of sight of the strips.',
@@ -104,7 +104,7 @@ export const AIRFLOW_TABLE: Record<AirflowWay, AirflowRow> = {
     because: 'The drop over a coil that stays the same goes with the square of the air: airflow = the table’s × √(drop now / the table’s).',
     source: fromMemory('fan and system laws, Δp with the square of the flow'),
   },
-};
+});
 
 /**
  * Indoor airflow from what else was measured, with its doubt by propagation.

@@ -1,6 +1,6 @@
 import { arithmetic, commonPractice, fromMemory, type Source } from '../because';
 import type { Refrigerant } from '../equipment';
-import { heatOfRelHum, heatOfWetBulb, type AirHeat } from '../psychro';
+import { airOfRelHum, heatOfRelHum, heatOfWetBulb, type AirHeat } from '../psychro';
 import type { QuantityId } from '../readings';
 import { saturationC, saturationShare } from '../refrigerant';
 import type { EfficiencyEra, MeteringDevice } from '../survey';
@@ -19,11 +19,14 @@ export interface FigureSetting {
   ratedA: number | null;
   /** Subcooling that the plate wants, K; null or left out where nobody noted it. */
   plateSubcoolingK?: number | null;
+  /** A heat pump: what it reads while it heats is no fault of cooling. */
+  heats?: boolean;
 }
 
 /** A figure that readings come to. */
 export type FigureId =
   | 'drop'
+  | 'airRise'
   | 'evaporating'
   | 'superheat'
   | 'targetSuperheat'
@@ -70,6 +73,8 @@ export interface FigureRow {
   band?: (values: Values, setting: FigureSetting) => { low: number | null; high: number | null } | null;
   because: string;
   source: Source;
+  /** While it heats alone, or whatever it does; left out for figures of cooling. */
+  at?: 'heating' | 'always';
   /** Only where this is so; else why not. */
   when?: (setting: FigureSetting, values: Values) => string | null;
 }
@@ -131,6 +136,23 @@ function targetBlank(values: Values): string | null {
   return targetK(values) < 5 * F ? 'The target is under 5 °F in these conditions: superheat cannot be judged.' : null;
 }
 
+/** A split that is usual at half humidity, K, and by how much less it is for each kelvin that the wet bulb is above that of half humidity. */
+const [LEAST_SPLIT, MOST_SPLIT] = [16 * F, 22 * F];
+const LESS_PER_WET_K = 0.85;
+/** How much wider the band is where nobody measured humidity, K. */
+const DRY_UNKNOWN_K = 4 * F;
+
+/** What a temperature split usually lies between. Common practice, no source. */
+function splitBand(values: Values, { pressureKPa }: FigureSetting): { low: number; high: number } | null {
+  const dry = at(values, 'returnDb');
+  if (dry < 18 || dry > 32) return null;
+  const [wet, rh] = [values.returnWb, values.returnRh];
+  const wetC = wet ?? (rh === undefined ? null : airOfRelHum(dry, rh, pressureKPa).wetBulbC);
+  if (wetC === null) return { low: LEAST_SPLIT - DRY_UNKNOWN_K, high: MOST_SPLIT + DRY_UNKNOWN_K };
+  const less = LESS_PER_WET_K * (wetC - airOfRelHum(dry, 50, pressureKPa).wetBulbC);
+  return { low: LEAST_SPLIT - less, high: MOST_SPLIT - less };
+}
+
 const AIR_ALSO: readonly QuantityId[] = ['returnWb', 'returnRh', 'supplyWb', 'supplyRh', 'airflow'];
 
 /** All figures. A band marked common practice has no source. */
@@ -140,8 +162,21 @@ export const FIGURE_ROWS: readonly FigureRow[] = [
     name: 'Temperature drop',
     edge: 'difference',
     needs: ['returnDb', 'supplyDb'],
+    also: ['returnWb', 'returnRh'],
     of: (v) => at(v, 'returnDb') - at(v, 'supplyDb'),
-    because: 'Return air minus supply air, dry bulb. By itself it says little: it falls when more air flows, though more is cooled.',
+    band: splitBand,
+    because:
+      'Return air minus supply air, dry bulb: 16 to 22 °F where return air is at half humidity, more where it is drier, less where it is damper. By itself it says little: it falls when more air flows, though more is cooled.',
+    source: commonPractice,
+  },
+  {
+    id: 'airRise',
+    name: 'Air rise, heating',
+    edge: 'difference',
+    needs: ['returnDb', 'supplyDb'],
+    at: 'heating',
+    of: (v) => at(v, 'supplyDb') - at(v, 'returnDb'),
+    because: 'Supply air minus return air while the heat pump heats. It rises with the outdoor air, and where less air flows.',
     source: arithmetic,
   },
   {
@@ -243,6 +278,7 @@ export const FIGURE_ROWS: readonly FigureRow[] = [
     id: 'airflow',
     name: 'Airflow for each ton',
     edge: 'airflow',
+    at: 'always',
     needs: ['airflow'],
     of: (v, { btuh }) => at(v, 'airflow') / (btuh / 12_000),
     band: () => ({ low: 350 * M3S_PER_CFM, high: 450 * M3S_PER_CFM }),
@@ -286,6 +322,7 @@ export const FIGURE_ROWS: readonly FigureRow[] = [
     id: 'externalStatic',
     name: 'External static pressure',
     edge: 'staticPressure',
+    at: 'always',
     needs: ['staticReturn', 'staticSupply'],
     of: (v) => at(v, 'staticSupply') - at(v, 'staticReturn'),
     band: () => ({ low: null, high: 149 }),
@@ -306,6 +343,7 @@ export const FIGURE_ROWS: readonly FigureRow[] = [
     id: 'amps',
     name: 'Compressor current over the plate',
     edge: 'percent',
+    at: 'always',
     needs: ['compressorA'],
     of: (v, { ratedA }) => (ratedA === null ? null : (at(v, 'compressorA') / ratedA) * 100),
     band: () => ({ low: null, high: 100 }),
@@ -317,6 +355,7 @@ export const FIGURE_ROWS: readonly FigureRow[] = [
     id: 'volts',
     name: 'Line voltage',
     edge: 'voltage',
+    at: 'always',
     needs: ['volts'],
     of: (v) => at(v, 'volts'),
     band: (v) => {

@@ -35,6 +35,37 @@ test('superheat, subcooling and condensing over outdoor from the charts', () => 
   expect(figure('condensingOver', { ...read, outdoorIn: c(68) })!.verdict).toBe('high');
 });
 
+test('a temperature split has a band that goes with humidity, wider where nobody measured it', () => {
+  const split = (drop: number, air: Partial<Record<QuantityId, number>>) =>
+    figure('drop', { returnDb: c(75), supplyDb: c(75 - drop), ...air })!;
+  const half = split(19, { returnRh: 50 });
+  expect([half.low! / F, half.high! / F].map(Math.round)).toEqual([16, 22]);
+  expect(half.verdict).toBe('fine');
+  expect(split(12, { returnRh: 50 }).verdict).toBe('low');
+  // Damp air gives a smaller split, dry air a larger one.
+  expect(split(14, { returnRh: 70 }).verdict).toBe('fine');
+  expect(split(24, { returnRh: 30 }).verdict).toBe('fine');
+  expect(split(14, {}).verdict).toBe('fine');
+  expect(split(14, {}).assumed).toMatch(/Humidity/);
+});
+
+test('a heat pump that heats is told in figures of heating, and in none of cooling', () => {
+  const read = {
+    returnDb: c(70),
+    supplyDb: c(95),
+    outdoorIn: c(40),
+    outdoorLeaving: c(34),
+    watts: 2400,
+    suctionP: kPa(90),
+    liquidP: kPa(330),
+  };
+  const heats = figuresOf(set(read), { ...setting, heats: true }).figures.map((row) => row.id);
+  expect(heats).toEqual(['airRise']);
+  expect(figure('airRise', read, { heats: true })!.value / F).toBeCloseTo(25, 6);
+  // A system that only cools does not heat: its probes are swapped.
+  expect(figuresOf(set(read), setting).figures.map((row) => row.id)).not.toContain('airRise');
+});
+
 test('the barometer of the place counts: the same gauge is a lower temperature up high', () => {
   const read = { suctionP: kPa(118.1) };
   expect(figure('evaporating', read)!.value - figure('evaporating', read, { pressureKPa: 80 })!.value).toBeGreaterThan(0.5);

@@ -1,5 +1,5 @@
 import type { Source } from '../because';
-import type { QuantityId, ReadingSet } from '../readings';
+import { inHeating, type QuantityId, type ReadingSet } from '../readings';
 import type { EdgeName } from '../units';
 import { FIGURE_ROWS, type FigureId, type FigureSetting, type Values } from './figureTable';
 import { propagated, type Uncertain } from './uncertain';
@@ -116,7 +116,9 @@ export function figuresOf(set: ReadingSet, setting: FigureSetting): { figures: F
   const values = valuesOf(set);
   const figures: Figure[] = [];
   const missing: NoFigure[] = [];
+  const mode = inHeating(set, setting.heats) ? 'heating' : 'cooling';
   for (const row of FIGURE_ROWS) {
+    if ((row.at ?? 'cooling') !== mode && row.at !== 'always') continue;
     if (row.needs.some((id) => set[id] === undefined)) continue;
     const why = row.when?.(setting, values) ?? null;
     if (why !== null) {
@@ -150,7 +152,11 @@ export function figuresOf(set: ReadingSet, setting: FigureSetting): { figures: F
       high,
       verdict: judged({ value: found.value, u }, low, high),
       uses: [...row.needs, ...(row.also ?? [])].filter((id) => set[id] !== undefined),
-      assumed: assumedFlow ? 'Airflow was not measured: 400 cfm a ton is taken, 15 % either way.' : '',
+      assumed: assumedFlow
+        ? 'Airflow was not measured: 400 cfm a ton is taken, 15 % either way.'
+        : row.id === 'drop' && set.returnWb === undefined && set.returnRh === undefined
+          ? 'Humidity was not measured: the band is wider.'
+          : '',
       because: row.because,
       source: row.source,
     });

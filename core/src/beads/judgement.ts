@@ -1,8 +1,8 @@
 import { figuresOf, type Figure, type FigureSetting, type NoFigure } from '../airside';
 import { diagnose, type Diagnosis } from '../diagnosis';
 import { pressureAtAltitudeKPa } from '../dryout';
-import type { CoilRole, Refrigerant } from '../equipment';
-import { impossibleIn, judgeable, readingSet, type Impossible, type ReadingSet, type ReadingWhen } from '../readings';
+import { alsoHeats, type CoilRole, type Configuration, type Refrigerant } from '../equipment';
+import { impossibleIn, inHeating, judgeable, readingSet, type Impossible, type ReadingSet, type ReadingWhen } from '../readings';
 import type { VisitState } from '../run';
 import { worstOf } from '../survey';
 import { beforeAfter, type BeforeAfter } from '../verdict';
@@ -12,6 +12,8 @@ export interface JudgedSystem {
   refrigerant: Refrigerant;
   btuh: number;
   altitudeM: number;
+  /** Left out where it does not matter whether it heats too. */
+  configuration?: Configuration;
 }
 
 /** What the readings of one side say. */
@@ -19,6 +21,8 @@ export interface SideJudgement {
   set: ReadingSet;
   /** What cannot be true; it is left out of the rest. */
   impossible: Impossible[];
+  /** Read while a heat pump heated: nothing of cooling is judged by it. */
+  heating: boolean;
   figures: Figure[];
   missing: NoFigure[];
 }
@@ -48,6 +52,7 @@ export const settingOf = (state: VisitState, system: JudgedSystem): FigureSettin
   pressureKPa: pressureAtAltitudeKPa(system.altitudeM),
   ratedA: state.identity?.value.ratedA ?? null,
   plateSubcoolingK: state.identity?.value.plateSubcoolingK ?? null,
+  ...(system.configuration && alsoHeats(system.configuration) ? { heats: true } : {}),
 });
 
 /** Of two readings of a plate, the one that tells; null where both tell, and not the same. */
@@ -99,7 +104,12 @@ export function judgementOf(state: VisitState, coils: readonly { id: string; rol
   const setting = settingOf(state, system);
   const side = (when: ReadingWhen): SideJudgement => {
     const set = readingSet(state, when);
-    return { set, impossible: impossibleIn(set), ...figuresOf(judgeable(set), setting) };
+    return {
+      set,
+      impossible: impossibleIn(set, setting.heats),
+      heating: inHeating(set, setting.heats),
+      ...figuresOf(judgeable(set, setting.heats), setting),
+    };
   };
   const [before, after] = [side('before'), side('after')];
   const isRead = ({ set }: SideJudgement) => Object.keys(set).length > 0;

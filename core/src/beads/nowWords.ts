@@ -1,4 +1,4 @@
-import type { CoilPlan } from '../method';
+import { PRE_WET_WORDS, preWetOf, type CoilPlan } from '../method';
 import {
   needsFoam,
   plannedRinseBy,
@@ -30,13 +30,14 @@ function againWords(progress: SectionProgress | undefined): string {
   return `Second pass, ${wrong.where === 'all' ? 'all over' : `${SPOT_NAMES[wrong.where].toLowerCase()} only`}: ${signs}. `;
 }
 
+/** For plans of before they said it. */
 const HOW_TO_FOAM = {
   outdoors: 'From the bottom up, close, between the fins.',
   'wall-head': 'Zig-zag from the top down, close; the rear bend apart.',
   indoors: 'From the bottom up, close, into the fins.',
 } as const;
-const howToFoam = ({ facts }: CoilPlan): string =>
-  HOW_TO_FOAM[facts?.role === 'evaporator' ? (facts.ductless ? 'wall-head' : 'indoors') : 'outdoors'];
+const howToFoam = ({ facts, foaming }: CoilPlan): string =>
+  foaming?.how ?? HOW_TO_FOAM[facts?.role === 'evaporator' ? (facts.ductless ? 'wall-head' : 'indoors') : 'outdoors'];
 
 /** What the thermostat is set to where condensate rinses. */
 export const CONDENSATE_WORDS =
@@ -56,8 +57,8 @@ export function nowWords(action: NextAction, run: CoilRun, nowMs: number, waterM
   switch (action.kind) {
     case 'wet-coil':
       return {
-        title: 'Pre-rinse the whole coil',
-        text: `${plan.dryLift ? 'After the dry lift. ' : ''}Water cools it, so that foam does not flash dry.${waterMark === null ? '' : ` Gun on ${waterMark}: plain water.`}`,
+        title: PRE_WET_WORDS[preWetOf(plan)].title,
+        text: `${plan.dryLift ? 'After the dry lift. ' : ''}${PRE_WET_WORDS[preWetOf(plan)].text}${waterMark === null ? '' : ` Gun on ${waterMark}: plain water.`}`,
         button: 'The coil is wet',
       };
     case 'apply': {

@@ -1,3 +1,4 @@
+import { tableOf } from '../errors';
 import type { Quantity } from '../units';
 
 /** Where a rule or figure comes from. `memory`: a published figure written down from memory, to be checked. */
@@ -53,14 +54,14 @@ export const fromHouseRule: Source = { kind: 'house-rule', name: 'this shop’s 
  */
 export const fromMemory = (name: string): Source => ({ kind: 'memory', name });
 
-const SOURCE_WORDS: Record<SourceKind, (name: string) => string> = {
+const SOURCE_WORDS: Record<SourceKind, (name: string) => string> = tableOf('source', {
   published: (name) => name,
   'common-practice': () => 'Common practice, no source',
   memory: (name) => `${name} (figure from memory)`,
   label: (name) => `From ${name}`,
   'house-rule': (name) => `From ${name}`,
   arithmetic: () => 'Arithmetic',
-};
+});
 
 /**
  * A source as it is named to a reader.

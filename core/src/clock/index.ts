@@ -1,2 +1,2 @@
 export { clockIn, longDay, monthName, readMonth, readYearDay, stampIn, yearDayWords } from './dayWords';
-export { dayIn, dayLater, instantIn, isZone, wallMs, zoneAheadMin } from './shopClock';
+export { dayIn, isoAt, dayLater, instantIn, isZone, wallMs, zoneAheadMin } from './shopClock';

@@ -1,5 +1,5 @@
 import { tzOffset } from '@date-fns/tz';
-import { CoreError } from '../errors';
+import { CoreError, requireInRange } from '../errors';
 
 const MINUTE_MS = 60_000;
 const DAY_MS = 86_400_000;
@@ -33,6 +33,9 @@ function requireZone(zone: string): string {
   return zone;
 }
 
+/** As far from 1970 as a calendar goes, with a day to spare for zones, ms; and as many days as anybody reckons ahead or back. */
+const [MOST_MS, MOST_DAYS] = [8.6e15, 1e6];
+
 function partsOf(day: string): [year: number, month: number, date: number] {
   const match = DAY.exec(day);
   const parts: [number, number, number] = [Number(match?.[1]), Number(match?.[2]), Number(match?.[3])];
@@ -54,14 +57,24 @@ const aheadMin = (zone: string, atMs: number): number => tzOffset(requireZone(zo
 export const wallMs = (zone: string, atMs: number): number => atMs + aheadMin(zone, atMs) * MINUTE_MS;
 
 /**
+ * A moment as it is stored.
+ * @param atMs UTC ms
+ * @returns ISO 8601, UTC
+ * @throws CoreError a `time` that is none
+ * @example isoAt(0) // "1970-01-01T00:00:00.000Z"
+ */
+export const isoAt = (atMs: number): string => new Date(requireInRange('time', atMs, -MOST_MS, MOST_MS)).toISOString();
+
+/**
  * The calendar day at a place.
  * @param zone of the place, IANA
  * @param atMs UTC ms
  * @returns ISO day
- * @throws CoreError unknown `zone`
+ * @throws CoreError unknown `zone`; a `time` that is none
  * @example dayIn('Pacific/Auckland', Date.UTC(2026, 5, 11, 20)) // "2026-06-12"
  */
-export const dayIn = (zone: string, atMs: number): string => new Date(wallMs(zone, atMs)).toISOString().slice(0, 10);
+export const dayIn = (zone: string, atMs: number): string =>
+  new Date(wallMs(zone, requireInRange('time', atMs, -MOST_MS, MOST_MS))).toISOString().slice(0, 10);
 
 /**
  * The minute that a clock on the wall of a place shows.
@@ -106,7 +119,7 @@ export function instantIn(zone: string, day: string, minute: number): number {
  */
 export function dayLater(day: string, days: number): string {
   const [year, month, date] = partsOf(day);
-  return new Date(Date.UTC(year, month - 1, date + days)).toISOString().slice(0, 10);
+  return new Date(Date.UTC(year, month - 1, date + requireInRange('days', days, -MOST_DAYS, MOST_DAYS))).toISOString().slice(0, 10);
 }
 
 /**

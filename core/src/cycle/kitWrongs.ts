@@ -1,3 +1,4 @@
+import { tableOf } from '../errors';
 import type { QuantityId } from '../readings';
 import type { ProbeValues } from './probes';
 
@@ -15,14 +16,14 @@ interface WrongFacts {
 }
 
 /** What each does. What is usual on a service call; common practice, no source. */
-export const KIT_WRONGS: Record<KitWrong, WrongFacts> = {
+export const KIT_WRONGS: Record<KitWrong, WrongFacts> = tableOf('probe fault', {
   none: { name: 'Nothing wrong' },
   'air-swapped': { name: 'Return and supply swapped', swapped: ['returnDb', 'supplyDb'] },
   'lines-swapped': { name: 'Line clamps swapped', swapped: ['suctionLine', 'liquidLine'] },
   'hoses-swapped': { name: 'Hoses swapped', swapped: ['suctionP', 'liquidP'] },
   'clamp-off': { name: 'Suction clamp half off, reads 9 K warm', off: { probe: 'suctionLine', by: 9 } },
   'sock-dry': { name: 'Return wet bulb dried out, reads 4 K warm', off: { probe: 'returnWb', by: 4 } },
-};
+});
 
 /**
  * What probes would show that are put wrong.

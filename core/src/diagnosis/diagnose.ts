@@ -1,6 +1,6 @@
 import type { FigureSetting, Uncertain } from '../airside';
 import type { CycleState } from '../cycle';
-import { judgeable, type QuantityId, type ReadingSet } from '../readings';
+import { inHeating, judgeable, type QuantityId, type ReadingSet } from '../readings';
 import {
   conditionsOf,
   devicesOf,
@@ -166,11 +166,12 @@ const changeFrom = (sound: CycleState, { change, sound: own }: Weighed): Pattern
  * @param set readings of one side
  * @param setting what the unit is
  * @param left grades of the coils as they were left
- * @returns candidates with what speaks for and against each; null where outdoor air, return air or its moisture is missing, or the refrigerant is not known
+ * @returns candidates with what speaks for and against each; null while it heats, and where outdoor air, return air or its moisture is missing, or the refrigerant is not known
  * @example diagnose({}, { refrigerant: 'R-410A', metering: 'unknown', era: 'unknown', btuh: 36000, pressureKPa: 101.325, ratedA: null }, { outdoor: 0, indoor: 0 }) // null
  */
 export function diagnose(set: ReadingSet, setting: FigureSetting, left: LeftGrades): Diagnosis | null {
-  const kept = judgeable(set);
+  if (inHeating(set, setting.heats)) return null;
+  const kept = judgeable(set, setting.heats);
   const air = conditionsOf(kept, setting);
   if (!air) return null;
   const devices = devicesOf(setting);

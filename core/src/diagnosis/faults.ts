@@ -1,3 +1,4 @@
+import { tableOf } from '../errors';
 import type { Source } from '../because';
 import { commonPractice, fromMemory } from '../because';
 import type { Condition } from '../cycle';
@@ -43,7 +44,7 @@ const rossiBraun = fromMemory('Rossi and Braun (1997), rule table of fault signs
 /**
  * Faults by their signs. Sizes are chosen so that the larger costs a quarter of the cooling or so, within what the model bears.
  */
-export const FAULTS: Record<FaultId, FaultRow> = {
+export const FAULTS: Record<FaultId, FaultRow> = tableOf('fault', {
   lowCharge: {
     name: 'Low charge',
     words: 'Too little refrigerant: there is a leak. Adding without finding it puts it off.',
@@ -125,4 +126,4 @@ export const FAULTS: Record<FaultId, FaultRow> = {
     signs: { recirculation: 1 },
     source: commonPractice,
   },
-};
+});

@@ -61,7 +61,7 @@ function faultHypotheses(setting: FigureSetting, air: Conditions, sound: CycleSt
         {
           id,
           also: null,
-            quantity: null,
+          quantity: null,
           prior: weight,
           levels: LEVELS.map(([level, share]) => ({ weight: share, change: { recirculation: 8 * level } })),
         },

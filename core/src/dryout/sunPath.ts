@@ -1,3 +1,4 @@
+import { requireInRange } from '../errors';
 import { sunPosition, type SunPosition } from './sun';
 
 /** The sun at one moment of a day. */
@@ -22,6 +23,8 @@ export interface SunPath {
  * definition, from memory.
  */
 const HORIZON_DEG = -0.833 + 0.484;
+/** Longest span that is asked for. */
+const MOST_MS = 370 * 86_400_000;
 const STEP_MS = 15 * 60_000;
 
 /**
@@ -35,6 +38,7 @@ const STEP_MS = 15 * 60_000;
  * @example sunPath(Date.UTC(2026, 5, 21), Date.UTC(2026, 5, 22), -43.5, 0).highest.azimuthDeg.toFixed(0) // "0"
  */
 export function sunPath(fromMs: number, toMs: number, latitudeDeg: number, longitudeDeg: number): SunPath {
+  requireInRange('time', toMs - fromMs, 0, MOST_MS);
   const at = (atMs: number): SunPoint => ({ atMs, ...sunPosition(atMs, latitudeDeg, longitudeDeg) });
   const up = (point: SunPoint) => point.altitudeDeg > HORIZON_DEG;
   const all: SunPoint[] = [];

@@ -1,3 +1,4 @@
+import { tableOf } from '../errors';
 import type { CoilRole } from './construction';
 
 /** How a system is put together. */
@@ -31,7 +32,7 @@ const split = { condenser: 'outdoor-unit', evaporator: 'air-handler' } as const;
 const packaged = { condenser: 'package-unit', evaporator: 'package-unit' } as const;
 
 /** What follows from that. */
-export const CONFIGURATION_TABLE: Record<Configuration, ConfigurationFacts> = {
+export const CONFIGURATION_TABLE: Record<Configuration, ConfigurationFacts> = tableOf('configuration', {
   'split-cool': { id: 'split-cool', name: 'Split, cooling only', sourceFor: split, gas: false, package: false, ductless: false },
   'split-heat-pump': { id: 'split-heat-pump', name: 'Split heat pump', sourceFor: split, gas: false, package: false, ductless: false },
   'package-ac': { id: 'package-ac', name: 'Package air conditioner', sourceFor: packaged, gas: false, package: true, ductless: false },
@@ -59,7 +60,7 @@ export const CONFIGURATION_TABLE: Record<Configuration, ConfigurationFacts> = {
     package: false,
     ductless: true,
   },
-};
+});
 
 /**
  * Whether its refrigerant circuit heats in winter too: a heat pump, and a ductless head, which nearly always is one.
@@ -72,14 +73,14 @@ export const alsoHeats = (configuration: Configuration): boolean =>
 
 const PACKAGE_COILS = { condenser: 2, evaporator: 2 } as const;
 /** Most coils of each role that one system of a kind has: a multi-split feeds up to eight heads, a package unit may have two circuits. Common practice, no source. */
-export const MOST_COILS: Record<Configuration, Record<CoilRole, number>> = {
+export const MOST_COILS: Record<Configuration, Record<CoilRole, number>> = tableOf('configuration', {
   'split-cool': { condenser: 1, evaporator: 1 },
   'split-heat-pump': { condenser: 1, evaporator: 1 },
   'package-ac': PACKAGE_COILS,
   'package-heat-pump': PACKAGE_COILS,
   'package-gas-electric': PACKAGE_COILS,
   'ductless-split': { condenser: 1, evaporator: 8 },
-};
+});
 
 /** Power sources in words. */
 export const POWER_SOURCE_NAMES: Record<PowerSource, string> = {

@@ -1,3 +1,4 @@
+import { CoreError, tableOf } from '../errors';
 /** How a coil is built. It decides what chemistry may touch it. `unknown` is treated as the most delicate kind that fits. */
 export const CONSTRUCTIONS = [
   'copper-plate-fin',
@@ -17,7 +18,7 @@ export const COIL_ROLES = ['condenser', 'evaporator'] as const;
 export type CoilRole = (typeof COIL_ROLES)[number];
 
 /** How each coil is called. */
-export const ROLE_NAMES: Record<CoilRole, string> = { condenser: 'Outdoor coil', evaporator: 'Indoor coil' };
+export const ROLE_NAMES: Record<CoilRole, string> = tableOf('coil', { condenser: 'Outdoor coil', evaporator: 'Indoor coil' });
 
 /**
  * How one coil is called among others of its system.
@@ -42,7 +43,7 @@ export interface ConstructionFacts {
 }
 
 /** Common practice, no source; the maker's manual outranks it. */
-export const CONSTRUCTION_TABLE: Record<Construction, ConstructionFacts> = {
+export const CONSTRUCTION_TABLE: Record<Construction, ConstructionFacts> = tableOf('construction', {
   'copper-plate-fin': {
     id: 'copper-plate-fin',
     name: 'Copper tube, plate fin',
@@ -99,15 +100,19 @@ export const CONSTRUCTION_TABLE: Record<Construction, ConstructionFacts> = {
     aluminiumTube: true,
     handling: 'Treat as the most delicate kind',
   },
-};
+});
 
 /**
  * The group of cleaners that a coil is chosen from.
  * @param role which side of the circuit
  * @param construction of the coil
  * @returns the column of the chart
+ * @throws CoreError unknown `coil` or `construction`
  * @example chemistryGroup('evaporator', 'copper-plate-fin') // 'evaporator'
  */
 export function chemistryGroup(role: CoilRole, construction: Construction): ChemistryGroup {
-  return role === 'evaporator' ? 'evaporator' : CONSTRUCTION_TABLE[construction].outdoorGroup;
+  const { outdoorGroup } = CONSTRUCTION_TABLE[construction];
+  if (role === 'evaporator') return 'evaporator';
+  if (role !== 'condenser') throw new CoreError('unknown', 'coil', `There is no coil called ${String(role)}.`);
+  return outdoorGroup;
 }

@@ -1,1 +1,2 @@
 export { CoreError, requireInRange, requireNonNegative, requirePositive } from './coreError';
+export { tableOf } from './table';

@@ -1,5 +1,5 @@
 import { instantIn } from '../clock';
-import { CoreError } from '../errors';
+import { CoreError, requireInRange } from '../errors';
 import type { HourAir } from '../dryout';
 import { parseSigned } from '../units';
 
@@ -39,6 +39,7 @@ const clamp = (value: number, low: number, high: number) => Math.min(high, Math.
  * @example parseEpw(['LOCATION,,,,,,42.2,-100.6', ...Array(7).fill('x'), '2019,6,11,8,0,,21,,60,,,,,,,,,,,,,2,5'].join('\n'), 'UTC', 2026).days.get('2026-06-11')[0].cloud // 0.5
  */
 export function parseEpw(text: string, zone: string, year: number): WeatherDays {
+  requireInRange('year', year, 1900, 2200);
   const lines = text.split(/\r?\n/).filter((line) => line.trim() !== '');
   const place = lines[0]?.split(',') ?? [];
   const bad = (line: number, message: string): never => {

@@ -22,7 +22,7 @@ import {
   type Pace,
 } from './exposure';
 import { nextDue, type NextDue, type NextDueInput } from './nextDue';
-import { condensedOf, learnGrowth, monthsToLoaded, priorGrowth, type GrowthBelief, type GrowthStretch } from './regrowth';
+import { condensedOf, grownIn, learnGrowth, monthsToLoaded, priorGrowth, type GrowthBelief, type GrowthStretch } from './regrowth';
 import { intoSeason, seasonAt } from './season';
 
 /** A coil as far as its due date goes. */
@@ -87,7 +87,8 @@ const plus = (day: string, months: number): string => {
 export function learnedOf(input: DueInput): Learned {
   const exposure = exposureOf(input);
   const belief = input.grown.reduce(
-    (known, { from, to, left, found, looks }) => learnGrowth(known, { months: runMonths(from, to, input), grown: found - left, looks }),
+    (known, stretch) =>
+      learnGrowth(known, { months: runMonths(stretch.from, stretch.to, input), grown: grownIn(stretch), looks: stretch.looks }),
     priorGrowth(usualMonths(input), input.pace),
   );
   const { likely, early, late } = monthsToLoaded(belief, input.left, BAND);

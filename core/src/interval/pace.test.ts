@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { normals, uniforms } from '../random';
 import { paceOf } from './pace';
-import { learnGrowth, priorGrowth } from './regrowth';
+import { learnGrowth, priorGrowth, type GrowthBelief } from './regrowth';
 
 const drawn = (coils: number, factor: number, seed: number) => {
   const [uniform, normal] = [uniforms(seed), normals(uniforms(seed + 1))];
@@ -43,7 +43,7 @@ test('it is one line through all stretches, in whatever order, and stays within 
   );
 });
 
-test('where the town is dustier than the table, a coil seen once is told better for the others', () => {
+test('where the town is dustier than the table, a coil never seen is told far better for the others, one seen once still better', () => {
   const factor = 1.6;
   const pace = paceOf(drawn(60, factor, 7), []);
   const truth = priorGrowth(10).perMonth * factor;
@@ -54,7 +54,9 @@ test('where the town is dustier than the table, a coil seen once is told better 
     alone += Math.abs(learnGrowth(priorGrowth(10), once).perMonth - truth);
     together += Math.abs(learnGrowth(priorGrowth(10, pace), once).perMonth - truth);
   }
-  expect(together).toBeLessThan(alone / 2);
+  expect(together).toBeLessThan(alone);
+  const never = (prior: GrowthBelief) => Math.abs(prior.perMonth - truth);
+  expect(never(priorGrowth(10, pace))).toBeLessThan(never(priorGrowth(10)) / 4);
 });
 
 test('a dusty end of a clean town is told by its own coils, and by the town as long as few of them have told', () => {

@@ -1,5 +1,5 @@
 import { LOADED, runMonths, usualMonths, type ExposureFacts, type Pace, type RunsWhere } from './exposure';
-import type { GrowthStretch } from './regrowth';
+import { grownIn, type GrowthStretch } from './regrowth';
 
 /** What one coil grew between two visits, and what the table would have said, grades. */
 export interface PacedStretch {
@@ -23,14 +23,10 @@ const [SLOWEST, FASTEST] = [0.4, 2.5];
  * @throws CoreError latitude out of −90 to 90
  * @example pacedStretch({ from: '2026-06-01', to: '2026-08-01', left: 0, found: 1 }, { role: 'evaporator', configuration: 'split-cool', soils: [], storyFacts: [] }, { configuration: 'split-cool', latitudeDeg: 42 }).grown // 1
  */
-export const pacedStretch = (
-  { from, to, left, found, looks = 1 }: GrowthStretch,
-  facts: ExposureFacts,
-  where: RunsWhere,
-): PacedStretch => ({
-  expected: (LOADED / usualMonths(facts)) * runMonths(from, to, where),
-  grown: found - left,
-  looks,
+export const pacedStretch = (stretch: GrowthStretch, facts: ExposureFacts, where: RunsWhere): PacedStretch => ({
+  expected: (LOADED / usualMonths(facts)) * runMonths(stretch.from, stretch.to, where),
+  grown: grownIn(stretch),
+  looks: stretch.looks ?? 1,
 });
 
 /** What stretches come to on top of a factor that is believed before them. */

@@ -42,8 +42,12 @@ export interface GrowthBelief {
   visits: number;
 }
 
-/** As much as a prior weighs against what a coil itself says: two visits of its own usual length. */
-const PRIOR_VISITS = 2;
+/**
+ * How far the rates of two coils of one exposure lie apart, as shares of the usual one: houses, hedges and towns differ. Less where the shop’s other coils have
+ * told how fast its town is. Judgement: bands of nine in ten then hold at least 85 % where coils differ by 60 %, or a town is half as dusty again.
+ */
+const COILS_DIFFER = 0.7;
+const COILS_DIFFER_PACED = 0.5;
 const PRIOR_SHAPE = 3;
 
 /**
@@ -54,14 +58,28 @@ const PRIOR_SHAPE = 3;
  * @example priorGrowth(10).perMonth // 0.2
  */
 export function priorGrowth(months: number, pace: Pace | null | undefined = null): GrowthBelief {
+  const perMonth = (LOADED / months) * (pace?.factor ?? 1);
   return {
-    perMonth: (LOADED / months) * (pace?.factor ?? 1),
-    weight: PRIOR_VISITS * months ** 2,
+    perMonth,
+    weight: (EYE_SPREAD / ((pace ? COILS_DIFFER_PACED : COILS_DIFFER) * perMonth)) ** 2,
     shape: PRIOR_SHAPE,
     scale: (PRIOR_SHAPE - 1) * EYE_SPREAD ** 2,
     visits: 0,
   };
 }
+
+/** The end of the grade scale: what is beyond it is not seen. */
+const PACKED = 4;
+/** How far beyond it a packed coil is on average, grades. Judgement. */
+const BEYOND_PACKED = 0.7;
+
+/**
+ * What a coil grew in a stretch. A packed one grew at least as much as is seen: the scale ends there, and the dirt does not.
+ * @param stretch as left and as found
+ * @returns grades
+ * @example grownIn({ from: '2025-06-11', to: '2026-06-11', left: 1, found: 3 }) // 2
+ */
+export const grownIn = ({ left, found }: GrowthStretch): number => found - left + (found >= PACKED ? BEYOND_PACKED : 0);
 
 /**
  * A belief after one more stretch.
@@ -138,7 +156,6 @@ export interface GrowthVisit {
 }
 
 /** Open share of a clear coil, %, and of a packed one: light in between tells between grades. Ends of the grade scale (`survey/grade`). */
-const PACKED = 4;
 const OPEN_CLEAR_PCT = GRADE_TABLE[0]?.lightPct[0] ?? 100;
 const OPEN_PACKED_PCT = GRADE_TABLE[PACKED]?.lightPct[1] ?? 0;
 const gradeOfOpen = (pct: number): number =>

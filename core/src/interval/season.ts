@@ -1,15 +1,15 @@
 import { differenceInCalendarDays } from 'date-fns/differenceInCalendarDays';
 import { parseISO } from 'date-fns/parseISO';
-import { requireInRange } from '../errors';
+import { requireInRange, tableOf } from '../errors';
 
 /** Which weeks a yearly wash is of use in. */
 export type SeasonId = 'north' | 'south' | 'tropics';
 
 /** First and last day, MM-dd, of the weeks after pollen and before the heat. Common practice, no source; of the tropics there are none. */
-const USEFUL: Record<Exclude<SeasonId, 'tropics'>, { first: string; last: string }> = {
+const USEFUL: Record<Exclude<SeasonId, 'tropics'>, { first: string; last: string }> = tableOf('season', {
   north: { first: '04-15', last: '06-30' },
   south: { first: '10-15', last: '12-31' },
-};
+});
 
 /** Latitude of the tropics, degrees (obliquity of the ecliptic, from memory). */
 const TROPIC_DEG = 23.44;

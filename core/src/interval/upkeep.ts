@@ -1,8 +1,10 @@
 import { addDays } from 'date-fns/addDays';
 import { addMonths } from 'date-fns/addMonths';
 import { format } from 'date-fns/format';
+import { isValid } from 'date-fns/isValid';
 import { parseISO } from 'date-fns/parseISO';
 import { commonPractice, type RuleRef } from '../because';
+import { CoreError } from '../errors';
 import { alsoHeats, type Configuration } from '../equipment';
 import type { Soil, StoryFact } from '../survey';
 
@@ -91,14 +93,18 @@ export interface Upkeep {
   ruleId: string;
 }
 
-const afterRule = ({ every }: UpkeepRule, day: string): string =>
-  format('months' in every ? addMonths(parseISO(day), every.months) : addDays(parseISO(day), every.days), 'yyyy-MM-dd');
+function afterRule({ every }: UpkeepRule, day: string): string {
+  const from = parseISO(day);
+  if (!isValid(from)) throw new CoreError('unreadable', 'day', `"${day}" is not a day like 2026-06-11.`);
+  return format('months' in every ? addMonths(from, every.months) : addDays(from, every.days), 'yyyy-MM-dd');
+}
 
 /**
  * When a clock is due again once it was done, by the rule that it runs by.
  * @param ruleId of the rule, as a closing told it
  * @param doneOn ISO day
  * @returns ISO day; null for a rule that is not known
+ * @throws CoreError unreadable `day`
  * @example upkeepAfter('upkeep.filter', '2026-06-11') // '2026-07-11'
  */
 export function upkeepAfter(ruleId: string, doneOn: string): string | null {

@@ -1,4 +1,4 @@
-import { CoreError } from '../errors';
+import { CoreError, tableOf } from '../errors';
 
 /** What an owner is written for. */
 export const MESSAGE_KINDS = ['due', 'moved', 'coming'] as const;
@@ -26,7 +26,7 @@ interface MessageRow {
 }
 
 /** Messages to owners, each in words that a shop may change. */
-export const MESSAGE_TABLE: Record<MessageKind, MessageRow> = {
+export const MESSAGE_TABLE: Record<MessageKind, MessageRow> = tableOf('message', {
   due: {
     name: 'Due again',
     usual:
@@ -43,7 +43,7 @@ export const MESSAGE_TABLE: Record<MessageKind, MessageRow> = {
     usual: 'Hello {owner}, we are planned to wash the coils of {system} at {place} on {day} at about {time}. {shop}.',
     words: ['owner', 'shop', 'place', 'system', 'day', 'time'],
   },
-};
+});
 
 /** A shop's own words, by what they are for. */
 export type OwnerWords = Record<MessageKind, string>;

@@ -7,6 +7,7 @@ import type { Staged } from './staged';
 import { chemistryStage } from './stages/chemistry';
 import { cuttingStage } from './stages/cutting';
 import { dryingStage } from './stages/drying';
+import { foamingStage } from './stages/foaming';
 import { openingStage } from './stages/opening';
 import { rinseStage } from './stages/rinsing';
 import { soakStage } from './stages/soak';
@@ -46,9 +47,10 @@ export function decide(situation: Situation) {
   const chemistry = chemistryStage(situation, drying.value);
   const strength = strengthStage(situation, chemistry.value);
   const soak = soakStage(situation, chemistry.value, drying.value);
+  const foaming = foamingStage(situation, opening.value, chemistry.value);
   const rinse = rinseStage(situation, opening.value, chemistry.value);
   const sections = cuttingStage(situation, stop.value, drying.value, soak.value);
-  return { stop, opening, dryLift, drying, chemistry, strength, soak, rinse, sections };
+  return { stop, opening, dryLift, drying, chemistry, strength, soak, foaming, rinse, sections };
 }
 
 /**

@@ -1,3 +1,4 @@
+import { tableOf } from '../errors';
 import { commonPractice, type RuleRef } from '../because';
 import type { Cleaner } from '../mix';
 import type { Grade } from '../survey';
@@ -17,10 +18,10 @@ interface Window {
 const minutes = (min: number, max: number): Window => ({ minS: min * 60, maxS: max * 60 });
 
 /** Dwell that each school keeps, by chemistry grade. Common practice, no source; the label outranks it. */
-export const DWELL_TABLE: Record<DwellSchool, Record<Exclude<Grade, 0>, Window>> = {
+export const DWELL_TABLE: Record<DwellSchool, Record<Exclude<Grade, 0>, Window>> = tableOf('dwell school', {
   short: { 1: minutes(0.5, 2), 2: minutes(1, 3), 3: minutes(2, 4), 4: minutes(3, 4) },
   long: { 1: minutes(3, 5), 2: minutes(5, 10), 3: minutes(8, 10), 4: minutes(10, 15) },
-};
+});
 
 const DWELL_WORDS: Record<DwellSchool, string> = {
   short: 'Short and sectioned: 30 seconds to 4 minutes, one side at a time, so that foam never dries.',

@@ -1,10 +1,11 @@
+import { tableOf } from '../errors';
 import { ABSORBED_SHARE, dryOut, dryTimeOf, faceSun, shadeOf, SKIN_FILM_KG_M2, sooner, sunPosition, type DryTime } from '../dryout';
 import type { CoilFace } from '../equipment';
 import { SUN_TABLE, type SunExposure } from '../survey';
 import type { CoilBuild, FaceDrying, MethodContext } from './methodFacts';
 
 /** Share of the sky that is clouded for a plain description of the sun. Common practice, no source. */
-const CLOUD: Record<Exclude<SunExposure, 'shade'>, number> = { broken: 0.5, full: 0 };
+const CLOUD: Record<Exclude<SunExposure, 'shade'>, number> = tableOf('sun exposure', { broken: 0.5, full: 0 });
 const HOUR_MS = 3_600_000;
 
 /**

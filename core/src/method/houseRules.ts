@@ -25,6 +25,11 @@ export const FORCE_SCHOOLS = ['hand-over-hose', 'gentle-fan', 'full-straight', '
 /** How long a coil drips and rests before power. */
 export const DRIP_SCHOOLS = ['none-outdoors', 'five', 'fifteen', 'thirty-indoors'] as const;
 
+/** What is done to a coil before foam, where its label allows. */
+export const PRE_WETS = ['dry', 'mist', 'rinse'] as const;
+/** One of `PRE_WETS`. */
+export type PreWet = (typeof PRE_WETS)[number];
+
 /** One of `LID_SCHOOLS`. */
 export type LidSchool = (typeof LID_SCHOOLS)[number];
 /** One of `PAN_HOLE_SCHOOLS`. */
@@ -55,6 +60,8 @@ export interface HouseRules {
   rinse: RinseSchool;
   dwell: DwellSchool;
   noRinse: NoRinseSchool;
+  /** Whether a coil is wetted before foam. */
+  preWet: PreWet;
   /** Below this outdoor air temperature no coil is washed, °C. */
   minimumOutdoorC: number;
   /** Price of an hour's work, in the shop's money; 0 shows no prices. */
@@ -92,6 +99,7 @@ export const DEFAULT_HOUSE_RULES: HouseRules = {
   rinse: 'inside-then-outside',
   dwell: 'long',
   noRinse: 'condensate',
+  preWet: 'rinse',
   minimumOutdoorC: (40 - 32) / 1.8,
   hourlyRate: 0,
   waterPricePerM3: 0,
@@ -124,6 +132,7 @@ export const SCHOOL_NAMES = {
   },
   dwell: { short: 'Short and sectioned', long: 'Long soak' },
   noRinse: { condensate: 'Let condensate rinse it', 'rinse-anyway': 'Rinse anyway' },
+  preWet: { dry: 'Foam on a dry coil', mist: 'Light mist first', rinse: 'Pre-rinse first' },
   lid: { 'off-throughout': 'Off throughout', 'back-on-first': 'Back on before the outside rinse' },
   panHoles: { 'never-drill': 'Never drill', 'enlarge-with-consent': 'Enlarge well away from tubes, with consent' },
   screens: { refit: 'Refit', 'leave-off': 'Leave off and tell the owner' },
@@ -147,6 +156,7 @@ export const SCHOOL_NAMES = {
   rinse: Record<RinseSchool, string>;
   dwell: Record<DwellSchool, string>;
   noRinse: Record<NoRinseSchool, string>;
+  preWet: Record<PreWet, string>;
   lid: Record<LidSchool, string>;
   panHoles: Record<PanHoleSchool, string>;
   screens: Record<ScreenSchool, string>;

@@ -1,7 +1,7 @@
 export { GUARDS, type CoilBuild, type Ending, type Guard, type MethodContext, type ReturnAir } from './methodFacts';
 export { isPossible } from './stages/opening';
 export { CONDENSATE_RUN_S } from './condensate';
-export { OPENING_TABLE, openingsFor } from './openings';
+export { furthestAsked, OPENING_TABLE, openingsFor } from './openings';
 export { chemistryVetoes, labelVetoes } from './vetoes';
 export { situationOf } from './facts';
 export { panDose } from './panDose';
@@ -17,6 +17,8 @@ export {
   ELECTRICS_SCHOOLS,
   FORCE_SCHOOLS,
   LID_SCHOOLS,
+  PRE_WETS,
+  type PreWet,
   NO_RINSE_SCHOOLS,
   PAN_HOLE_SCHOOLS,
   RINSE_SCHOOLS,
@@ -28,6 +30,7 @@ export { CAUTION_STEPS, type Caution, type CautionStep } from './cautions';
 export { APPLY_S_PER_M2, MOST_MISTS, RINSE_S_PER_M2_ROW, rinsePaceOf, type Section } from './sections';
 export { type WetOffer } from './wetOffers';
 export { whyAdvice, whyCaution, whyKit } from './whyOf';
+export { PRE_WET_WORDS, preWetOf, type Foaming } from './foaming';
 export { RINSE_MEANS_NAMES, rinseWaterL } from './rinseWater';
 export { type DwellWindow } from './dwell';
 export { DRAIN_RUNS_L_MIN } from './drainRules';

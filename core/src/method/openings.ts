@@ -2,7 +2,7 @@ import { commonPractice, type Source } from '../because';
 import type { CoilRole } from '../equipment';
 import type { OpeningId } from '../survey';
 import type { SurveyFacts } from './methodFacts';
-import type { Rule } from './rule';
+import { firstMatch, type Rule } from './rule';
 
 /** What one way of opening is. */
 export interface OpeningFacts {
@@ -178,3 +178,30 @@ export const OPENING_RULES: readonly Rule<SurveyFacts, OpeningId>[] = [
   rule('drain', { role: 'evaporator', primaryDrain: ['slow', 'blocked'] }, 'coil-and-pan', 'The drain wants clearing.'),
   rule('panel', { role: 'evaporator' }, 'panel', 'Looked over and wiped.'),
 ];
+
+/** What asks for more than is proposed, so that it may be offered: the first row that fits. Common practice, no source. */
+const MORE_ASKED: readonly Rule<SurveyFacts, OpeningId>[] = [
+  rule('more-packed', { role: 'condenser', grade: 4 }, 'deep', 'A packed coil has its base full as well.'),
+  rule('more-debris', { role: 'condenser', debrisInside: true }, 'deep', 'Leaves and lumps lie in the base too.'),
+  rule('more-mat', { role: 'condenser', matBetweenRows: true }, 'deep', 'A mat between the rows is reached with the panels out.'),
+  rule(
+    'more-base',
+    { role: 'condenser', weepHoles: ['blocked', 'none'] },
+    'deep',
+    'A base that holds water is cleaned with the panels out.',
+  ),
+  rule('more-caked', { role: 'evaporator', wheel: 'caked' }, 'wheel-out', 'A caked wheel is washed out of its housing.'),
+];
+
+/**
+ * The furthest opening that is worth offering: what is proposed, or more where something that was seen asks for it.
+ * @param facts of the coil, as its plan has them
+ * @param proposed by the rules
+ * @returns the opening
+ * @example furthestAsked(planCoil(coil(), graded(2), mildDay, shelf, house()).facts, 'top-open') // 'top-open'
+ */
+export function furthestAsked(facts: SurveyFacts, proposed: OpeningId): OpeningId {
+  const more = firstMatch(MORE_ASKED, facts)?.then;
+  const ids = openingsFor(facts.role).map((row) => row.id);
+  return more && ids.indexOf(more) > ids.indexOf(proposed) ? more : proposed;
+}

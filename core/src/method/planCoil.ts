@@ -1,3 +1,4 @@
+import { tableOf } from '../errors';
 import type { Because } from '../because';
 import type { DryTime } from '../dryout';
 import { checkGeometry, faceArea, finSurface } from '../equipment';
@@ -11,6 +12,7 @@ import { decide, jobFactsOf, type Decision } from './decide';
 import type { DwellWindow } from './dwell';
 import { situationOf, type Situation } from './facts';
 import { flipsOf } from './flips';
+import type { Foaming } from './foaming';
 import { SCHOOL_NAMES, type HouseRules } from './houseRules';
 import { kitFor, type KitItem } from './kit';
 import type { CoilBuild, Ending, JobFacts, MethodContext } from './methodFacts';
@@ -79,6 +81,8 @@ export interface CoilPlan {
   drySeconds: DryTime | null;
   dryLift: boolean;
   passes: number;
+  /** How foam goes on; null where nothing is foamed, left out by plans of before it was said. */
+  foaming?: Foaming | null;
   rinse: Rinse;
   /** Rinse of each m² of face, s; left out by plans of before it went by grade. */
   rinseSPerM2?: number;
@@ -237,6 +241,7 @@ export function planCoil(
     drySeconds: decision.drying.value.first,
     dryLift: facts.dryLift,
     passes: facts.passes,
+    foaming: decision.foaming.value,
     rinse: decision.rinse.value.rinse,
     rinseSPerM2: rinsePace(facts.grade, facts.rows),
     water: rinseWaterOf(facts, decision.sections.value, house),
@@ -289,12 +294,12 @@ function openingChoices(coil: CoilBuild, { helper, discharge }: JobFacts): Openi
 }
 
 /** Where hazards can bite at all: nothing is opened where a job stops, and nothing gets wet where a coil is only looked at. */
-const CAUTIONS_OF: Record<Verdict, readonly CautionStep[]> = {
+const CAUTIONS_OF: Record<Verdict, readonly CautionStep[]> = tableOf('verdict', {
   wash: CAUTION_STEPS,
   inspect: ['arrive', 'gate', 'open', 'close'],
   postpone: ['arrive'],
   stop: ['arrive'],
-};
+});
 
 /** Rows that would fall away if somebody tried. */
 const UNTRIED: readonly string[] = ['ending.unproven', 'ending.pan-unseen', 'ending.float-untried'];

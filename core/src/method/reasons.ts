@@ -26,6 +26,8 @@ const always = () => true;
 const washes = ({ stop }: Decision) => stop.value.verdict === 'wash' || stop.value.verdict === 'inspect';
 const passWords = (passes: number) => `${passes} ${passes === 1 ? 'pass' : 'passes'}`;
 
+const PRE_WET_READINGS = { dry: 'on a dry coil', mist: 'on a misted coil', rinse: 'on a rinsed coil' } as const;
+
 const REASONS: readonly Reason[] = [
   {
     id: 'opening',
@@ -78,6 +80,14 @@ const REASONS: readonly Reason[] = [
     reading: ({ drying: { value } }) =>
       value.first === null ? '' : value.first === 'never' ? 'does not dry' : `dry in ${formatDuration(value.first)}`,
     shown: (d) => d.drying.value.first !== null,
+  },
+  {
+    id: 'foaming',
+    title: 'How foam goes on',
+    stage: (d) => d.foaming,
+    result: (d) => ({ label: 'Foam', text: d.foaming.value?.from ?? '' }),
+    reading: (d) => (d.foaming.value ? `${d.foaming.value.from.toLowerCase()}, ${PRE_WET_READINGS[d.foaming.value.preWet]}` : ''),
+    shown: (d) => d.foaming.value !== null && d.soak.value.dwell !== null,
   },
   {
     id: 'rinse',

@@ -34,6 +34,19 @@ interface Direction {
 const inside = (downDeg: number): RinseWay => ({ from: 'inside', downDeg });
 const outside = (downDeg: number): RinseWay => ({ from: 'outside', downDeg });
 
+const BETWEEN = 'Straight between the fins.';
+/** What each rinse school does. Common practice, no source. */
+export const RINSE_SCHOOL_TABLE: Record<RinseSchool, Direction> = {
+  'inside-then-outside': { direction: 'Inside out, top down, then clear the outside', how: BETWEEN, ways: [inside(0), outside(45)] },
+  'inside-out': { direction: 'Inside out, top down', how: BETWEEN, ways: [inside(0)] },
+  'outside-inside-outside': {
+    direction: 'Outside down to strip the mat, then inside, then outside',
+    how: BETWEEN,
+    ways: [outside(45), inside(0), outside(45)],
+  },
+  'outside-only': { direction: 'Outside only, down at about 45°', how: 'Never sideways across the fins.', ways: [outside(45)] },
+};
+
 /** Which way to rinse, by construction, rows and access: the first row that fits. A null `then` leaves it to the shop's school. */
 export const RINSE_RULES: readonly Rule<RinseFacts, Direction | null>[] = [
   {
@@ -131,6 +144,13 @@ export const RINSE_RULES: readonly Rule<RinseFacts, Direction | null>[] = [
     source: commonPractice,
   },
   {
+    id: 'rinse.felted',
+    when: { role: 'condenser', felts: true, rinseSchool: 'outside-inside-outside' },
+    then: RINSE_SCHOOL_TABLE['inside-then-outside'],
+    because: 'What is left of a mat is pushed out from inside first: water from outside packs it into the fins.',
+    source: commonPractice,
+  },
+  {
     id: 'rinse.rows',
     when: { rows: [2, 3] },
     then: {
@@ -149,19 +169,6 @@ export const RINSE_RULES: readonly Rule<RinseFacts, Direction | null>[] = [
     source: { kind: 'house-rule', name: 'the rinse school in the house rules' },
   },
 ];
-
-const BETWEEN = 'Straight between the fins.';
-/** What each rinse school does. Common practice, no source. */
-export const RINSE_SCHOOL_TABLE: Record<RinseSchool, Direction> = {
-  'inside-then-outside': { direction: 'Inside out, top down, then clear the outside', how: BETWEEN, ways: [inside(0), outside(45)] },
-  'inside-out': { direction: 'Inside out, top down', how: BETWEEN, ways: [inside(0)] },
-  'outside-inside-outside': {
-    direction: 'Outside down to strip the mat, then inside, then outside',
-    how: BETWEEN,
-    ways: [outside(45), inside(0), outside(45)],
-  },
-  'outside-only': { direction: 'Outside only, down at about 45°', how: 'Never sideways across the fins.', ways: [outside(45)] },
-};
 
 /** How hard water may come, and out of what. */
 export interface Force {
@@ -279,8 +286,24 @@ export const FORCE_SCHOOL_TABLE: Record<ForceSchool, Force> = {
   ),
 };
 
+/** The last pass from outside is level. */
+export const SQUARE = 'rinse.square';
 /** Sentences that a school or a finding adds to how it is rinsed. Common practice, no source. */
 export const RINSE_ADDS: readonly Rule<RinseFacts, string>[] = [
+  {
+    id: SQUARE,
+    when: {
+      role: 'condenser',
+      insideReached: true,
+      finStiffness: 'stiff',
+      rows: 1,
+      construction: ['copper-plate-fin', 'aluminium-plate-fin'],
+      rinseSchool: ['inside-then-outside', 'outside-inside-outside'],
+    },
+    then: 'Last from outside, square to the face: listen for the water striking the far side.',
+    because: 'Once the inside is clean, a straight stream goes through stiff fins; at a slant it only wets them.',
+    source: commonPractice,
+  },
   {
     id: 'rinse.lid-on',
     when: { role: 'condenser', insideReached: true, lid: 'back-on-first', discharge: 'up' },

@@ -1,3 +1,4 @@
+import { tableOf } from '../errors';
 import type { Cleaner } from '../mix';
 import { completeSurvey, type CoilSurvey, type OpeningId } from '../survey';
 import type { CoilBuild, Guard, MethodContext } from './methodFacts';
@@ -79,7 +80,12 @@ export interface Opinion {
 }
 
 /** How far a wash from outside opens: what stands before the face comes off. */
-const OUTSIDE: Record<Guard, OpeningId> = { none: 'exterior', wire: 'guards-off', louvre: 'guards-off', hinged: 'guards-off' };
+const OUTSIDE: Record<Guard, OpeningId> = tableOf('guard', {
+  none: 'exterior',
+  wire: 'guards-off',
+  louvre: 'guards-off',
+  hinged: 'guards-off',
+});
 
 /** How alike two plans are in what a technician would do. */
 const sameWork = (a: CoilPlan, b: CoilPlan): boolean =>

@@ -1,3 +1,4 @@
+import { tableOf } from '../errors';
 import type { Construction } from '../equipment';
 import type { Chemistry, Cleaner, CleanerForm, LabelChart, LabelGap } from './label';
 
@@ -30,7 +31,7 @@ const PLATE: Construction[] = ['copper-plate-fin'];
 const GENTLE: Construction[] = ['copper-plate-fin', 'aluminium-plate-fin', 'spine-fin-copper', 'spine-fin-aluminium'];
 
 /** The mildest use that each class of cleaner is usually sold for. Common practice, no source; a complete label outranks it. */
-const CLASS_DEFAULTS: Record<Chemistry, ClassDefault> = {
+const CLASS_DEFAULTS: Record<Chemistry, ClassDefault> = tableOf('cleaner class', {
   water: { lightWaterParts: 0, dwellMinS: 0, dwellMaxS: 600, allowedConstructions: GENTLE, indoor: true, outdoor: true, hazardWords: '' },
   neutral: {
     lightWaterParts: 20,
@@ -86,7 +87,7 @@ const CLASS_DEFAULTS: Record<Chemistry, ClassDefault> = {
     outdoor: false,
     hazardWords: 'Burns skin and eyes.',
   },
-};
+});
 
 type Completed = Pick<
   Cleaner,

@@ -1,3 +1,4 @@
+import { tableOf } from '../errors';
 import type { Construction } from '../equipment';
 
 /** Classes of cleaner, water among them. */
@@ -23,7 +24,7 @@ export const LABEL_LINES = ['shake', 'do-not-shake', 'upright', 'food-area'] as 
 export type LabelLine = (typeof LABEL_LINES)[number];
 
 /** Each line as it is told, and where in the work it bites. */
-export const LABEL_LINE_TABLE: Record<LabelLine, { name: string; says: string; at: 'mix' | 'apply' }> = {
+export const LABEL_LINE_TABLE: Record<LabelLine, { name: string; says: string; at: 'mix' | 'apply' }> = tableOf('label line', {
   shake: { name: 'Shake before use', says: 'Shake it before use, as the label says.', at: 'mix' },
   'do-not-shake': { name: 'Do not shake', says: 'Do not shake it: the label says so.', at: 'mix' },
   upright: { name: 'Hold upright', says: 'Hold it upright while it sprays.', at: 'apply' },
@@ -32,7 +33,7 @@ export const LABEL_LINE_TABLE: Record<LabelLine, { name: string; says: string; a
     says: 'Cover or carry out food, and rinse every surface that food touches before it is used again.',
     at: 'apply',
   },
-};
+});
 
 /** What a cleaner's label says, entered once. */
 export interface Cleaner {
@@ -78,7 +79,7 @@ export const LABEL_GAP_NAMES: Record<LabelGap, string> = {
 };
 
 /** Classes of cleaner in words. */
-export const CHEMISTRY_NAMES: Record<Chemistry, string> = {
+export const CHEMISTRY_NAMES: Record<Chemistry, string> = tableOf('cleaner class', {
   water: 'Water',
   neutral: 'Neutral detergent',
   household: 'Household mix',
@@ -86,4 +87,4 @@ export const CHEMISTRY_NAMES: Record<Chemistry, string> = {
   'microchannel-cleaner': 'Microchannel cleaner',
   'alkaline-foam': 'Alkaline foam',
   acid: 'Acid',
-};
+});

@@ -1,4 +1,4 @@
-import { CoreError, requirePositive } from '../errors';
+import { CoreError, requirePositive, tableOf } from '../errors';
 import { LITRES_PER_FL_OZ, litresOf, trimDecimals, type UnitSystem, type VolumeUnit } from '../units';
 
 /** What a technician measures with. `cap` is the bottle's own cap, whose size the user gives. */
@@ -26,7 +26,7 @@ interface MeasureRow {
 }
 
 /** Common practice, no source: what the marks of a jug let one pour. */
-const MEASURE_TABLE: Record<Exclude<MeasureId, 'cap'>, MeasureRow> = {
+const MEASURE_TABLE: Record<Exclude<MeasureId, 'cap'>, MeasureRow> = tableOf('measure', {
   floz: {
     unit: 'floz',
     names: ['fl oz', 'fl oz'],
@@ -72,7 +72,7 @@ const MEASURE_TABLE: Record<Exclude<MeasureId, 'cap'>, MeasureRow> = {
     ],
     fractions: false,
   },
-};
+});
 
 /**
  * A measure ready to pour with.

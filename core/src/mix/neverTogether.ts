@@ -1,3 +1,4 @@
+import { tableOf } from '../errors';
 import { commonPractice, type Source } from '../because';
 import type { Chemistry } from './label';
 
@@ -13,7 +14,7 @@ export interface Party {
 }
 
 /** What each class of cleaner brings. The household mix holds vinegar. Common practice, no source. */
-export const CHEMISTRY_SUBSTANCES: Record<Chemistry, readonly Substance[]> = {
+export const CHEMISTRY_SUBSTANCES: Record<Chemistry, readonly Substance[]> = tableOf('cleaner class', {
   water: [],
   neutral: ['neutral'],
   household: ['acid'],
@@ -21,7 +22,7 @@ export const CHEMISTRY_SUBSTANCES: Record<Chemistry, readonly Substance[]> = {
   'microchannel-cleaner': ['neutral'],
   'alkaline-foam': ['strong-alkali'],
   acid: ['acid'],
-};
+});
 
 interface Clash {
   id: string;

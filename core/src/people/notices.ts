@@ -1,3 +1,4 @@
+import { tableOf } from '../errors';
 /** What is told to somebody of how they sign in, when it was not done on the device that they look at. */
 export const NOTICES = ['signed-in', 'password', 'code', 'role', 'second-on', 'second-off', 'spare-used'] as const;
 /** One of `NOTICES`. */
@@ -12,7 +13,7 @@ export interface NoticeFrom {
 const on = ({ device }: NoticeFrom): string => (device ? ` on ${device}` : '');
 const from = ({ by }: NoticeFrom): string => (by ? ` by ${by}` : '');
 
-const WORDS: Record<Notice, (told: NoticeFrom) => string> = {
+const WORDS: Record<Notice, (told: NoticeFrom) => string> = tableOf('notice', {
   'signed-in': (told) => `Signed in as you${on(told)}.`,
   password: (told) => `Your password was changed${on(told)}; your other devices were signed out.`,
   code: (told) => `You were given a new code${from(told)}; your devices were signed out, and a second step was taken off.`,
@@ -20,7 +21,7 @@ const WORDS: Record<Notice, (told: NoticeFrom) => string> = {
   'second-on': (told) => `A second step at sign-in was set up${on(told)}.`,
   'second-off': (told) => `The second step at sign-in was taken off${on(told)}.`,
   'spare-used': (told) => `One of your spare codes was used to sign in${on(told)}.`,
-};
+});
 
 /**
  * A change of how somebody signs in, in words for them.

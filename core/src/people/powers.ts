@@ -1,3 +1,4 @@
+import { tableOf } from '../errors';
 import type { EventKind } from '../run';
 
 /** What somebody may do in the shop, from most to least. */
@@ -18,12 +19,12 @@ export const POWERS = ['read', 'field', 'plan', 'records', 'rules', 'costs', 'mo
 /** One of `POWERS`. */
 export type Power = (typeof POWERS)[number];
 
-const MAY: Record<Role, readonly Power[]> = {
+const MAY: Record<Role, readonly Power[]> = tableOf('role', {
   owner: POWERS,
   lead: ['read', 'field', 'plan', 'records', 'rules', 'costs'],
   technician: ['read', 'field'],
   reader: ['read'],
-};
+});
 
 /** What each power is, to finish a sentence: "… is for …". */
 const POWER_WORDS: Record<Power, string> = {

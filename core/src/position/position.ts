@@ -1,4 +1,4 @@
-import { CoreError } from '../errors';
+import { CoreError, tableOf } from '../errors';
 import { parseNumber, trimDecimals } from '../units';
 
 /** Where something stands on the earth, degrees; north and east are above zero. */
@@ -8,10 +8,10 @@ export interface Position {
 }
 
 type Axis = 'latitude' | 'longitude';
-const AXES: Record<Axis, { most: number; ahead: string; behind: string; label: string; example: string }> = {
+const AXES: Record<Axis, { most: number; ahead: string; behind: string; label: string; example: string }> = tableOf('axis', {
   latitude: { most: 90, ahead: 'N', behind: 'S', label: 'Latitude', example: '43.53 S, −43.53 or 43° 31′ 48″ S' },
   longitude: { most: 180, ahead: 'E', behind: 'W', label: 'Longitude', example: '172.64 E or 172° 38′ 24″ E' },
-};
+});
 
 const unreadable = (axis: Axis, text: string): never => {
   throw new CoreError('unreadable', axis, `${AXES[axis].label}: "${text.trim()}" is not in degrees, like ${AXES[axis].example}.`);

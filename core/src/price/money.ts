@@ -16,10 +16,20 @@ export function decimal(field: string, text: string): Big {
  * Decimals that a currency is paid in.
  * @param currency ISO 4217
  * @returns 2 for most, 0 for some
+ * @throws CoreError unknown `currency`
  * @example currencyDigits('USD') // 2
  */
-export function currencyDigits(currency: string): number {
-  return new Intl.NumberFormat('en', { style: 'currency', currency }).resolvedOptions().maximumFractionDigits ?? 2;
+export const currencyDigits = (currency: string): number => formatOf(currency, 'en').resolvedOptions().maximumFractionDigits ?? 2;
+
+/** How a currency is written. @throws CoreError unknown `currency`, `locale` */
+function formatOf(currency: string, locale: string | undefined): Intl.NumberFormat {
+  if (!/^[A-Za-z]{3}$/.test(currency))
+    throw new CoreError('unknown', 'currency', `"${currency.slice(0, 20)}" is no currency, such as USD.`);
+  try {
+    return new Intl.NumberFormat(locale, { style: 'currency', currency });
+  } catch {
+    throw new CoreError('unknown', 'locale', `"${String(locale).slice(0, 20)}" is no language, such as en-US.`);
+  }
 }
 
 /** Rounded as money is paid: halves away from nought. */
@@ -73,7 +83,8 @@ export function lineMoney(unit: Money, quantity: number, taxPct: string, digits:
  * @param currency ISO 4217
  * @param locale of the reader; this platform's own where left out
  * @returns words with the currency's sign
+ * @throws CoreError unknown `currency`, `locale`
  * @example formatMoney('84.50', 'USD', 'en-US') // "$84.50"
  */
 export const formatMoney = (amount: Money, currency: string, locale?: string): string =>
-  new Intl.NumberFormat(locale, { style: 'currency', currency }).format(amount as unknown as number);
+  formatOf(currency, locale).format(amount as unknown as number);

@@ -14,6 +14,8 @@ const book: PriceBook = {
   parts: [{ name: 'Contactor', amount: '38.90', taxPct: '7.25' }],
 };
 const plan = (grade: 1 | 2 | 3 | 4) => planCoil(coil(), graded(grade), mildDay, shelf, house());
+/** Leaves inside: more than the top off may be offered. */
+const littered = () => planCoil(coil(), { ...graded(3), answers: { ...graded(3).answers, debrisInside: true } }, mildDay, shelf, house());
 const withFaces = (count: number) => {
   const base = coil();
   const face = base.geometry.faces[0]!;
@@ -92,11 +94,24 @@ test('lines of a quote add up to the cent in whatever order, and a quote with ot
 });
 
 describe('a price from the plan', () => {
+  test('the largest way holds only what a grade or a finding asks for', () => {
+    const of = (answers: object, grade: 2 | 4 = 2) => {
+      const survey = { ...graded(grade), answers: { ...graded(grade).answers, ...answers } };
+      const made = planCoil(coil(), survey, mildDay, shelf, house());
+      return waysToOpen([{ coil: coil(), plan: made }], book, 2).map((way) => [way.id, ...way.openings]);
+    };
+    // Nothing asks for panels out: nothing more is offered than is proposed.
+    expect(of({}).map(([id]) => id)).not.toContain('most');
+    expect(of({ debrisInside: true })).toContainEqual(['most', 'deep']);
+    expect(of({}, 4)).toContainEqual(['proposed', 'deep']);
+  });
+
   test('opening further costs more and leaves less; waiting is in none of it', () => {
     const hourly: PriceBook = { ...book, rows: book.rows.map((row) => ({ ...row, way: 'minutes', amount: '95.00' })) };
-    const made = plan(3);
+    const made = littered();
     const ways = waysToOpen([{ coil: coil(), plan: made }], hourly, 2);
     expect(ways.map((way) => way.id)).toEqual(['least', 'proposed', 'most']);
+    expect(ways.every((way) => way.lines.some((row) => row.words.includes('grade 3')))).toBe(true);
     const totals = ways.map((way) => Number(way.total));
     expect(totals).toEqual([...totals].sort((a, b) => a - b));
     expect(ways.at(-1)?.leaves).toBe('');
@@ -188,7 +203,7 @@ describe('what was agreed stands', () => {
     expect(full.open).toEqual([]);
     expect(full.options.map((option) => [option.net, option.total])).toEqual([['86.00', '86.00']]);
     expect(wrongSums(full.options, 2)).toBeNull();
-    const ways = waysToOpen([{ coil: coil(), plan: plan(3) }], book, 2);
+    const ways = waysToOpen([{ coil: coil(), plan: littered() }], book, 2);
     const both = quoteOptions({ ...offer, ways: ways.map((way) => way.id) }, ways, lives(), book, 2);
     expect(both.options.map((option) => option.id)).toEqual(['least', 'proposed', 'most']);
     for (const option of both.options) expect(option.lines.filter((line) => line.findingId === findingId)).toHaveLength(2);

@@ -78,7 +78,8 @@ const hours = (minutes: number): number => Math.round(minutes) / 60;
 export const workLines = (items: readonly WorkItem[], book: PriceBook, digits: number): PriceLine[] =>
   items.map((item) => {
     const row = book.rows.find((price) => price.id === item.priceId);
-    const words = item.words ? `${PRICE_NAMES[item.priceId]} (${item.words.toLowerCase()})` : PRICE_NAMES[item.priceId];
+    const about = [item.words.toLowerCase(), item.seen].filter(Boolean).join(': ');
+    const words = about ? `${PRICE_NAMES[item.priceId]} (${about})` : PRICE_NAMES[item.priceId];
     const from = { id: item.id, words, findingId: null, why: item.why };
     if (row?.way === 'minutes') {
       const price = { amount: lineMoney(row.amount, hours(item.minutes), '0', digits).net, taxPct: row.taxPct };

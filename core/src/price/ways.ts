@@ -1,8 +1,15 @@
-import { OPENING_TABLE, type CoilPlan } from '../method';
+import { furthestAsked, OPENING_TABLE, type CoilPlan } from '../method';
 import type { OpeningId } from '../survey';
 import type { PriceBook } from './book';
 import { sumLines, workLines, type Priced } from './price';
 import { plannedWork, type PricedCoil } from './work';
+
+/** The furthest that a coil can be opened and that something seen on it asks for, never less than is planned. */
+function furthest({ facts, opening, proposedOpening, openings }: CoilPlan): OpeningId {
+  const ids = openings.map((row) => row.id);
+  const asked = furthestAsked(facts, proposedOpening);
+  return ids.includes(asked) && ids.indexOf(asked) > ids.indexOf(opening) ? asked : opening;
+}
 
 /** One way to do the whole visit. */
 export interface WayToOpen extends Priced {
@@ -18,7 +25,7 @@ export interface WayToOpen extends Priced {
 const WAY_NAMES = { least: 'Least', proposed: 'As proposed', most: 'All of it' } as const;
 
 /**
- * Ways to open that stand side by side: the least, what is proposed, the most; each once.
+ * Ways to open that stand side by side: the least, what is proposed, and more where something that was seen asks for it; each once.
  * @param jobs each coil with its plan
  * @param book of the shop
  * @param digits decimals that the currency is paid in
@@ -32,7 +39,7 @@ export function waysToOpen(jobs: readonly { coil: PricedCoil; plan: CoilPlan }[]
   const pick = {
     least: (plan: CoilPlan) => plan.openings[0]?.id ?? plan.opening,
     proposed: (plan: CoilPlan) => plan.opening,
-    most: (plan: CoilPlan) => plan.openings.at(-1)?.id ?? plan.opening,
+    most: (plan: CoilPlan) => furthest(plan),
   };
   const ways = (['least', 'proposed', 'most'] as const).map((id): WayToOpen => {
     const opened = washed.map((job) => ({ ...job, opening: pick[id](job.plan) }));

@@ -1,7 +1,7 @@
 import { coilName, type CoilRole } from '../equipment';
 import { OPENING_TABLE, rinsePaceOf, type CoilPlan } from '../method';
 import { coilRunOf, progressOf, type VisitState } from '../run';
-import type { OpeningId } from '../survey';
+import { gradeFacts, SOIL_TABLE, type CoilAnswers, type OpeningId } from '../survey';
 import { OPENING_PRICE, type PriceId } from './book';
 
 /** A piece of work that can be sold: what it is, how many, and the hands-on minutes in it. */
@@ -10,6 +10,8 @@ export interface WorkItem {
   priceId: PriceId;
   coilId: string | null;
   words: string;
+  /** What was seen that asks for it; empty where nothing does. */
+  seen: string;
   quantity: number;
   /** Hands-on; waiting is not in it. */
   minutes: number;
@@ -25,7 +27,7 @@ export interface PricedCoil {
   geometry: { shape: string; rows: number; faces: readonly unknown[] };
 }
 
-const CALL_OUT: WorkItem = { id: 'call-out', priceId: 'call-out', coilId: null, words: '', quantity: 1, minutes: 0, why: '' };
+const CALL_OUT: WorkItem = { id: 'call-out', priceId: 'call-out', coilId: null, words: '', seen: '', quantity: 1, minutes: 0, why: '' };
 const WHEEL_STEPS: readonly string[] = ['wheel-brush', 'wheel-wash'];
 
 /** Hands-on minutes of a coil's plan when it is opened another way. */
@@ -35,14 +37,31 @@ function minutesWith(plan: CoilPlan, opening: OpeningId): number {
   return Math.max(0, own - of(plan.opening) + of(opening));
 }
 
+const DRAIN_SEEN: Partial<Record<CoilAnswers['primaryDrain'], string>> = { slow: 'drain slow', blocked: 'drain blocked' };
+/** More soils than this make no line clearer. */
+const MOST_SOILS = 2;
+
+/** What was seen on a coil, in a few words: its grade, its soil, and what lies in it. */
+function seenOn({ facts }: CoilPlan): string {
+  const { name } = gradeFacts(facts.grade);
+  return [
+    `grade ${facts.grade}, ${name.toLowerCase()}`,
+    ...facts.soils.slice(0, MOST_SOILS).map((soil) => SOIL_TABLE[soil].name.toLowerCase()),
+    ...(facts.debrisInside ? ['debris inside'] : []),
+    ...(facts.matBetweenRows ? ['mat between the rows'] : []),
+  ].join(', ');
+}
+
 /** What washing one coil is sold as. */
 function coilWork(coil: PricedCoil, plan: CoilPlan, opening: OpeningId, facesIncluded: number): WorkItem[] {
   const head = coil.geometry.shape === 'wall-head';
-  const item = (priceId: PriceId, quantity: number, minutes: number): WorkItem => ({
+  const { facts } = plan;
+  const item = (priceId: PriceId, quantity: number, minutes: number, seen = ''): WorkItem => ({
     id: `${coil.id}.${priceId}`,
     priceId,
     coilId: coil.id,
     words: coilName(coil),
+    seen,
     quantity,
     minutes,
     why: '',
@@ -50,12 +69,15 @@ function coilWork(coil: PricedCoil, plan: CoilPlan, opening: OpeningId, facesInc
   const has = (ids: readonly string[]) => plan.steps.some((step) => ids.includes(step.id));
   const secondsOf = (ids: readonly string[]) =>
     plan.steps.filter((step) => ids.includes(step.id)).reduce((sum, step) => sum + step.seconds, 0);
-  const wheel = opening !== 'wheel-out' && has(WHEEL_STEPS) ? item('wheel-in', 1, secondsOf(WHEEL_STEPS) / 60) : null;
-  const drain = has(['drain-clear']) ? item('drain', 1, secondsOf(['drain-clear']) / 60) : null;
+  const wheel =
+    opening !== 'wheel-out' && has(WHEEL_STEPS) ? item('wheel-in', 1, secondsOf(WHEEL_STEPS) / 60, `wheel ${facts.wheel}`) : null;
+  const drain = has(['drain-clear'])
+    ? item('drain', 1, secondsOf(['drain-clear']) / 60, DRAIN_SEEN[facts.primaryDrain] ?? 'it does not run off')
+    : null;
   const further = coil.role === 'condenser' ? Math.max(0, coil.geometry.faces.length - facesIncluded) : 0;
   const apart = (wheel?.minutes ?? 0) + (drain?.minutes ?? 0);
   return [
-    item(head ? 'head' : OPENING_PRICE[opening], 1, Math.max(0, minutesWith(plan, opening) - apart)),
+    item(head ? 'head' : OPENING_PRICE[opening], 1, Math.max(0, minutesWith(plan, opening) - apart), seenOn(plan)),
     ...(further > 0 ? [item('extra-face', further, 0)] : []),
     ...(wheel ? [wheel] : []),
     ...(drain ? [drain] : []),

@@ -8,5 +8,7 @@ export {
   type ReadingWay,
   type ReadingWhen,
 } from './readingSet';
+export { inHeating } from './heating';
 export { impossibleIn, judgeable, type Impossible } from './impossible';
+export { probePlace } from './staticPlaces';
 export { STEADY_WINDOW_S, steadiness, type Sample, type Steadiness } from './steady';

@@ -1,3 +1,4 @@
+import { tableOf } from '../errors';
 import type { Licence } from '../survey';
 import type { EdgeName } from '../units';
 
@@ -159,7 +160,7 @@ const ROWS = {
     spot: 'lines',
     edge: 'temperature',
     min: -25,
-    max: 45,
+    max: 95,
     instrument: 0.28,
     noise: 0.11,
     driftPerMin: 0.25,
@@ -319,4 +320,4 @@ export type QuantityId = keyof typeof ROWS;
 export const QUANTITY_IDS = Object.keys(ROWS) as QuantityId[];
 
 /** The table, by id. */
-export const QUANTITIES: Record<QuantityId, QuantityRow> = ROWS;
+export const QUANTITIES: Record<QuantityId, QuantityRow> = tableOf('quantity', ROWS);

@@ -1,3 +1,4 @@
+import { tableOf } from '../errors';
 import type { Sheet } from './layout';
 import { inlineText, REPORT_FONTS } from './layout';
 import { qrSvg } from './qr';
@@ -34,7 +35,7 @@ interface StockFacts {
 }
 
 /** Usual sizes of blank sheets, from memory: a printer's own test page tells whether they fit. */
-export const LABEL_STOCK_TABLE: Record<LabelStock, StockFacts> = {
+export const LABEL_STOCK_TABLE: Record<LabelStock, StockFacts> = tableOf('label stock', {
   one: { name: 'One label, 90 × 50 mm', paper: null, columns: 1, rows: 1, widthMm: 90, heightMm: 50, leftMm: 0, topMm: 0, gapMm: 0 },
   'letter-10': {
     name: 'Letter, 10 of 4 × 2 in',
@@ -80,7 +81,7 @@ export const LABEL_STOCK_TABLE: Record<LabelStock, StockFacts> = {
     topMm: 13.1,
     gapMm: 2.5,
   },
-};
+});
 
 const PT_PER_MM = 72 / 25.4;
 const INSET_MM = 3;

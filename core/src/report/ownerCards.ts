@@ -1,3 +1,4 @@
+import { tableOf } from '../errors';
 import type { Report, ReportBlock } from './blocks';
 import { OWNER_CARDS, type OwnerCardId } from './ownerCardIds';
 import { OWNER_DRAWINGS } from './ownerDrawings';
@@ -11,7 +12,7 @@ interface OwnerCard {
 }
 
 /** The cards in plain words. Common practice, no source. */
-export const OWNER_CARD_TABLE: Record<OwnerCardId, OwnerCard> = {
+export const OWNER_CARD_TABLE: Record<OwnerCardId, OwnerCard> = tableOf('care card', {
   clearance: {
     title: 'Leave it room',
     words: 'Keep plants, bins and firewood {room} from the outdoor unit on every side, and nothing over it. It has to breathe.',
@@ -64,7 +65,7 @@ export const OWNER_CARD_TABLE: Record<OwnerCardId, OwnerCard> = {
       'When the seed fluff is down, switch the unit off and rinse it with a garden hose, gently, from the top down. No pressure, no soap.',
     saidAs: ['seed fluff'],
   },
-};
+});
 
 /** As many as stand on one page in large type. */
 export const MOST_OWNER_CARDS = 6;

@@ -58,7 +58,7 @@ function told(sources: ReportSources, state: VisitState, events: readonly VisitE
   const { coils, place, system, shop, zone, units, currency, ways, book, nameOfCleaner, nowMs } = sources;
   const findings = findingsHere(sources.earlier, state);
   const closedOn = dayIn(zone, state.closed ? Date.parse(state.closed.at) : nowMs);
-  const unit = { refrigerant: system.refrigerant, btuh: system.btuh, altitudeM: place.altitudeM };
+  const unit = { refrigerant: system.refrigerant, btuh: system.btuh, altitudeM: place.altitudeM, configuration: system.configuration };
   const reckoned = coilDues(
     state,
     coils,

@@ -13,6 +13,8 @@ import {
   FINDING_STANDING_NAMES,
   findingPlace,
   GATE_TABLE,
+  POWER_STEPS,
+  POWER_TABLE,
   wholeFinding,
 } from '../run';
 import { judgeAsFound, URGENCY_NAMES, type Grade } from '../survey';
@@ -189,6 +191,10 @@ export const SECTIONS: Record<ReportSection, (input: ReportInput) => ReportBlock
   safety: ({ state, coils, zone }) => {
     const open = BEADS.filter((bead) => bead !== 'close' && !beadsDone(state, coils)[bead]);
     const rows: [string, string][] = [
+      ...POWER_STEPS.flatMap((step): [string, string][] => {
+        const why = state.powerUp.done[step]?.why;
+        return why ? [[`Sooner than usual: ${POWER_TABLE[step].name.toLowerCase()}`, why]] : [];
+      }),
       ...state.gateSkips.map((skip): [string, string] => [
         `${POWER_SOURCE_NAMES[skip.value.source]}: ${GATE_TABLE[skip.value.step].name.toLowerCase()}`,
         `Left out by ${skip.by}, ${clockIn(zone, skip.at)}: ${skip.value.reason}`,

@@ -1,5 +1,5 @@
 import { trustedSeconds } from '../dryout';
-import { APPLY_S_PER_M2, rinsePaceOf, type CoilPlan, type Section } from '../method';
+import { APPLY_S_PER_M2, preWetOf, rinsePaceOf, type CoilPlan, type Section } from '../method';
 import { progressOf, type CoilRun } from './coilRun';
 import { mistBy, rinseBy, rinseSeconds, type LastRinse } from './foam';
 import type { SectionProgress } from './visitState';
@@ -131,8 +131,7 @@ export function nextAction(run: CoilRun, nowMs: number): NextAction {
     clock: sectionClock(run, section, nowMs),
   }));
   const untouched = rows.length > 0 && rows.every(({ state }) => state.phase === 'waits');
-  // Where condensate rinses no water is brought in at all.
-  if (untouched && plan.verdict === 'wash' && plan.dwell && !plan.waterFirst && plan.ending !== 'condensate') return { kind: 'wet-coil' };
+  if (untouched && plan.verdict === 'wash' && plan.dwell && !plan.waterFirst && preWetOf(plan) !== 'dry') return { kind: 'wet-coil' };
 
   const soaking = rows.filter(({ state }) => state.foam).sort((a, b) => (b.clock.soakedS ?? 0) - (a.clock.soakedS ?? 0));
   const drying = soaking.find(({ clock }) => clock.word === 'mist now');

@@ -1,3 +1,4 @@
+import { tableOf } from '../errors';
 import { UPKEEP_NAMES } from '../interval/upkeep';
 import { POWER_SOURCE_NAMES } from '../equipment';
 import type { EventKind, VisitEvent } from './events';
@@ -25,7 +26,7 @@ const stepName = (taskId: string): string => {
 };
 
 /** What each kind of entry is, in words that finish "take back: …" and "the server did not take …". */
-const WORDS: { [K in EventKind]: Teller<K> } = {
+const WORDS: { [K in EventKind]: Teller<K> } = tableOf('entry', {
   'visit.started': () => 'the start of the visit',
   'story.noted': () => 'what they say',
   'rules.chosen': ({ data }) => `the school ${data.name}`,
@@ -85,7 +86,7 @@ const WORDS: { [K in EventKind]: Teller<K> } = {
   'visit.cancelled': () => 'the cancelling',
   'visit.reopened': () => 'the opening again',
   'event.undone': () => 'an undo',
-};
+});
 
 /**
  * An entry in a few words: for the undo that would take it back, and for one that the server did not take.

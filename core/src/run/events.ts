@@ -111,7 +111,12 @@ export interface EventDataByKind {
   /** A step of the gate left out, with why; it stands on the report. */
   'gate.skipped': { source: PowerSource; step: GateStep; reason: string };
   'power.restored': { source: PowerSource };
-  'power.step': { step: PowerStep; ok: boolean };
+  'power.step': {
+    step: PowerStep;
+    ok: boolean;
+    /** Why the wait before it was cut short; left out where it was not. */
+    why?: string | undefined;
+  };
   'part.off': PartOff;
   'part.back': { partId: string };
   'wire.noted': WireNoted;

@@ -1,4 +1,4 @@
-import { CoreError } from '../errors';
+import { CoreError, tableOf } from '../errors';
 import { FINDING_TABLE, type FindingKind, type FindingPart, type Licence, type Urgency } from '../survey';
 import type { Stamped } from './stamped';
 
@@ -64,7 +64,7 @@ export interface FindingLife extends Finding {
 }
 
 /** What may follow what. Work that was done is a fact, whatever the customer had said. */
-const NEXT: Record<FindingStanding, readonly FindingStep[]> = {
+const NEXT: Record<FindingStanding, readonly FindingStep[]> = tableOf('finding status', {
   noted: ['offered', 'fixed'],
   offered: ['accepted', 'declined'],
   accepted: ['fixed', 'scheduled', 'declined'],
@@ -73,7 +73,7 @@ const NEXT: Record<FindingStanding, readonly FindingStep[]> = {
   fixed: [],
   done: [],
   closed: [],
-};
+});
 
 /** A finding that nothing more is to come of. */
 const ENDED: readonly FindingStanding[] = ['fixed', 'done', 'closed'];

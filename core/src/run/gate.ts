@@ -1,3 +1,4 @@
+import { tableOf } from '../errors';
 import type { Configuration, PowerSource } from '../equipment';
 import { CONFIGURATION_TABLE } from '../equipment';
 import type { CoilRole } from '../equipment';
@@ -40,7 +41,7 @@ export const BUS_VOLTS = 10;
 export const BUS_WAIT_S = 300;
 
 /** Proving dead, in order. Common practice, no source; licensed practice and local code outrank it. */
-export const GATE_TABLE: Record<GateStep, GateStepFacts> = {
+export const GATE_TABLE: Record<GateStep, GateStepFacts> = tableOf('lockout step', {
   'thermostat-off': {
     step: 'thermostat-off',
     name: 'Thermostat off',
@@ -94,7 +95,7 @@ export const GATE_TABLE: Record<GateStep, GateStepFacts> = {
     help: 'It holds charge with the power off. Discharge it only as the maker says, and only if you are licensed to; else leave its compartment shut and say so.',
     reads: 'dead',
   },
-};
+});
 
 /** How each kind of disconnect is opened and kept open. Common practice, no source. */
 const DISCONNECTS: Record<CoilAnswers['disconnect'], Pick<Record<GateStep, string>, 'isolated' | 'tagged'>> = {

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { scribe } from '../testing/fullRun';
 import { GATE_STEPS, GATE_TABLE, gateHelp, LEAST_REASON, readingPasses } from './gate';
 import { alarmsOf, checkEvent, dueAlarms, drainRateLMin, nextPowerStep, panClock, POWER_STEPS, powerAlarmsOf, powerClocks } from '.';
-import { notPowered, stepPower } from './powerUp';
+import { compressorStopped, notPowered, stepPower } from './powerUp';
 import { fullRunCoils, fullRunPlans } from '../testing/fullRun';
 import { shelf } from '../testing/fixtures';
 
@@ -35,6 +35,22 @@ test('the compressor rests five minutes after power, and readings wait fifteen f
   expect(dueAlarms(powerAlarmsOf(called), T0 + 1_300_000)).toMatchObject([{ kind: 'steady' }]);
   expect(powerAlarmsOf(walk(POWER_STEPS))).toEqual([]);
   expect(alarmsOf({ hand: {}, sections: {}, powerUp: notPowered() })).toEqual([]);
+});
+
+test('the rest counts from when the compressor stopped: after a long wash it is over when power comes', () => {
+  const after = (stoppedS: number) => {
+    const stopped = compressorStopped(notPowered(), iso(stoppedS));
+    return POWER_STEPS.slice(0, 4).reduce((up, step, i) => stepPower(up, step, true, iso(3600 + i)), stopped);
+  };
+  expect(powerClocks(after(0)).restUntilMs).toBeNull();
+  expect(powerAlarmsOf(after(0))).toEqual([]);
+  expect(powerClocks(after(3500)).restUntilMs).toBe(T0 + 3_800_000);
+  // Locked out again, the first stop still counts; found wrong once it ran, it stopped then.
+  expect(compressorStopped(after(0), iso(4000)).stoppedAt).toBe(iso(0));
+  const ran = stepPower(after(0), 'called', true, iso(3700), 'a cold start, maker allows it');
+  expect(ran.stoppedAt).toBeNull();
+  expect(ran.done.called?.why).toBe('a cold start, maker allows it');
+  expect(stepPower(ran, 'fan-right', false, iso(3710)).stoppedAt).toBe(iso(3710));
 });
 
 test('power may not go back while foam soaks, nor out of turn', () => {

@@ -31,13 +31,13 @@ export const POWER_TABLE: Record<PowerStep, PowerStepFacts> = {
   'power-on': {
     step: 'power-on',
     name: 'Power back',
-    help: 'Whoever pulled the block puts it back. The thermostat stays off: the compressor rests first.',
+    help: 'Whoever pulled the block puts it back. The thermostat stays off until the compressor has rested.',
     bad: null,
   },
   called: {
     step: 'called',
     name: 'Thermostat calls for cooling',
-    help: 'After the rest, so that pressures have equalised and the compressor does not start against them.',
+    help: 'Five minutes after it stopped, so that pressures have equalized. A board may hold the start some minutes more by itself: a delay, not a fault.',
     bad: 'No start',
   },
   'fan-right': {
@@ -55,13 +55,16 @@ export const POWER_TABLE: Record<PowerStep, PowerStepFacts> = {
   steady: { step: 'steady', name: 'Steady for 15 min', help: 'Readings taken sooner do not count.', bad: null },
 };
 
-/** Rest of the compressor between power and its first start, s. Common practice, no source; the maker's manual outranks it. */
+/** Rest of the compressor between its stop and its next start, s. Common practice, no source; the maker's manual outranks it. */
 export const HOLD_OFF_S = 300;
 /** Running time before readings count, s. Common practice, no source. */
 export const STEADY_S = 900;
 
 export interface PowerUp {
-  done: Partial<Record<PowerStep, { at: string }>>;
+  /** When each was done, and why the wait before it was cut short, where it was. */
+  done: Partial<Record<PowerStep, { at: string; why?: string }>>;
+  /** When the compressor stopped last; null while it runs, and where nobody said. */
+  stoppedAt: string | null;
   /** A step that was found wrong; from power on, everything is to be done again. */
   failed: { step: PowerStep; at: string } | null;
 }
@@ -71,18 +74,31 @@ export interface PowerUp {
  * @returns no step done, none failed
  * @example notPowered().failed // null
  */
-export const notPowered = (): PowerUp => ({ done: {}, failed: null });
+export const notPowered = (): PowerUp => ({ done: {}, stoppedAt: null, failed: null });
 
 const keep = (up: PowerUp, steps: readonly PowerStep[]): PowerUp['done'] =>
   Object.fromEntries(steps.flatMap((step) => (up.done[step] ? [[step, up.done[step]]] : [])));
 
 /** The restart after one more step. A step out of order is not counted; a bad one drops itself, power on and all after it. */
-export function stepPower(up: PowerUp, step: PowerStep, ok: boolean, at: string): PowerUp {
+export function stepPower(up: PowerUp, step: PowerStep, ok: boolean, at: string, why?: string): PowerUp {
   const index = POWER_STEPS.indexOf(step);
   if (POWER_STEPS.slice(0, index).some((earlier) => !up.done[earlier])) return up;
-  if (!ok) return { done: keep(up, POWER_STEPS.slice(0, Math.min(index, POWER_STEPS.indexOf('power-on')))), failed: { step, at } };
-  return { done: { ...keep(up, POWER_STEPS.slice(0, index)), [step]: { at } }, failed: null };
+  const ran = index > POWER_STEPS.indexOf('called');
+  if (!ok)
+    return {
+      done: keep(up, POWER_STEPS.slice(0, Math.min(index, POWER_STEPS.indexOf('power-on')))),
+      stoppedAt: ran ? at : up.stoppedAt,
+      failed: { step, at },
+    };
+  return {
+    done: { ...keep(up, POWER_STEPS.slice(0, index)), [step]: { at, ...(why ? { why } : {}) } },
+    stoppedAt: step === 'called' ? null : up.stoppedAt,
+    failed: null,
+  };
 }
+
+/** The compressor stopped, unless it had before. */
+export const compressorStopped = (up: PowerUp, at: string): PowerUp => (up.stoppedAt === null ? { ...up, stoppedAt: at } : up);
 
 /** Isolated again after power: what came with the power is to be done again. */
 export const powerTaken = (up: PowerUp): PowerUp => ({ ...up, done: keep(up, POWER_STEPS.slice(0, POWER_STEPS.indexOf('power-on'))) });
@@ -96,7 +112,7 @@ export const powerTaken = (up: PowerUp): PowerUp => ({ ...up, done: keep(up, POW
 export const nextPowerStep = (up: PowerUp): PowerStep | null => POWER_STEPS.find((step) => !up.done[step]) ?? null;
 
 export interface PowerClocks {
-  /** The compressor may start then, UTC ms; null before power and once it was called. */
+  /** The compressor may start then, UTC ms; null before power, once it was called, and where it had rested when power came. */
   restUntilMs: number | null;
   /** Readings count from then, UTC ms; null until the thermostat called. */
   steadyAtMs: number | null;
@@ -110,8 +126,10 @@ export interface PowerClocks {
  */
 export function powerClocks(up: PowerUp): PowerClocks {
   const { 'power-on': on, called } = up.done;
+  const onMs = on ? Date.parse(on.at) : 0;
+  const restedMs = (up.stoppedAt === null ? onMs : Date.parse(up.stoppedAt)) + HOLD_OFF_S * 1000;
   return {
-    restUntilMs: on && !called ? Date.parse(on.at) + HOLD_OFF_S * 1000 : null,
+    restUntilMs: on && !called && restedMs > onMs ? restedMs : null,
     steadyAtMs: called ? Date.parse(called.at) + STEADY_S * 1000 : null,
   };
 }

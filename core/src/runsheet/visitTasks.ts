@@ -1,4 +1,4 @@
-import { APPLY_S_PER_M2, rinsePaceOf, stepRow, type CoilPlan, type Section, type Stage } from '../method';
+import { APPLY_S_PER_M2, preWetOf, rinsePaceOf, stepRow, type CoilPlan, type Section, type Stage } from '../method';
 import type { PowerSource } from '../equipment';
 import { plannedRinseBy } from '../run';
 import { LEARNED_AT_S, type Learned } from './learned';
@@ -6,6 +6,8 @@ import type { After, Task, TaskWhat } from './task';
 
 /** Wetting the coil before foam, s. Common practice, no source. */
 export const PRE_RINSE_S = 120;
+/** A light mist over it instead, s. Common practice, no source. */
+const MIST_FIRST_S = 45;
 /** Something promised to the customer, to be done on this visit. */
 export interface PromisedWork {
   findingId: string;
@@ -205,16 +207,17 @@ function washTasks(coil: RunCoil, opened: After[], put: (row: Put) => string): {
   }
   const { minS, maxS } = plan.dwell;
   const byCondensate = plan.ending === 'condensate';
-  // Where condensate rinses no water is brought in.
-  const wetted = byCondensate
-    ? undefined
-    : put({
-        id: `${coilId}.wet`,
-        name: `${coil.name}: pre-rinse`,
-        seconds: PRE_RINSE_S,
-        after: opened,
-        what: { is: 'wet', coilId },
-      });
+  const preWet = preWetOf(plan);
+  const wetted =
+    preWet === 'dry'
+      ? undefined
+      : put({
+          id: `${coilId}.wet`,
+          name: `${coil.name}: ${preWet === 'mist' ? 'mist' : 'pre-rinse'}`,
+          seconds: preWet === 'mist' ? MIST_FIRST_S : PRE_RINSE_S,
+          after: opened,
+          what: { is: 'wet', coilId },
+        });
   let lastFoam: string | undefined;
   let lastRinse: string | undefined;
   const rinses = sections.map((section) => {

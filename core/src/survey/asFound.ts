@@ -1,3 +1,4 @@
+import { tableOf } from '../errors';
 import type { FindingKind } from './findings';
 
 /** How the system was found before anything was opened. */
@@ -21,12 +22,12 @@ export const CONTACTOR_FACES = ['unseen', 'sound', 'pitted', 'burnt'] as const;
 export type ContactorFace = (typeof CONTACTOR_FACES)[number];
 
 /** The same in words. */
-export const CONTACTOR_FACE_NAMES: Record<ContactorFace, string> = {
+export const CONTACTOR_FACE_NAMES: Record<ContactorFace, string> = tableOf('contactor state', {
   unseen: 'Not seen',
   sound: 'Sound',
   pitted: 'Pitted',
   burnt: 'Burnt',
-};
+});
 
 /** What the pan and the float of a dead system look like. */
 export const FLOATS_FOUND = ['unknown', 'dry', 'full'] as const;

@@ -1,3 +1,4 @@
+import { tableOf } from '../errors';
 import type { AsFound } from './asFound';
 
 /** What people complain of. */
@@ -42,11 +43,11 @@ export const METERING_DEVICES = ['unknown', 'expansion-valve', 'fixed-orifice'] 
 export type MeteringDevice = (typeof METERING_DEVICES)[number];
 
 /** The same in words. */
-export const METERING_NAMES: Record<MeteringDevice, string> = {
+export const METERING_NAMES: Record<MeteringDevice, string> = tableOf('metering device', {
   unknown: 'Not sure',
   'expansion-valve': 'Expansion valve',
   'fixed-orifice': 'Fixed orifice',
-};
+});
 
 /** Efficiency era, by the plate's rating: it sets what condensing temperature to expect. Common practice, no source. */
 export const EFFICIENCY_ERAS = ['unknown', 'under-10', '10-12', '13-15', '16-up'] as const;

@@ -1,3 +1,4 @@
+import { tableOf, requireInRange } from '../errors';
 import { noAnswers, type CoilAnswers } from './answers';
 import type { Grade } from './grade';
 
@@ -93,11 +94,11 @@ export type SunExposure = (typeof SUN_EXPOSURES)[number];
  * Net radiation taken up by a wet skin, W/m², for a plain description of the sun. Full sun: about 800 W/m² on the face
  * times an absorbed share of 0.6 (both from memory); broken sun half of it.
  */
-export const SUN_TABLE: Record<SunExposure, { id: SunExposure; name: string; netRadiationWm2: number }> = {
+export const SUN_TABLE: Record<SunExposure, { id: SunExposure; name: string; netRadiationWm2: number }> = tableOf('sun exposure', {
   shade: { id: 'shade', name: 'Shade', netRadiationWm2: 0 },
   broken: { id: 'broken', name: 'Broken sun', netRadiationWm2: 240 },
   full: { id: 'full', name: 'Full sun', netRadiationWm2: 480 },
-};
+});
 
 /** The air and light at the coil, typed in on the spot. */
 export interface SiteConditions {
@@ -141,17 +142,23 @@ export function withGrade(grades: FaceGrades, at: FaceRow, value: Grade): FaceGr
   return { ...grades, [at.faceId]: Array.from(rows, (grade) => grade ?? null) };
 }
 
+/** Deeper than any coil of a house. */
+const MOST_ROWS = 12;
+
 /**
  * Rows that nobody has graded, face by face in the order given.
  * @param grades by face
  * @param faceIds faces of the coil
  * @param rows how many rows deep it is, 1–3
  * @returns face and row of each
+ * @throws CoreError out-of-range `rows`
  * @example ungraded({ path: [null, 3] }, ['path'], 2) // [{ faceId: 'path', row: 0 }]
  */
 export const ungraded = (grades: FaceGrades, faceIds: readonly string[], rows: number): FaceRow[] =>
   faceIds.flatMap((faceId) =>
-    Array.from({ length: rows }, (_, row) => ({ faceId, row })).filter(({ row }) => !isGrade(grades[faceId]?.[row])),
+    Array.from({ length: requireInRange('rows', rows, 0, MOST_ROWS) }, (_, row) => ({ faceId, row })).filter(
+      ({ row }) => !isGrade(grades[faceId]?.[row]),
+    ),
   );
 
 /** Words for the rows of a coil of one, two and three rows, the outermost first. */

@@ -107,6 +107,8 @@ export function marginalPrice(tariff: Tariff, latitudeDeg: number): number {
     const tier = tariff.tiers.find(({ upToKwh }) => upToKwh === null || tariff.usualMonthKwh < upToKwh);
     return tier?.price ?? 0;
   }
+  if (tariff.kind !== 'hours')
+    throw new CoreError('unknown', 'kind', `There is no price of energy of the kind ${String((tariff as Tariff).kind)}.`);
   // A week of the middle of summer.
   const month = latitudeDeg < 0 ? '01' : '07';
   let sum = 0;

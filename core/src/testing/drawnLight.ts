@@ -81,7 +81,8 @@ export function drawLight(told: Partial<Drawing>): { bitmap: Bitmap; openPct: nu
   const { floor, abs, min, round } = Math;
   const [cos, sin] = [Math.cos(drawing.towards), Math.sin(drawing.towards)];
   const { lit, dark, room, gradient, edge, spot, noise, card } = drawing;
-  const beam = (u: number, v: number) => lit * gradient ** ((u - 0.5) * cos + (v - 0.5) * sin) * edge ** (4 * ((u - spot.u) ** 2 + (v - spot.v) ** 2));
+  const beam = (u: number, v: number) =>
+    lit * gradient ** ((u - 0.5) * cos + (v - 0.5) * sin) * edge ** (4 * ((u - spot.u) ** 2 + (v - spot.v) ** 2));
   // Three even draws make nearly a normal one, of a standard deviation of one half.
   const grain = () => noise * (next() + next() + next() - 1.5) * 2;
   for (let row = 0; row < height; row += 1)

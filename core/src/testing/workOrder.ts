@@ -3,6 +3,7 @@ import {
   DEFAULT_HOUSE_RULES,
   planCoil,
   RINSE_MEANS_NAMES,
+  SCHOOL_NAMES,
   type CoilBuild,
   type CoilPlan,
   type HouseRules,
@@ -126,6 +127,8 @@ function coilLines(build: CoilBuild, plan: CoilPlan): string[] {
       lines.push(
         `Dwell: ${formatDuration(plan.dwell.minS)}${plan.dwell.maxS === null ? '' : ` to ${formatDuration(plan.dwell.maxS)}`}, ${plan.sections.length} sections`,
       );
+    if (plan.foaming && plan.dwell)
+      lines.push(`Foam: ${SCHOOL_NAMES.preWet[plan.foaming.preWet]}. ${plan.foaming.from}. ${plan.foaming.how}`);
     lines.push(`Rinse: ${plan.rinse.direction}. ${plan.rinse.how}`);
     if (plan.water)
       lines.push(

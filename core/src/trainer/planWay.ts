@@ -1,3 +1,4 @@
+import { requireInRange } from '../errors';
 import { PAN_FILL_SHARE } from '../method/panDose';
 import { APPLY_S_PER_M2, DEFAULT_HOUSE_RULES, planCoil, type CoilPlan, type HouseRules } from '../method';
 import type { Chemistry, StrengthStep } from '../mix';
@@ -36,6 +37,8 @@ const LOOKS_EVERY_S = 10;
 /** Passes beyond the plan’s where the torch still shows dark, as on a visit; rounds of rinsing, and the depth that runs clear. Judgement. */
 const AGAIN = 1;
 const MOST_ROUNDS = 8;
+/** More sections than a coil is ever cut into. */
+const MOST_SECTIONS = 200;
 export const RUNS_CLEAR = 0.05;
 
 /**
@@ -183,10 +186,11 @@ export function* overSpan(
  * @param pack the coil
  * @param way the plan's
  * @returns each second
+ * @throws CoreError `sections` of the way out of range
  * @example handsOf(newPack(PRACTICE_CASES[1], 1), planWay(PRACTICE_CASES[1])).next().value.tool // 'vacuum'
  */
 export function* handsOf(pack: FinPack, way: PlanWay): Generator<Second, void> {
-  const spans = Array.from({ length: way.sections }, (_, i): Span => [
+  const spans = Array.from({ length: requireInRange('sections', way.sections, 1, MOST_SECTIONS) }, (_, i): Span => [
     Math.round((i * pack.columns) / way.sections),
     Math.round(((i + 1) * pack.columns) / way.sections),
   ]);
@@ -265,6 +269,7 @@ function* soak(pack: FinPack, span: Span, way: PlanWay): Generator<Second> {
  * @param way the plan's
  * @param told each second as it was done
  * @returns how many seconds it took
+ * @throws CoreError `sections` of the way out of range
  * @example finishBy(newPack(PRACTICE_CASES[0], 1), planWay(PRACTICE_CASES[0])) > 60 // true
  */
 export function finishBy(pack: FinPack, way: PlanWay, told?: (second: Second) => void): number {

@@ -1,3 +1,4 @@
+import { tableOf } from '../errors';
 import {
   celsiusFromF,
   fahrenheitDiffFromC,
@@ -39,7 +40,7 @@ const ofGallons = (perMinute: boolean): Edge => ({
 });
 
 /** How each kind of number is typed in the reader's units and kept in SI. */
-export const EDGES = {
+export const EDGES = tableOf('unit of measure', {
   temperature: { unit: { us: '°F', si: '°C' }, toSi: byUnit(celsiusFromF), fromSi: byUnit(fahrenheitFromC), digits: { us: 0, si: 1 } },
   difference: { unit: { us: '°F', si: 'K' }, toSi: byUnit((v) => v / 1.8), fromSi: byUnit(fahrenheitDiffFromC), digits: { us: 1, si: 1 } },
   wind: {
@@ -138,7 +139,7 @@ export const EDGES = {
   capacitance: { unit: { us: 'µF', si: 'µF' }, toSi: same, fromSi: same, digits: { us: 1, si: 1 } },
   sound: { unit: { us: 'dB', si: 'dB' }, toSi: same, fromSi: same, digits: { us: 0, si: 0 } },
   count: { unit: { us: '', si: '' }, toSi: same, fromSi: same, digits: { us: 1, si: 1 } },
-} satisfies Record<string, Edge>;
+} satisfies Record<string, Edge>);
 /** A kind of number that is typed in the reader's units. */
 export type EdgeName = keyof typeof EDGES;
 

@@ -1,3 +1,4 @@
+import { tableOf } from '../errors';
 import {
   BTUH_PER_TON,
   fahrenheitDiffFromC,
@@ -70,7 +71,7 @@ export function formatVolume(litres: number, system: UnitSystem): string {
 
 type Formatter<K extends Quantity['kind']> = (quantity: Extract<Quantity, { kind: K }>, system: UnitSystem) => string;
 
-const FORMATTERS: { [K in Quantity['kind']]: Formatter<K> } = {
+const FORMATTERS: { [K in Quantity['kind']]: Formatter<K> } = tableOf('quantity', {
   volume: (q, system) => formatVolume(q.litres, system),
   area: (q, system) => (system === 'us' ? `${trimDecimals(q.m2 / M2_PER_FT2, 1)} ft²` : `${trimDecimals(q.m2, 2)} m²`),
   length: (q, system) => (system === 'us' ? `${trimDecimals(q.m / METRES_PER_INCH, 1)} in` : `${trimDecimals(q.m * 1000, 0)} mm`),
@@ -92,7 +93,7 @@ const FORMATTERS: { [K in Quantity['kind']]: Formatter<K> } = {
     return `${trimDecimals(fromSi(value, system), digits ?? usual[system])} ${unit[system]}`.trim();
   },
   count: (q) => (q.unit ? `${trimDecimals(q.value, 2)} ${q.unit}` : trimDecimals(q.value, 2)),
-};
+});
 
 /**
  * A quantity as text with its unit, in the chosen system. Rounded for reading; never parse it back.

@@ -54,6 +54,22 @@ test('a wash outdoors is better though outdoor air rose by six degrees, by what 
   expect(result.whole).toBe('better');
 });
 
+test('without humidity the outdoor coil is still compared, and what is missing is said', () => {
+  const dry = (set: ReadingSet): ReadingSet => {
+    const { returnWb: _, supplyWb: __, ...rest } = set;
+    return rest;
+  };
+  const result = beforeAfter(dry(read({ outdoorOpen: 0.45 })), dry(read({})), setting);
+  expect(result.way).toBe('dry-bulb');
+  expect(result.why).toMatch(/Humidity is missing/);
+  expect(verdicts(result)).toMatchObject({ condensingOver: 'better', watts: 'not-comparable' });
+  expect(result.whole).toBe('better');
+  // Another day’s outdoor air, and no humidity: nothing can be said.
+  expect(beforeAfter(dry(read({})), dry(read({}, { outdoorC: 36 })), setting).way).toBe('none');
+  // Damper air on the second visit is not taken for dirt.
+  expect(beforeAfter(dry(read({})), dry(read({}, { returnWetBulbC: 20 })), setting).whole).toBe('same');
+});
+
 test('nothing done shows nothing, whether the air changed or not', () => {
   for (const outdoorC of [30, 34]) {
     const result = beforeAfter(read({ outdoorOpen: 0.7 }), read({ outdoorOpen: 0.7 }, { outdoorC }), setting);

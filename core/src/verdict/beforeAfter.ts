@@ -1,5 +1,5 @@
 import type { FigureSetting, Uncertain } from '../airside';
-import { judgeable, QUANTITIES, type ReadingSet } from '../readings';
+import { inHeating, judgeable, QUANTITIES, type ReadingSet } from '../readings';
 import type { EdgeName } from '../units';
 import { devicesOf } from './devices';
 import { plainLines, type PlainId } from './plainLines';
@@ -28,7 +28,7 @@ export interface ComparedLine {
 export interface BeforeAfter {
   lines: ComparedLine[];
   /** The air was near enough the same; or both were held against the model; or neither can be. */
-  way: 'same-air' | 'model' | 'none';
+  way: 'same-air' | 'model' | 'dry-bulb' | 'none';
   /** Why not, or what was done about it, a sentence. */
   why: string;
   /** The verdict as a whole: by what cooling, lift and power say, never by the drop. */
@@ -74,6 +74,18 @@ const near = (a: Conditions, b: Conditions): boolean =>
   Math.abs(a.returnC - b.returnC) <= SAME_RETURN_K &&
   Math.abs(a.returnWetBulbC - b.returnWetBulbC) <= SAME_WET_K;
 
+/** What can be compared by dry bulb alone, with what an unknown change of humidity may do to it, as a share. Judgement, by the system model. */
+const DRY_SIGNS: Partial<Record<SignId, number>> = { condensingOver: 0.05, outdoorRise: 0.04, coilStatic: 0, recirculation: 0 };
+
+/** Read while it heats: the coils have changed their parts. */
+const HEATING_WORDS = 'Read while it heats: air rise, watts and outdoor air are told, and nothing of cooling is judged.';
+
+/** Outdoor and return air much the same by dry bulb. */
+const nearDry = (a: ReadingSet, b: ReadingSet): boolean => {
+  const apart = (id: 'outdoorIn' | 'returnDb') => Math.abs((a[id]?.value ?? NaN) - (b[id]?.value ?? NaN));
+  return apart('outdoorIn') <= SAME_OUTDOOR_K && apart('returnDb') <= SAME_RETURN_K;
+};
+
 /** Doubt of a difference between two readings with the same probes: what changes from one to the next, not what is off in both. */
 function repeatDoubt(sign: SignId, set: ReadingSet): number {
   const slope = (id: (typeof SIGNS)[SignId]['needs'][number]) => (QUANTITIES[id].edge === 'pressure' ? 1 / 25 : 1);
@@ -91,7 +103,8 @@ function repeatDoubt(sign: SignId, set: ReadingSet): number {
  * @example beforeAfter({}, {}, { refrigerant: 'R-410A', metering: 'unknown', era: 'unknown', btuh: 36000, pressureKPa: 101.325, ratedA: null }).whole // 'open'
  */
 export function beforeAfter(before: ReadingSet, after: ReadingSet, setting: FigureSetting): BeforeAfter {
-  const [was, is] = [judgeable(before), judgeable(after)];
+  const [was, is] = [judgeable(before, setting.heats), judgeable(after, setting.heats)];
+  const heating = inHeating(before, setting.heats) || inHeating(after, setting.heats);
   const [readBefore, readAfter] = [signsRead(was, setting), signsRead(is, setting)];
   const [airBefore, airAfter] = [conditionsOf(was, setting), conditionsOf(is, setting)];
   const sameAir = airBefore !== null && airAfter !== null && near(airBefore, airAfter);
@@ -103,7 +116,15 @@ export function beforeAfter(before: ReadingSet, after: ReadingSet, setting: Figu
           return cleanBefore && cleanAfter ? [{ before: cleanBefore, after: cleanAfter, share }] : [];
         })
       : [];
-  const way: BeforeAfter['way'] = sameAir ? 'same-air' : byModel.length > 0 ? 'model' : 'none';
+  const way: BeforeAfter['way'] = heating
+    ? 'none'
+    : sameAir
+      ? 'same-air'
+      : byModel.length > 0
+        ? 'model'
+        : nearDry(was, is)
+          ? 'dry-bulb'
+          : 'none';
   const lines: ComparedLine[] = SIGN_IDS.flatMap((sign) => {
     const [first, second] = [readBefore[sign], readAfter[sign]];
     if (!first || !second) return [];
@@ -114,24 +135,38 @@ export function beforeAfter(before: ReadingSet, after: ReadingSet, setting: Figu
     const apart = Math.sqrt(moves.reduce((sum, { by, share }) => sum + share * (by - byAir) ** 2, 0));
     const effect = {
       value: second.value - first.value - byAir,
-      u: Math.hypot(repeatDoubt(sign, was), repeatDoubt(sign, is), byAir * MODEL_SHARE, apart),
+      u: Math.hypot(
+        repeatDoubt(sign, was),
+        repeatDoubt(sign, is),
+        byAir * MODEL_SHARE,
+        apart,
+        way === 'dry-bulb' ? (DRY_SIGNS[sign] ?? 0) * Math.abs(first.value) : 0,
+      ),
     };
     const unsteady = needs.some((id) => was[id]?.steady === false || is[id]?.steady === false);
     const said = unsteady
       ? ({ verdict: 'not-comparable', why: 'One of them was taken before the system had come to rest.' } as const)
-      : way === 'none'
+      : way === 'none' || (way === 'dry-bulb' && DRY_SIGNS[sign] === undefined)
         ? ({ verdict: 'not-comparable', why: 'The air was not the same, or not measured, both times.' } as const)
         : verdictOf(sign, effect);
     return [{ sign, name, edge, before: first, after: second, effect, byAir, ...said }];
   });
   // They are told, and decide nothing.
-  return { lines: [...lines, ...plainLines(was, is, sameAir)], way, why: WAY_WORDS[way], whole: wholeOf(lines) };
+  const why = heating ? HEATING_WORDS : WAY_WORDS[way];
+  return {
+    lines: heating ? plainLines(was, is, false) : [...lines, ...plainLines(was, is, sameAir)],
+    way,
+    why,
+    whole: wholeOf(heating ? [] : lines),
+  };
 }
 
 const WAY_WORDS: Record<BeforeAfter['way'], string> = {
   'same-air': 'Outdoor and return air were much the same both times.',
   model:
     'The air was not the same: what the model says it did is taken off each change. The model is a stand-in for this unit, with a quarter of its share in doubt.',
+  'dry-bulb':
+    'Humidity is missing: cooling and moisture cannot be compared. Outdoor and return air were much the same, so the outdoor coil can.',
   none: 'Outdoor air, return air and its wet bulb are needed both times before anything can be compared.',
 };
 

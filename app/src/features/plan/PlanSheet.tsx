@@ -6,6 +6,7 @@ import {
   formatQuantity,
   formatRatio,
   RINSE_MEANS_NAMES,
+  SCHOOL_NAMES,
   type CoilPlan,
   whyCaution,
 } from '@elm-mist/core';
@@ -109,6 +110,15 @@ export function PlanSheet({ plan, visit }: { plan: CoilPlan; visit: OpenVisit })
               <Strong>{plan.passes === 1 ? 'One' : `Up to ${plan.passes}`}</Strong>
             </Why>
           </Row>
+          {plan.foaming && plan.dwell ? (
+            <Row label="Foam">
+              <Why because={why('foaming')}>
+                <Strong
+                  style={{ textAlign: 'right' }}
+                >{`${plan.foaming.from}; ${SCHOOL_NAMES.preWet[plan.foaming.preWet].toLowerCase()}`}</Strong>
+              </Why>
+            </Row>
+          ) : null}
           <Row label="Rinse">
             <Why because={why('rinse')}>
               <Strong style={{ textAlign: 'right' }}>{plan.rinse.direction}</Strong>

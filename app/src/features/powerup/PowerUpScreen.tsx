@@ -38,6 +38,7 @@ import {
   ThumbBar,
   useTokens,
 } from '@/ui';
+import { ReasonPart } from '../shared/ReasonPart';
 import { undoLine, UndoButton } from '../visit/Undo';
 import { goTo, VisitScreen } from '../visit/VisitScreen';
 
@@ -51,6 +52,25 @@ const DONE_WORDS: Record<PowerStep, string> = {
   'fan-right': 'Fan blows right',
   'sounds-right': 'It sounds right',
   steady: 'Steady: take the readings',
+};
+
+const REST_ASKED = {
+  title: 'Start sooner',
+  lead: 'A start against pressure.',
+  text: 'A compressor that starts before pressures are equal may stall and trip. The maker’s own delay outranks this clock. Your reason is on the report.',
+  label: 'Why it starts sooner',
+  keep: 'Keep the wait',
+  leave: 'Start it now',
+  testID: 'rest',
+};
+const STEADY_ASKED = {
+  title: 'Skip the run-in',
+  lead: 'Readings taken sooner do not count.',
+  text: 'Pressures and temperatures still move: what is read now is marked as not steady. Your reason is on the report.',
+  label: 'Why it is not waited for',
+  keep: 'Keep the wait',
+  leave: 'Go on now',
+  testID: 'steady',
 };
 
 /** From the last rinse to running steady: spin, close, tell, power, rest, call, look, listen, and a quarter of an hour. */
@@ -78,9 +98,11 @@ export function PowerUpScreen() {
   const pulledBy = [...new Set(Object.values(state.gates).flatMap((gate) => gate?.done.isolated?.by ?? []))];
   const other = pulledBy.filter((name) => name !== who);
   const waits = (step === 'called' && restS > 0) || (step === 'steady' && steadyS > 0);
-  const take = (ok: boolean) => {
-    if (!step) return;
-    if (record({ kind: 'power.step', data: { step, ok } }) && step === 'steady') goTo(detail.visit.id, 'check');
+  const take = (ok: boolean, why?: string): boolean => {
+    if (!step) return false;
+    const kept = record({ kind: 'power.step', data: { step, ok, ...(why ? { why } : {}) } });
+    if (kept && step === 'steady') goTo(detail.visit.id, 'check');
+    return kept;
   };
   const last = own('power-up');
   const bad = step ? POWER_TABLE[step].bad : null;
@@ -163,6 +185,10 @@ export function PowerUpScreen() {
             taken={up.done[id] ? <Small ink="inkSoft">{wallClock(up.done[id].at, 'h:mm')}</Small> : null}
           >
             {id === step ? <Small ink="inkSoft">{POWER_TABLE[id].help}</Small> : null}
+            {up.done[id]?.why ? <Small ink="brick">{`Wait cut short: ${up.done[id]?.why}`}</Small> : null}
+            {id === step && waits ? (
+              <ReasonPart key={id} asked={id === 'called' ? REST_ASKED : STEADY_ASKED} leave={(why) => take(true, why)} />
+            ) : null}
           </StepRow>
         ))}
       </Part>

@@ -57,7 +57,7 @@ export function MeaningPart({ take }: { take: (when: ReadingWhen) => void }) {
         </Part>
       ) : null}
       <LeftPart take={take} first={!compared} />
-      <SizingPart set={judgeable(last.set)} />
+      {last.heating ? null : <SizingPart set={judgeable(last.set)} />}
       {explained.length > 0 ? (
         <Part title={<Heading>Moved with it, no measure of the wash</Heading>}>
           {explained.map((row) => (
@@ -99,6 +99,15 @@ function LeftPart({ take, first }: { take: (when: ReadingWhen) => void; first: b
   const { state, house, record, who, team } = useVisit();
   const { left, before, after } = useJudgement();
   const closed = state.closed !== null;
+  if (before.heating || after.heating)
+    return (
+      <Part first={first} title={<Heading>Read while it heats</Heading>} testID="read-heating">
+        <Body ink="inkSoft">
+          Supply air is warmer than return air: that is how a heat pump heats, and no fault. Air rise, outdoor air, amps and watts are shown
+          below. Cooling, superheat and subcooling are judged only by readings taken while it cools.
+        </Body>
+      </Part>
+    );
   if (!left)
     return (
       <Part first={first} title={<Heading>What is left</Heading>}>

@@ -4,6 +4,7 @@ import {
   LICENCE_NAMES,
   mayDo,
   powerClocks,
+  probePlace,
   QUANTITIES,
   readingText,
   retype,
@@ -48,12 +49,14 @@ const taking =
 
 /** Readings of one side: from a kit, out of a logger’s file, or typed. */
 export function TakePart({ when, tabs, said }: { when: ReadingWhen; tabs: ReactNode; said: () => void }) {
-  const { state, detail, house, record, who, team, own, undo } = useVisit();
+  const { state, detail, house, record, who, team, own, undo, allCoils } = useVisit();
   const { units } = house;
   const judgement = useJudgement();
   const { set, impossible } = judgement[when];
   const closed = state.closed !== null;
   const [stored, keep, drop] = useDraft<Typed>(`readings.${detail.visit.id}.${when}`, () => ({ figures: {}, units, ran: false }));
+  const indoor = allCoils.find((coil) => coil.role === 'evaporator');
+  const indoorUnit = (indoor && state.surveys[indoor.id]?.value.answers.indoorUnit) ?? 'unknown';
   const [spot, setSpot] = useState<QuantityId>('outdoorIn');
   const [troubles, setTroubles] = useState<Partial<Record<QuantityId, string>>>({});
   const draft: Typed = {
@@ -144,7 +147,7 @@ export function TakePart({ when, tabs, said }: { when: ReadingWhen; tabs: ReactN
         {closed ? null : (
           <>
             <ProbeMap spot={QUANTITIES[spot].spot} />
-            <Small ink="inkSoft">{`${QUANTITIES[spot].name}: ${QUANTITIES[spot].where}`}</Small>
+            <Small ink="inkSoft">{`${QUANTITIES[spot].name}: ${probePlace(spot, indoorUnit)}`}</Small>
             {when === 'before' || steadyAtMs === null ? (
               <Tick label="It has run for fifteen minutes" value={draft.ran} onChange={(ran) => keep({ ...draft, ran })} />
             ) : null}

@@ -6,8 +6,8 @@ import { useVisit } from '@/data';
 export function useJudgement(): Judgement {
   const { state, coils, detail } = useVisit();
   const { system, place } = detail;
-  return useMemo(
-    () => judgementOf(state, coils, { refrigerant: system.refrigerant, btuh: system.btuh, altitudeM: place.altitudeM }),
-    [state, coils, system, place],
-  );
+  return useMemo(() => {
+    const { refrigerant, btuh, configuration } = system;
+    return judgementOf(state, coils, { refrigerant, btuh, configuration, altitudeM: place.altitudeM });
+  }, [state, coils, system, place]);
 }

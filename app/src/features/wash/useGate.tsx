@@ -6,7 +6,6 @@ import {
   gateOf,
   gateStepDue,
   gateStepName,
-  LEAST_REASON,
   LIVE_VOLTS,
   mayStayShut,
   MOST_CIRCUITS,
@@ -22,6 +21,7 @@ import {
 import { useState, type ReactNode } from 'react';
 import { View } from 'react-native';
 import { useVisit, wallClock } from '@/data';
+import { ReasonPart } from '../shared/ReasonPart';
 import { Act, Banner, Companion, Field, HazardBox, Heading, Small, space, StepRow } from '@/ui';
 
 /** The gate of one power source: its list of steps, and the buttons for the step that is due. */
@@ -154,9 +154,17 @@ export function useGate(source: PowerSource): { card: ReactNode; buttons: ReactN
         );
       })}
       {current ? (
-        <LeaveOut
+        <ReasonPart
           key={current}
-          name={gateStepName(current, own)}
+          asked={{
+            title: 'Leave this step out',
+            lead: 'What is not proved may be live.',
+            text: `Leaving out "${gateStepName(current, own).toLowerCase()}" is your own decision, within your license and local code. Your reason and your name are on the report.`,
+            label: 'Why it is left out',
+            keep: 'Keep the step',
+            leave: 'Leave it out',
+            testID: 'gate',
+          }}
           leave={(reason) => record({ kind: 'gate.skipped', data: { source, step: current, reason } })}
         />
       ) : null}
@@ -203,32 +211,3 @@ const entryText = (entry: GateEntry): string =>
       : entry.volts === null
         ? ''
         : `${(entry.readings ?? [entry.volts]).join(', ')} V · `;
-
-/** A step is left out only with a reason, which stands on the report; asked for apart, so that it is never pressed by chance. */
-function LeaveOut({ name, leave }: { name: string; leave: (reason: string) => boolean }) {
-  const [open, setOpen] = useState(false);
-  const [reason, setReason] = useState('');
-  const [error, setError] = useState<string | undefined>();
-  if (!open)
-    return (
-      <View style={{ alignItems: 'flex-start' }}>
-        <Companion title="Leave this step out" onPress={() => setOpen(true)} testID="gate-leave-out" />
-      </View>
-    );
-  const go = () => {
-    if (reason.trim().length < LEAST_REASON) setError(`Say why, in ${LEAST_REASON} characters at least.`);
-    else leave(reason.trim());
-  };
-  return (
-    <View style={{ gap: space.s }}>
-      <HazardBox lead="What is not proved may be live.">
-        {`Leaving out "${name.toLowerCase()}" is your own decision, within your licence and local code. Your reason and your name stand on the report.`}
-      </HazardBox>
-      <Field label="Why it is left out" value={reason} onChange={setReason} error={error} testID="gate-reason" />
-      <View style={{ flexDirection: 'row', gap: space.s }}>
-        <Companion title="Keep the step" onPress={() => setOpen(false)} wet />
-        <Companion title="Leave it out" danger onPress={go} wet testID="gate-leave-out-sure" />
-      </View>
-    </View>
-  );
-}

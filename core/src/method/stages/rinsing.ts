@@ -2,7 +2,17 @@ import type { RuleRef } from '../../because';
 import { CONSTRUCTION_TABLE } from '../../equipment';
 import { CONDENSATE_RUN_S } from '../condensate';
 import type { Situation } from '../facts';
-import { FORCE_RULES, FORCE_SCHOOL_TABLE, RINSE_ADDS, RINSE_RULES, RINSE_SCHOOL_TABLE, type Rinse, type RinseFacts } from '../rinse';
+import {
+  FORCE_RULES,
+  FORCE_SCHOOL_TABLE,
+  RINSE_ADDS,
+  RINSE_RULES,
+  RINSE_SCHOOL_TABLE,
+  SQUARE,
+  type Rinse,
+  type RinseWay,
+  type RinseFacts,
+} from '../rinse';
 import { allMatches, firstMatch, refOf } from '../rule';
 import type { Staged } from '../staged';
 import type { ChemistryChoice } from './chemistry';
@@ -15,6 +25,10 @@ export interface Rinsing {
   byHand: Rinse;
   washer: boolean;
 }
+
+/** The same ways, the last of them level where it comes from outside. */
+const squareLast = (ways: readonly RinseWay[]): RinseWay[] =>
+  ways.map((way, i) => (i === ways.length - 1 && way.from === 'outside' ? { ...way, downDeg: 0 } : way));
 
 const minutes = (seconds: number) => Math.round(seconds / 60);
 const BY_CONDENSATE: Rinse = {
@@ -48,7 +62,7 @@ export function rinseStage({ coil, facts, house }: Situation, opened: OpeningCho
   ];
   const byHand: Rinse = {
     direction: direction.direction,
-    ways: direction.ways,
+    ways: adds.some(({ id }) => id === SQUARE) ? squareLast(direction.ways) : direction.ways,
     how: [force.how, direction.how, ...adds.map((row) => row.then)].filter(Boolean).join(' '),
     nozzle: force.nozzle,
     leastDistanceM: force.leastDistanceM,

@@ -1,7 +1,7 @@
 import { POWER_SOURCES, type Configuration, type PowerSource } from '../../equipment';
 import { shutGate, stepGate, type GateEntry, type GateStep } from '../gate';
 import { gateOf } from '../gateOf';
-import { powerTaken, stepPower } from '../powerUp';
+import { compressorStopped, powerTaken, stepPower } from '../powerUp';
 import type { VisitState } from '../visitState';
 import { stamp, type Reducers } from './reducer';
 
@@ -26,6 +26,7 @@ export const POWER = {
     const { source, step, volts, readings, shut } = event.data;
     const entry = { at: event.at, by: event.by, volts, skipped: null, ...(readings ? { readings } : {}), ...(shut ? { shut } : {}) };
     takeStep(state, configuration, source, step, entry);
+    if (step === 'isolated' || step === 'thermostat-off') state.powerUp = compressorStopped(state.powerUp, event.at);
     if (step === 'isolated') state.powerUp = powerTaken(state.powerUp);
   },
   'gate.skipped': (state, event, configuration) => {
@@ -35,8 +36,8 @@ export const POWER = {
     state.gateSkips.push(stamp(event, event.data));
   },
   'power.step': (state, event) => {
-    const { step, ok } = event.data;
-    state.powerUp = stepPower(state.powerUp, step, ok, event.at);
+    const { step, ok, why } = event.data;
+    state.powerUp = stepPower(state.powerUp, step, ok, event.at, why);
     // Power back shuts every gate.
     if (step === 'power-on' && state.powerUp.done['power-on']) state.gates = {};
   },

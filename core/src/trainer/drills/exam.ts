@@ -1,4 +1,4 @@
-import { longDay, dayIn, stampIn } from '../../clock';
+import { longDay, dayIn, stampIn, isoAt } from '../../clock';
 import type { Report, ReportBlock } from '../../report/blocks';
 import type { UnitSystem } from '../../units';
 import { DRILL_FAMILIES, drawOf, type Drill, type DrillFamily } from './drill';
@@ -44,7 +44,7 @@ export interface ExamSheetInput {
  * @example examSheet({ person: 'Wren', shop: { name: 'A shop', address: '' }, zone: 'UTC', atMs: 0, minutes: 9, answers: [] }).title // 'Exam'
  */
 export function examSheet({ person, shop, zone, atMs, minutes, answers }: ExamSheetInput): Report {
-  const at = new Date(atMs).toISOString();
+  const at = isoAt(atMs);
   const right = answers.filter(({ marked }) => marked.right).length;
   const rows = DRILL_FAMILIES.flatMap((family) => {
     const own = answers.filter(({ drill }) => drill.family === family);

@@ -1,3 +1,4 @@
+import { requireInRange } from '../../errors';
 import { createEmptyCard, fsrs, Rating, State, type Card } from 'ts-fsrs';
 import type { UnitSystem } from '../../units';
 import { DRILL_FAMILIES, type Drill, type DrillFamily } from './drill';
@@ -75,6 +76,7 @@ export function drillStandings(done: readonly DrillDone[], nowMs: number): Famil
  * @param system units to ask in
  * @param only one family alone; null for all
  * @returns the question
+ * @throws CoreError `seed`
  * @example nextDrill([], 0, 7, 'us').skill.length > 0 // true
  */
 export function nextDrill(
@@ -84,6 +86,7 @@ export function nextDrill(
   system: UnitSystem,
   only: DrillFamily | null = null,
 ): Drill {
+  requireInRange('seed', seed, -Number.MAX_SAFE_INTEGER, Number.MAX_SAFE_INTEGER);
   const due = [...cardsOf(done)]
     .filter(([, { family, card }]) => (only === null || family === only) && card.state !== State.New && card.due.getTime() <= nowMs)
     .sort(([, a], [, b]) => a.card.due.getTime() - b.card.due.getTime())[0];

@@ -1,4 +1,4 @@
-import { dayIn, longDay, stampIn } from '../../clock';
+import { dayIn, longDay, stampIn, isoAt } from '../../clock';
 import type { Report, ReportBlock } from '../../report/blocks';
 import { areaScore, DEBRIEF_AREA_NAMES, DEBRIEF_AREAS, type VisitDebrief } from './visitDebrief';
 
@@ -29,7 +29,7 @@ export function visitSheet({ person, shop, zone, atMs, minutes, exam, place, deb
   return {
     title: exam ? 'Exam: a whole visit' : 'A whole visit, practised',
     shop: [shop.name, shop.address].filter(Boolean).join(' · '),
-    about: `${person} · ${stampIn(zone, new Date(atMs).toISOString())}`,
+    about: `${person} · ${stampIn(zone, isoAt(atMs))}`,
     language: 'en',
     blocks: [
       { is: 'heading', text: person },
