@@ -167,6 +167,7 @@ export {
   readDial,
   reorderList,
   reservoirFor,
+  flatFoamWords,
   runOffCure,
   solutionVolume,
   stockWarnings,

@@ -4,7 +4,7 @@ import { figure, flag, oneOf, optionalWords } from '../fields';
 import { yes, known, gradesSchema } from './common';
 
 const answersSchema = object({
-  disconnect: known('Disconnect', ['unknown', 'pull-out', 'lever', 'breaker', 'panel']).default('unknown'),
+  disconnect: known('Disconnect', ['unknown', 'pull-out', 'lever', 'breaker', 'panel', 'plug']).default('unknown'),
   finDamage: known('Bent fins', ['unknown', 'little', 'some', 'much']).default('unknown'),
   finStiffness: known('Fins', ['unknown', 'soft', 'stiff']).default('unknown'),
   weepHoles: known('Weep holes', ['unknown', 'open', 'blocked', 'none']).default('unknown'),

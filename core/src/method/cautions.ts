@@ -352,7 +352,7 @@ export const CAUTIONS: readonly Rule<JobFacts, Caution>[] = [
     then: {
       step: 'apply',
       lead: 'Foam is slippery.',
-      text: 'Keep it off the ladder, the roof and the path. Wet the plants first; keep run-off from drains and ponds.',
+      text: 'Keep it off the ladder, the roof and the path. Keep run-off from drains and ponds.',
     },
     because: 'Foam and run-off.',
     source: commonPractice,
@@ -381,7 +381,7 @@ export const CAUTIONS: readonly Rule<JobFacts, Caution>[] = [
   },
   {
     id: 'caution.compartment',
-    when: { role: 'condenser', electrics: 'shield-everything' },
+    when: { role: 'condenser', electrics: 'shield-everything', waterWay: ['unknown', 'bucket-washer', 'mug'] },
     then: {
       step: 'rinse',
       lead: 'Keep the jet off the controls.',
@@ -502,6 +502,17 @@ export const CAUTIONS: readonly Rule<JobFacts, Caution>[] = [
     source: commonPractice,
   },
   {
+    id: 'caution.plug',
+    when: { disconnect: 'plug', role: 'condenser' },
+    then: {
+      step: 'gate',
+      lead: 'The plug can be pushed back by anyone.',
+      text: 'Tag it, or lock its blades in a box. Keep plug and outlet dry.',
+    },
+    because: 'A plug is no lock.',
+    source: commonPractice,
+  },
+  {
     id: 'caution.trips',
     when: { symptoms: { includes: 'breaker-trips' } },
     then: { step: 'close', lead: 'It has been tripping.', text: 'A tripped breaker is investigated, not just reset.' },
@@ -612,7 +623,7 @@ export const CAUTIONS: readonly Rule<JobFacts, Caution>[] = [
   },
   {
     id: 'caution.no-weep',
-    when: { role: 'condenser', weepHoles: 'none' },
+    when: { role: 'condenser', weepHoles: 'none', panHoles: 'never-drill', waterWay: ['unknown', 'bucket-washer', 'mug'] },
     then: {
       step: 'rinse',
       lead: 'The base holds what you pour.',
@@ -717,7 +728,7 @@ export const CAUTIONS: readonly Rule<JobFacts, Caution>[] = [
   },
   {
     id: 'caution.condensate',
-    when: { ending: 'condensate', ductless: false },
+    when: { ending: 'condensate', ductless: false, washes: true },
     then: {
       step: 'close',
       lead: 'Foam is still on the indoor coil.',
@@ -728,7 +739,7 @@ export const CAUTIONS: readonly Rule<JobFacts, Caution>[] = [
   },
   {
     id: 'caution.condensate-head',
-    when: { ending: 'condensate', ductless: true },
+    when: { ending: 'condensate', ductless: true, washes: true },
     then: {
       step: 'close',
       lead: 'Foam is still on the indoor coil.',

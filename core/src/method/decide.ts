@@ -75,6 +75,7 @@ export function jobFactsOf({ facts }: Situation, decision: Decision): JobFacts {
     passes,
     ending,
     washer: decision.rinse.value.washer,
+    nozzle: decision.rinse.value.rinse.nozzle ?? '',
   };
   return { ...facts, ...chosen };
 }

@@ -6,6 +6,7 @@ import {
   completeSurvey,
   COOLING_SYMPTOMS,
   judgeAsFound,
+  type AsFound,
   notTried,
   OUTDOOR_HAZARDS,
   SOIL_TABLE,
@@ -140,6 +141,7 @@ function factsOf(coil: CoilBuild, survey: CoilSurvey, context: MethodContext, ho
     helper: story.helper,
     panFull: story.asFound?.float === 'full',
     notRunning: judgeAsFound(story.asFound ?? notTried()).stops,
+    ...runningOf(story.asFound ?? notTried()),
     washesSinceOpened: context.washesSinceOpened?.[coil.id] ?? null,
     makerWaterOnly: coil.makerWaterOnly,
     sensitiveOccupants: context.sensitiveOccupants,
@@ -156,6 +158,12 @@ function factsOf(coil: CoilBuild, survey: CoilSurvey, context: MethodContext, ho
   facts.panSound = firstMatch(PAN_RULES, facts)!.then;
   facts.overflowGuard = firstMatch(OVERFLOW_RULES, facts)!.then;
   return facts;
+}
+
+/** Whether it runs as found, and whether it will: a part that was replaced was seen to start it, one on order was not. */
+function runningOf({ state, mended, trips }: AsFound): Pick<SurveyFacts, 'runsNow' | 'runsAfter'> {
+  const runs = state === 'unknown' || state === 'runs' || state === 'code' || (state === 'trips' && trips === 'hot');
+  return { runsNow: runs || mended === 'replaced', runsAfter: runs || mended !== 'ordered' };
 }
 
 /**

@@ -135,6 +135,10 @@ export interface SurveyFacts extends Omit<CoilAnswers, 'opening' | 'discharge'>,
   panFull: boolean;
   /** What keeps it from running, where the customer chose nothing; null where it runs or was not tried. */
   notRunning: NotRunning | null;
+  /** It runs as it was found, or was not tried: readings before the wash can be taken. */
+  runsNow: boolean;
+  /** It will run when the wash is done: its part is not on order. */
+  runsAfter: boolean;
   /** Washes since the coil was last opened from inside; null when the record does not say. */
   washesSinceOpened: number | null;
   makerWaterOnly: boolean;
@@ -176,6 +180,8 @@ export interface ChosenFacts {
   ending: Ending;
   /** A washer on its low setting is used. */
   washer: boolean;
+  /** What it is rinsed with; empty where nothing is rinsed by hand. */
+  nozzle: string;
 }
 
 /** All of it: what a step, a caution or a thing to carry may depend on. */

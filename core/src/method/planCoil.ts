@@ -314,6 +314,7 @@ function missingFacts(situation: Situation, { stop, chemistry, rinse }: Decision
     faces.map((face) => face.id),
     rows,
   ).map(({ faceId, row }) => [faces.find((face) => face.id === faceId)?.name ?? faceId, rowName(rows, row)].filter(Boolean).join(' '));
+  const washes = stop.value.verdict === 'wash';
   const missing: string[] = [];
   if (open.length > 0) missing.push(`Not graded: ${open.join(', ')}. Planned for the worst grade given.`);
   if (coil.construction === 'unknown') {
@@ -325,11 +326,11 @@ function missingFacts(situation: Situation, { stop, chemistry, rinse }: Decision
   }
   if (coil.sizeEstimated) missing.push('Size taken from the capacity, not measured: volume and times are estimates.');
   if (coil.role === 'condenser' && !context.site) missing.push('No conditions noted: the clock cannot say when foam dries.');
-  if (rinse.rules.some((rule) => rule.id === 'force.not-stiff'))
+  if (washes && rinse.rules.some((rule) => rule.id === 'force.not-stiff'))
     missing.push('Nobody has tried how stiff the fins are: rinsed gently until somebody does.');
-  if (ending === 'condensate' && facts.condensate === 'unknown')
+  if (washes && ending === 'condensate' && facts.condensate === 'unknown')
     missing.push('Return air not measured: in dry air no condensate runs. Note its humidity in Look, or rinse by hand.');
-  if (stop.value.verdict === 'wash' && cleaner && !cleaner.rinseNeeded && UNTRIED.includes(chemistry.value.endingRule))
+  if (washes && cleaner && !cleaner.rinseNeeded && UNTRIED.includes(chemistry.value.endingRule))
     missing.push(
       `Condensate can rinse ${cleaner.name} after three checks: drain flow test, drain pan, float switch. Until then rinse by hand.`,
     );

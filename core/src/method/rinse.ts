@@ -288,6 +288,8 @@ export const FORCE_SCHOOL_TABLE: Record<ForceSchool, Force> = {
 
 /** The last pass from outside is level. */
 export const SQUARE = 'rinse.square';
+/** Rinsed with something wet. */
+const BY_WATER = ['unknown', 'bucket-washer', 'mug'] as const;
 /** Sentences that a school or a finding adds to how it is rinsed. Common practice, no source. */
 export const RINSE_ADDS: readonly Rule<RinseFacts, string>[] = [
   {
@@ -320,14 +322,14 @@ export const RINSE_ADDS: readonly Rule<RinseFacts, string>[] = [
   },
   {
     id: 'rinse.urine',
-    when: { soils: { includes: 'pet-urine' } },
+    when: { soils: { includes: 'pet-urine' }, waterWay: BY_WATER },
     then: 'Rinse the marked side twice: urine corrodes.',
     because: 'What stays of it goes on eating the fins.',
     source: commonPractice,
   },
   {
     id: 'rinse.salt',
-    when: { soils: { includes: 'salt' } },
+    when: { soils: { includes: 'salt' }, waterWay: BY_WATER },
     then: 'Plenty of plain water: salt goes with nothing else.',
     because: 'Salt dissolves.',
     source: commonPractice,

@@ -67,7 +67,7 @@ const wait = (stage: Stage, minutes: number, text: string, when: When<JobFacts>,
 
 /** Every step there is, in the order of work. Common practice, no source; the maker's manual outranks it. */
 export const STEP_TABLE = {
-  baseline: wait('before', 15, 'Baseline readings, system steady 15 min', {}, { once: true, doneWhen: 'read-before' }),
+  baseline: wait('before', 15, 'Baseline readings, system steady 15 min', { runsNow: true }, { once: true, doneWhen: 'read-before' }),
   isolate: work('isolate', 3, 'Isolate, tag, prove dead', {}, { lead: true, doneWhen: 'gate-open' }),
   bus: work(
     'isolate',
@@ -98,8 +98,13 @@ export const STEP_TABLE = {
     clipOnScreens: 'fitted',
     screens: 'leave-off',
   }),
-  guards: work('open', 8, 'Louvred panels off and washed', { ...out, guards: 'louvre', opening: OPENED }),
-  'guards-wire': work('open', 5, 'Guards off', { ...out, guards: ['wire', 'hinged'], opening: OPENED }),
+  guards: work('open', 8, 'Louvered panels off and washed; the top first where they hang under it', {
+    ...out,
+    guards: 'louvre',
+    opening: OPENED,
+  }),
+  'guards-wire': work('open', 5, 'Guards off', { ...out, guards: 'wire', opening: OPENED }),
+  'guards-hinged': work('open', 6, 'Hinged doors open or off, washed on both sides', { ...out, guards: 'hinged', opening: OPENED }),
   wires: work('open', 8, 'Photograph the wires; lift the top straight up, tip it toward its leads, stand it on edge', {
     ...out,
     insideReached: true,
@@ -128,7 +133,7 @@ export const STEP_TABLE = {
   lift: work('prepare', 10, 'Dry lift: hand, brush along the fins, vacuum', { ...out, dryLift: true }),
   'lift-in': work('prepare', 6, 'Dry lift: soft brush and vacuum', { ...inn, dryLift: true }),
   lip: work('prepare', 4, 'Base lip cleared behind its edge', { baseLip: true, insideReached: true }),
-  shield: work('prepare', 2, 'Controls shielded', { ...out, electrics: 'shield-everything', opening: OPENED }),
+  shield: work('prepare', 2, 'Controls shielded', { ...out, electrics: 'shield-everything', waterWay: BY_WATER }),
   bag: work('prepare', 1, 'Fan motor bagged', { ...out, insideReached: true, lid: 'off-throughout', discharge: 'up' }),
   plants: work('prepare', 1, 'Plants wetted', { surroundings: { includes: 'plants' }, usesCleaner: true }),
   presoak: work('prepare', 3, 'Marked side soaked with plain water', {
@@ -195,7 +200,7 @@ export const STEP_TABLE = {
     weepHoles: 'none',
     panHoles: 'never-drill',
   }),
-  'lid-on': work('close', 4, 'Top back on, outside rinsed once more', {
+  'lid-on': work('close', 9, 'Compartment dry, wires as noted, fan and top back on, outside rinsed once more', {
     ...out,
     insideReached: true,
     lid: 'back-on-first',
@@ -221,13 +226,29 @@ export const STEP_TABLE = {
   wipe: work('close', 2, 'Shroud, blades, lines and cabinet wiped: oil left on lines hides the next leak', { ...out, opening: OPENED }),
   // Back in the order in which it came off, the last first.
   'close-deep': work('close', 12, 'Panels and fan assembly back, screws counted', { opening: 'deep' }),
-  'close-out': work('close', 8, 'Compartment dry, fan and top back, blades clear', { ...out, insideReached: true, discharge: 'up' }),
+  'close-out': work('close', 8, 'Compartment dry, fan and top back, blades clear', {
+    ...out,
+    insideReached: true,
+    lid: 'off-throughout',
+    discharge: 'up',
+  }),
+  'close-lid': work('close', 3, 'Top screwed down, blades clear', { ...out, insideReached: true, lid: 'back-on-first', discharge: 'up' }),
   'close-front-out': work('close', 8, 'Compartment dry, fan and front grille back, blades clear', {
     ...out,
     insideReached: true,
     discharge: 'side',
   }),
   'close-guards': work('close', 6, 'Guards back', { ...out, guards: ['wire', 'hinged', 'louvre'], opening: OPENED }),
+  'guards-rinse': work('close', 2, 'Outside rinsed once more through the guards', {
+    ...out,
+    guards: ['wire', 'hinged', 'louvre'],
+    opening: OPENED,
+    usesCleaner: true,
+    waterFirst: false,
+    waterWay: BY_WATER,
+    // What has no holes was vacuumed out already.
+    weepHoles: ['unknown', 'open', 'blocked'],
+  }),
   'screens-back': work('close', 2, 'Clip-on screens refitted', { ...out, clipOnScreens: 'fitted', screens: 'refit' }),
   'drain-dose': work('close', 2, 'Drain dosed with the bought product, as its label says', {
     ...inn,
@@ -267,7 +288,7 @@ export const STEP_TABLE = {
     drain: 'bleach',
     ending: 'condensate',
   }),
-  after: wait('after', 15, 'After readings, steady 15 min', {}, { once: true, doneWhen: 'read-after' }),
+  after: wait('after', 15, 'After readings, steady 15 min', { runsAfter: true }, { once: true, doneWhen: 'read-after' }),
 } satisfies Record<string, StepRow>;
 
 /** A step of the work by its id. */

@@ -43,5 +43,6 @@ export { completeLabel, type LabelRead } from './classDefaults';
 export { BAND_WORDS, strengthBand, type BandVerdict } from './strengthBand';
 export { CHEMISTRY_SUBSTANCES, clashesAmong, SUBSTANCES, type ClashFound, type Party } from './neverTogether';
 export { householdRecipe } from './recipe';
+export { flatFoamWords } from './flatFoam';
 export { runOffCure, type RunOffCure } from './runOff';
 export { mixStanding, pouredWaterParts, type MixStanding } from './mixStanding';

@@ -100,7 +100,7 @@ export const GATE_TABLE: Record<GateStep, GateStepFacts> = tableOf('lockout step
 /** How each kind of disconnect is opened and kept open. Common practice, no source. */
 const DISCONNECTS: Record<CoilAnswers['disconnect'], Pick<Record<GateStep, string>, 'isolated' | 'tagged'>> = {
   unknown: {
-    isolated: 'Pull-out, lever or breaker. A loose plug is no proof.',
+    isolated: 'Follow the line from the unit to its disconnect: pull-out, lever, breaker or plug.',
     tagged: 'Close the cover over a pulled block. Whoever pulled it puts it back.',
   },
   'pull-out': {
@@ -114,6 +114,10 @@ const DISCONNECTS: Record<CoilAnswers['disconnect'], Pick<Record<GateStep, strin
   breaker: {
     isolated: 'Both poles of the breaker at the unit to OFF. A tripped one is not an open one: off first, then look why.',
     tagged: 'Clip or tag on the breaker: anyone can close it. Whoever opened it closes it.',
+  },
+  plug: {
+    isolated: 'Pull the plug by its body, and keep it where you see it.',
+    tagged: 'Tag on the plug, or its blades in a lockout box: anyone can push it back. Whoever pulled it plugs it in.',
   },
   panel: {
     isolated: 'The breaker in the panel to OFF. It is out of your sight: prove dead at the unit itself.',

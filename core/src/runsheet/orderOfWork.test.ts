@@ -197,3 +197,97 @@ test('no step is about a part that is not there', () => {
     if (job.indoor.survey.answers.floatSwitch === 'none') expect(ids(indoor!)).not.toContain('float-test');
   });
 });
+
+/** What a plan's own words promise, and steps one of which keeps it. */
+const PROMISES: readonly (readonly [RegExp, readonly string[]])[] = [
+  [/mud .*comes out by hand|Wet mud/, ['mud']],
+  [/What lies inside comes out by hand/, ['debris']],
+  [/weep holes.*freed/, ['pan-free', 'pan-drill']],
+  [/off dry|lifted dry|brushed or vacuumed first/, ['lift', 'lift-in']],
+  [/bag the motor/, ['bag']],
+  [/Wet the plants first/, ['plants']],
+  [/The top goes back on before the outside is rinsed/, ['lid-on']],
+  [/Gas off|burners/, ['gas']],
+  [/UV lamp/, ['uv']],
+  [/Shield the compartment/, ['shield']],
+  [/Rinse the marked side twice/, ['presoak']],
+];
+/** What a step cannot be done without: one of these is on the truck list. */
+const NEEDS: readonly (readonly [string, RegExp])[] = [
+  ['drain-clear', /Drain rod/],
+  ['drain-clear', /jug/],
+  ['drain-pour', /jug/],
+  ['pan-ready', /jug/],
+  ['pan-in', /jug/],
+  ['pan-standing', /wet vacuum/i],
+  ['lift', /brush/],
+  ['lift', /Dust mask|N95|P100/],
+  ['lift-in', /brush/],
+  ['debris', /Vacuum|Wet vacuum/],
+  ['nest-out', /P100/],
+  ['bag', /Bag and ties/],
+  ['shield', /Cover for the controls/],
+  ['comb', /comb/],
+  ['pan-vacuum', /Wet vacuum/],
+  ['pan-drill', /drill/],
+  ['drain-dose', /Drain product/],
+  ['drain-dose-last', /Drain product/],
+  ['drain-bleach', /Bleach/],
+  ['drain-bleach-last', /Bleach/],
+  ['wheel', /hex key/],
+  ['wheel-brush', /brush/],
+  ['wheel-wash', /brush|sprayer/],
+  ['wipe', /Wipes/],
+  ['front', /bib/],
+  ['mix', /Chemical gloves/],
+  ['bus', /DC range/],
+  ['bus-likely', /DC range/],
+  ['isolate', /Voltage meter/],
+  ['torch', /Torch/],
+  ['panel', /driver/],
+  ['pan-free', /rod/i],
+];
+
+test('what a reason, a caution or the way of rinsing promises has its step, and each step its kit', () => {
+  const broken = new Set<string>();
+  for (const { plans } of all)
+    for (const plan of plans.filter(({ verdict }) => verdict === 'wash')) {
+      const words = [
+        ...plan.because
+          .filter(({ id }) => ['opening', 'dryLift', 'rinse', 'foaming'].includes(id))
+          .flatMap(({ rules }) => rules.map((rule) => rule.because)),
+        ...plan.cautions.map(({ lead, text }) => `${lead} ${text}`),
+        plan.rinse.how,
+      ];
+      const steps: string[] = ids(plan);
+      for (const [promise, keeps] of PROMISES)
+        for (const said of words.filter((text) => promise.test(text)))
+          if (!keeps.some((id) => steps.includes(id))) broken.add(`${plan.coilId}: "${said}" has no step of ${keeps.join(', ')}`);
+      const kit = plan.kit.map(({ what }) => what).join('; ');
+      for (const [step, need] of NEEDS)
+        if (steps.includes(step) && !need.test(kit)) broken.add(`${plan.coilId}: ${step} without ${String(need)}`);
+    }
+  expect([...broken]).toEqual([]);
+});
+
+test('what is not known is planned no bolder than either answer to it, and said to be missing', () => {
+  holds(({ job, plans }) => {
+    for (const [i, { build, survey }] of [job.outdoor, job.indoor].entries()) {
+      const plan = plans[i]!;
+      const graded = Object.values(survey.grades).every(
+        (rows) => rows.length >= build.geometry.rows && rows.every((grade) => grade !== null),
+      );
+      expect(plan.missing.some((text) => text.startsWith('Not graded'))).toBe(!graded);
+      expect(plan.missing.some((text) => text.startsWith('Construction not known'))).toBe(build.construction === 'unknown');
+      if (plan.verdict !== 'wash') continue;
+      const { answers } = survey;
+      // A drain that nobody tried is cleared or tried; stiffness that nobody tried takes no hard jet; circuits nobody counted are looked for.
+      if (build.role === 'evaporator' && plan.facts.drainState === 'unknown' && plan.facts.waterWay !== 'air') {
+        expect(ids(plan)).toContain('drain-pour');
+        expect(plan.ending).toBe('rinse');
+      }
+      if (answers.finStiffness === 'unknown') expect(['straight jet', 'washer, low setting']).not.toContain(plan.rinse.nozzle ?? '');
+      if (build.construction === 'unknown' && build.role === 'condenser') expect(['alkaline-foam', 'acid']).not.toContain(plan.chemistry);
+    }
+  });
+});

@@ -24,7 +24,7 @@ export type WaterWay = (typeof WATER_WAYS)[number];
 
 /** What else was seen at one coil. Every answer has a state for "nobody looked", and that is what it starts as. */
 export interface CoilAnswers {
-  disconnect: 'unknown' | 'pull-out' | 'lever' | 'breaker' | 'panel';
+  disconnect: 'unknown' | 'pull-out' | 'lever' | 'breaker' | 'panel' | 'plug';
   /** Share of the face with bent fins. */
   finDamage: 'unknown' | 'little' | 'some' | 'much';
   /** How the fins take a jet: makes differ. */
@@ -170,7 +170,7 @@ export const QUESTIONS: readonly Question[] = [
     asks: outdoor,
     label: 'Disconnect',
     help: 'The thermostat alone is not isolation',
-    options: choice(['pull-out', 'Pull-out'], ['lever', 'Lever'], ['breaker', 'Breaker type'], ['panel', 'In the panel']),
+    options: choice(['pull-out', 'Pull-out'], ['lever', 'Lever'], ['breaker', 'Breaker type'], ['panel', 'In the panel'], ['plug', 'Plug']),
   },
   {
     id: 'discharge',

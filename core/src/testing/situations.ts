@@ -112,14 +112,14 @@ export const SITUATIONS: readonly ToldSituation[] = [
     told: 'Base without any holes, standing water every time',
     outdoor: { grade: 3, answers: { weepHoles: 'none' } },
     has: ['Base pan vacuumed out', 'Wet vacuum', 'The base holds what you pour', before('rinse', 'Base pan vacuumed')],
-    not: ['Weep holes freed', 'drill'],
+    not: ['Weep holes freed', 'drill', 'Outside rinsed once more through'],
   },
   {
     told: 'Base without holes, a shop that adds them with consent',
     outdoor: { grade: 3, answers: { weepHoles: 'none' } },
     rules: { panHoles: 'enlarge-with-consent' },
     has: ['Step drill', 'A drill near a tube ends the coil', before('Weep holes enlarged', 'rinse', 'through the new holes')],
-    not: ['Base pan vacuumed'],
+    not: ['Base pan vacuumed', 'The base holds what you pour'],
   },
   {
     told: 'Lines standing in wet mud',
@@ -211,7 +211,7 @@ export const SITUATIONS: readonly ToldSituation[] = [
     outdoor: { grade: 2, answers: { finStiffness: 'soft' } },
     rules: { force: 'full-straight' },
     has: ['shower'],
-    not: ['straight jet along'],
+    not: ['straight jet along', 'Straight nozzle'],
   },
   {
     told: 'Nobody tried how stiff the fins are, shop likes a washer',
@@ -236,7 +236,7 @@ export const SITUATIONS: readonly ToldSituation[] = [
     told: 'Top back on before the outside rinse, blocked coil',
     outdoor: { grade: 3 },
     rules: { lid: 'back-on-first' },
-    has: [before('Base pan flushed', 'Top back on, outside rinsed', 'Base rinsed through the top grille', 'Compartment dry')],
+    has: [before('Base pan flushed', 'fan and top back on, outside rinsed', 'Base rinsed through the top grille', 'Top screwed down')],
     not: ['Fan motor bagged', 'Stand the top on edge with the motor bagged'],
   },
   // Sun, cold, rain.
@@ -363,7 +363,7 @@ export const SITUATIONS: readonly ToldSituation[] = [
     outdoor: { grade: 2 },
     story: { asFound: { ...sound, state: 'hums', measuredUf: 30, mended: 'ordered' } },
     has: ['Order of work'],
-    not: ['STOP'],
+    not: ['STOP', 'Baseline readings', 'After readings'],
   },
   {
     told: 'Breaker goes the moment it is closed',
@@ -385,7 +385,7 @@ export const SITUATIONS: readonly ToldSituation[] = [
     indoor: { grade: 2, answers: { pan: 'standing-water', primaryDrain: 'blocked', floatSwitch: 'works' } },
     story: { asFound: { ...sound, state: 'dead', float: 'full' } },
     has: ['Order of work', before('Standing water drawn off', 'Drain snaked', 'foam 1')],
-    not: ['STOP', 'Condensate rinses it'],
+    not: ['STOP', 'Condensate rinses it', 'Baseline readings'],
   },
   {
     told: 'Dead, volts are there, pan dry',
@@ -590,7 +590,7 @@ export const SITUATIONS: readonly ToldSituation[] = [
     told: 'Only the panel is to be opened today',
     indoor: { grade: 2, answers: { ...drained, opening: 'panel' } },
     has: ['LOOK ONLY'],
-    not: ['Order of work', 'foam'],
+    not: ['Order of work', 'foam', 'Foam is still', 'Return air not measured'],
   },
   {
     told: 'Indoor coil iced over',

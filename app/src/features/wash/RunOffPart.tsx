@@ -1,6 +1,7 @@
 import {
   CoreError,
   EDGES,
+  flatFoamWords,
   formatRatio,
   formatVolume,
   pouredWaterParts,
@@ -12,7 +13,7 @@ import {
 import { useState } from 'react';
 import { View } from 'react-native';
 import { useVisit } from '@/data';
-import { Body, Companion, Field, Gauge, Heading, Label, Part, Small } from '@/ui';
+import { Body, Companion, Field, Gauge, Heading, Label, Part, Small, space } from '@/ui';
 
 /** Foam that runs down to the base instead of standing is too wet: say so here, and see what makes it stand. */
 export function RunOffPart({ plan }: { plan: CoilPlan }) {
@@ -26,11 +27,23 @@ export function RunOffPart({ plan }: { plan: CoilPlan }) {
   const applicator = applicators.find((row) => row.id === last?.applicatorId);
   const times = state.ranOff[coilId]?.length ?? 0;
   const [text, setText] = useState('');
+  const [flat, setFlat] = useState(false);
   if (!last || !cleaner || waterParts === null) return null;
+  const flatHelp = flat ? (
+    <Part title={<Heading>Foam barely rises</Heading>} testID="flat-foam">
+      {flatFoamWords(cleaner.form).map((words, i) => (
+        <Body key={words}>{`${i + 1}. ${words}`}</Body>
+      ))}
+    </Part>
+  ) : null;
   if (times === 0)
     return (
-      <View style={{ alignItems: 'flex-start' }}>
-        <Companion title="Foam runs off" onPress={() => record({ kind: 'foam.ranOff', data: { coilId } })} wet testID="ran-off" />
+      <View style={{ gap: space.s }}>
+        <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: space.s }}>
+          <Companion title="Foam runs off" onPress={() => record({ kind: 'foam.ranOff', data: { coilId } })} wet testID="ran-off" />
+          <Companion title={flat ? 'Hide help' : 'Foam barely rises'} onPress={() => setFlat(!flat)} wet testID="flat" />
+        </View>
+        {flatHelp}
       </View>
     );
   const typed = toSi('volume', text, units);

@@ -97,6 +97,13 @@ const ENDING_RULES: readonly Rule<SurveyFacts, Ending>[] = [
     source: fromHouseRule,
   },
   {
+    id: 'ending.not-running',
+    when: { runsAfter: false },
+    then: 'rinse',
+    because: 'Its part is on order: without running it makes no condensate.',
+    source: commonPractice,
+  },
+  {
     id: 'ending.loaded',
     when: { chemistryGrade: { min: 3 } },
     then: 'rinse',
