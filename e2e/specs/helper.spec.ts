@@ -80,10 +80,8 @@ test('two coils with a helper: two phones, one run', async ({ site, server, brow
     await site.getByTestId('power-act').click();
     await expect(site.getByText('Ives Vane opened the disconnect')).toBeVisible();
     await site.getByTestId('power-act').click();
-    await expect(hers.getByTestId('rest-clock')).toBeVisible({ timeout: SEEN_MS });
-    await expectAccessible(hers, 'Power-up, resting');
-    await lead.wait('05:02');
-    await expect(hers.getByTestId('power-act')).toHaveText('It calls and runs');
+    // The compressor stopped long ago: it has rested.
+    await expect(hers.getByTestId('power-act')).toHaveText('It calls and runs', { timeout: SEEN_MS });
     await hers.getByTestId('power-act').click();
     // It blows the wrong way: power off, and from isolation on again.
     await expect(site.getByTestId('power-bad')).toHaveText('Wrong way', { timeout: SEEN_MS });

@@ -1,4 +1,4 @@
-import { CAUTION_STEPS, CHEMISTRIES, EDGES, KEEP_WET, OPENING_IDS, STEP_IDS, type Quantity } from '@elm-mist/core';
+import { CAUTION_STEPS, CHEMISTRIES, EDGES, KEEP_WET, OPENING_IDS, PRE_WETS, STEP_IDS, type Quantity } from '@elm-mist/core';
 import { array, mixed, object, ValidationError, type AnyObject, type Schema } from 'yup';
 import { figure, flag, keyWords, num, oneOf, recordId, text } from '../fields';
 
@@ -139,6 +139,9 @@ const plan = object({
   drySeconds: dryTime('Drying'),
   dryLift: flag().required('Whether it is lifted dry is missing.'),
   passes: figure('Passes', 0, 20),
+  foaming: object({ preWet: oneOf('Wetting before foam', PRE_WETS), from: said('The side'), how: said('How foam goes on') })
+    .nullable()
+    .default(undefined),
   rinse: rinse().required('The plan’s rinse is missing.'),
   rinseByHand: rinse().default(undefined),
   rinseSPerM2: num().min(0).max(10_000),

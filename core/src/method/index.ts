@@ -1,4 +1,4 @@
-export { GUARDS, type CoilBuild, type Ending, type Guard, type MethodContext, type ReturnAir } from './methodFacts';
+export { GUARDS, type CoilBuild, type Ending, type Guard, type JobFacts, type MethodContext, type ReturnAir } from './methodFacts';
 export { isPossible } from './stages/opening';
 export { CONDENSATE_RUN_S } from './condensate';
 export { furthestAsked, OPENING_TABLE, openingsFor } from './openings';
@@ -18,7 +18,6 @@ export {
   FORCE_SCHOOLS,
   LID_SCHOOLS,
   PRE_WETS,
-  type PreWet,
   NO_RINSE_SCHOOLS,
   PAN_HOLE_SCHOOLS,
   RINSE_SCHOOLS,
@@ -30,7 +29,7 @@ export { CAUTION_STEPS, type Caution, type CautionStep } from './cautions';
 export { APPLY_S_PER_M2, MOST_MISTS, RINSE_S_PER_M2_ROW, rinsePaceOf, type Section } from './sections';
 export { type WetOffer } from './wetOffers';
 export { whyAdvice, whyCaution, whyKit } from './whyOf';
-export { PRE_WET_WORDS, preWetOf, type Foaming } from './foaming';
+export { PRE_WET_WORDS, preWetOf } from './foaming';
 export { RINSE_MEANS_NAMES, rinseWaterL } from './rinseWater';
 export { type DwellWindow } from './dwell';
 export { DRAIN_RUNS_L_MIN } from './drainRules';

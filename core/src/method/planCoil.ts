@@ -31,7 +31,7 @@ import type { Stop, Verdict } from './stops';
 import { coldOffers, wetOffers, type WetOffer } from './wetOffers';
 
 /** Raised whenever the same facts could give another plan; stored plans keep the version that made them. */
-export const ENGINE_VERSION = '6';
+export const ENGINE_VERSION = '7';
 
 /** One way to open this coil, against opening the least. */
 export interface OpeningChoice {

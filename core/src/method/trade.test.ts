@@ -267,3 +267,51 @@ test('a row that nobody graded stays open, and the plan names it', () => {
   expect(made.grade).toBe(3);
   expect(made.missing.join()).toContain('Not graded: Path outer row.');
 });
+
+describe('foam and rinse by side', () => {
+  const can = {
+    ...shelf.find((row) => row.id === 'evap')!,
+    id: 'can',
+    form: 'aerosol' as const,
+    packL: 0.5,
+    outdoor: true,
+    rinseNeeded: true,
+  };
+  const rinseOf = (rules: Partial<HouseRules>, survey?: Partial<CoilSurvey>) =>
+    plan(bare, 3, { rules, ...(survey ? { survey } : {}) }).rinse;
+
+  test('foam goes on from inside first where the inside is reached, else from outside', () => {
+    expect(plan(bare, 3).foaming?.from).toMatch(/^Inside first/);
+    expect(plan(bare, 2, { survey: answers({ opening: 'guards-off' }) }).foaming?.from).toBe('From outside');
+    expect(plan(indoor, 3, { survey: answers({ airflow: 'up' }) }).foaming?.from).toBe('The underside first');
+    expect(plan(bare, 0).foaming).toBeNull();
+  });
+  test('a coil is wetted first by its sun, then as the shop does; a can goes on a dry coil, and nothing where condensate rinses', () => {
+    const shade = { ...mildDay.site!, sun: 'shade' as const };
+    for (const preWet of ['dry', 'mist', 'rinse'] as const)
+      expect(plan(bare, 3, { rules: { preWet, chemistry: 'cleaner' }, context: { site: shade } }).foaming?.preWet).toBe(preWet);
+    const sunny = plan(bare, 3, { rules: { preWet: 'dry', chemistry: 'cleaner' }, context: { site: { ...shade, sun: 'full' } } });
+    expect(sunny.foaming?.preWet ?? 'rinse').toBe('rinse');
+    expect(planCoil(bare, graded(3), { ...mildDay, site: shade }, [can], house()).foaming?.preWet).toBe('dry');
+    const condensed = planCoil(indoor, graded(2, overGoodDrain), mildDay, shelf, house());
+    expect([condensed.ending, condensed.foaming?.preWet]).toEqual(['condensate', 'dry']);
+  });
+  test('a felted coil is never wetted from outside first; stiff fins are rinsed square to the face last', () => {
+    const first = (made: CoilPlan['rinse']) => made.ways?.[0]?.from;
+    expect(first(rinseOf({ rinse: 'outside-inside-outside' }))).toBe('outside');
+    expect(first(rinseOf({ rinse: 'outside-inside-outside' }, { soils: ['lint'] }))).toBe('inside');
+    const stiff = rinseOf({}, answers({ finStiffness: 'stiff' }));
+    expect(stiff.how).toMatch(/square to the face/);
+    expect(stiff.ways?.at(-1)).toEqual({ from: 'outside', downDeg: 0 });
+    expect(rinseOf({}, answers({ finStiffness: 'soft' })).ways?.at(-1)?.downDeg).toBe(45);
+  });
+});
+
+test('time by area: combing and a further pass go by the face', () => {
+  const wide = (m: number) =>
+    coil('copper-plate-fin', { geometry: { ...coil().geometry, faces: coil().geometry.faces.map((face) => ({ ...face, widthM: m })) } });
+  const secondsOf = (build: CoilBuild, id: string, finDamage: CoilAnswers['finDamage'] = 'some') =>
+    plan(build, 4, { survey: answers({ finDamage }) }).steps.find((step) => step.id === id)?.seconds ?? NaN;
+  for (const id of ['comb', 'second']) expect(secondsOf(wide(2), id)).toBeCloseTo(2 * secondsOf(wide(1), id), 6);
+  expect(secondsOf(wide(1), 'comb', 'much')).toBeGreaterThan(2 * secondsOf(wide(1), 'comb'));
+});

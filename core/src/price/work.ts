@@ -1,5 +1,5 @@
 import { coilName, type CoilRole } from '../equipment';
-import { OPENING_TABLE, rinsePaceOf, type CoilPlan } from '../method';
+import { OPENING_TABLE, rinsePaceOf, type CoilPlan, type JobFacts } from '../method';
 import { coilRunOf, progressOf, type VisitState } from '../run';
 import { gradeFacts, SOIL_TABLE, type CoilAnswers, type OpeningId } from '../survey';
 import { OPENING_PRICE, type PriceId } from './book';
@@ -42,13 +42,14 @@ const DRAIN_SEEN: Partial<Record<CoilAnswers['primaryDrain'], string>> = { slow:
 const MOST_SOILS = 2;
 
 /** What was seen on a coil, in a few words: its grade, its soil, and what lies in it. */
-function seenOn({ facts }: CoilPlan): string {
-  const { name } = gradeFacts(facts.grade);
+function seenOn({ grade, facts }: CoilPlan): string {
+  // Plans of older versions hold fewer facts.
+  const { soils = [], debrisInside, matBetweenRows }: Partial<JobFacts> = facts;
   return [
-    `grade ${facts.grade}, ${name.toLowerCase()}`,
-    ...facts.soils.slice(0, MOST_SOILS).map((soil) => SOIL_TABLE[soil].name.toLowerCase()),
-    ...(facts.debrisInside ? ['debris inside'] : []),
-    ...(facts.matBetweenRows ? ['mat between the rows'] : []),
+    `grade ${grade}, ${gradeFacts(grade).name.toLowerCase()}`,
+    ...soils.slice(0, MOST_SOILS).map((soil) => SOIL_TABLE[soil].name.toLowerCase()),
+    ...(debrisInside ? ['debris inside'] : []),
+    ...(matBetweenRows ? ['mat between the rows'] : []),
   ].join(', ');
 }
 

@@ -1,3 +1,4 @@
+import { tableOf } from '../errors';
 import type { CoilAnswers } from '../survey';
 import { QUANTITIES, type QuantityId } from './quantities';
 
@@ -10,7 +11,7 @@ const IN_CABINET: Places = {
 };
 
 /** Where static pressure is taken, by what moves the air. Common practice, no source. */
-const PLACES: Record<CoilAnswers['indoorUnit'], Places> = {
+const PLACES: Record<CoilAnswers['indoorUnit'], Places> = tableOf('indoor unit', {
   unknown: {
     staticReturn:
       'Between filter and blower. Read below zero, entered as it is. Furnace or air handler: note it in Look, the place differs.',
@@ -23,7 +24,7 @@ const PLACES: Record<CoilAnswers['indoorUnit'], Places> = {
     staticSupply: 'At the furnace outlet, before the coil: a cased coil is outside the furnace and counts as external.',
     staticCoil: 'One tip between furnace and coil, one after the coil, square to the air.',
   },
-};
+});
 
 /**
  * Where a probe is put.

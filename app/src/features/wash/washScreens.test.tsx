@@ -398,10 +398,8 @@ describe('power-up', () => {
       expect(screen.getByTestId('power-act').textContent).toBe(words);
       await press('power-act');
     }
-    expect(screen.getByTestId('power-act').textContent).toBe('It rests');
-    expect(screen.getByTestId('rest-clock').textContent).toBe('5:00');
-    run.wait(301);
-    await lookAgain();
+    // It stopped before the wash: it has rested.
+    expect(screen.queryByTestId('rest-clock')).toBeNull();
     for (const words of ['It calls and runs', 'Fan blows right', 'It sounds right']) {
       expect(screen.getByTestId('power-act').textContent).toBe(words);
       await press('power-act');
@@ -412,6 +410,23 @@ describe('power-up', () => {
     await press('power-act');
     expect(posted.map((row) => row.kind)).toEqual(Array(8).fill('power.step'));
     expect(went).toEqual([`/visits/${VISIT}/check`]);
+  });
+
+  test('stopped a moment ago it rests, or starts sooner with a word why that stays on view', async () => {
+    const run = washed();
+    for (const step of POWER_STEPS.slice(0, 5)) run.happen('power.step', { step, ok: true });
+    run.happen('power.step', { step: 'fan-right', ok: false });
+    const posted = await openInVisit(<PowerUpScreen />, run);
+    await press('power-act');
+    expect(screen.getByTestId('power-act').textContent).toBe('It rests');
+    expect(screen.getByTestId('rest-clock').textContent).toMatch(/^[45]:/);
+    await press('rest-leave-out');
+    await press('rest-leave-out-sure');
+    expect(screen.getByText('Say why, in 8 characters at least.')).toBeTruthy();
+    fireEvent.change(screen.getByTestId('rest-reason'), { target: { value: 'Its board waits by itself' } });
+    await press('rest-leave-out-sure');
+    expect(posted.at(-1)).toMatchObject({ kind: 'power.step', data: { step: 'called', ok: true, why: 'Its board waits by itself' } });
+    expect(screen.getByText('Wait cut short: Its board waits by itself')).toBeTruthy();
   });
 
   test('what is not back is named before the panels are said to be on; a fan that blows the wrong way takes the power off', async () => {
