@@ -1,4 +1,5 @@
 import {
+  BUCKET_WASHERS,
   CHEMISTRY_SCHOOLS,
   DEFAULT_HOUSE_RULES,
   DRAIN_SCHOOLS,
@@ -39,6 +40,7 @@ export const houseRulesSchema: ObjectSchema<HouseRulesInput> = object({
   electrics: oneOf('Electrics school', ELECTRICS_SCHOOLS),
   drain: oneOf('Drain school', DRAIN_SCHOOLS),
   force: oneOf('How hard to rinse', FORCE_SCHOOLS).default('hand-over-hose'),
+  bucketWasher: oneOf('Small battery washer', BUCKET_WASHERS).default('no-tap'),
   drip: oneOf('Drip school', DRIP_SCHOOLS).default('five'),
   longestWait: oneOf('The longest wait', LONGEST_WAITS).default('a-year'),
   preferredCleaners: array(recordId('A cleaner')).default([]).max(20, 'Twenty preferred cleaners at most.'),

@@ -263,6 +263,7 @@ export {
   STEP_IDS,
   FORCE_SCHOOLS,
   GUARDS,
+  BUCKET_WASHERS,
   LID_SCHOOLS,
   PRE_WETS,
   mergedKit,

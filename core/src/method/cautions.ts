@@ -243,7 +243,7 @@ export const CAUTIONS: readonly Rule<JobFacts, Caution>[] = [
   },
   {
     id: 'caution.mains-washer',
-    when: { washer: true },
+    when: { nozzle: 'washer, low setting' },
     then: { step: 'rinse', lead: 'GFCI.', text: 'Plug the pressure washer into a GFCI outlet. Keep the cord off wet ground.' },
     because: 'Mains and water.',
     source: commonPractice,
@@ -698,8 +698,19 @@ export const CAUTIONS: readonly Rule<JobFacts, Caution>[] = [
     source: commonPractice,
   },
   {
+    id: 'caution.washer-high',
+    when: { nozzle: 'small battery washer, high' },
+    then: {
+      step: 'rinse',
+      lead: 'A washer folds fins.',
+      text: 'High only along stiff fins, a foot (30 cm) off. Off at the first fin that leans.',
+    },
+    because: 'Folded fins cost more than the dirt did.',
+    source: commonPractice,
+  },
+  {
     id: 'caution.washer',
-    when: { washer: true },
+    when: { nozzle: ['washer, low setting', 'small battery washer, low'] },
     then: {
       step: 'rinse',
       lead: 'A washer folds fins.',

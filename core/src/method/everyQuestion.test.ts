@@ -51,6 +51,11 @@ const cases = (rules: HouseRules): Case[] =>
     { build: outdoor, survey: graded(3, withAnswers({ weepHoles: 'none', finStiffness: 'stiff' })), context: mildDay },
     { build: outdoor, survey: graded(3), context: { ...mildDay, site: hot } },
     { build: outdoor, survey: graded(2, withAnswers({ clearanceM: 0.5, waterWay: 'mug' })), context: { ...mildDay, story: dry } },
+    {
+      build: outdoor,
+      survey: graded(2, withAnswers({ finStiffness: 'stiff', waterWay: 'bucket-washer' })),
+      context: { ...mildDay, story: dry },
+    },
     { build: outdoor, survey: graded(2), context: { ...mildDay, site: { ...hot, dryBulbC: 8 } } },
     { build: outdoor, survey: graded(3), context: context('ductless-split') },
     { build: twoRows, survey: graded(2, {}, 2), context: mildDay },

@@ -107,6 +107,7 @@ function factsOf(coil: CoilBuild, survey: CoilSurvey, context: MethodContext, ho
     drain: house.drain,
     drip: house.drip,
     force: house.force,
+    bucketWasher: house.bucketWasher,
     noRinse: house.noRinse,
     chemistrySchool: house.chemistry,
     rinseSchool: house.rinse,

@@ -30,6 +30,11 @@ export const PRE_WETS = ['dry', 'mist', 'rinse'] as const;
 /** One of `PRE_WETS`. */
 export type PreWet = (typeof PRE_WETS)[number];
 
+/** Where a small battery washer is used: without a tap alone; low indoors too; high on stiff outdoor fins where there is no tap. */
+export const BUCKET_WASHERS = ['no-tap', 'indoors-too', 'high-on-stiff'] as const;
+/** One of `BUCKET_WASHERS`. */
+export type BucketWasher = (typeof BUCKET_WASHERS)[number];
+
 /** One of `LID_SCHOOLS`. */
 export type LidSchool = (typeof LID_SCHOOLS)[number];
 /** One of `PAN_HOLE_SCHOOLS`. */
@@ -77,6 +82,8 @@ export interface HouseRules {
   drain: DrainSchool;
   /** How hard to rinse outdoors, as far as the fins allow. */
   force: ForceSchool;
+  /** Where a small battery washer is used. */
+  bucketWasher: BucketWasher;
   /** How long a coil drips and rests before power goes back. */
   drip: DripSchool;
   /** How long a coil may wait at most, whatever it taught. */
@@ -110,6 +117,7 @@ export const DEFAULT_HOUSE_RULES: HouseRules = {
   electrics: 'shield-everything',
   drain: 'rod-or-vacuum',
   force: 'hand-over-hose',
+  bucketWasher: 'no-tap',
   drip: 'five',
   longestWait: 'a-year',
   preferredCleaners: [],
@@ -143,6 +151,11 @@ export const SCHOOL_NAMES = {
     'full-straight': 'Full house pressure, straight along stiff fins',
     'washer-low': 'A washer’s low setting on sound stiff fins',
   },
+  bucketWasher: {
+    'no-tap': 'Low, where there is no tap',
+    'indoors-too': 'Low indoors too',
+    'high-on-stiff': 'High on stiff outdoor fins, no tap',
+  },
   longestWait: { 'a-year': '12 months', 'two-years': '24 months, indoors 18', 'as-learned': 'As each coil teaches' },
   drip: {
     'none-outdoors': 'None outdoors',
@@ -162,6 +175,7 @@ export const SCHOOL_NAMES = {
   screens: Record<ScreenSchool, string>;
   electrics: Record<ElectricsSchool, string>;
   force: Record<ForceSchool, string>;
+  bucketWasher: Record<BucketWasher, string>;
   drip: Record<DripSchool, string>;
   longestWait: Record<LongestWait, string>;
   drain: Record<DrainSchool, string>;

@@ -86,7 +86,10 @@ export interface MethodContext {
 export type DrainState = 'good' | 'bad' | 'unknown';
 
 /** The shop's schools as facts that rows can ask about. */
-type SchoolFacts = Pick<HouseRules, 'lid' | 'panHoles' | 'screens' | 'electrics' | 'drain' | 'drip' | 'force' | 'noRinse'> & {
+type SchoolFacts = Pick<
+  HouseRules,
+  'lid' | 'panHoles' | 'screens' | 'electrics' | 'drain' | 'drip' | 'force' | 'noRinse' | 'bucketWasher'
+> & {
   chemistrySchool: HouseRules['chemistry'];
   rinseSchool: HouseRules['rinse'];
 };

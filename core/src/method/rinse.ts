@@ -186,6 +186,8 @@ const force = (nozzle: string, how: string, leastDistanceM: number | null = null
 });
 const SHOWER = force('shower', 'Gentle shower, lowest pressure.', 0.3);
 
+const PLATE_FINS = ['copper-plate-fin', 'aluminium-plate-fin'] as const;
+
 /** How hard to rinse by what the fins are: the first row that fits. A null `then` leaves it to the shop's school. Common practice, no source. */
 export const FORCE_RULES: readonly Rule<RinseFacts, Force | null>[] = [
   {
@@ -221,11 +223,32 @@ export const FORCE_RULES: readonly Rule<RinseFacts, Force | null>[] = [
     source: commonPractice,
   },
   {
+    id: 'force.bucket-high',
+    when: {
+      role: 'condenser',
+      hazards: { includes: 'no-water' },
+      waterWay: 'bucket-washer',
+      bucketWasher: 'high-on-stiff',
+      finStiffness: 'stiff',
+      construction: PLATE_FINS,
+    },
+    then: force('small battery washer, high', 'From a 5 gal (19 L) bucket, high setting, a foot off, along the stiff fins.', 0.3, true),
+    because: 'Stiff fins bear it, and no hose reaches the coil; the shop’s own decision.',
+    source: { kind: 'house-rule', name: 'the small battery washer, in the house rules' },
+  },
+  {
     id: 'force.bucket-washer',
     when: { hazards: { includes: 'no-water' }, waterWay: 'bucket-washer' },
     then: force('small battery washer, low', 'From a 5 gal (19 L) bucket, low setting, along the fins.', 4 * METRES_PER_INCH, true),
     because: 'No hose reaches the coil; a small washer on low does for grades 0 to 2.',
     source: commonPractice,
+  },
+  {
+    id: 'force.indoor-washer',
+    when: { role: 'evaporator', bucketWasher: 'indoors-too', finStiffness: ['unknown', 'stiff'], construction: PLATE_FINS },
+    then: force('small battery washer, low', 'From a bucket, low setting, along the fins.', 4 * METRES_PER_INCH, true),
+    because: 'More reach than a pump sprayer, and hardly more water; the shop’s own decision.',
+    source: { kind: 'house-rule', name: 'the small battery washer, in the house rules' },
   },
   {
     id: 'force.indoor',

@@ -12,7 +12,7 @@ export type RinseMeans = 'hose' | 'sprayer' | 'washer' | 'pressure-washer' | 'mu
 export const RINSE_MEANS_NAMES: Record<RinseMeans, string> = {
   hose: 'garden hose',
   sprayer: 'pump sprayer',
-  washer: 'small washer on low',
+  washer: 'small battery washer',
   'pressure-washer': 'pressure washer on low',
   mug: 'mug',
 };
@@ -35,13 +35,13 @@ export interface RinseWater {
 const meansOf = (facts: JobFacts): RinseMeans =>
   facts.waterWay === 'mug' || (facts.waterWay === 'bucket-washer' && !facts.washer)
     ? 'mug'
-    : facts.role === 'evaporator'
-      ? 'sprayer'
-      : facts.washer
-        ? facts.waterWay === 'bucket-washer'
-          ? 'washer'
-          : 'pressure-washer'
-        : 'hose';
+    : facts.washer && (facts.role === 'evaporator' || facts.waterWay === 'bucket-washer')
+      ? 'washer'
+      : facts.role === 'evaporator'
+        ? 'sprayer'
+        : facts.washer
+          ? 'pressure-washer'
+          : 'hose';
 
 /** Water of all passes of a plan: time × flow; null where air or condensate does it. */
 export function rinseWaterOf(facts: JobFacts, sections: readonly Section[], house: HouseRules): RinseWater | null {

@@ -315,3 +315,17 @@ test('time by area: combing and a further pass go by the face', () => {
   for (const id of ['comb', 'second']) expect(secondsOf(wide(2), id)).toBeCloseTo(2 * secondsOf(wide(1), id), 6);
   expect(secondsOf(wide(1), 'comb', 'much')).toBeGreaterThan(2 * secondsOf(wide(1), 'comb'));
 });
+
+test('a small battery washer: low without a tap, low indoors too, or high on stiff fins, as the shop does', () => {
+  const noTap = { story: { hazards: ['no-water' as const] } };
+  const outside = (bucketWasher: HouseRules['bucketWasher'], finStiffness: CoilAnswers['finStiffness'] = 'stiff') =>
+    plan(bare, 2, { survey: answers({ waterWay: 'bucket-washer', finStiffness }), context: noTap, rules: { bucketWasher } });
+  expect(outside('no-tap').rinse.nozzle).toBe('small battery washer, low');
+  expect(outside('high-on-stiff').rinse.nozzle).toBe('small battery washer, high');
+  expect(outside('high-on-stiff', 'unknown').rinse.nozzle).toBe('small battery washer, low');
+  const inside = (bucketWasher: HouseRules['bucketWasher']) => plan(indoor, 3, { rules: { bucketWasher } });
+  expect(inside('no-tap').water?.means).toBe('sprayer');
+  expect([inside('indoors-too').rinse.nozzle, inside('indoors-too').water?.means]).toEqual(['small battery washer, low', 'washer']);
+  // It has a battery: only what plugs in is told to.
+  expect(outside('no-tap').cautions.some(({ text }) => text.startsWith('Plug the pressure washer'))).toBe(false);
+});

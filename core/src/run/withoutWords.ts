@@ -11,6 +11,7 @@ const WORDS: Partial<Record<EventKind, readonly string[]>> = {
   'coil.skipped': ['reason'],
   'coil.checked': ['note'],
   'gate.skipped': ['reason'],
+  'power.step': ['why'],
   'part.off': ['which', 'note'],
   'wire.noted': ['note'],
   'photo.added': ['caption'],

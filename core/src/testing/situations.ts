@@ -302,7 +302,7 @@ export const SITUATIONS: readonly ToldSituation[] = [
     told: 'No hose outside, a small washer from a bucket',
     outdoor: { grade: 2, answers: { waterWay: 'bucket-washer' } },
     story: { hazards: ['no-water'] },
-    has: ['from the small washer on low', 'GFCI'],
+    has: ['from the small battery washer', 'Small battery washer, charged'],
     not: ['alkaline 6 : 1', 'Hose with backflow'],
   },
   {

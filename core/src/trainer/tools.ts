@@ -43,6 +43,7 @@ export const NOZZLES: readonly Nozzle[] = [
   nozzle('straight jet', 90, 0.6, 0.02, 0.06, 13),
   nozzle('small battery washer, low', 60, 0.3, 0.025, 0.3, 3),
   nozzle('washer, low setting', 160, 0.35, 0.025, 0.3, 6),
+  nozzle('small battery washer, high', 110, 0.3, 0.025, 0.3, 4.5),
 ];
 
 /** What the dry tools and the sprayers are: judgement. */

@@ -1,4 +1,5 @@
 import {
+  BUCKET_WASHERS,
   CHEMISTRY_SCHOOLS,
   DRAIN_SCHOOLS,
   DRIP_SCHOOLS,
@@ -85,6 +86,7 @@ const SCHOOLS: readonly { key: SchoolKey; question: string; values: readonly str
   { key: 'screens', question: 'Clip-on debris screens', values: SCREEN_SCHOOLS },
   { key: 'electrics', question: 'Water near outdoor electrics', values: ELECTRICS_SCHOOLS },
   { key: 'force', question: 'How hard to rinse outdoors', values: FORCE_SCHOOLS },
+  { key: 'bucketWasher', question: 'Small battery washer', values: BUCKET_WASHERS },
   { key: 'drip', question: 'Drip and rest before power', values: DRIP_SCHOOLS },
   { key: 'longestWait', question: 'Longest wait between washes', values: LONGEST_WAITS },
   { key: 'drain', question: 'Drain treatment', values: DRAIN_SCHOOLS },
