@@ -145,6 +145,7 @@ export {
   CALIBRATE_LEAST_S,
   calibrateDial,
   CHEMISTRIES,
+  CHEMISTRY_HINTS,
   CHEMISTRY_NAMES,
   CLEANER_FORMS,
   completeLabel,

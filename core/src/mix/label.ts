@@ -88,3 +88,9 @@ export const CHEMISTRY_NAMES: Record<Chemistry, string> = tableOf('cleaner class
   'alkaline-foam': 'Alkaline foam',
   acid: 'Acid',
 });
+
+/** What belongs in a class, where its name alone may mislead: vinegar is an acid, and dish soap without it is none. */
+export const CHEMISTRY_HINTS: Partial<Record<Chemistry, string>> = {
+  neutral: 'Dish soap in water belongs here too, as its own product.',
+  household: 'Dish soap and white vinegar together. Dish soap alone is its own product: add it as a neutral detergent.',
+};

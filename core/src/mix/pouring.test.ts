@@ -1,6 +1,10 @@
 import fc from 'fast-check';
 import { LITRES_PER_FL_OZ, LITRES_PER_GALLON } from '../units';
 import {
+  CHEMISTRY_HINTS,
+  CHEMISTRY_SUBSTANCES,
+  clashesAmong,
+  type Chemistry,
   batchFor,
   cansFor,
   calibrateDial,
@@ -318,4 +322,15 @@ describe('one batch for several coils', () => {
       ),
     );
   });
+});
+
+test('dish soap without vinegar is a neutral product: bleach makes no gas of it, and aluminium may have it', () => {
+  const clash = (chemistry: Chemistry) =>
+    clashesAmong([
+      { name: 'in the drain', substances: ['bleach'] },
+      { name: 'cleaner', substances: CHEMISTRY_SUBSTANCES[chemistry] },
+    ]);
+  expect(clash('household')).toHaveLength(1);
+  expect(clash('neutral')).toEqual([]);
+  expect(CHEMISTRY_HINTS.household).toMatch(/as a neutral detergent/);
 });

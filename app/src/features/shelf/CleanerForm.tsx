@@ -2,6 +2,7 @@ import { yupResolver } from '@hookform/resolvers/yup';
 import type { CleanerRecord } from '@elm-mist/contract';
 import {
   CHEMISTRIES,
+  CHEMISTRY_HINTS,
   CHEMISTRY_NAMES,
   CLEANER_FORMS,
   CONSTRUCTION_TABLE,
@@ -131,12 +132,18 @@ function CleanerFields({ cleaner }: { cleaner: CleanerRecord | undefined }) {
           control={control}
           name="chemistry"
           render={({ field }) => (
-            <OneOf
-              label="Chemistry"
-              options={CHEMISTRIES.filter((id) => id !== 'water' && id !== 'acid').map((id) => ({ value: id, label: CHEMISTRY_NAMES[id] }))}
-              value={field.value}
-              onChange={field.onChange}
-            />
+            <View style={{ gap: space.xs }}>
+              <OneOf
+                label="Chemistry"
+                options={CHEMISTRIES.filter((id) => id !== 'water' && id !== 'acid').map((id) => ({
+                  value: id,
+                  label: CHEMISTRY_NAMES[id],
+                }))}
+                value={field.value}
+                onChange={field.onChange}
+              />
+              {CHEMISTRY_HINTS[field.value] ? <Small ink="inkSoft">{CHEMISTRY_HINTS[field.value]}</Small> : null}
+            </View>
           )}
         />
       </Part>
