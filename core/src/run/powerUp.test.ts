@@ -53,6 +53,20 @@ test('the rest counts from when the compressor stopped: after a long wash it is 
   expect(stepPower(ran, 'fan-right', false, iso(3710)).stoppedAt).toBe(iso(3710));
 });
 
+test('an old stop says nothing once power was back or days have passed: the rest counts from the next lockout', () => {
+  const run = scribe('v');
+  run.happen('gate.step', { source: 'outdoor-unit', step: 'thermostat-off', volts: null });
+  const first = run.state().powerUp.stoppedAt;
+  expect(first).not.toBeNull();
+  run.happen('power.restored', { source: 'outdoor-unit' });
+  expect(run.state().powerUp.stoppedAt).toBeNull();
+  run.happen('gate.step', { source: 'outdoor-unit', step: 'thermostat-off', volts: null });
+  expect(Date.parse(run.state().powerUp.stoppedAt ?? '')).toBeGreaterThan(Date.parse(first ?? ''));
+  run.happen('visit.suspended', { reason: 'parts', parts: ['Contactor'], due: '2026-06-18', safe: [] } as never);
+  run.happen('visit.resumed', { rechecks: [] } as never);
+  expect(run.state().powerUp.stoppedAt).toBeNull();
+});
+
 test('power may not go back while foam soaks, nor out of turn', () => {
   const run = scribe('v1');
   const frame = { configuration: 'split-cool' as const, coils: fullRunCoils, shelf, events: [] };

@@ -17,6 +17,8 @@ export const CLOSING = {
     last.resumed = stamp(event, event.data);
     // Whoever goes on proves it dead anew, and what was only wetted is dry again.
     state.gates = {};
+    // It may have run since: an old stop says nothing of its rest.
+    state.powerUp = { ...state.powerUp, stoppedAt: null };
     for (const coil of Object.values(state.sections))
       for (const [id, progress] of Object.entries(coil)) if (progress.phase === 'wet') coil[id] = { ...progress, phase: 'waits' };
   },

@@ -42,6 +42,8 @@ export const POWER = {
     if (step === 'power-on' && state.powerUp.done['power-on']) state.gates = {};
   },
   'power.restored': (state, event, configuration) => {
+    // It may run now: when it stops next is told by the next lockout.
+    state.powerUp = { ...state.powerUp, stoppedAt: null };
     state.gates[event.data.source] = shutGate();
     shutFed(state, configuration, event.data.source);
   },
