@@ -32,7 +32,7 @@ export function startSurvey(now: CoilSurvey | undefined, before: CoilSurvey | un
   if (!before) return emptySurvey();
   const { surroundings, disconnect, clearanceM, clearanceTopM, boardNearby, finishedCeiling, accessPanel, airflow, filterSize } =
     before.answers;
-  const { indoorPlace, uvLamp, discharge } = before.answers;
+  const { indoorPlace, uvLamp, discharge, blower, filterKind, filterCount } = before.answers;
   const { finStiffness, clipOnScreens, soundJacket, baseLip, stand, indoorUnit, circuits, inverter, headsFedBy } = before.answers;
   return {
     ...emptySurvey(),
@@ -61,6 +61,9 @@ export function startSurvey(now: CoilSurvey | undefined, before: CoilSurvey | un
       indoorPlace,
       uvLamp,
       discharge,
+      blower,
+      filterKind,
+      filterCount,
     },
   };
 }

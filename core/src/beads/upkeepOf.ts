@@ -54,6 +54,9 @@ export function upkeepOf(
     storyFacts: state.story?.value.facts ?? [],
     drain: worst(['blocked', 'slow', 'clear'], (row) => row.survey.answers.primaryDrain),
     wheel: worst(['caked', 'dusty', 'clean'], (row) => row.survey.answers.wheel),
+    filter: worst(['blocked', 'loaded', 'missing', 'clean'], (row) => row.survey.answers.filter),
+    // Of two kinds in one system the one that is due sooner.
+    filterKind: worst(['thin', 'washable', 'media'], (row) => row.survey.answers.filterKind),
   })
     .map(setByHand)
     .sort((a, b) => (a.date < b.date ? -1 : a.date > b.date ? 1 : 0));

@@ -28,9 +28,11 @@ export interface UpkeepFacts {
   indoor: boolean;
   soils: readonly Soil[];
   storyFacts: readonly StoryFact[];
-  /** How drain and wheel were found; unknown where nobody looked. */
+  /** How drain, wheel and filter were found, and which filter it is; unknown where nobody looked. */
   drain: string;
   wheel: string;
+  filter: string;
+  filterKind: string;
 }
 
 interface UpkeepRule {
@@ -40,6 +42,9 @@ interface UpkeepRule {
   every: { months: number } | { days: number };
   because: string;
 }
+
+const heavyUse = ({ storyFacts, soils }: UpkeepFacts): boolean =>
+  storyFacts.includes('dogs') || storyFacts.includes('building-dust') || soils.includes('grease');
 
 /** The first that fits holds. Common practice, no source; the filter's maker and the shop's word go before it. */
 const RULES: readonly UpkeepRule[] = [
@@ -52,10 +57,38 @@ const RULES: readonly UpkeepRule[] = [
   },
   {
     of: 'filter',
+    id: 'upkeep.filter-media-heavy',
+    when: (facts) => facts.filterKind === 'media' && (heavyUse(facts) || facts.filter === 'loaded' || facts.filter === 'blocked'),
+    every: { months: 6 },
+    because: 'A 4 to 5 in media filter, found loaded or in a dusty house: every six months.',
+  },
+  {
+    of: 'filter',
+    id: 'upkeep.filter-media',
+    when: ({ filterKind }) => filterKind === 'media',
+    every: { months: 12 },
+    because: 'A 4 to 5 in media filter lasts 6 to 12 months; it was not found loaded.',
+  },
+  {
+    of: 'filter',
     id: 'upkeep.filter-heavy',
-    when: ({ storyFacts, soils }) => storyFacts.includes('dogs') || storyFacts.includes('building-dust') || soils.includes('grease'),
+    when: heavyUse,
     every: { days: 15 },
     because: 'Hair, dust or grease in the house: every fifteen days.',
+  },
+  {
+    of: 'filter',
+    id: 'upkeep.filter-washable',
+    when: ({ filterKind, configuration }) => filterKind === 'washable' && !alsoHeats(configuration),
+    every: { days: 60 },
+    because: 'A washable filter is washed every 250 hours of running: two months at four hours a day.',
+  },
+  {
+    of: 'filter',
+    id: 'upkeep.filter-washable-heats',
+    when: ({ filterKind }) => filterKind === 'washable',
+    every: { days: 30 },
+    because: 'A washable filter is washed every 250 hours of running: a month where it also heats, at eight hours a day.',
   },
   { of: 'filter', id: 'upkeep.filter', when: () => true, every: { days: 30 }, because: 'A filter is looked at every month.' },
   {
@@ -117,7 +150,7 @@ export function upkeepAfter(ruleId: string, doneOn: string): string | null {
  * @param closedOn ISO day of the visit
  * @param facts of the system and what was found
  * @returns clocks that the system has, soonest first
- * @example upkeepDues('2026-06-11', { configuration: 'split-cool', indoor: false, soils: [], storyFacts: [], drain: 'unknown', wheel: 'unknown' }).map((row) => row.date) // ['2026-07-11']
+ * @example upkeepDues('2026-06-11', { configuration: 'split-cool', indoor: false, soils: [], storyFacts: [], drain: 'unknown', wheel: 'unknown', filter: 'unknown', filterKind: 'unknown' }).map((row) => row.date) // ['2026-07-11']
  */
 export function upkeepDues(closedOn: string, facts: UpkeepFacts): Upkeep[] {
   return UPKEEP_IDS.flatMap((id): Upkeep[] => {

@@ -4,6 +4,9 @@ import type { HouseRules } from './houseRules';
 import type { JobFacts } from './methodFacts';
 import { allMatches, type Rule } from './rule';
 
+/** Filters to keep, by how many the system takes. */
+const SPARES: Record<JobFacts['filterCount'], string> = { unknown: 'a spare', one: 'a spare', two: 'two spares', three: 'a full set' };
+
 /** What to tell the owner, by what was seen. Common practice, no source. */
 export const ADVICE: readonly Rule<JobFacts, string>[] = [
   {
@@ -42,8 +45,22 @@ export const ADVICE: readonly Rule<JobFacts, string>[] = [
     source: commonPractice,
   },
   {
+    id: 'advice.filter-media',
+    when: { filter: ['loaded', 'blocked', 'missing'], ductless: false, filterKind: 'media' },
+    then: 'Change the media filter every 6 to 12 months; every 6 with pets or dust.',
+    because: 'A thick filter holds more, and one that is full sends the dirt on to the coil.',
+    source: commonPractice,
+  },
+  {
+    id: 'advice.filter-washable',
+    when: { filter: ['loaded', 'blocked', 'missing'], ductless: false, filterKind: 'washable' },
+    then: 'Wash the filter every 250 hours of running, about once a month in season. Let it dry before it goes back.',
+    because: 'A loaded filter sends the dirt on to the coil.',
+    source: commonPractice,
+  },
+  {
     id: 'advice.filter',
-    when: { filter: ['loaded', 'blocked', 'missing'], ductless: false },
+    when: { filter: ['loaded', 'blocked', 'missing'], ductless: false, filterKind: ['unknown', 'thin'] },
     then: 'Change the filter monthly, every 15 days in heavy use.',
     because: 'A loaded filter sends the dirt on to the coil.',
     source: commonPractice,
@@ -56,8 +73,15 @@ export const ADVICE: readonly Rule<JobFacts, string>[] = [
     source: commonPractice,
   },
   {
+    id: 'advice.trap-blown',
+    when: { role: 'evaporator', trap: 'none', ductless: false, blower: 'blows' },
+    then: 'The drain has no trap: cooled air leaves by it. Have one fitted as the maker draws it.',
+    because: 'No trap was found.',
+    source: commonPractice,
+  },
+  {
     id: 'advice.trap',
-    when: { role: 'evaporator', trap: 'none', ductless: false },
+    when: { role: 'evaporator', trap: 'none', ductless: false, blower: ['unknown', 'draws'] },
     then: 'The drain has no trap: under suction it does not empty while the blower runs. Have one fitted.',
     because: 'No trap was found.',
     source: commonPractice,
@@ -219,6 +243,6 @@ export function adviceFor(facts: JobFacts, house: HouseRules, system: UnitSystem
     ...(facts.sidesShort ? [`Keep ${length(house.clearanceM)} clear all round; it has ${length(facts.clearanceM)}.`] : []),
     ...(facts.topShort ? [`Keep ${length(house.clearanceTopM)} clear above it; it has ${length(facts.clearanceTopM)}.`] : []),
     ...allMatches(ADVICE, facts).map((rule) => rule.then),
-    ...(size ? [`The filter here is ${size}: keep one at hand.`] : []),
+    ...(size ? [`The filter is ${size}: keep ${SPARES[facts.filterCount]}.`] : []),
   ];
 }

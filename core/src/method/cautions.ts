@@ -568,7 +568,7 @@ export const CAUTIONS: readonly Rule<JobFacts, Caution>[] = [
   },
   {
     id: 'caution.trap',
-    when: { trap: 'dry', role: 'evaporator', ductless: false },
+    when: { trap: 'dry', role: 'evaporator', ductless: false, blower: ['unknown', 'draws'] },
     then: {
       step: 'close',
       lead: 'No water in the trap.',
@@ -578,8 +578,19 @@ export const CAUTIONS: readonly Rule<JobFacts, Caution>[] = [
     source: commonPractice,
   },
   {
+    id: 'caution.no-trap-blown',
+    when: { trap: 'none', role: 'evaporator', ductless: false, blower: 'blows' },
+    then: {
+      step: 'close',
+      lead: 'No trap.',
+      text: 'The blower pushes air through the coil: cooled air leaves by the drain. Quote a trap as the maker draws it.',
+    },
+    because: 'A pan under pressure drains, and loses air with the water.',
+    source: commonPractice,
+  },
+  {
     id: 'caution.no-trap',
-    when: { trap: 'none', role: 'evaporator', ductless: false },
+    when: { trap: 'none', role: 'evaporator', ductless: false, blower: ['unknown', 'draws'] },
     then: {
       step: 'close',
       lead: 'No trap.',

@@ -132,7 +132,13 @@ describe('every question of Look changes something that is read', () => {
     }
   };
   /** What needs another answer beside it to mean anything. */
-  const BESIDE: Partial<Record<keyof CoilAnswers, Partial<CoilAnswers>>> = { panVolumeL: { drainLMin: 0.7 }, drainLMin: { panVolumeL: 5 } };
+  const BESIDE: Partial<Record<keyof CoilAnswers, Partial<CoilAnswers>>> = {
+    panVolumeL: { drainLMin: 0.7 },
+    drainLMin: { panVolumeL: 5 },
+    filterKind: { filter: 'loaded' },
+    filterCount: { filter: 'loaded' },
+    blower: { trap: 'none' },
+  };
   /** Answers that say all is well: nothing follows, and that is what they say. */
   const WELL: Partial<Record<keyof CoilAnswers, readonly unknown[]>> = {
     disconnect: ['pull-out', 'lever'],
@@ -147,6 +153,8 @@ describe('every question of Look changes something that is read', () => {
     pan: ['clean'],
     primaryDrain: ['clear'],
     trap: ['wet'],
+    blower: ['draws'],
+    filterKind: ['thin'],
     floatSwitch: ['works'],
   };
   const rows = QUESTIONS.flatMap((question) =>
@@ -156,11 +164,10 @@ describe('every question of Look changes something that is read', () => {
   );
   const stiff = cases(house({ force: 'full-straight' }));
   test.each(rows)('%s: %s', (id, value) => {
-    const answered = (row: Case): Case => ({
-      ...row,
-      survey: { ...row.survey, answers: { ...row.survey.answers, ...BESIDE[id], [id]: value } },
-    });
-    expect(changes([...usual, ...stiff], answered)).toBe(true);
+    const answered =
+      (over: Partial<CoilAnswers>) =>
+      (row: Case): Case => ({ ...row, survey: { ...row.survey, answers: { ...row.survey.answers, ...over } } });
+    expect(changes([...usual, ...stiff].map(answered(BESIDE[id] ?? {})), answered({ [id]: value }))).toBe(true);
   });
 
   test.each(Object.keys(noAnswers()))('%s is asked, or chosen in Plan', (id) => {

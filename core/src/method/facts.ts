@@ -79,7 +79,11 @@ function factsOf(coil: CoilBuild, survey: CoilSurvey, context: MethodContext, ho
     airflow: answers.airflow,
     accessPanel: answers.accessPanel,
     trap: answers.trap,
+    // A furnace blows up through the coil on it.
+    blower: answers.blower === 'unknown' && answers.indoorUnit === 'furnace' ? 'blows' : answers.blower,
     filterSize: answers.filterSize,
+    filterKind: answers.filterKind,
+    filterCount: answers.filterCount,
     stand: answers.stand,
     indoorUnit: answers.indoorUnit,
     circuits: answers.circuits,

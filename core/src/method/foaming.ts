@@ -1,5 +1,6 @@
-import { commonPractice } from '../because';
+import { commonPractice, fromLabel } from '../because';
 import type { PreWet } from './houseRules';
+import type { LabelLine } from '../mix';
 import type { Ending, SurveyFacts } from './methodFacts';
 import type { Rule } from './rule';
 
@@ -12,10 +13,31 @@ export interface Foaming {
 }
 
 /** What the opening and the cleaner add to the facts of foaming. */
-export type FoamFacts = SurveyFacts & { insideReached: boolean; form: string };
+export type FoamFacts = SurveyFacts & { insideReached: boolean; form: string; labelLines: readonly LabelLine[] };
 
 /** Whether the coil is wetted before foam: the first row that fits. A null `then` leaves it to the shop's school. */
 export const PRE_WET_RULES: readonly Rule<FoamFacts, PreWet | null>[] = [
+  {
+    id: 'prewet.label-dry',
+    when: { labelLines: { includes: 'dry-coil' } },
+    then: 'dry',
+    because: 'The label asks for a dry coil.',
+    source: fromLabel,
+  },
+  {
+    id: 'prewet.label-wet-in',
+    when: { labelLines: { includes: 'wet-coil' }, role: 'evaporator' },
+    then: 'mist',
+    because: 'The label asks for a wet coil; indoors a mist does it.',
+    source: fromLabel,
+  },
+  {
+    id: 'prewet.label-wet',
+    when: { labelLines: { includes: 'wet-coil' } },
+    then: 'rinse',
+    because: 'The label asks for a wet coil.',
+    source: fromLabel,
+  },
   {
     id: 'prewet.can',
     when: { form: 'aerosol' },

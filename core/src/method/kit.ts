@@ -10,6 +10,14 @@ export interface KitItem {
   kind: 'tool' | 'protection';
 }
 
+/** New filters to bring, by how many the system takes. */
+const FILTER_COUNTS: readonly [JobFacts['filterCount'], string][] = [
+  ['unknown', '1 for each return grille'],
+  ['one', '1'],
+  ['two', '2'],
+  ['three', '3, or as many as it takes'],
+];
+
 /** What each thing is for. */
 const FOR = {
   meter: 'nothing is opened before it is proven dead',
@@ -128,7 +136,22 @@ export const KIT: readonly Rule<JobFacts, KitItem>[] = [
   row('bleach', { role: 'evaporator', drain: 'bleach' }, 'tool', 'Bleach, kept apart from everything else', '1 dose'),
   row('tray', { finishedCeiling: true }, 'tool', 'Tray for under the cabinet', '1'),
   row('mirror', { role: 'evaporator', airflow: 'up' }, 'tool', 'Mirror', '1'),
-  row('filter', { role: 'evaporator', filter: ['loaded', 'blocked', 'missing'], ductless: false }, 'tool', 'New filter', '1'),
+  ...FILTER_COUNTS.map(([filterCount, quantity]) =>
+    row(
+      'filter',
+      {
+        role: 'evaporator',
+        filter: ['loaded', 'blocked', 'missing'],
+        ductless: false,
+        filterKind: ['unknown', 'thin', 'media'],
+        filterCount,
+      },
+      'tool',
+      'New filter',
+      quantity,
+    ),
+  ),
+  row('filter', { role: 'evaporator', filter: 'missing', ductless: false, filterKind: 'washable' }, 'tool', 'New washable filter', '1'),
   row('hex', { opening: 'wheel-out' }, 'tool', 'Long hex key, marker for the shaft', '1'),
   row('wipes', { opening: ['guards-off', 'top-open', 'deep'] }, 'tool', 'Wipes for shroud, lines and cabinet', '1 pack'),
   row('lead-block', { insideReached: true, discharge: 'up' }, 'tool', 'Block for under the fan, if the leads are short', '1'),

@@ -2,6 +2,7 @@ import { noAnswers, completeStory, type CoilAnswers, type CoilSurvey, type Grade
 import { coil, graded, house, mildDay, shelf, overGoodDrain } from '../testing/fixtures';
 import { planCoil, stepRow, type CoilBuild, type CoilPlan, type HouseRules, type MethodContext } from '.';
 import { makesCondensate } from './condensate';
+import type { Cleaner, LabelLine } from '../mix';
 import { STEP_IDS, STEP_TABLE } from './steps';
 
 // Common practice throughout, no source; where a figure is given the notes of the trade are meant.
@@ -295,6 +296,17 @@ describe('foam and rinse by side', () => {
     expect(planCoil(bare, graded(3), { ...mildDay, site: shade }, [can], house()).foaming?.preWet).toBe('dry');
     const condensed = planCoil(indoor, graded(2, overGoodDrain), mildDay, shelf, house());
     expect([condensed.ending, condensed.foaming?.preWet]).toEqual(['condensate', 'dry']);
+  });
+  test('what the label says of a dry or a wet coil goes before sun, can and school', () => {
+    const labelled = (line: LabelLine, over: Partial<Cleaner>) =>
+      planCoil(over.form === 'aerosol' ? bare : indoor, graded(2, overGoodDrain), mildDay, [{ ...can, ...over, handling: [line] }], house())
+        .foaming?.preWet;
+    expect(labelled('wet-coil', { form: 'aerosol' })).toBe('rinse');
+    expect(labelled('wet-coil', { form: 'ready', rinseNeeded: false })).toBe('mist');
+    expect(labelled('shake', { form: 'ready', rinseNeeded: false })).toBe('dry');
+    const hot = { ...mildDay, site: { ...mildDay.site!, sun: 'full' as const } };
+    const dry = [{ ...can, form: 'ready' as const, handling: ['dry-coil' as const] }];
+    expect(planCoil(bare, graded(3), hot, dry, house({ chemistry: 'cleaner' })).foaming?.preWet).toBe('dry');
   });
   test('a felted coil is never wetted from outside first; stiff fins are rinsed square to the face last', () => {
     const first = (made: CoilPlan['rinse']) => made.ways?.[0]?.from;

@@ -19,7 +19,7 @@ export type StrengthStep = (typeof STRENGTH_STEPS)[number];
 export type LabelChart = Record<StrengthStep, number | null>;
 
 /** Lines on a label about handling it or the place it is used in. */
-export const LABEL_LINES = ['shake', 'do-not-shake', 'upright', 'food-area'] as const;
+export const LABEL_LINES = ['shake', 'do-not-shake', 'upright', 'dry-coil', 'wet-coil', 'food-area'] as const;
 /** One of `LABEL_LINES`. */
 export type LabelLine = (typeof LABEL_LINES)[number];
 
@@ -28,6 +28,8 @@ export const LABEL_LINE_TABLE: Record<LabelLine, { name: string; says: string; a
   shake: { name: 'Shake before use', says: 'Shake it before use, as the label says.', at: 'mix' },
   'do-not-shake': { name: 'Do not shake', says: 'Do not shake it: the label says so.', at: 'mix' },
   upright: { name: 'Hold upright', says: 'Hold it upright while it sprays.', at: 'apply' },
+  'dry-coil': { name: 'Apply to a dry coil', says: 'On a dry coil, as the label says.', at: 'apply' },
+  'wet-coil': { name: 'Wet the coil first', says: 'On a wet coil, as the label says.', at: 'apply' },
   'food-area': {
     name: 'Not where food is',
     says: 'Cover or carry out food, and rinse every surface that food touches before it is used again.',

@@ -53,7 +53,13 @@ export interface CoilAnswers {
   airflow: 'unknown' | 'up' | 'down' | 'horizontal';
   accessPanel: 'unknown' | 'easy' | 'tight' | 'none';
   trap: 'unknown' | 'wet' | 'dry' | 'none';
+  /** Whether the blower draws air through the coil, so that the pan is under suction, or blows it through. */
+  blower: 'unknown' | 'draws' | 'blows';
   filterSize: string;
+  /** A thin one is 1 to 2 in; a media filter is 4 to 5 in. */
+  filterKind: 'unknown' | 'thin' | 'media' | 'washable';
+  /** How many filters the system takes. */
+  filterCount: 'unknown' | 'one' | 'two' | 'three';
   /** Where the outdoor unit stands. */
   stand: 'unknown' | 'ground' | 'raised' | 'roof';
   /** What moves the air, and what burns or glows beside the coil. */
@@ -111,7 +117,10 @@ export const noAnswers = (): CoilAnswers => ({
   airflow: 'unknown',
   accessPanel: 'unknown',
   trap: 'unknown',
+  blower: 'unknown',
   filterSize: '',
+  filterKind: 'unknown',
+  filterCount: 'unknown',
   stand: 'unknown',
   indoorUnit: 'unknown',
   circuits: 'unknown',
@@ -317,6 +326,23 @@ export const QUESTIONS: readonly Question[] = [
   },
   { id: 'filterSize', part: 'state', kind: 'words', asks: indoorCabinet, label: 'Filter size' },
   {
+    id: 'filterKind',
+    part: 'state',
+    kind: 'one',
+    asks: indoorCabinet,
+    label: 'Filter type',
+    options: choice(['thin', '1 to 2 in, thrown away'], ['media', '4 to 5 in media'], ['washable', 'Washable']),
+  },
+  {
+    id: 'filterCount',
+    part: 'state',
+    kind: 'one',
+    asks: indoorCabinet,
+    label: 'How many filters',
+    help: 'Look at every return grille, not at the cabinet alone',
+    options: choice(['one', 'One'], ['two', 'Two'], ['three', 'Three or more']),
+  },
+  {
     id: 'filter',
     part: 'state',
     kind: 'one',
@@ -362,6 +388,15 @@ export const QUESTIONS: readonly Question[] = [
     asks: indoorCabinet,
     label: 'Trap',
     options: choice(['wet', 'Holds water'], ['dry', 'Dry'], ['none', 'None']),
+  },
+  {
+    id: 'blower',
+    part: 'drain',
+    kind: 'one',
+    asks: indoorCabinet,
+    label: 'Blower and coil',
+    help: 'Drawn through, the pan is under suction and needs a full trap',
+    options: choice(['draws', 'Draws air through the coil'], ['blows', 'Blows air through the coil']),
   },
   {
     id: 'secondaryWet',

@@ -611,6 +611,24 @@ export const SITUATIONS: readonly ToldSituation[] = [
     not: ['Trap flushed', 'Trap filled'],
   },
   {
+    told: 'No trap on the drain, the coil sits on a furnace that blows through it',
+    indoor: { grade: 2, answers: { ...drained, trap: 'none', indoorUnit: 'furnace', circuits: 'one' } },
+    has: ['cooled air leaves by the drain', 'as the maker draws it'],
+    not: ['air holds water in the pan'],
+  },
+  {
+    told: 'Two media filters, both loaded, 20x25x4 in',
+    indoor: { grade: 2, answers: { ...drained, filter: 'loaded', filterKind: 'media', filterCount: 'two', filterSize: '20x25x4 in' } },
+    has: ['New filter (2)', 'every 6 to 12 months', 'keep two spares'],
+    not: ['Change the filter monthly'],
+  },
+  {
+    told: 'Washable filter, loaded',
+    indoor: { grade: 2, answers: { ...drained, filter: 'loaded', filterKind: 'washable' } },
+    has: ['Wash the filter every 250 hours'],
+    not: ['New filter', 'Change the filter monthly'],
+  },
+  {
     told: 'Caked blower wheel',
     indoor: { grade: 2, answers: { ...drained, wheel: 'caked' } },
     context: humid,

@@ -138,7 +138,8 @@ function coilLines(build: CoilBuild, plan: CoilPlan): string[] {
     for (const left of plan.schoolsLeft ?? []) lines.push(`Not here: ${left}`);
   }
   for (const { step, lead, text } of plan.cautions) lines.push(`! ${CAUTION_STEP_WORDS[step]}: ${lead} ${text}`);
-  if (plan.kit.length > 0) lines.push(`Kit: ${plan.kit.map(({ what }) => what).join(', ')}`);
+  if (plan.kit.length > 0)
+    lines.push(`Kit: ${plan.kit.map(({ what, quantity }) => (quantity === '1' ? what : `${what} (${quantity})`)).join(', ')}`);
   for (const text of plan.missing) lines.push(`? ${text}`);
   for (const text of plan.advice) lines.push(`Owner: ${text}`);
   return lines;

@@ -2,6 +2,7 @@ import type { FigureSetting, Uncertain } from '../airside';
 import { inHeating, judgeable, QUANTITIES, type ReadingSet } from '../readings';
 import type { EdgeName } from '../units';
 import { devicesOf } from './devices';
+import { heatingLines, type HeatingId } from './heatingLines';
 import { plainLines, type PlainId } from './plainLines';
 import { conditionsOf, modelled, type Conditions } from './unitModel';
 import { repeatable, SIGN_IDS, SIGNS, signsRead, type SignId } from './signs';
@@ -11,7 +12,7 @@ export type LineVerdict = 'better' | 'same' | 'worse' | 'explained' | 'not-compa
 
 /** One figure before and after. */
 export interface ComparedLine {
-  sign: SignId | PlainId;
+  sign: SignId | PlainId | HeatingId;
   name: string;
   edge: EdgeName;
   before: Uncertain;
@@ -78,7 +79,7 @@ const near = (a: Conditions, b: Conditions): boolean =>
 const DRY_SIGNS: Partial<Record<SignId, number>> = { condensingOver: 0.05, outdoorRise: 0.04, coilStatic: 0, recirculation: 0 };
 
 /** Read while it heats: the coils have changed their parts. */
-const HEATING_WORDS = 'Read while it heats: air rise, watts and outdoor air are told, and nothing of cooling is judged.';
+const HEATING_WORDS = 'Read while it heats: air rise, watts and outdoor air are shown. Cooling is not judged.';
 
 /** Outdoor and return air much the same by dry bulb. */
 const nearDry = (a: ReadingSet, b: ReadingSet): boolean => {
@@ -154,7 +155,7 @@ export function beforeAfter(before: ReadingSet, after: ReadingSet, setting: Figu
   // They are told, and decide nothing.
   const why = heating ? HEATING_WORDS : WAY_WORDS[way];
   return {
-    lines: heating ? plainLines(was, is, false) : [...lines, ...plainLines(was, is, sameAir)],
+    lines: heating ? [...heatingLines(was, is), ...plainLines(was, is, false)] : [...lines, ...plainLines(was, is, sameAir)],
     way,
     why,
     whole: wholeOf(heating ? [] : lines),

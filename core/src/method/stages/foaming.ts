@@ -19,12 +19,13 @@ export function foamingStage(
   { cleaner, ending }: ChemistryChoice,
 ): Staged<Foaming | null> {
   if (!cleaner) return { value: null, inputs: [], rules: [] };
-  const foamFacts: FoamFacts = { ...facts, insideReached: opened.insideReached, form: cleaner.form };
+  const foamFacts: FoamFacts = { ...facts, insideReached: opened.insideReached, form: cleaner.form, labelLines: cleaner.handling ?? [] };
   // The last row of both tables fits every coil.
   const before = firstMatch(PRE_WET_RULES, foamFacts)!;
   const side = firstMatch(FOAM_FROM_RULES, foamFacts)!;
-  // Where condensate rinses no water is brought in at all.
-  const preWet = ending === 'condensate' ? 'dry' : (before.then ?? house.preWet);
+  // Where condensate rinses no water is brought in, unless the label asks for it.
+  const noWater = ending === 'condensate' && before.id !== 'prewet.label-wet-in';
+  const preWet = noWater ? 'dry' : (before.then ?? house.preWet);
   return {
     value: { preWet, ...side.then },
     inputs: [
@@ -33,7 +34,7 @@ export function foamingStage(
     ],
     rules: [
       refOf(side),
-      ...(ending === 'condensate'
+      ...(noWater
         ? []
         : [
             before.then
