@@ -151,6 +151,14 @@ test('one screen never asks what cannot apply', () => {
   expect(ids('evaporator', 'split-cool')).toContain('finishedCeiling');
   expect(ids('evaporator', 'package-ac')).not.toContain('finishedCeiling');
   expect(ids('evaporator', 'ductless-split')).not.toContain('floatSwitch');
+  const beside = (over: Partial<CoilAnswers>) =>
+    questionsFor({ role: 'evaporator', topOpens: false }, 'split-cool', [], { ...noAnswers(), ...over }).map((question) => question.id);
+  expect(beside({ trap: 'wet' })).not.toContain('blower');
+  expect(beside({ trap: 'none' })).toContain('blower');
+  // What was answered stays in view.
+  expect(beside({ trap: 'wet', blower: 'draws' })).toContain('blower');
+  expect(beside({})).not.toContain('filterCount');
+  expect(beside({ filter: 'loaded' })).toContain('filterCount');
 });
 
 test('one kit for both coils, each thing once; gloves and goggles wherever there is cleaner', () => {

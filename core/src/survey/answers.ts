@@ -148,6 +148,8 @@ interface QuestionFrame {
   part: 'access' | 'state' | 'drain' | 'around';
   /** Asked only where it can apply. */
   asks: (coil: { role: CoilRole; topOpens: boolean }, configuration: Configuration, hazards: readonly ArrivalHazard[]) => boolean;
+  /** Asked only beside other answers that make it matter; left out: always. */
+  onlyIf?: (answers: CoilAnswers) => boolean;
 }
 
 /** One thing to ask about a coil: a choice, several choices, a yes, or a figure in a kind of unit. */
@@ -324,6 +326,14 @@ export const QUESTIONS: readonly Question[] = [
     label: 'Air runs',
     options: choice(['up', 'Up'], ['down', 'Down'], ['horizontal', 'Across']),
   },
+  {
+    id: 'filter',
+    part: 'state',
+    kind: 'one',
+    asks: indoor,
+    label: 'Filter',
+    options: choice(['clean', 'Clean'], ['loaded', 'Loaded'], ['blocked', 'Blocked'], ['missing', 'Missing']),
+  },
   { id: 'filterSize', part: 'state', kind: 'words', asks: indoorCabinet, label: 'Filter size' },
   {
     id: 'filterKind',
@@ -331,7 +341,7 @@ export const QUESTIONS: readonly Question[] = [
     kind: 'one',
     asks: indoorCabinet,
     label: 'Filter type',
-    options: choice(['thin', '1 to 2 in, thrown away'], ['media', '4 to 5 in media'], ['washable', 'Washable']),
+    options: choice(['thin', 'Disposable, 1 to 2 in'], ['media', 'Media, 4 to 5 in'], ['washable', 'Washable']),
   },
   {
     id: 'filterCount',
@@ -340,15 +350,8 @@ export const QUESTIONS: readonly Question[] = [
     asks: indoorCabinet,
     label: 'How many filters',
     help: 'Look at every return grille, not at the cabinet alone',
+    onlyIf: ({ filter, filterSize }) => filter === 'loaded' || filter === 'blocked' || filter === 'missing' || filterSize.trim() !== '',
     options: choice(['one', 'One'], ['two', 'Two'], ['three', 'Three or more']),
-  },
-  {
-    id: 'filter',
-    part: 'state',
-    kind: 'one',
-    asks: indoor,
-    label: 'Filter',
-    options: choice(['clean', 'Clean'], ['loaded', 'Loaded'], ['blocked', 'Blocked'], ['missing', 'Missing']),
   },
   {
     id: 'wheel',
@@ -396,6 +399,7 @@ export const QUESTIONS: readonly Question[] = [
     asks: indoorCabinet,
     label: 'Blower and coil',
     help: 'Drawn through, the pan is under suction and needs a full trap',
+    onlyIf: ({ trap }) => trap === 'dry' || trap === 'none',
     options: choice(['draws', 'Draws air through the coil'], ['blows', 'Blows air through the coil']),
   },
   {
@@ -437,6 +441,7 @@ export const QUESTIONS: readonly Question[] = [
  * @param coil its side, and whether its top lifts
  * @param configuration of the system
  * @param hazards met on arrival
+ * @param answers so far; left out, every question that some answer would bring up
  * @returns those that can apply, in their order
  * @example questionsFor({ role: 'condenser', topOpens: true }, 'split-cool').some((question) => question.id === 'pan') // false
  */
@@ -444,4 +449,9 @@ export const questionsFor = (
   coil: { role: CoilRole; topOpens: boolean },
   configuration: Configuration,
   hazards: readonly ArrivalHazard[] = [],
-): Question[] => QUESTIONS.filter((question) => question.asks(coil, configuration, hazards));
+  answers?: CoilAnswers,
+): Question[] =>
+  QUESTIONS.filter(
+    ({ asks, onlyIf, id }) =>
+      asks(coil, configuration, hazards) && (!answers || !onlyIf || onlyIf(answers) || answers[id] !== noAnswers()[id]),
+  );

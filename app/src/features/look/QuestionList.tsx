@@ -88,7 +88,7 @@ export function QuestionList({
   system: UnitSystem;
   draftKey: string;
 }) {
-  const questions = questionsFor(coil, configuration, hazards);
+  const questions = questionsFor(coil, configuration, hazards, answers);
   const parts = (Object.keys(PART_NAMES) as Question['part'][]).filter((part) => questions.some((question) => question.part === part));
   const set = (id: Question['id'], value: unknown) => onChange({ ...answers, [id]: value });
   const ask = (question: Question) => {
