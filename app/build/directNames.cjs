@@ -1,6 +1,6 @@
 /**
  * For the build: a name imported from a folder's index is imported from the file that has it, so that a screen loads what it uses and not the
- * whole folder. The sources stay as they are; the indexes still say what a folder shows.
+ * whole folder. Kept because the first script is 707 kB gzipped without it, 418 kB with it (limit 450).
  */
 const { parseSync } = require('@babel/core');
 const { existsSync, readdirSync, readFileSync } = require('node:fs');
@@ -8,9 +8,9 @@ const { dirname, join, relative, sep } = require('node:path');
 
 const ROOT = dirname(dirname(__dirname));
 const FOLDERS = [
-  ['@elm-mist/core', 'core/src'],
+  ['@elm-mist/core/', 'core/src'],
   ['@elm-mist/contract', 'contract/src'],
-  ['@', 'app/src'],
+  ['@/', 'app/src'],
 ].map(([name, folder]) => [name, join(ROOT, ...folder.split('/'))]);
 
 /** File that an import is of, when it is of this program and of an index; else null. */
@@ -18,8 +18,7 @@ function indexOf(source, from) {
   let path = null;
   if (source.startsWith('.')) path = join(dirname(from), source);
   for (const [name, folder] of FOLDERS) {
-    if (source === name) path = folder;
-    else if (name === '@' && source.startsWith('@/')) path = join(folder, source.slice(2));
+    if (source.startsWith(name)) path = join(folder, source.slice(name.length));
   }
   if (path === null) return null;
   const file = join(path, 'index.ts');

@@ -13,7 +13,7 @@ const compiled = (code: string, file: string) =>
 
 test('a name is imported from the file that has it, through every index on the way; types and other imports stay as they are', () => {
   const code = compiled(
-    `import { Act, type InkName } from '@/ui';\nimport { planCoil as plan } from '@elm-mist/core';\nimport { useState } from 'react';\nexport const used = [Act, plan, useState];`,
+    `import { Act, type InkName } from '@/ui';\nimport { planCoil as plan } from '@elm-mist/core/method';\nimport { useState } from 'react';\nexport const used = [Act, plan, useState];`,
     'src/features/plan/Some.tsx',
   );
   expect(code).toContain(`from "../../ui/button"`);

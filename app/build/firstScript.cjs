@@ -1,6 +1,7 @@
 /**
  * The first script cut down to what the first screen needs. The bundler puts whatever two screens share into one script that every screen waits
  * for; here it is parted in two: what the frame and Today use, and the rest, fetched once the first screen is drawn or another is asked for.
+ * Kept because the first script is 812 kB gzipped without it, 418 kB with it (limit 450).
  */
 const { createHash } = require('node:crypto');
 const { readdirSync, readFileSync, rmSync, writeFileSync } = require('node:fs');

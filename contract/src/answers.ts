@@ -1,4 +1,4 @@
-import type { HouseRules } from '@elm-mist/core';
+import type { HouseRules } from '@elm-mist/core/method';
 
 /** Every error body of the server. */
 export interface ErrorBody {

@@ -1,4 +1,7 @@
-import type { Bead, FilterNeed, FindingLife, Licence, Need, Pause, Quote, Roads, SlotFit, Urgency } from '@elm-mist/core';
+import type { FilterNeed, Need, SlotFit } from '@elm-mist/core/beads';
+import type { Roads } from '@elm-mist/core/route';
+import type { Bead, FindingLife, Pause, Quote } from '@elm-mist/core/run';
+import type { Licence, Urgency } from '@elm-mist/core/survey';
 import type { CoilRecord, PlaceRecord, SystemRecord } from './placeRecords';
 import type { VisitRecord } from './visitRecords';
 import type { WeatherRecord } from './weatherRecords';

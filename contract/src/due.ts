@@ -1,12 +1,8 @@
-import {
-  MOST_VISITS_A_YEAR,
-  PRICE_IDS,
-  type Agreement,
-  type DueClock,
-  type DueKind,
-  type Neighbourhood,
-  type SeasonWeeks,
-} from '@elm-mist/core';
+import { MOST_VISITS_A_YEAR, type Agreement } from '@elm-mist/core/agreement';
+import type { DueClock, DueKind } from '@elm-mist/core/beads';
+import type { SeasonWeeks } from '@elm-mist/core/interval';
+import { PRICE_IDS } from '@elm-mist/core/price';
+import type { Neighbourhood } from '@elm-mist/core/route';
 import { array, object, type ObjectSchema } from 'yup';
 import { figure, flag, isoDay, maybeDay, money, oneOf, optionalWords } from './fields';
 

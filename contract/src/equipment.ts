@@ -5,10 +5,10 @@ import {
   COIL_SHAPES,
   CONFIGURATIONS,
   CONSTRUCTIONS,
-  GUARDS,
   REFRIGERANTS,
   type CoilGeometry,
-} from '@elm-mist/core';
+} from '@elm-mist/core/equipment';
+import { GUARDS } from '@elm-mist/core/method';
 import { array, mixed, object, type InferType } from 'yup';
 import { changedFrom, figure, flag, newId, num, oneOf, optionalWords, recordId, words } from './fields';
 import { coreTest } from './validate';

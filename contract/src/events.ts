@@ -1,4 +1,4 @@
-import { EVENT_KINDS, type EventKind, type VisitEvent } from '@elm-mist/core';
+import { EVENT_KINDS, type EventKind, type VisitEvent } from '@elm-mist/core/run';
 import { lazy, mixed, object, type AnyObject, type Schema } from 'yup';
 import { CLOSING } from './eventData/closing';
 import { FINDINGS } from './eventData/findings';

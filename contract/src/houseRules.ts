@@ -1,3 +1,4 @@
+import { LONGEST_WAITS } from '@elm-mist/core/interval';
 import {
   BUCKET_WASHERS,
   CHEMISTRY_SCHOOLS,
@@ -8,14 +9,13 @@ import {
   ELECTRICS_SCHOOLS,
   FORCE_SCHOOLS,
   LID_SCHOOLS,
-  LONGEST_WAITS,
   NO_RINSE_SCHOOLS,
   PAN_HOLE_SCHOOLS,
   PRE_WETS,
   RINSE_SCHOOLS,
   SCREEN_SCHOOLS,
   type HouseRules,
-} from '@elm-mist/core';
+} from '@elm-mist/core/method';
 import { array, object, type ObjectSchema } from 'yup';
 import { changedFrom, figure, oneOf, recordId } from './fields';
 

@@ -1,4 +1,4 @@
-import type { GradeSaved, MeterDays, NotCounted, YearDay } from '@elm-mist/core';
+import type { GradeSaved, MeterDays, NotCounted, YearDay } from '@elm-mist/core/savings';
 import { array, object, type InferType } from 'yup';
 import { figure, isoDay, oneOf, optionalWords, words } from './fields';
 import type { WeatherSource } from './weatherRecords';

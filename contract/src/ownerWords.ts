@@ -1,4 +1,4 @@
-import { MESSAGE_KINDS, messageTrouble, type MessageKind, type OwnerWords } from '@elm-mist/core';
+import { MESSAGE_KINDS, messageTrouble, type MessageKind, type OwnerWords } from '@elm-mist/core/messages';
 import { object, type ObjectSchema } from 'yup';
 import { changedFrom, words } from './fields';
 

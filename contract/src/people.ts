@@ -1,4 +1,5 @@
-import { ROLES, type Licence, type Notice, type Role } from '@elm-mist/core';
+import { ROLES, type Notice, type Role } from '@elm-mist/core/people';
+import type { Licence } from '@elm-mist/core/survey';
 import { object, type InferType } from 'yup';
 import { flag, oneOf, optionalWords, recordId, text, words } from './fields';
 import { PASSWORD_LETTERS } from './password';

@@ -1,4 +1,5 @@
-import type { CoilBuild, Configuration, Refrigerant } from '@elm-mist/core';
+import type { Configuration, Refrigerant } from '@elm-mist/core/equipment';
+import type { CoilBuild } from '@elm-mist/core/method';
 import type { PositionSource } from './equipment';
 
 export interface PlaceRecord {

@@ -1,4 +1,4 @@
-import { planCoil } from '@elm-mist/core';
+import { planCoil } from '@elm-mist/core/method';
 import { anyConstruction, anyContext, anyHouse, anyRole, anySurvey, coil, shelf } from '@elm-mist/core/testing/fixtures';
 import { fullRunPlans } from '@elm-mist/core/testing/fullRun';
 import fc from 'fast-check';

@@ -1,22 +1,17 @@
+import { COIL_ROLES, CONSTRUCTIONS, type PowerSource } from '@elm-mist/core/equipment';
+import type { GateStep } from '@elm-mist/core/run';
+import { SOILS, SUN_EXPOSURES, type EfficiencyEra, type MeteringDevice } from '@elm-mist/core/survey';
 import {
   checkPracticeCase,
-  COIL_ROLES,
-  CONSTRUCTIONS,
   DRILL_FAMILIES,
   OWNER_QUESTION_IDS,
-  SOILS,
-  SUN_EXPOSURES,
   type DrillFamily,
-  type EfficiencyEra,
-  type GateStep,
-  type MeteringDevice,
   type OwnerChoice,
   type OwnerQuestion,
-  type PowerSource,
   type PracticeCase,
   type SeenCoil,
   type VisitDebrief,
-} from '@elm-mist/core';
+} from '@elm-mist/core/trainer';
 import { array, object, type InferType } from 'yup';
 import { figure, flag, oneOf, optionalWords, recordId, words } from './fields';
 import { coreTest } from './validate';

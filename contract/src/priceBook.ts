@@ -1,4 +1,4 @@
-import { PRICE_IDS, PRICE_WAYS, type PriceBook } from '@elm-mist/core';
+import { PRICE_IDS, PRICE_WAYS, type PriceBook } from '@elm-mist/core/price';
 import { array, object, type InferType } from 'yup';
 import { changedFrom, figure, money, oneOf, percent, words } from './fields';
 

@@ -1,4 +1,4 @@
-import { PAPERS, REPORT_SECTIONS, type ReportWays } from '@elm-mist/core';
+import { PAPERS, REPORT_SECTIONS, type ReportWays } from '@elm-mist/core/report';
 import { array, object } from 'yup';
 import { changedFrom, figure, oneOf, optionalWords } from './fields';
 

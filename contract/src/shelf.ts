@@ -1,16 +1,7 @@
-import {
-  APPLICATOR_KINDS,
-  CHEMISTRIES,
-  CLEANER_FORMS,
-  CLEANER_LIMITS,
-  CONSTRUCTIONS,
-  CoreError,
-  COUNTS_AGAINST,
-  LABEL_LINES,
-  NAME_LENGTH,
-  parseRatio,
-  type CleanerEntry,
-} from '@elm-mist/core';
+import { CONSTRUCTIONS } from '@elm-mist/core/equipment';
+import { CoreError } from '@elm-mist/core/errors';
+import { CLEANER_LIMITS, NAME_LENGTH, type CleanerEntry } from '@elm-mist/core/formats';
+import { APPLICATOR_KINDS, CHEMISTRIES, CLEANER_FORMS, COUNTS_AGAINST, LABEL_LINES, parseRatio } from '@elm-mist/core/mix';
 import { array, boolean, mixed, object, ValidationError, type InferType } from 'yup';
 import { figure, flag, isoDay, newId, num, oneOf, optionalWords, recordId, words } from './fields';
 

@@ -1,4 +1,5 @@
-import type { Applicator, Cleaner, CostOfVisit, CountsAgainst, LabelGap, LabelLine, StockItem } from '@elm-mist/core';
+import type { CostOfVisit } from '@elm-mist/core/beads';
+import type { Applicator, Cleaner, CountsAgainst, LabelGap, LabelLine, StockItem } from '@elm-mist/core/mix';
 
 export interface CleanerRecord extends Cleaner {
   /** What a phrase on the label that can be read two ways is counted against, once somebody has said so. */

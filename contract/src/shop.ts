@@ -1,4 +1,7 @@
-import { isZone, LICENCES, MOST_CREW_LISTED, type AskedSeasons, type Climate, type CrewMember } from '@elm-mist/core';
+import { isZone } from '@elm-mist/core/clock';
+import type { AskedSeasons, Climate } from '@elm-mist/core/interval';
+import { MOST_CREW_LISTED, type CrewMember } from '@elm-mist/core/shop';
+import { LICENCES } from '@elm-mist/core/survey';
 import { array, object, type InferType } from 'yup';
 import { positionFields } from './equipment';
 import { changedFrom, figure, flag, oneOf, optionalWords, recordId, text, words } from './fields';

@@ -1,4 +1,8 @@
-import type { Agreement, Climate, FindingLife, Pace, StoryFact, VisitRead, VisitStanding } from '@elm-mist/core';
+import type { Agreement } from '@elm-mist/core/agreement';
+import type { VisitRead } from '@elm-mist/core/beads';
+import type { Climate, Pace } from '@elm-mist/core/interval';
+import type { FindingLife, VisitStanding } from '@elm-mist/core/run';
+import type { StoryFact } from '@elm-mist/core/survey';
 import type { DueClockRow } from './due';
 import type { PlaceRecord, SystemRecord, CoilRecord } from './placeRecords';
 import type { VisitRecord } from './visitRecords';

@@ -1,4 +1,5 @@
-import { checkTariff, CoreError, PRICED_DAYS, type Tariff } from '@elm-mist/core';
+import { CoreError } from '@elm-mist/core/errors';
+import { checkTariff, PRICED_DAYS, type Tariff } from '@elm-mist/core/tariff';
 import { array, lazy, object, type Schema } from 'yup';
 import { figure, oneOf, words } from './fields';
 

@@ -1,4 +1,4 @@
-import { CoreError } from '@elm-mist/core';
+import { CoreError } from '@elm-mist/core/errors';
 import { ValidationError, type AnyObject, type ObjectSchema, type Schema, type TestContext } from 'yup';
 
 /** Bad input at the border: one sentence for each field at fault, keyed by its path. */

@@ -1,19 +1,10 @@
-import type {
-  Agreement,
-  Chemistry,
-  Climate,
-  CoilSurvey,
-  FindingLife,
-  GrowthVisit,
-  Identity,
-  Learned,
-  Pace,
-  QuantityId,
-  SiteConditions,
-  VisitEvent,
-  VisitStanding,
-  VisitStory,
-} from '@elm-mist/core';
+import type { Agreement } from '@elm-mist/core/agreement';
+import type { Climate, GrowthVisit, Pace } from '@elm-mist/core/interval';
+import type { Chemistry } from '@elm-mist/core/mix';
+import type { QuantityId } from '@elm-mist/core/readings';
+import type { FindingLife, Identity, VisitEvent, VisitStanding } from '@elm-mist/core/run';
+import type { Learned } from '@elm-mist/core/runsheet';
+import type { CoilSurvey, SiteConditions, VisitStory } from '@elm-mist/core/survey';
 import type { CoilRecord, PlaceRecord, SystemRecord } from './placeRecords';
 import type { WeatherRecord } from './weatherRecords';
 

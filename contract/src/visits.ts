@@ -1,4 +1,4 @@
-import { MOST_CREWS, MOST_STOPS } from '@elm-mist/core';
+import { MOST_CREWS, MOST_STOPS } from '@elm-mist/core/route';
 import { array, object, type InferType } from 'yup';
 import { figure, isoDay, newId, optionalWords, recordId } from './fields';
 

@@ -1,4 +1,4 @@
-import type { HourAir } from '@elm-mist/core';
+import type { HourAir } from '@elm-mist/core/dryout';
 
 /** Largest file of weather that is taken, bytes: a year of hours in EPW is some 1.7 MB. */
 export const WEATHER_LIMIT = 8_000_000;

@@ -1,4 +1,5 @@
-import type { Roads, VisitStanding } from '@elm-mist/core';
+import type { Roads } from '@elm-mist/core/route';
+import type { VisitStanding } from '@elm-mist/core/run';
 import type { DayCrew } from './dayRecords';
 
 /** One visit in a week. */

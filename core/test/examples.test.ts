@@ -1,9 +1,9 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import ts from 'typescript';
-import * as core from '../src';
 import * as fixtures from '../src/testing/fixtures';
 import * as fullRun from '../src/testing/fullRun';
+import { faces } from './faces';
 
 interface Documented {
   file: string;
@@ -96,6 +96,8 @@ const EXAMPLE = /@example (.+?) \/\/ (.+?)(?:\n| \*\/|$)/g;
 const examples = all.flatMap((row) =>
   [...row.doc.matchAll(EXAMPLE)].map((match) => ({ ...row, call: match[1] ?? '', gives: match[2] ?? '' })),
 );
+
+const core = faces();
 
 /** Names of the other modules of a folder may be shown at work as well, though no index lists them. */
 function scopeOf(folder: string): Record<string, unknown> {

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { readFileSync } from 'node:fs';
 import type { SystemDetail, VisitRecord } from '@elm-mist/contract';
-import { emptySurvey } from '@elm-mist/core';
+import { emptySurvey } from '@elm-mist/core/survey';
 import ICAL from 'ical.js';
 import { expectAccessible } from '../support/axe';
 import { expect, test } from '../support/fixtures';

@@ -1,7 +1,7 @@
 import { spawnSync } from 'node:child_process';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { LOG_COLUMNS, unitCode, type SystemRecordFile } from '@elm-mist/core';
+import { LOG_COLUMNS, unitCode, type SystemRecordFile } from '@elm-mist/core/record';
 import type { Page } from '@playwright/test';
 import jsQR from 'jsqr';
 import { expect, test } from '../support/fixtures';

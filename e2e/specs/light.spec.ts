@@ -1,4 +1,4 @@
-import type { LightNoted } from '@elm-mist/core';
+import type { LightNoted } from '@elm-mist/core/light';
 import { expectAccessible } from '../support/axe';
 import { drawnPicture, markCorners } from '../support/drawnPicture';
 import { expect, test } from '../support/fixtures';

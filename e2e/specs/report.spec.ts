@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { CleanerRecord, VisitDetail } from '@elm-mist/contract';
-import type { CoilBuild, VisitEvent } from '@elm-mist/core';
+import type { CoilBuild } from '@elm-mist/core/method';
+import type { VisitEvent } from '@elm-mist/core/run';
 import { fullRun } from '@elm-mist/core/testing/fullRun';
 import type { Page } from '@playwright/test';
 import { expect, test } from '../support/fixtures';

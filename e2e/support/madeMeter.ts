@@ -1,4 +1,5 @@
-import { dayLater, normals, uniforms } from '@elm-mist/core';
+import { dayLater } from '@elm-mist/core/clock';
+import { normals, uniforms } from '@elm-mist/core/random';
 import { simulatedDay } from '../../server/src/standins/weather';
 
 /** The day on which the demo's terrace was washed a year before the demo's own day. */

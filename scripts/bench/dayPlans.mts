@@ -1,4 +1,4 @@
-import { dayAsChosen, planDay, type DayPlan } from '@elm-mist/core';
+import { dayAsChosen, planDay, type DayPlan } from '@elm-mist/core/route';
 import { savingCoverage } from '../../core/src/testing/drawnMeter';
 import { drawnDay, greedyDay } from '../../core/src/testing/drawnDays';
 import { saving } from '../../core/src/savings/saving';

@@ -1,19 +1,7 @@
-import {
-  diagnose,
-  FAULT_IDS,
-  FAULTS,
-  probesOf,
-  QUANTITIES,
-  solveCycle,
-  SOUND,
-  type CandidateId,
-  type Condition,
-  type Diagnosis,
-  type FaultId,
-  type FigureSetting,
-  type QuantityId,
-  type ReadingSet,
-} from '@elm-mist/core';
+import type { FigureSetting } from '@elm-mist/core/airside';
+import { probesOf, solveCycle, SOUND, type Condition } from '@elm-mist/core/cycle';
+import { diagnose, FAULT_IDS, FAULTS, type CandidateId, type Diagnosis, type FaultId } from '@elm-mist/core/diagnosis';
+import { QUANTITIES, type QuantityId, type ReadingSet } from '@elm-mist/core/readings';
 
 /** A small generator of numbers that are the same for the same seed (mulberry32). */
 function numbers(seed: number): () => number {

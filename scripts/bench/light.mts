@@ -1,4 +1,4 @@
-import { measureLight } from '../../core/src';
+import { measureLight } from '@elm-mist/core/light';
 import { drawLight, DRAWN } from '../../core/src/testing/drawnLight';
 
 /** Time to measure the light in a drawn picture of twelve megapixels, decoding apart, ms: the middle of five. */

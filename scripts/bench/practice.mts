@@ -1,4 +1,4 @@
-import { newPack, planWay, PRACTICE_CASES, stepPack, washEnd, finishBy, type FinPack, type Second } from '../../core/src/index.ts';
+import { newPack, planWay, PRACTICE_CASES, stepPack, washEnd, finishBy, type FinPack, type Second } from '@elm-mist/core/trainer';
 import { doAll, hastyHands, overFace, randomHands } from '../../core/src/testing/washers.ts';
 
 /** Seeds that hands are ranked over, and the coarser cells that they wash. */

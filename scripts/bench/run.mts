@@ -2,25 +2,16 @@ import { spawn } from 'node:child_process';
 import { existsSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import {
-  batchFor,
-  dryOut,
-  emptySurvey,
-  foldVisit,
-  mixFor,
-  parseRatio,
-  planCoil,
-  secondOpinion,
-  strengthReadings,
-  type Cleaner,
-  type CoilBuild,
-  type VisitEvent,
-} from '../../core/src';
+import { dryOut } from '@elm-mist/core/dryout';
+import { planCoil, secondOpinion, type CoilBuild } from '@elm-mist/core/method';
+import { batchFor, mixFor, parseRatio, strengthReadings, type Cleaner } from '@elm-mist/core/mix';
+import { foldVisit, type VisitEvent } from '@elm-mist/core/run';
+import { emptySurvey } from '@elm-mist/core/survey';
 import { diagnosisFigures } from './diagnosis.mts';
 import { importFigures } from './importRows.mts';
 import { lightMs } from './light.mts';
 import { kitPageMs, planPaintMs } from './paint.mts';
-import { EspiReader, meterDays } from '../../core/src';
+import { EspiReader, meterDays } from '@elm-mist/core/savings';
 import { drawnEspi } from '../../core/src/testing/drawnEspi';
 import { manyHeadsFigures, runSheetFigures } from './runSheets.mts';
 import { dayPlanFigures, savingFigures } from './dayPlans.mts';

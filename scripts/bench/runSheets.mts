@@ -1,4 +1,7 @@
-import { emptySurvey, planCoil, searchRun, sourceOf, visitTasks, type RunSheet, type Task } from '../../core/src';
+import { planCoil } from '@elm-mist/core/method';
+import { sourceOf } from '@elm-mist/core/run';
+import { searchRun, visitTasks, type RunSheet, type Task } from '@elm-mist/core/runsheet';
+import { emptySurvey } from '@elm-mist/core/survey';
 import { DEFAULT_HOUSE_RULES } from '../../core/src/method/houseRules';
 import { DEMO_CLEANERS } from '../../server/src/demo/shelf';
 import { DEMO_COILS } from '../../server/src/demo/shop';

@@ -1,5 +1,5 @@
 import type { RequestListener } from 'node:http';
-import { dayLater } from '@elm-mist/core';
+import { dayLater } from '@elm-mist/core/clock';
 import type { Logger } from 'pino';
 import { createApp } from './app';
 import { Changes } from './http/changes';

@@ -9,7 +9,7 @@ import type {
   SystemDetail,
   VisitRecord,
 } from '@elm-mist/contract';
-import { usualWords, type OwnerWords } from '@elm-mist/core';
+import { usualWords, type OwnerWords } from '@elm-mist/core/messages';
 import { DAY, RealServer } from './helpers';
 
 jest.setTimeout(120_000);

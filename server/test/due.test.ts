@@ -12,20 +12,13 @@ import type {
   VisitDetail,
   VisitRecord,
 } from '@elm-mist/contract';
-import {
-  dayIn,
-  dayLater,
-  DUE_KINDS,
-  greatCircleKm,
-  growthStretches,
-  NEAR_KM,
-  instantIn,
-  longDay,
-  onShelf,
-  type Agreement,
-  type DueKind,
-  coilName,
-} from '@elm-mist/core';
+import type { Agreement } from '@elm-mist/core/agreement';
+import { DUE_KINDS, type DueKind } from '@elm-mist/core/beads';
+import { dayIn, dayLater, instantIn, longDay } from '@elm-mist/core/clock';
+import { coilName } from '@elm-mist/core/equipment';
+import { growthStretches, NEAR_KM } from '@elm-mist/core/interval';
+import { onShelf } from '@elm-mist/core/mix';
+import { greatCircleKm } from '@elm-mist/core/route';
 import ICAL from 'ical.js';
 import { DAY, RealServer } from './helpers';
 

@@ -10,7 +10,7 @@ import {
   type SystemDetail,
   type VisitDetail,
 } from '@elm-mist/contract';
-import { ERASED, EVENT_KINDS, foldVisit, withoutWords, wordPaths, type VisitEvent } from '@elm-mist/core';
+import { ERASED, EVENT_KINDS, foldVisit, withoutWords, wordPaths, type VisitEvent } from '@elm-mist/core/run';
 import { strFromU8, unzipSync } from 'fflate';
 import { RealServer } from './helpers';
 

@@ -3,7 +3,8 @@ import { join } from 'node:path';
 import { gunzipSync } from 'node:zlib';
 import type { DayRecord, VisitCostRecord, VisitDetail, VisitRecord } from '@elm-mist/contract';
 import Database from 'libsql';
-import { alarmsOf, beadsDone, closingGate, coilRunOf, ENGINE_VERSION, foldVisit, nextAction, type VisitEvent } from '@elm-mist/core';
+import { ENGINE_VERSION } from '@elm-mist/core/method';
+import { alarmsOf, beadsDone, closingGate, coilRunOf, foldVisit, nextAction, type VisitEvent } from '@elm-mist/core/run';
 import { DAY, RealServer } from './helpers';
 
 jest.setTimeout(240_000);

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { ErrorBody, ShopYear, SystemDetail, VisitDetail, VisitRecord } from '@elm-mist/contract';
-import { emptySurvey, type Soil } from '@elm-mist/core';
+import { emptySurvey, type Soil } from '@elm-mist/core/survey';
 import { RealServer } from './helpers';
 
 jest.setTimeout(120_000);

@@ -1,5 +1,8 @@
 import { randomUUID } from 'node:crypto';
-import { DEFAULT_HOUSE_RULES, emptyBook, usualWays, usualWords } from '@elm-mist/core';
+import { usualWords } from '@elm-mist/core/messages';
+import { DEFAULT_HOUSE_RULES } from '@elm-mist/core/method';
+import { emptyBook } from '@elm-mist/core/price';
+import { usualWays } from '@elm-mist/core/report';
 
 /** A request that is taken, for each route that writes, against the demo shop of the tests' day. */
 export interface GoodRequest {

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { ErrorBody, MadeUpFile, MeterAnswer, ShopSavedRecord, VisitDetail } from '@elm-mist/contract';
-import { savedBy } from '@elm-mist/core';
+import { savedBy } from '@elm-mist/core/savings';
 import { RealServer } from './helpers';
 
 jest.setTimeout(120_000);

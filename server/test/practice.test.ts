@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { CrewPractice, PracticeCoilRecord, PracticeEntry, PracticeRecord, RealPractice, VisitRecord } from '@elm-mist/contract';
-import { PRACTICE_CASES } from '@elm-mist/core';
+import { PRACTICE_CASES } from '@elm-mist/core/trainer';
 import { RealServer } from './helpers';
 
 const server = new RealServer();

@@ -12,7 +12,8 @@ import type {
   UpkeepRecord,
   VisitDetail,
 } from '@elm-mist/contract';
-import { DEFAULT_HOUSE_RULES, emptySurvey, planCoil, type Grade } from '@elm-mist/core';
+import { DEFAULT_HOUSE_RULES, planCoil } from '@elm-mist/core/method';
+import { emptySurvey, type Grade } from '@elm-mist/core/survey';
 import { passingFolder } from '../src/store/passing';
 import { readUntil, RealServer } from './helpers';
 

@@ -3,19 +3,10 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { VisitDetail } from '@elm-mist/contract';
-import {
-  costOfVisit,
-  dayLater,
-  dirtFactor,
-  ratioByWatts,
-  earlierKnown,
-  systemFindings,
-  foldVisit,
-  shopLearned,
-  visitRead,
-  type MeasuredWash,
-  type VisitEvent,
-} from '@elm-mist/core';
+import { costOfVisit, earlierKnown, systemFindings, shopLearned, visitRead } from '@elm-mist/core/beads';
+import { dayLater } from '@elm-mist/core/clock';
+import { foldVisit, type VisitEvent } from '@elm-mist/core/run';
+import { dirtFactor, ratioByWatts, type MeasuredWash } from '@elm-mist/core/savings';
 import { fullRun } from '@elm-mist/core/testing/fullRun';
 import { eq } from 'drizzle-orm';
 import fc from 'fast-check';

@@ -16,7 +16,10 @@ import type {
   VisitDetail,
   VisitRecord,
 } from '@elm-mist/contract';
-import { CONSTRUCTIONS, emptySurvey, foldVisit, isOpenFinding, planCoil, type HouseRules, type VisitEvent } from '@elm-mist/core';
+import { CONSTRUCTIONS } from '@elm-mist/core/equipment';
+import { planCoil, type HouseRules } from '@elm-mist/core/method';
+import { foldVisit, isOpenFinding, type VisitEvent } from '@elm-mist/core/run';
+import { emptySurvey } from '@elm-mist/core/survey';
 import Database from 'libsql';
 import { DAY, RealServer } from './helpers';
 

@@ -9,7 +9,9 @@ import type {
   VisitCostRecord,
   VisitDetail,
 } from '@elm-mist/contract';
-import { emptySurvey, planCoil, type HouseRules, type VisitEvent } from '@elm-mist/core';
+import { planCoil, type HouseRules } from '@elm-mist/core/method';
+import type { VisitEvent } from '@elm-mist/core/run';
+import { emptySurvey } from '@elm-mist/core/survey';
 import { DAY, RealServer } from './helpers';
 
 jest.setTimeout(180_000);

@@ -15,7 +15,8 @@ import type {
   VisitDetail,
   VisitRecord,
 } from '@elm-mist/contract';
-import { dayIn, instantIn, type HouseRules } from '@elm-mist/core';
+import { dayIn, instantIn } from '@elm-mist/core/clock';
+import type { HouseRules } from '@elm-mist/core/method';
 import { DAY, RealServer } from './helpers';
 
 jest.setTimeout(240_000);

@@ -1,5 +1,6 @@
 import type { MadeUpFile, MeterAnswer } from '@elm-mist/contract';
-import { dayLater, guessMeter, instantIn, meterDays, meterTable, savedBy } from '@elm-mist/core';
+import { dayLater, instantIn } from '@elm-mist/core/clock';
+import { guessMeter, meterDays, meterTable, savedBy } from '@elm-mist/core/savings';
 import fc from 'fast-check';
 import { demoMeter } from '../src/demo/meter';
 import { simulatedDay, simulatedMeanC } from '../src/standins/weather';

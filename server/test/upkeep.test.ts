@@ -16,7 +16,7 @@ import {
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { BackupRecord, UpkeepRecord } from '@elm-mist/contract';
-import { dayIn } from '@elm-mist/core';
+import { dayIn } from '@elm-mist/core/clock';
 import fc from 'fast-check';
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { openFile } from '../src/store/sqlite';

@@ -11,7 +11,8 @@ import {
   type VisitDetail,
   type VisitRecord,
 } from '@elm-mist/contract';
-import { foldVisit, type CoilBuild, type VisitEvent } from '@elm-mist/core';
+import type { CoilBuild } from '@elm-mist/core/method';
+import { foldVisit, type VisitEvent } from '@elm-mist/core/run';
 import { fullRun, fullRunCoils } from '@elm-mist/core/testing/fullRun';
 import Database from 'libsql';
 import { DAY, readUntil, RealServer } from './helpers';

@@ -1,4 +1,4 @@
-import { dayIn, instantIn, wallMs } from '@elm-mist/core';
+import { dayIn, instantIn, wallMs } from '@elm-mist/core/clock';
 import { useEffect, useState } from 'react';
 import { sharedNow } from './sharedClock';
 import { shopZone } from './shop';

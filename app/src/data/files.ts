@@ -1,5 +1,5 @@
 import type { ErrorBody, ImportLine, WeatherKept } from '@elm-mist/contract';
-import type { Matching } from '@elm-mist/core';
+import type { Matching } from '@elm-mist/core/formats';
 import { AwayError, fetchApi, RefusedError } from './api';
 import { queryClient } from './client';
 import { apiAddress } from '@/device/realm';

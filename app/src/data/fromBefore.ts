@@ -1,4 +1,4 @@
-import type { VisitEvent } from '@elm-mist/core';
+import type { VisitEvent } from '@elm-mist/core/run';
 import { deleteDB, openDB, type IDBPDatabase } from 'idb';
 import { writeStore } from '@/device/store';
 

@@ -21,7 +21,9 @@ import {
   type VisitInput,
   type VisitRecord,
 } from '@elm-mist/contract';
-import { capacityFromModel, completeLabel, isOpenFinding, type CoilGeometry } from '@elm-mist/core';
+import { capacityFromModel, type CoilGeometry } from '@elm-mist/core/equipment';
+import { completeLabel } from '@elm-mist/core/mix';
+import { isOpenFinding } from '@elm-mist/core/run';
 import { useMutation } from '@tanstack/react-query';
 import { v7 as uuidv7 } from 'uuid';
 import { AwayError, request } from './api';

@@ -8,7 +8,7 @@ import type {
   SpareCodes,
   StrengthRecord,
 } from '@elm-mist/contract';
-import { may, type Power } from '@elm-mist/core';
+import { may, type Power } from '@elm-mist/core/people';
 import { useSyncExternalStore } from 'react';
 import { readJson, readText, writeDevice } from '@/device/memory';
 import { forgetAnswers, renewAnswers } from './answers';

@@ -1,13 +1,13 @@
 import * as contract from '@elm-mist/contract';
-import * as core from '@elm-mist/core';
+import * as run from '@elm-mist/core/run';
 import { fullRun } from '@elm-mist/core/testing/fullRun';
 import { openDB } from 'idb';
 import { deviceStore } from '@/device/store';
 import { turn } from '@/testing/turn';
 import type * as Outbox from './outbox';
 
-const { foldVisit } = core;
-type VisitEvent = core.VisitEvent;
+const { foldVisit } = run;
+type VisitEvent = run.VisitEvent;
 
 const note = (n: number, visitId = 'v1'): VisitEvent => ({
   id: `0198a1b2-0000-7000-8000-00000000000${n}`,
@@ -43,7 +43,7 @@ function started(): typeof Outbox {
   let module!: typeof Outbox;
   jest.isolateModules(() => {
     // What keeps nothing between two calls is one for all starts: it is long to load.
-    jest.doMock('@elm-mist/core', () => core);
+    jest.doMock('@elm-mist/core/run', () => run);
     jest.doMock('@elm-mist/contract', () => contract);
     module = jest.requireActual<typeof Outbox>('./outbox');
   });

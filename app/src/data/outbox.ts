@@ -1,5 +1,6 @@
 import type { VisitDetail } from '@elm-mist/contract';
-import { may, whoMay, type VisitEvent } from '@elm-mist/core';
+import { may, whoMay } from '@elm-mist/core/people';
+import type { VisitEvent } from '@elm-mist/core/run';
 import { replaceEqualDeep } from '@tanstack/react-query';
 import { useSyncExternalStore } from 'react';
 import { inOneTab, onTabs, readStore, tellTabs, whileTrouble, writeStore } from '@/device/store';

@@ -1,5 +1,5 @@
 import type { DayRecord, VisitRecord } from '@elm-mist/contract';
-import { dayLater } from '@elm-mist/core';
+import { dayLater } from '@elm-mist/core/clock';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { queryClient } from './client';

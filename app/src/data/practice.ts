@@ -10,7 +10,7 @@ import {
   type PracticeEntry,
   type PracticeRecord,
 } from '@elm-mist/contract';
-import type { OwnerQuestion } from '@elm-mist/core';
+import type { OwnerQuestion } from '@elm-mist/core/trainer';
 import { enterRealm } from '@/device/realm';
 import { queryOptions, useMutation, useQueryClient } from '@tanstack/react-query';
 import { useSyncExternalStore } from 'react';

@@ -1,5 +1,6 @@
 import type { ProbeBacklog, ProbeSample } from '@elm-mist/contract';
-import type { KitWrong, QuantityId, ReadingWhen, Sample } from '@elm-mist/core';
+import type { KitWrong } from '@elm-mist/core/cycle';
+import type { QuantityId, ReadingWhen, Sample } from '@elm-mist/core/readings';
 import { useEffect, useState } from 'react';
 import { apiAddress } from '@/device/realm';
 

@@ -56,7 +56,9 @@ import type {
   UpkeepRecord,
   WeekRecord,
 } from '@elm-mist/contract';
-import { DEFAULT_HOUSE_RULES, type OwnerWords, type SystemRecordFile } from '@elm-mist/core';
+import type { OwnerWords } from '@elm-mist/core/messages';
+import { DEFAULT_HOUSE_RULES } from '@elm-mist/core/method';
+import type { SystemRecordFile } from '@elm-mist/core/record';
 import { infiniteQueryOptions, keepPreviousData, queryOptions, useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { request } from './api';
 

@@ -1,5 +1,5 @@
 import type { ShopAnswer, ShopRecord } from '@elm-mist/contract';
-import { isZone, zoneAheadMin } from '@elm-mist/core';
+import { isZone, zoneAheadMin } from '@elm-mist/core/clock';
 import { queryOptions, useQuery } from '@tanstack/react-query';
 import { readJson, writeDevice } from '@/device/memory';
 import { request } from './api';

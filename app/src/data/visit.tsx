@@ -1,29 +1,25 @@
 import type { ApplicatorRecord, CleanerRecord, CoilRecord, VisitDetail } from '@elm-mist/contract';
+import { contextOf, ownUndo, rulesOf } from '@elm-mist/core/beads';
+import { CoreError } from '@elm-mist/core/errors';
+import type { HouseRules, MethodContext } from '@elm-mist/core/method';
 import {
   beadsDone,
   checkEvent,
   coilsInHand,
-  contextOf,
-  CoreError,
   findingsHere,
   foldVisit,
-  holdsLicence,
-  ownUndo,
-  rulesOf,
   sourceOf,
   type Bead,
-  type CrewMember,
   type EventDataByKind,
   type EventKind,
   type FindingLife,
-  type HouseRules,
-  type Licence,
-  type MethodContext,
   type Page,
   type Undoable,
   type VisitEvent,
   type VisitState,
-} from '@elm-mist/core';
+} from '@elm-mist/core/run';
+import { holdsLicence, type CrewMember } from '@elm-mist/core/shop';
+import type { Licence } from '@elm-mist/core/survey';
 import { replaceEqualDeep, useQuery } from '@tanstack/react-query';
 import { createContext, useCallback, useContext, useMemo, useState, type ReactNode } from 'react';
 import { v7 as uuidv7 } from 'uuid';

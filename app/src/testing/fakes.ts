@@ -1,4 +1,4 @@
-import { scheduleRun, type Task } from '@elm-mist/core';
+import { scheduleRun, type Task } from '@elm-mist/core/runsheet';
 
 /** Where screens under test went, newest last. */
 export const went: string[] = [];

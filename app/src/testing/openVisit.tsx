@@ -8,7 +8,10 @@ import type {
   ShopAnswer,
   VisitDetail,
 } from '@elm-mist/contract';
-import { emptyBook, DEFAULT_HOUSE_RULES, type CoilBuild, type Role, type VisitEvent } from '@elm-mist/core';
+import { DEFAULT_HOUSE_RULES, type CoilBuild } from '@elm-mist/core/method';
+import type { Role } from '@elm-mist/core/people';
+import { emptyBook } from '@elm-mist/core/price';
+import type { VisitEvent } from '@elm-mist/core/run';
 import { shelf } from '@elm-mist/core/testing/fixtures';
 import { fullRunCoils, type scribe } from '@elm-mist/core/testing/fullRun';
 import { QueryClientProvider } from '@tanstack/react-query';

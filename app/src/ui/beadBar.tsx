@@ -1,4 +1,4 @@
-import { BEAD_NAMES, BEADS, type Bead } from '@elm-mist/core';
+import { BEAD_NAMES, BEADS, type Bead } from '@elm-mist/core/run';
 import { View } from 'react-native';
 import { Sign } from './icon';
 import { LinkBox } from './linkBox';

@@ -1,4 +1,5 @@
-import { formatQuantity, sourceText, type Because, type BecauseInput, type UnitSystem } from '@elm-mist/core';
+import { sourceText, type Because, type BecauseInput } from '@elm-mist/core/because';
+import { formatQuantity, type UnitSystem } from '@elm-mist/core/units';
 import Overlay from '@rneui/themed/dist/Overlay';
 import { createContext, useCallback, useContext, useMemo, useState, type ReactNode } from 'react';
 import { Pressable, ScrollView, useWindowDimensions, View } from 'react-native';

@@ -1,4 +1,6 @@
-import { gradeFacts, rowName, type CoilFace, type FaceGrades, type Grade, type SectionWord } from '@elm-mist/core';
+import type { CoilFace } from '@elm-mist/core/equipment';
+import type { SectionWord } from '@elm-mist/core/run';
+import { gradeFacts, rowName, type FaceGrades, type Grade } from '@elm-mist/core/survey';
 import { Pressable, StyleSheet, View } from 'react-native';
 import { GRADE_HATCH, Hatch, WORD_HATCH } from './hatch';
 import { Sign } from './icon';

@@ -1,4 +1,4 @@
-import type { Construction } from '@elm-mist/core';
+import type { Construction } from '@elm-mist/core/equipment';
 import type { ReactNode } from 'react';
 import Svg, { Circle, Line, Path, Rect, Text } from 'react-native-svg';
 import { useTokens } from './theme';

@@ -1,4 +1,5 @@
-import { CoreError, numberReadings } from '@elm-mist/core';
+import { CoreError } from '@elm-mist/core/errors';
+import { numberReadings } from '@elm-mist/core/units';
 import Input from '@rneui/themed/dist/Input';
 import { useId } from 'react';
 import { View, type KeyboardTypeOptions } from 'react-native';

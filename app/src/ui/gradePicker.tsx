@@ -1,4 +1,4 @@
-import { GRADE_TABLE, type Grade } from '@elm-mist/core';
+import { GRADE_TABLE, type Grade } from '@elm-mist/core/survey';
 import { useRef } from 'react';
 import { Pressable, View } from 'react-native';
 import { isSecondTap } from './secondTap';

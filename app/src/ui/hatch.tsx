@@ -1,4 +1,5 @@
-import type { Grade, SectionWord } from '@elm-mist/core';
+import type { SectionWord } from '@elm-mist/core/run';
+import type { Grade } from '@elm-mist/core/survey';
 import { useId } from 'react';
 import { StyleSheet } from 'react-native';
 import Svg, { Circle, Defs, Path, Pattern, Rect } from 'react-native-svg';

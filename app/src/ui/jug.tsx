@@ -1,4 +1,5 @@
-import { formatVolume, type ApplicatorKind, type UnitSystem } from '@elm-mist/core';
+import type { ApplicatorKind } from '@elm-mist/core/mix';
+import { formatVolume, type UnitSystem } from '@elm-mist/core/units';
 import { useId, type ReactNode } from 'react';
 import { View } from 'react-native';
 import Svg, { ClipPath, Defs, G, Line, Path, Pattern, Rect } from 'react-native-svg';

@@ -1,4 +1,4 @@
-import { EDGES, formatDuration, formatQuantity, formatRatio, formatVolume, type EdgeName } from '@elm-mist/core';
+import { EDGES, formatDuration, formatQuantity, formatRatio, formatVolume, type EdgeName } from '@elm-mist/core/units';
 import { keepTogether } from './keepTogether';
 
 const plain = (words: string): string => words.replaceAll('\u00a0', ' ');

@@ -1,4 +1,4 @@
-import { EDGES } from '@elm-mist/core';
+import { EDGES } from '@elm-mist/core/units';
 
 /** Units of figures that are read and never typed, and what follows an hour. */
 const READ = [

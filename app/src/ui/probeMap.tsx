@@ -1,4 +1,4 @@
-import type { ProbeSpot } from '@elm-mist/core';
+import type { ProbeSpot } from '@elm-mist/core/readings';
 import { View } from 'react-native';
 import Svg, { Circle, G, Line, Path, Rect, Text } from 'react-native-svg';
 import { useTokens } from './theme';

@@ -1,4 +1,5 @@
-import { formatClock, type SectionClock } from '@elm-mist/core';
+import type { SectionClock } from '@elm-mist/core/run';
+import { formatClock } from '@elm-mist/core/units';
 import { View } from 'react-native';
 import { Figure, Label } from './text';
 import { useTokens } from './theme';

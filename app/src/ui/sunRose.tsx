@@ -1,4 +1,4 @@
-import type { SunPath, SunPoint } from '@elm-mist/core';
+import type { SunPath, SunPoint } from '@elm-mist/core/dryout';
 import Svg, { Circle, Line, Path, Text as SvgText } from 'react-native-svg';
 import { View } from 'react-native';
 import { useTokens } from './theme';

@@ -1,4 +1,4 @@
-import type { WireColour } from '@elm-mist/core';
+import type { WireColour } from '@elm-mist/core/run';
 import { View } from 'react-native';
 import { Small } from './text';
 import { useTokens } from './theme';

@@ -1,4 +1,4 @@
-import type { DayPlan, DayProblem } from '@elm-mist/core';
+import type { DayPlan, DayProblem } from '@elm-mist/core/route';
 import { expose } from 'comlink';
 import { orderDay } from './dayOrder';
 

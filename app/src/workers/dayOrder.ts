@@ -1,4 +1,4 @@
-import { planDay, type DayPlan, type DayProblem } from '@elm-mist/core';
+import { planDay, type DayPlan, type DayProblem } from '@elm-mist/core/route';
 
 /** Rounds of the search, and the longest that it goes on, ms. */
 const ROUNDS = 1200;

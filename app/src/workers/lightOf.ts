@@ -1,4 +1,4 @@
-import { measureLight, type Bitmap, type LightMark, type LightPair, type LightPicture } from '@elm-mist/core';
+import { measureLight, type Bitmap, type LightMark, type LightPair, type LightPicture } from '@elm-mist/core/light';
 
 /** A kept picture and what was marked on it. */
 export interface MarkedPhoto {

@@ -1,4 +1,4 @@
-import type { LightPair } from '@elm-mist/core';
+import type { LightPair } from '@elm-mist/core/light';
 import { proxy, wrap } from 'comlink';
 import type { LightService } from './light.worker';
 import { lightOf, type MarkedPhoto } from './lightOf';

@@ -1,4 +1,4 @@
-import type { MeterRead } from '@elm-mist/core';
+import type { MeterRead } from '@elm-mist/core/savings';
 import { proxy, wrap } from 'comlink';
 import type { MeterService } from './meter.worker';
 import { meterOf } from './meterOf';

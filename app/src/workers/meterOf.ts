@@ -1,4 +1,4 @@
-import { EspiReader, meterDays, type MeterRead } from '@elm-mist/core';
+import { EspiReader, meterDays, type MeterRead } from '@elm-mist/core/savings';
 
 /**
  * Reads a file of energy usage (ESPI XML) part by part, and gathers it into days. For a worker: five years of hours take a second and more.

@@ -7,7 +7,7 @@ import {
   type Report,
   type Sheet,
   type StickyLabel,
-} from '@elm-mist/core';
+} from '@elm-mist/core/report';
 import pdfmake from 'pdfmake/build/pdfmake';
 
 /** Where the fonts lie that ship with the program. */

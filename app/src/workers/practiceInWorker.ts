@@ -1,4 +1,4 @@
-import type { Debrief, Second, Side } from '@elm-mist/core';
+import type { Debrief, Second, Side } from '@elm-mist/core/trainer';
 import { proxy, wrap, type Remote } from 'comlink';
 import type { PracticeService } from './practice.worker';
 import { PracticeBench, type PracticeBegun, type PracticeSeen } from './practiceOf';

@@ -1,5 +1,6 @@
+import { CoreError } from '@elm-mist/core/errors';
+import type { HouseRules } from '@elm-mist/core/method';
 import {
-  CoreError,
   cutLook,
   debrief,
   examOf,
@@ -21,13 +22,12 @@ import {
   type DrillGiven,
   type DrillMarked,
   type FinPack,
-  type HouseRules,
   type PlanWay,
   type PracticeCase,
   type Second,
   type Side,
-  type UnitSystem,
-} from '@elm-mist/core';
+} from '@elm-mist/core/trainer';
+import type { UnitSystem } from '@elm-mist/core/units';
 import type { PracticeEntry } from '@elm-mist/contract';
 
 /** What one practised coil shows. */

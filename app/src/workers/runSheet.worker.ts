@@ -1,4 +1,4 @@
-import type { Task } from '@elm-mist/core';
+import type { Task } from '@elm-mist/core/runsheet';
 import { expose } from 'comlink';
 import { think, type Thought } from './thinking';
 

@@ -1,4 +1,4 @@
-import { savedBy, type AskedWash, type MeterDays, type YearDay } from '@elm-mist/core';
+import { savedBy, type AskedWash, type MeterDays, type YearDay } from '@elm-mist/core/savings';
 import { expose } from 'comlink';
 
 const service = { savedBy: (rows: MeterDays[], air: YearDay[], wash: AskedWash, year: YearDay[]) => savedBy(rows, air, wash, year) };

@@ -1,4 +1,4 @@
-import type { Task } from '@elm-mist/core';
+import type { Task } from '@elm-mist/core/runsheet';
 import { think, THINK_MS, type Thought } from './thinking';
 
 const task = (id: string, seconds: number, after: Task['after'] = []): Task => ({ id, name: id, seconds, handsOn: true, after });

@@ -1,4 +1,4 @@
-import { searchRun, type NoRun, type RunSheet, type Task } from '@elm-mist/core';
+import { searchRun, type NoRun, type RunSheet, type Task } from '@elm-mist/core/runsheet';
 
 /** How it stands: the best so far, and whether the search has ended. */
 export interface Thought {

@@ -1,4 +1,4 @@
-import type { DayPlan, DayProblem } from '@elm-mist/core';
+import type { DayPlan, DayProblem } from '@elm-mist/core/route';
 import { proxy, wrap } from 'comlink';
 import { useEffect, useState } from 'react';
 import type { DayService } from './day.worker';

@@ -1,4 +1,4 @@
-import type { Task } from '@elm-mist/core';
+import type { Task } from '@elm-mist/core/runsheet';
 import { proxy, wrap } from 'comlink';
 import { useEffect, useState } from 'react';
 import type { RunSheetService } from './runSheet.worker';

@@ -1,4 +1,5 @@
-import { CoreError, savedBy, type AskedWash, type MeterDays, type WashSaving, type YearDay } from '@elm-mist/core';
+import { CoreError } from '@elm-mist/core/errors';
+import { savedBy, type AskedWash, type MeterDays, type WashSaving, type YearDay } from '@elm-mist/core/savings';
 import { wrap } from 'comlink';
 import { useEffect, useState } from 'react';
 import type { SavingsService } from './savings.worker';

@@ -1,4 +1,4 @@
-import { CONTACTOR_FACES, FLOATS_FOUND, PARTS_MENDED, RUN_STATES, TRIPS } from '@elm-mist/core';
+import { CONTACTOR_FACES, FLOATS_FOUND, PARTS_MENDED, RUN_STATES, TRIPS } from '@elm-mist/core/survey';
 import { object } from 'yup';
 import { figure, flag, oneOf, optionalWords } from '../fields';
 

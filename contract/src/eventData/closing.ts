@@ -1,4 +1,5 @@
-import { CLOSE_ITEMS, LEAST_REASON, RECHECKS, SAFE_STEPS, UPKEEP_IDS } from '@elm-mist/core';
+import { UPKEEP_IDS } from '@elm-mist/core/interval';
+import { CLOSE_ITEMS, LEAST_REASON, RECHECKS, SAFE_STEPS } from '@elm-mist/core/run';
 import { array, object } from 'yup';
 import { figure, flag, isoDay, keyWords, maybeDay, money, oneOf, optionalWords, recordId, uuidField, words } from '../fields';
 import { coilOnly, grade } from './common';

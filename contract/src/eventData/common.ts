@@ -1,4 +1,4 @@
-import { GRADES } from '@elm-mist/core';
+import { GRADES } from '@elm-mist/core/survey';
 import { array, lazy, mixed, object } from 'yup';
 import { figure, flag, recordId } from '../fields';
 

@@ -1,4 +1,5 @@
-import { ANSWER_WAYS, FINDING_KINDS, FINDING_STEPS, URGENCIES } from '@elm-mist/core';
+import { ANSWER_WAYS, FINDING_STEPS } from '@elm-mist/core/run';
+import { FINDING_KINDS, URGENCIES } from '@elm-mist/core/survey';
 import { array, object } from 'yup';
 import { figure, isoDay, keyWords, maybeDay, oneOf, optionalWords, recordId, text, uuidField, words } from '../fields';
 import { strokes } from './signature';

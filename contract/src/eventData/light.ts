@@ -1,4 +1,4 @@
-import { LIGHT_COLUMNS, LIGHT_DOUBT_IDS, LIGHT_ROWS } from '@elm-mist/core';
+import { LIGHT_COLUMNS, LIGHT_DOUBT_IDS, LIGHT_ROWS } from '@elm-mist/core/light';
 import { array, object } from 'yup';
 import { figure, oneOf, uuidField } from '../fields';
 

@@ -1,22 +1,16 @@
+import { REFRIGERANTS } from '@elm-mist/core/equipment';
 import {
-  ARRIVAL_HAZARDS,
   CHEMISTRY_SCHOOLS,
-  DESIGN_RANGE_C,
   DRIP_SCHOOLS,
   DWELL_SCHOOLS,
-  EFFICIENCY_ERAS,
   FORCE_SCHOOLS,
   LID_SCHOOLS,
-  METERING_DEVICES,
   NO_RINSE_SCHOOLS,
-  QUANTITY_IDS,
-  READING_WAYS,
-  REFRIGERANTS,
   RINSE_SCHOOLS,
-  STORY_FACTS,
-  SUN_EXPOSURES,
-  SYMPTOMS,
-} from '@elm-mist/core';
+} from '@elm-mist/core/method';
+import { QUANTITY_IDS, READING_WAYS } from '@elm-mist/core/readings';
+import { ARRIVAL_HAZARDS, EFFICIENCY_ERAS, METERING_DEVICES, STORY_FACTS, SUN_EXPOSURES, SYMPTOMS } from '@elm-mist/core/survey';
+import { DESIGN_RANGE_C } from '@elm-mist/core/verdict';
 import { array, object } from 'yup';
 import { figure, flag, num, oneOf, optionalWords, recordId, uuidField, words } from '../fields';
 import { celsius, coilOnly, gradesSchema, known, yes } from './common';

@@ -1,4 +1,7 @@
-import { CAUTION_STEPS, CHEMISTRIES, EDGES, KEEP_WET, OPENING_IDS, PRE_WETS, STEP_IDS, type Quantity } from '@elm-mist/core';
+import { CAUTION_STEPS, PRE_WETS, STEP_IDS } from '@elm-mist/core/method';
+import { CHEMISTRIES } from '@elm-mist/core/mix';
+import { KEEP_WET, OPENING_IDS } from '@elm-mist/core/survey';
+import { EDGES, type Quantity } from '@elm-mist/core/units';
 import { array, mixed, object, ValidationError, type AnyObject, type Schema } from 'yup';
 import { figure, flag, keyWords, num, oneOf, recordId, text } from '../fields';
 

@@ -1,4 +1,5 @@
-import { GATE_STEPS, LEAST_REASON, MOST_CIRCUITS, PART_KINDS, POWER_SOURCES, POWER_STEPS, WIRE_COLOURS } from '@elm-mist/core';
+import { POWER_SOURCES } from '@elm-mist/core/equipment';
+import { GATE_STEPS, LEAST_REASON, MOST_CIRCUITS, PART_KINDS, POWER_STEPS, WIRE_COLOURS } from '@elm-mist/core/run';
 import { array, object } from 'yup';
 import { figure, flag, num, oneOf, optionalWords, uuidField, words } from '../fields';
 

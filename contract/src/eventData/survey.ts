@@ -1,4 +1,4 @@
-import { CORROSION, KEEP_WET, OPENING_IDS, SOILS, SURROUNDINGS, WATER_WAYS } from '@elm-mist/core';
+import { CORROSION, KEEP_WET, OPENING_IDS, SOILS, SURROUNDINGS, WATER_WAYS } from '@elm-mist/core/survey';
 import { array, object } from 'yup';
 import { figure, flag, oneOf, optionalWords } from '../fields';
 import { yes, known, gradesSchema } from './common';

@@ -1,4 +1,5 @@
-import { MOST_CREW, RINSE_SIGNS, SPOTS } from '@elm-mist/core';
+import { RINSE_SIGNS, SPOTS } from '@elm-mist/core/run';
+import { MOST_CREW } from '@elm-mist/core/runsheet';
 import { array, object } from 'yup';
 import { figure, flag, keyWords, oneOf, recordId } from '../fields';
 import { coilOnly, known } from './common';

@@ -3,6 +3,7 @@ import { differenceInMonths } from 'date-fns/differenceInMonths';
 import { format } from 'date-fns/format';
 import { parseISO } from 'date-fns/parseISO';
 import { longDay } from '../clock';
+import { requireInRange } from '../errors';
 import { PRICE_NAMES, type PriceBook, type PriceId } from '../price';
 import type { Money } from '../price/money';
 
@@ -42,11 +43,12 @@ const within = (days: readonly string[], { from, to }: { from: string; to: strin
  * @param agreement with the owner
  * @param visited ISO days of closed visits to the system, in any order
  * @returns ISO day with why; null where it ends before another one
- * @throws RangeError days that are none
+ * @throws CoreError `visitsAYear` that is no whole number from 1 to 12
  * @example agreedDue({ since: '2026-01-01', renews: '2027-01-01', visitsAYear: 2, includes: [], price: '0', note: '' }, ['2026-03-10'])?.day // '2026-09-10'
  */
 export function agreedDue(agreement: Agreement, visited: readonly string[]): { day: string; why: string } | null {
-  const { since, renews, visitsAYear } = agreement;
+  const { since, renews } = agreement;
+  const visitsAYear = requireInRange('visitsAYear', agreement.visitsAYear, 1, MOST_VISITS_A_YEAR);
   const apart = 12 / visitsAYear;
   const whole = Math.floor(apart);
   const last = visited.filter((day) => day >= since && day < renews).reduce((best, day) => (day > best ? day : best), '');

@@ -29,6 +29,6 @@ export { alongLife, LIFE_LANE_NAMES, LIFE_LANES, lifeLine, lifeSpan, type LifeLa
 export { judgementOf, settingOf, sharedSetting, type Judgement, type SideJudgement } from './judgement';
 export { kitMachine } from './kitMachine';
 export { payDays, type PayDay } from './payDays';
-export { dayToPlan, movedVisits, type DayToPlan, type MovedVisit } from './dayStops';
-export { FILTER_WHY_WORDS, filterNeed, truckList, type FilterNeed, type TruckList } from './truckList';
+export { dayToPlan, movedVisits, type MovedVisit } from './dayStops';
+export { FILTER_WHY_WORDS, filterNeed, truckList, type FilterNeed } from './truckList';
 export { otherMachineWords, otherSerial } from './otherMachine';

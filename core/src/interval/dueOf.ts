@@ -1,3 +1,4 @@
+import { tableOf } from '../errors';
 import { addMonths } from 'date-fns/addMonths';
 import { format } from 'date-fns/format';
 import { parseISO } from 'date-fns/parseISO';
@@ -21,7 +22,7 @@ import {
   type LongestWait,
   type Pace,
 } from './exposure';
-import { nextDue, type NextDue, type NextDueInput } from './nextDue';
+import { closingDay, nextDue, type NextDue, type NextDueInput } from './nextDue';
 import { condensedOf, grownIn, learnGrowth, monthsToLoaded, priorGrowth, type GrowthBelief, type GrowthStretch } from './regrowth';
 import { intoSeason, seasonAt } from './season';
 
@@ -60,12 +61,12 @@ export interface CoilDueDate extends NextDue {
 }
 
 /** Never later than so many months, whatever it taught: an indoor coil is wet and breathed through. Common practice, no source. */
-const MOST_MONTHS: Record<LongestWait, Record<CoilRole, number>> = {
-  'a-year': { condenser: 12, evaporator: 12 },
-  'two-years': { condenser: 24, evaporator: 18 },
+const MOST_MONTHS: Record<LongestWait, Record<CoilRole, number>> = tableOf('longestWait', {
+  'a-year': tableOf('role', { condenser: 12, evaporator: 12 }),
+  'two-years': tableOf('role', { condenser: 24, evaporator: 18 }),
   // As far as is looked ahead at all.
-  'as-learned': { condenser: 60, evaporator: 60 },
-};
+  'as-learned': tableOf('role', { condenser: 60, evaporator: 60 }),
+});
 /** Never sooner than half of what the rule says, so that one bad look does not send a crew every month. Common practice, no source. */
 const LEAST_OF_RULE = 0.5;
 const BAND = 0.9;
@@ -81,10 +82,11 @@ const plus = (day: string, months: number): string => {
  * What a coil taught of its own growth, and when it will be loaded.
  * @param input of the coil
  * @returns the belief, and days
- * @throws CoreError latitude out of −90 to 90
+ * @throws CoreError unreadable `closedOn`, latitude out of −90 to 90
  * @example learnedOf({ closedOn: '2026-06-11', configuration: 'split-heat-pump', soils: [], worstGrade: 2, latitudeDeg: 42, role: 'condenser', storyFacts: [], left: 0, grown: [] }).belief.visits // 0
  */
 export function learnedOf(input: DueInput): Learned {
+  closingDay(input.closedOn);
   const exposure = exposureOf(input);
   const belief = input.grown.reduce(
     (known, stretch) =>

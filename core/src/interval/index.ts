@@ -4,7 +4,7 @@ export { dueOf, keptOut, learnedOf, type CoilDueDate } from './dueOf';
 export { onlyOutdoorCoil } from './condensingGrade';
 export { condensedOf, growthBand, growthStretches, type GrowthVisit } from './regrowth';
 export { NEAR_KM, pacedStretch, paceOf, type PacedStretch } from './pace';
-export { UPKEEP_IDS, UPKEEP_NAMES, upkeepAfter, upkeepDues, type Upkeep, type UpkeepId } from './upkeep';
+export { UPKEEP_IDS, UPKEEP_NAMES, upkeepAfter, upkeepDues, type Upkeep } from './upkeep';
 export { nextDue, type NextDue } from './nextDue';
 export { clearedDirt, DIRT_SHARE, type CoilBothWays } from './dirtShare';
 export { runHours, whenItPays, type WhenItPays } from './whenItPays';

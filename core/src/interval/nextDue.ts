@@ -98,6 +98,14 @@ const INTERVALS: readonly IntervalRule[] = [
   },
 ];
 
+/** @throws CoreError unreadable `closedOn` */
+export function closingDay(closedOn: string): Date {
+  const day = parseISO(closedOn);
+  if (!/^\d{4}-\d{2}-\d{2}$/.test(closedOn) || !isValid(day))
+    throw new CoreError('unreadable', 'closedOn', `"${closedOn}" is not a date like 2026-06-11.`);
+  return day;
+}
+
 /**
  * When the system is due again, with the reason.
  * @param input ISO day of the closing, system, soils, worst grade and latitude
@@ -106,10 +114,7 @@ const INTERVALS: readonly IntervalRule[] = [
  * @example nextDue({ closedOn: '2026-09-01', configuration: 'split-cool', soils: [], worstGrade: 1, latitudeDeg: 42 }).date // '2027-09-01'
  */
 export function nextDue(input: NextDueInput): NextDue {
-  const day = parseISO(input.closedOn);
-  if (!/^\d{4}-\d{2}-\d{2}$/.test(input.closedOn) || !isValid(day)) {
-    throw new CoreError('unreadable', 'closedOn', `"${input.closedOn}" is not a date like 2026-06-11.`);
-  }
+  const day = closingDay(input.closedOn);
   const season = seasonAt(input.latitudeDeg);
   const fitting = INTERVALS.filter((rule) => rule.when(input));
   const chosen = fitting.reduce((best, rule) => (rule.months < best.months ? rule : best));

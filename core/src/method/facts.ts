@@ -1,4 +1,4 @@
-import { CoreError } from '../errors';
+import { CoreError, requireInRange } from '../errors';
 import { chemistryGroup, CONFIGURATION_TABLE, CONSTRUCTION_TABLE, isA2L } from '../equipment';
 import type { Cleaner } from '../mix';
 import {
@@ -37,7 +37,8 @@ const freezesSoon = (sky: MethodContext['sky']): boolean =>
   (sky?.hours ?? []).some(({ atMs, dryBulbC }) => dryBulbC < 0 && atMs >= sky!.atMs && atMs <= sky!.atMs + FREEZE_AHEAD_MS);
 
 const innerUnseen = ({ geometry: { rows, faces } }: CoilBuild, { grades }: CoilSurvey): boolean =>
-  rows > 1 && faces.some(({ id }) => Array.from({ length: rows - 1 }, (_, i) => grades[id]?.[i + 1] ?? null).includes(null));
+  requireInRange('rows', rows, 1, 3) > 1 &&
+  faces.some(({ id }) => Array.from({ length: rows - 1 }, (_, i) => grades[id]?.[i + 1] ?? null).includes(null));
 
 const clampGrade = (value: number): Grade => Math.min(4, Math.max(0, value)) as Grade;
 

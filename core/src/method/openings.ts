@@ -1,3 +1,4 @@
+import { tableOf } from '../errors';
 import { commonPractice, type Source } from '../because';
 import type { CoilRole } from '../equipment';
 import type { OpeningId } from '../survey';
@@ -18,7 +19,7 @@ export interface OpeningFacts {
 }
 
 /** How far to open, from least to most for each side. Common practice, no source. */
-export const OPENING_TABLE: Record<OpeningId, OpeningFacts> = {
+export const OPENING_TABLE: Record<OpeningId, OpeningFacts> = tableOf('opening', {
   exterior: {
     id: 'exterior',
     name: 'Exterior',
@@ -82,7 +83,7 @@ export const OPENING_TABLE: Record<OpeningId, OpeningFacts> = {
     what: 'Blower wheel out and washed, coil and pan',
     givesUp: '',
   },
-};
+});
 
 /**
  * Openings of one side, least first.

@@ -4,7 +4,6 @@ export { reportOf, type MadeReport } from './reportOf';
 export { LABEL_STOCK_TABLE, LABEL_STOCKS, labelSheet, type LabelStock, type StickyLabel } from './labels';
 export { MOST_OWNER_CARDS, OWNER_CARD_TABLE, ownerCardsFor, ownersCard } from './ownerCards';
 export { OWNER_CARDS, type OwnerCardId } from './ownerCardIds';
-export { OWNER_DRAWINGS } from './ownerDrawings';
 export { bottleLabels } from './bottleLabels';
 export { quoteSheet } from './quoteSheet';
 export { qrSvg } from './qr';

@@ -5,5 +5,5 @@ export { spreadDays, type DueStop, type OpenDay } from './spreadDays';
 export { MOST_CREWS, MOST_STOPS } from './timedDay';
 export { dayAsChosen } from './asChosen';
 export { planDay } from './planDay';
-export { whyLeft, type WhyLeft } from './whyLeft';
-export { runsLate, type LateStop } from './runsLate';
+export { whyLeft } from './whyLeft';
+export { runsLate } from './runsLate';

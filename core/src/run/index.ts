@@ -36,8 +36,6 @@ export { findingsHere } from './findingsHere';
 export {
   ANSWER_WAY_NAMES,
   ANSWER_WAYS,
-  isSigned,
-  quotedFindings,
   type AnswerWay,
   type Quote,
   type QuoteLine,
@@ -78,7 +76,7 @@ export {
   type GateEntry,
   type GateStep,
 } from './gate';
-export { gateOf, gateStepDue, gateToTake, provenDead, type GateOf } from './gateOf';
+export { gateOf, gateStepDue, gateToTake, provenDead } from './gateOf';
 export { mistBy, rinseBy } from './foam';
 export { foldVisit, followVisit, type FollowedVisit } from './fold';
 export { standingEvents } from './inOrder';

@@ -1,1 +1,1 @@
-export { checkTariff, costOf, marginalPrice, PRICED_DAYS, type HourShares, type PricedDays, type PricedHours, type Tariff } from './tariff';
+export { checkTariff, costOf, marginalPrice, PRICED_DAYS, type HourShares, type PricedDays, type Tariff } from './tariff';

@@ -80,6 +80,7 @@ export function costOf(tariff: Tariff, days: readonly { day: string; kWh: number
     for (const { day, kWh } of days) months.set(day.slice(0, 7), (months.get(day.slice(0, 7)) ?? 0) + kWh);
     return [...months.values()].reduce((sum, kWh) => sum + tiered(tariff.tiers, kWh), 0);
   }
+  if (tariff.kind !== 'hours') throw new CoreError('unknown', 'kind', 'A tariff is flat, in tiers, or by hours.');
   const spread = shares ?? EVEN;
   return days.reduce((sum, { day, kWh }) => {
     const first = isWeekend(day) ? HOURS : 0;

@@ -5,8 +5,8 @@ export { NOZZLES, PRACTICE_TOOLS, TOOL_FIGURES, type PracticeTool, type Second, 
 export { newPack, type FinPack } from './finPack';
 export { refusal, stepPack } from './stepPack';
 export { cutLook, faceLook, lightPct, LOOK_CHANNELS, machineOf } from './sight';
-export { finishBy, handsOf, overSpan, planWay, type PlanWay } from './planWay';
-export { COST_NAMES, type WashCost } from './costs';
+export { finishBy, overSpan, planWay, type PlanWay } from './planWay';
+export { COST_NAMES } from './costs';
 export { debrief, washEnd, type Debrief, type WashEnd } from './debrief';
 export { hintFor } from './hints';
 export { LEFT_OUT } from './leftOut';
@@ -15,10 +15,10 @@ export { DRILL_TABLE, markDrill, type DrillGiven, type DrillMarked } from './dri
 export { examOf, examSheet, type ExamAnswer } from './drills/exam';
 export { drillStandings, nextDrill, READY_RUN } from './drills/schedule';
 export { hiddenVisit, type HiddenVisit } from './visit/hiddenVisit';
-export { meterShows, type MeterReading } from './visit/meterShows';
+export { meterShows } from './visit/meterShows';
 export { OWNER_QUESTION_IDS, OWNER_QUESTIONS, ownerChooses, ownerSays, type OwnerChoice, type OwnerQuestion } from './visit/ownerSays';
 export { bestCoil, washCoil, type WashedCoil } from './visit/washedCoil';
-export { openOf, seenCoil, signWords, type SeenCoil, type SeenFace } from './visit/seenCoil';
+export { openOf, seenCoil, signWords, type SeenCoil } from './visit/seenCoil';
 export { areaScore, DEBRIEF_AREA_NAMES, DEBRIEF_AREAS, visitDebrief, type VisitDebrief } from './visit/visitDebrief';
 export { visitSheet } from './visit/visitSheet';
 export { realSteps, type RealStep } from './realSteps';

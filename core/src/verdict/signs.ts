@@ -1,3 +1,4 @@
+import { tableOf } from '../errors';
 import { figureValue, ownDoubt, uncertainOf, type FigureId, type FigureSetting, type Uncertain, type Values } from '../airside';
 import type { CycleState } from '../cycle';
 import { heatOfWetBulb } from '../psychro';
@@ -39,7 +40,7 @@ interface SignRow {
 const at = (values: Values, id: QuantityId): number => values[id] ?? NaN;
 
 /** Signs, in the order of the published table; then those beside it. */
-export const SIGNS: Record<SignId, SignRow> = {
+export const SIGNS: Record<SignId, SignRow> = tableOf('sign', {
   evaporating: {
     name: 'Evaporating temperature',
     edge: 'temperature',
@@ -159,7 +160,7 @@ export const SIGNS: Record<SignId, SignRow> = {
     share: 0,
     own: 0.6,
   },
-};
+});
 
 /** Every sign, in the order of the table. */
 export const SIGN_IDS = Object.keys(SIGNS) as SignId[];

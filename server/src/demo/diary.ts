@@ -1,4 +1,4 @@
-import type { FindingKind, Grade, Soil, SunExposure } from '@elm-mist/core';
+import type { FindingKind, Grade, Soil, SunExposure } from '@elm-mist/core/survey';
 
 /** Grades by face (given order), one number for every row of it. */
 type FaceGradesList = readonly Grade[];

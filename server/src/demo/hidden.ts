@@ -1,4 +1,4 @@
-import type { Condition } from '@elm-mist/core';
+import type { Condition } from '@elm-mist/core/cycle';
 
 /** What is wrong with systems of the demo beside dirt: nobody is told, the readings are. */
 const HIDDEN: Readonly<Record<string, Partial<Condition>>> = {

@@ -1,5 +1,5 @@
 import type { MeterRecord } from '@elm-mist/contract';
-import { dayLater } from '@elm-mist/core';
+import { dayLater } from '@elm-mist/core/clock';
 import { madeUpMeter, type CoilsAt, type MadeUpMeter } from '../standins/meter';
 import { DEMO_DIARY, type DiaryVisit } from './diary';
 import { DEMO_PLACES, DEMO_SYSTEMS } from './shop';

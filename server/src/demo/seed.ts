@@ -1,28 +1,20 @@
 import type { CoilRecord } from '@elm-mist/contract';
+import { coilDues, upkeepOf, visitRead } from '@elm-mist/core/beads';
+import { dayIn, dayLater, instantIn } from '@elm-mist/core/clock';
+import { pressureAtAltitudeKPa } from '@elm-mist/core/dryout';
+import { planCoil, type CoilPlan } from '@elm-mist/core/method';
+import { mixFor } from '@elm-mist/core/mix';
 import {
-  coilDues,
-  emptySurvey,
-  dayIn,
-  dayLater,
-  FINDING_TABLE,
   foldVisit,
   gateOf,
   GATE_TABLE,
-  instantIn,
-  mixFor,
-  planCoil,
-  pressureAtAltitudeKPa,
   sourceOf,
   standingOf,
-  upkeepOf,
-  visitRead,
-  type CoilPlan,
   type EventDataByKind,
   type EventKind,
-  type FaceGrades,
-  type Grade,
   type VisitEvent,
-} from '@elm-mist/core';
+} from '@elm-mist/core/run';
+import { emptySurvey, FINDING_TABLE, type FaceGrades, type Grade } from '@elm-mist/core/survey';
 import { eq } from 'drizzle-orm';
 import type { Db, Store } from '../store/open';
 import { anyPlace, coilToRow, indexAllPlaces } from '../store/places';

@@ -1,5 +1,7 @@
 import type { ApplicatorRecord, CleanerRecord } from '@elm-mist/contract';
-import { CONSTRUCTIONS, LITRES_PER_FL_OZ, LITRES_PER_GALLON, type DialPosition } from '@elm-mist/core';
+import { CONSTRUCTIONS } from '@elm-mist/core/equipment';
+import type { DialPosition } from '@elm-mist/core/mix';
+import { LITRES_PER_FL_OZ, LITRES_PER_GALLON } from '@elm-mist/core/units';
 
 const minutes = (n: number) => Math.round(n * 60);
 const cleaner = (row: Partial<CleanerRecord> & Pick<CleanerRecord, 'id' | 'name' | 'chemistry' | 'packPrice'>): CleanerRecord => ({

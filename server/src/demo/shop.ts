@@ -1,15 +1,10 @@
 import type { CoilRecord, PlaceRecord, SystemRecord } from '@elm-mist/contract';
-import {
-  DEFAULT_HOUSE_RULES,
-  METRES_PER_INCH,
-  USUAL_ROW_DEPTH_M,
-  usualWays,
-  type Agreement,
-  type CoilFace,
-  type HouseRules,
-  type PriceBook,
-  type ReportWays,
-} from '@elm-mist/core';
+import type { Agreement } from '@elm-mist/core/agreement';
+import { USUAL_ROW_DEPTH_M, type CoilFace } from '@elm-mist/core/equipment';
+import { DEFAULT_HOUSE_RULES, type HouseRules } from '@elm-mist/core/method';
+import type { PriceBook } from '@elm-mist/core/price';
+import { usualWays, type ReportWays } from '@elm-mist/core/report';
+import { METRES_PER_INCH } from '@elm-mist/core/units';
 import type { StoredShop } from '../store/schema';
 
 /** An invented shop in an invented town. No name, model, product or price here is anybody's. */

@@ -1,6 +1,6 @@
 import type { ErrorBody } from '@elm-mist/contract';
 import { ContractError } from '@elm-mist/contract';
-import { CoreError } from '@elm-mist/core';
+import { CoreError } from '@elm-mist/core/errors';
 import type { IncomingMessage } from 'node:http';
 import type { Middleware } from 'koa';
 import type { Logger } from 'pino';

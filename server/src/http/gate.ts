@@ -1,5 +1,5 @@
 import type { PersonRecord } from '@elm-mist/contract';
-import { may, whoMay } from '@elm-mist/core';
+import { may, whoMay } from '@elm-mist/core/people';
 import type { Context, Middleware } from 'koa';
 import { anyAccount, personById } from '../services/accounts';
 import { WHOLE_MS, type Sessions } from '../services/sessions';

@@ -13,7 +13,7 @@ import {
   triedPasswordSchema,
   type PersonRecord,
 } from '@elm-mist/contract';
-import { may } from '@elm-mist/core';
+import { may } from '@elm-mist/core/people';
 import type { Context } from 'koa';
 import { giveCookie, signed, signedIn } from '../http/gate';
 import { notFound, Problem } from '../http/problem';

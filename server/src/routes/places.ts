@@ -12,7 +12,7 @@ import {
 } from '@elm-mist/contract';
 import type { Answers } from '../http/answers';
 import { streamed } from '../http/streamed';
-import { PAST_TABLE, PLACE_TABLE } from '@elm-mist/core';
+import { PAST_TABLE, PLACE_TABLE } from '@elm-mist/core/formats';
 import { keepMeter, madeUpMeterFile, meterAnswer } from '../services/meter';
 import { importPast } from '../services/pastFiles';
 import { importPlaces, readMatching, type PlaceImport } from '../services/placeFiles';

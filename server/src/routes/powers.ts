@@ -1,4 +1,4 @@
-import type { Power } from '@elm-mist/core';
+import type { Power } from '@elm-mist/core/people';
 
 /**
  * Who a route is for: everybody, anyone signed in (for themselves), a role with this power, or a role with this power once the shop has people.

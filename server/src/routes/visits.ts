@@ -8,7 +8,8 @@ import {
   visitSlotSchema,
   type VisitRecord,
 } from '@elm-mist/contract';
-import { KIT_WRONG_IDS, type VisitEvent } from '@elm-mist/core';
+import { KIT_WRONG_IDS } from '@elm-mist/core/cycle';
+import type { VisitEvent } from '@elm-mist/core/run';
 import rawBody from 'raw-body';
 import type { Answers } from '../http/answers';
 import type { Changes } from '../http/changes';

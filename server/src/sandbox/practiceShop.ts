@@ -1,6 +1,7 @@
 import { join } from 'node:path';
 import type { PersonRecord } from '@elm-mist/contract';
-import { hiddenVisit, instantIn, type HiddenVisit } from '@elm-mist/core';
+import { instantIn } from '@elm-mist/core/clock';
+import { hiddenVisit, type HiddenVisit } from '@elm-mist/core/trainer';
 import { seedPracticeShop } from '../demo/seed';
 import { DEMO_COILS, DEMO_SHOP, DEMO_SYSTEMS } from '../demo/shop';
 import { addVisit } from '../services/visits';

@@ -2,29 +2,25 @@ import { copyFileSync, rmSync } from 'node:fs';
 import type { RequestListener } from 'node:http';
 import { join } from 'node:path';
 import type { PersonRecord, PracticeLook, PracticeVisit, PracticeVisitDone } from '@elm-mist/contract';
+import { feedSite } from '@elm-mist/core/beads';
+import type { Condition } from '@elm-mist/core/cycle';
+import { pressureAtAltitudeKPa } from '@elm-mist/core/dryout';
+import { coilName } from '@elm-mist/core/equipment';
+import { faceDrying } from '@elm-mist/core/method';
+import type { ReadingWhen } from '@elm-mist/core/readings';
+import { foldVisit, gateStepDue, sourceOf, standingEvents, type VisitEvent } from '@elm-mist/core/run';
 import {
   bestCoil,
-  coilName,
-  faceDrying,
-  feedSite,
-  foldVisit,
-  gateStepDue,
   meterShows,
   openOf,
   ownerChooses,
   ownerSays,
-  pressureAtAltitudeKPa,
   seenCoil,
-  sourceOf,
-  standingEvents,
   visitDebrief,
   washCoil,
-  type Condition,
   type OwnerQuestion,
-  type ReadingWhen,
-  type VisitEvent,
   type WashedCoil,
-} from '@elm-mist/core';
+} from '@elm-mist/core/trainer';
 import type { CoilRecord } from '@elm-mist/contract';
 import { othersTurn } from '../http/othersTurn';
 import { Sessions } from '../services/sessions';

@@ -11,7 +11,7 @@ import type {
   SpareCodes,
   StrengthRecord,
 } from '@elm-mist/contract';
-import { ROLES } from '@elm-mist/core';
+import { ROLES } from '@elm-mist/core/people';
 import { asc, count, eq } from 'drizzle-orm';
 import { notFound, refused } from '../http/problem';
 import { keptFor } from '../store/kept';

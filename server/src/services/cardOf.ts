@@ -1,24 +1,20 @@
 import type { CoilRecord, SystemRecord, TodayVisit, VisitRecord } from '@elm-mist/contract';
 import {
-  coilName,
   contextOf,
-  currentBead,
   filterNeed,
-  foldVisit,
   plannedNeed,
   rulesOf,
   slotFit,
-  sourceOf,
-  type Cleaner,
-  type CoilSurvey,
-  type HouseRules,
-  type PromisedWork,
   type ShopLearned,
   type SlotCoil,
-  type VisitEvent,
   type VisitSetting,
-  type VisitState,
-} from '@elm-mist/core';
+} from '@elm-mist/core/beads';
+import { coilName } from '@elm-mist/core/equipment';
+import type { HouseRules } from '@elm-mist/core/method';
+import type { Cleaner } from '@elm-mist/core/mix';
+import { currentBead, foldVisit, sourceOf, type VisitEvent, type VisitState } from '@elm-mist/core/run';
+import type { PromisedWork } from '@elm-mist/core/runsheet';
+import type { CoilSurvey } from '@elm-mist/core/survey';
 
 /** All that the card of a visit is reckoned from. Plain data: it crosses to the thread that does it. */
 export interface CardInput {

@@ -1,6 +1,7 @@
 import { Worker } from 'node:worker_threads';
 import { and, asc, eq, sql } from 'drizzle-orm';
-import { earlierKnown, isPromised, isFilterNoted, systemFindings, wholeFinding } from '@elm-mist/core';
+import { earlierKnown, systemFindings } from '@elm-mist/core/beads';
+import { isPromised, isFilterNoted, wholeFinding } from '@elm-mist/core/run';
 import { othersTurn } from '../http/othersTurn';
 import { keptFor } from '../store/kept';
 import { keepNewest } from '../store/newest';

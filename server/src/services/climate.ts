@@ -1,4 +1,4 @@
-import { learnFluff, usualFluffWeeks, type Climate, type FluffLearned } from '@elm-mist/core';
+import { learnFluff, usualFluffWeeks, type Climate, type FluffLearned } from '@elm-mist/core/interval';
 import { keptFor } from '../store/kept';
 import type { Store } from '../store/open';
 import { shopOf } from './shop';

@@ -1,15 +1,9 @@
 import type { AgreementInput, ClockSetInput, DueClockRow, SystemDetail } from '@elm-mist/contract';
-import {
-  coilName,
-  dayIn,
-  DUE_KIND_NAMES,
-  longDay,
-  systemClocks,
-  systemFindings,
-  upkeepAfter,
-  wholeFinding,
-  type DueClock,
-} from '@elm-mist/core';
+import { DUE_KIND_NAMES, systemClocks, systemFindings, type DueClock } from '@elm-mist/core/beads';
+import { dayIn, longDay } from '@elm-mist/core/clock';
+import { coilName } from '@elm-mist/core/equipment';
+import { upkeepAfter } from '@elm-mist/core/interval';
+import { wholeFinding } from '@elm-mist/core/run';
 import { eq } from 'drizzle-orm';
 import { notFound, refused } from '../http/problem';
 import * as c from '../store/clocks';

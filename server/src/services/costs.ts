@@ -1,5 +1,5 @@
 import type { VisitCostRecord } from '@elm-mist/contract';
-import { costOfVisit } from '@elm-mist/core';
+import { costOfVisit } from '@elm-mist/core/beads';
 import { othersTurn } from '../http/othersTurn';
 import type { Db } from '../store/open';
 import { readHouseRules } from '../store/settings';

@@ -1,5 +1,5 @@
 import type { DayCrew, DayCrewsInput, DayCrewsRecord } from '@elm-mist/contract';
-import { learnedFactor, MOST_CREWS, USUAL_ROADS, type Gap, type Roads } from '@elm-mist/core';
+import { learnedFactor, MOST_CREWS, USUAL_ROADS, type Gap, type Roads } from '@elm-mist/core/route';
 import { desc, eq, lte, sql } from 'drizzle-orm';
 import { refused } from '../http/problem';
 import type { Db, Store } from '../store/open';

@@ -1,19 +1,11 @@
 import { DUE_PER_PAGE, type DueAsked, type DueClockRow, type DueOrder, type DueRecord, type DueRow } from '@elm-mist/contract';
-import {
-  COIL_ROLES,
-  coilName,
-  CONSTRUCTIONS,
-  DUE_KIND_NAMES,
-  DUE_KINDS,
-  dayIn,
-  neighbourhoodOf,
-  onShelf,
-  seasonAt,
-  seasonWeeks,
-  wholeFinding,
-  type DueKind,
-  type FindingLife,
-} from '@elm-mist/core';
+import { DUE_KIND_NAMES, DUE_KINDS, type DueKind } from '@elm-mist/core/beads';
+import { dayIn } from '@elm-mist/core/clock';
+import { COIL_ROLES, coilName, CONSTRUCTIONS } from '@elm-mist/core/equipment';
+import { seasonAt, seasonWeeks } from '@elm-mist/core/interval';
+import { onShelf } from '@elm-mist/core/mix';
+import { neighbourhoodOf } from '@elm-mist/core/route';
+import { wholeFinding, type FindingLife } from '@elm-mist/core/run';
 import { and, asc, eq, gt, inArray, isNull, or, sql } from 'drizzle-orm';
 import { othersTurn } from '../http/othersTurn';
 import { refused } from '../http/problem';

@@ -1,4 +1,4 @@
-import type { DueClock } from '@elm-mist/core';
+import type { DueClock } from '@elm-mist/core/beads';
 import { inArray } from 'drizzle-orm';
 import * as t from '../store/schema';
 import { keptBySystem } from './bySystem';

@@ -1,26 +1,21 @@
 import { isDeepStrictEqual } from 'node:util';
 import type { PersonRecord } from '@elm-mist/contract';
+import { retells, systemFindings, visitRead } from '@elm-mist/core/beads';
+import { CoreError } from '@elm-mist/core/errors';
+import { eventPower, may, whoMay } from '@elm-mist/core/people';
+import { currencyDigits, wrongSums } from '@elm-mist/core/price';
+import { QUANTITIES } from '@elm-mist/core/readings';
 import {
   checkEvent,
-  CoreError,
-  currencyDigits,
-  eventPower,
   followVisit,
-  holdsLicence,
   isOpenFinding,
-  may,
-  QUANTITIES,
-  retells,
   standingOf,
-  systemFindings,
-  visitRead,
-  whoMay,
-  wrongSums,
   type FollowedVisit,
-  type Licence,
   type QuoteMade,
   type VisitEvent,
-} from '@elm-mist/core';
+} from '@elm-mist/core/run';
+import { holdsLicence } from '@elm-mist/core/shop';
+import type { Licence } from '@elm-mist/core/survey';
 import { eq } from 'drizzle-orm';
 import { notFound, Problem } from '../http/problem';
 import { keptFor } from '../store/kept';

@@ -1,6 +1,8 @@
 import { randomBytes, timingSafeEqual } from 'node:crypto';
 import type { FeedRecord } from '@elm-mist/contract';
-import { calendarFile, DUE_KIND_NAMES, dayIn, dayLater, instantIn, type CalendarDay } from '@elm-mist/core';
+import { DUE_KIND_NAMES } from '@elm-mist/core/beads';
+import { dayIn, dayLater, instantIn } from '@elm-mist/core/clock';
+import { calendarFile, type CalendarDay } from '@elm-mist/core/report';
 import { and, asc, eq, gte, inArray, lte } from 'drizzle-orm';
 import { notFound } from '../http/problem';
 import type { Db, Store } from '../store/open';

@@ -1,6 +1,6 @@
 import { Readable } from 'node:stream';
 import { IMPORT_LIMIT, IMPORT_ROWS, type ImportLine, type ImportProblem } from '@elm-mist/contract';
-import { guessMatching, matchedRow, plainCell, type CellProblem, type Matching, type Table } from '@elm-mist/core';
+import { guessMatching, matchedRow, plainCell, type CellProblem, type Matching, type Table } from '@elm-mist/core/formats';
 import Papa from 'papaparse';
 import { othersTurn } from '../http/othersTurn';
 import { Problem } from '../http/problem';

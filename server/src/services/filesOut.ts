@@ -1,16 +1,7 @@
 import { Readable } from 'node:stream';
-import {
-  chainOf,
-  CSV_OUT,
-  ENTRY_COLUMNS,
-  entryWords,
-  foldVisit,
-  LOG_COLUMNS,
-  outLine,
-  outRecord,
-  type LogRow,
-  type OutColumn,
-} from '@elm-mist/core';
+import { CSV_OUT } from '@elm-mist/core/formats';
+import { chainOf, ENTRY_COLUMNS, LOG_COLUMNS, outLine, outRecord, type LogRow, type OutColumn } from '@elm-mist/core/record';
+import { entryWords, foldVisit } from '@elm-mist/core/run';
 import { and, asc, eq, gte, lte, sql } from 'drizzle-orm';
 import Papa from 'papaparse';
 import { notFound } from '../http/problem';

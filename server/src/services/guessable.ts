@@ -1,7 +1,7 @@
 import { ZxcvbnFactory } from '@zxcvbn-ts/core';
 import { adjacencyGraphs, dictionary } from '@zxcvbn-ts/language-common';
 import { PASSWORD_LETTERS, type StrengthRecord } from '@elm-mist/contract';
-import { ENOUGH_STRENGTH } from '@elm-mist/core';
+import { ENOUGH_STRENGTH } from '@elm-mist/core/people';
 import { refused } from '../http/problem';
 
 /** Beside the names that others know there are so many letters at least. */

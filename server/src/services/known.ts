@@ -1,5 +1,6 @@
 import type { KnownBefore, VisitRecord } from '@elm-mist/contract';
-import { earlierKnown, isOpenFinding, shopLearned, systemFindings, type ReadVisit, type ShopLearned } from '@elm-mist/core';
+import { earlierKnown, shopLearned, systemFindings, type ReadVisit, type ShopLearned } from '@elm-mist/core/beads';
+import { isOpenFinding } from '@elm-mist/core/run';
 import type { Store, Db } from '../store/open';
 import { cleaners } from '../store/shelf';
 import type { Scope } from '../store/versions';

@@ -1,5 +1,8 @@
 import type { MadeUpFile, MeterAnswer, MeterInput, MeterRecord, MeterWash, PlaceRecord, WeatherSource } from '@elm-mist/contract';
-import { dayLater, runHours, type CoilRole, type Configuration, type MeasuredWash, type YearDay } from '@elm-mist/core';
+import { dayLater } from '@elm-mist/core/clock';
+import type { CoilRole, Configuration } from '@elm-mist/core/equipment';
+import { runHours } from '@elm-mist/core/interval';
+import type { MeasuredWash, YearDay } from '@elm-mist/core/savings';
 import { desc, eq, sql } from 'drizzle-orm';
 import { othersTurn } from '../http/othersTurn';
 import { notFound, refused } from '../http/problem';

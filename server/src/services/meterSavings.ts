@@ -1,13 +1,8 @@
 import { Worker } from 'node:worker_threads';
-import {
-  alsoHeats,
-  type CoilBothWays,
-  type Configuration,
-  type MeteredWash,
-  type NotCounted,
-  type VisitRead,
-  type WashedThere,
-} from '@elm-mist/core';
+import type { VisitRead } from '@elm-mist/core/beads';
+import { alsoHeats, type Configuration } from '@elm-mist/core/equipment';
+import type { CoilBothWays } from '@elm-mist/core/interval';
+import type { MeteredWash, NotCounted, WashedThere } from '@elm-mist/core/savings';
 import { eq, inArray, sql } from 'drizzle-orm';
 import { othersTurn } from '../http/othersTurn';
 import type { Db, Store } from '../store/open';

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { NoticeRecord } from '@elm-mist/contract';
-import type { Notice } from '@elm-mist/core';
+import type { Notice } from '@elm-mist/core/people';
 import { and, desc, eq, exists, gt, isNull, ne, notInArray, or } from 'drizzle-orm';
 import type { Db } from '../store/open';
 import * as t from '../store/schema';

@@ -1,19 +1,17 @@
 import { OPEN_PER_PAGE, type OpenRecord, type TodayVisit } from '@elm-mist/contract';
+import { systemFindings } from '@elm-mist/core/beads';
 import {
-  FINDING_TABLE,
   isOpenFinding,
   isPromised,
   smallParts,
   pauseOf,
-  systemFindings,
-  URGENCIES,
   wholeFinding,
   type FindingLife,
-  type FindingPart,
   type Pause,
   type Quote,
   type VisitState,
-} from '@elm-mist/core';
+} from '@elm-mist/core/run';
+import { FINDING_TABLE, URGENCIES, type FindingPart } from '@elm-mist/core/survey';
 import { and, asc, count, eq, inArray, sql } from 'drizzle-orm';
 import type { Db } from '../store/open';
 import * as t from '../store/schema';

@@ -1,4 +1,5 @@
-import { greatCircleKm, NEAR_KM, paceOf, type Pace, type PacedStretch } from '@elm-mist/core';
+import { NEAR_KM, paceOf, type Pace, type PacedStretch } from '@elm-mist/core/interval';
+import { greatCircleKm } from '@elm-mist/core/route';
 import type { Store } from '../store/open';
 import { spotOf, teacher, teachers } from './teachers';
 

@@ -1,6 +1,6 @@
 import { createRequire } from 'node:module';
 import { parentPort } from 'node:worker_threads';
-import { REPORT_FONTS, reportSheet } from '@elm-mist/core';
+import { REPORT_FONTS, reportSheet } from '@elm-mist/core/report';
 import type { PaperWork } from './reportPaper';
 
 const find = createRequire(import.meta.url);

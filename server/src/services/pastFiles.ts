@@ -1,21 +1,12 @@
 import type { Readable } from 'node:stream';
 import type { ImportLine, CoilRecord } from '@elm-mist/contract';
-import {
-  coilName,
-  foldVisit,
-  instantIn,
-  nextDue,
-  PAST_NAMES,
-  PAST_TABLE,
-  readPastRow,
-  ROLE_NAMES,
-  sealOf,
-  visitRead,
-  type CellProblem,
-  type Matching,
-  type PastRow,
-  type VisitEvent,
-} from '@elm-mist/core';
+import { visitRead } from '@elm-mist/core/beads';
+import { instantIn } from '@elm-mist/core/clock';
+import { coilName, ROLE_NAMES } from '@elm-mist/core/equipment';
+import { PAST_NAMES, PAST_TABLE, readPastRow, type CellProblem, type Matching, type PastRow } from '@elm-mist/core/formats';
+import { nextDue } from '@elm-mist/core/interval';
+import { sealOf } from '@elm-mist/core/record';
+import { foldVisit, type VisitEvent } from '@elm-mist/core/run';
 import { othersTurn } from '../http/othersTurn';
 import type { Db, Store } from '../store/open';
 import * as p from '../store/places';

@@ -1,5 +1,6 @@
 import { PassThrough, type Readable } from 'node:stream';
-import { coilName, foldVisit } from '@elm-mist/core';
+import { coilName } from '@elm-mist/core/equipment';
+import { foldVisit } from '@elm-mist/core/run';
 import { eq } from 'drizzle-orm';
 import { Zip, ZipPassThrough } from 'fflate';
 import { taken } from '../http/taken';

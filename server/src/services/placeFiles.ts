@@ -1,7 +1,8 @@
 import type { Readable } from 'node:stream';
 import { randomUUID } from 'node:crypto';
 import type { ImportLine } from '@elm-mist/contract';
-import { capacityFromModel, PLACE_NAMES, PLACE_TABLE, readPlaceRow, type Matching, type PlaceRow } from '@elm-mist/core';
+import { capacityFromModel } from '@elm-mist/core/equipment';
+import { PLACE_NAMES, PLACE_TABLE, readPlaceRow, type Matching, type PlaceRow } from '@elm-mist/core/formats';
 import { othersTurn } from '../http/othersTurn';
 import { refused } from '../http/problem';
 import { touchPlaces } from '../store/facts';

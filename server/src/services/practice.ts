@@ -7,7 +7,7 @@ import {
   type PracticeRecord,
   type PracticeVisitDone,
 } from '@elm-mist/contract';
-import { drillStandings, type PracticeCoil } from '@elm-mist/core';
+import { drillStandings, type PracticeCoil } from '@elm-mist/core/trainer';
 import { randomUUID } from 'node:crypto';
 import { and, asc, desc, eq, gt } from 'drizzle-orm';
 import { notFound } from '../http/problem';

@@ -1,19 +1,8 @@
 import type { ProbeSample } from '@elm-mist/contract';
-import {
-  foldVisit,
-  kitMachine,
-  powerClocks,
-  probeShows,
-  putWrong,
-  type Condition,
-  type KitWrong,
-  probesOf,
-  QUANTITY_IDS,
-  solveCycle,
-  STEADY_S,
-  warmedUp,
-  type ReadingWhen,
-} from '@elm-mist/core';
+import { kitMachine } from '@elm-mist/core/beads';
+import { probeShows, putWrong, type Condition, type KitWrong, probesOf, solveCycle, warmedUp } from '@elm-mist/core/cycle';
+import { QUANTITY_IDS, type ReadingWhen } from '@elm-mist/core/readings';
+import { foldVisit, powerClocks, STEADY_S } from '@elm-mist/core/run';
 import { hiddenFault } from '../demo/hidden';
 import { refused } from '../http/problem';
 import type { ProbeKit } from '../http/probes';

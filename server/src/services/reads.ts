@@ -1,4 +1,5 @@
-import { foldVisit, visitRead, type VisitRead } from '@elm-mist/core';
+import { visitRead, type VisitRead } from '@elm-mist/core/beads';
+import { foldVisit } from '@elm-mist/core/run';
 import type { Db } from '../store/open';
 import * as v from '../store/visits';
 import { visitFrame } from './visitFrame';

@@ -1,5 +1,5 @@
 import type { RealFamily, RealPractice } from '@elm-mist/contract';
-import { DRILL_FAMILIES, realSteps, type RealStep } from '@elm-mist/core';
+import { DRILL_FAMILIES, realSteps, type RealStep } from '@elm-mist/core/trainer';
 import { and, desc, eq, exists, gte } from 'drizzle-orm';
 import { othersTurn } from '../http/othersTurn';
 import type { Db, Store } from '../store/open';

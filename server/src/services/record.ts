@@ -1,7 +1,7 @@
 import { existsSync, readFileSync } from 'node:fs';
+import { coilName } from '@elm-mist/core/equipment';
+import { CoreError } from '@elm-mist/core/errors';
 import {
-  coilName,
-  CoreError,
   RECORD_VERSION,
   recordedVisit,
   sealedRecord,
@@ -9,7 +9,7 @@ import {
   type RecordedVisit,
   type RecordFound,
   type SystemRecordFile,
-} from '@elm-mist/core';
+} from '@elm-mist/core/record';
 import { and, asc, eq, sql } from 'drizzle-orm';
 import { othersTurn } from '../http/othersTurn';
 import { notFound } from '../http/problem';

@@ -1,5 +1,5 @@
 import { Worker } from 'node:worker_threads';
-import { reportOf, type Paper, type Report } from '@elm-mist/core';
+import { reportOf, type Paper, type Report } from '@elm-mist/core/report';
 import { inArray } from 'drizzle-orm';
 import type { Store } from '../store/open';
 import * as s from '../store/settings';

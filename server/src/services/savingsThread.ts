@@ -1,5 +1,5 @@
 import { parentPort } from 'node:worker_threads';
-import { meteredWash, type MeterDays, type MeteredWash, type NotCounted, type WashedThere, type YearDay } from '@elm-mist/core';
+import { meteredWash, type MeterDays, type MeteredWash, type NotCounted, type WashedThere, type YearDay } from '@elm-mist/core/savings';
 
 /** A meter, the air of its days, and the washes it is asked about. */
 export interface SavingsWork {

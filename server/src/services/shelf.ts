@@ -6,7 +6,8 @@ import {
   type CleanerInput,
   type CleanerRecord,
 } from '@elm-mist/contract';
-import { completeLabel, type CleanerEntry } from '@elm-mist/core';
+import type { CleanerEntry } from '@elm-mist/core/formats';
+import { completeLabel } from '@elm-mist/core/mix';
 import { eq } from 'drizzle-orm';
 import { notFound, Problem } from '../http/problem';
 import type { Db, Store } from '../store/open';

@@ -8,13 +8,13 @@ import {
   productRow,
   readProduct,
   readStock,
-  reorderList,
   STOCK_TABLE,
   writeRow,
   type CleanerEntry,
   type StockRow,
   type Table,
-} from '@elm-mist/core';
+} from '@elm-mist/core/formats';
+import { reorderList } from '@elm-mist/core/mix';
 import Papa from 'papaparse';
 import type { Db, Store } from '../store/open';
 import * as shelf from '../store/shelf';

@@ -1,5 +1,5 @@
 import type { ShopInput, ShopRecord } from '@elm-mist/contract';
-import { dayIn, isZone } from '@elm-mist/core';
+import { dayIn, isZone } from '@elm-mist/core/clock';
 import zoneAt from '@photostructure/tz-lookup';
 import type { Db, Store } from '../store/open';
 import * as q from '../store/settings';

@@ -1,5 +1,13 @@
 import type { ShopSavedRecord } from '@elm-mist/contract';
-import { dirtFactor, NOT_COUNTED, ratioByWatts, savedByGrade, type MeasuredWash, type NotCounted, type SavedRatio } from '@elm-mist/core';
+import {
+  dirtFactor,
+  NOT_COUNTED,
+  ratioByWatts,
+  savedByGrade,
+  type MeasuredWash,
+  type NotCounted,
+  type SavedRatio,
+} from '@elm-mist/core/savings';
 import { and, desc, eq, inArray, sql } from 'drizzle-orm';
 import { othersTurn } from '../http/othersTurn';
 import type { Db, Store } from '../store/open';

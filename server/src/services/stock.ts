@@ -1,6 +1,7 @@
 import { v7 as uuidv7 } from 'uuid';
 import type { StockCount, StockInput, StockMove, StockRecord } from '@elm-mist/contract';
-import { drawDown, usedFromShelf, type VisitState } from '@elm-mist/core';
+import { drawDown } from '@elm-mist/core/mix';
+import { usedFromShelf, type VisitState } from '@elm-mist/core/run';
 import { eq, sql } from 'drizzle-orm';
 import { notFound, Problem } from '../http/problem';
 import type { Db, Store } from '../store/open';

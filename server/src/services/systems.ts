@@ -1,5 +1,5 @@
 import type { CoilInput, CoilRecord, SystemInput, SystemRecord } from '@elm-mist/contract';
-import { capacityFromModel, checkGeometry, MOST_COILS, ROLE_NAMES, type CoilGeometry } from '@elm-mist/core';
+import { capacityFromModel, checkGeometry, MOST_COILS, ROLE_NAMES, type CoilGeometry } from '@elm-mist/core/equipment';
 import { eq } from 'drizzle-orm';
 import { notFound, Problem, refused } from '../http/problem';
 import { touchSystems } from '../store/facts';

@@ -4,12 +4,11 @@ import {
   onlyOutdoorCoil,
   pacedStretch,
   type FluffLook,
-  type greatCircleKm,
   type PacedStretch,
   type RunsWhere,
-  type Soil,
-  type StoryFact,
-} from '@elm-mist/core';
+} from '@elm-mist/core/interval';
+import type { greatCircleKm } from '@elm-mist/core/route';
+import type { Soil, StoryFact } from '@elm-mist/core/survey';
 import { and, desc, eq } from 'drizzle-orm';
 import { othersTurn } from '../http/othersTurn';
 import { keptFor } from '../store/kept';

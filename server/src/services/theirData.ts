@@ -1,6 +1,6 @@
 import { PassThrough, type Readable } from 'node:stream';
 import type { ErasedRecord } from '@elm-mist/contract';
-import { ERASED, withoutWords, type VisitEvent } from '@elm-mist/core';
+import { ERASED, withoutWords, type VisitEvent } from '@elm-mist/core/run';
 import { eq, inArray, sql } from 'drizzle-orm';
 import { strToU8, Zip, ZipDeflate, ZipPassThrough } from 'fflate';
 import { othersTurn } from '../http/othersTurn';

@@ -1,4 +1,4 @@
-import { unitCode } from '@elm-mist/core';
+import { unitCode } from '@elm-mist/core/record';
 import { sql } from 'drizzle-orm';
 import { othersTurn } from '../http/othersTurn';
 import type { Db } from '../store/open';

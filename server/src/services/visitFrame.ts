@@ -1,4 +1,4 @@
-import type { Agreement } from '@elm-mist/core';
+import type { Agreement } from '@elm-mist/core/agreement';
 import type { CoilRecord, PlaceRecord, SystemRecord, VisitRecord } from '@elm-mist/contract';
 import { notFound } from '../http/problem';
 import { keptFor } from '../store/kept';

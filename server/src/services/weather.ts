@@ -1,5 +1,6 @@
 import type { WeatherRecord, WeatherSource } from '@elm-mist/contract';
-import { dayLater, type YearDay } from '@elm-mist/core';
+import { dayLater } from '@elm-mist/core/clock';
+import type { YearDay } from '@elm-mist/core/savings';
 import { simulatedDay, simulatedMeanC } from '../standins/weather';
 import type { Db } from '../store/open';
 import { storedWeather, storedWeathers } from '../store/settings';

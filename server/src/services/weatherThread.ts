@@ -1,7 +1,6 @@
 import { parentPort } from 'node:worker_threads';
+import { CoreError } from '@elm-mist/core/errors';
 import {
-  CoreError,
-  dayAir,
   guessMatching,
   parseEpw,
   readWeatherRows,
@@ -9,7 +8,8 @@ import {
   WEATHER_NAMES,
   WEATHER_TABLE,
   type WeatherDays,
-} from '@elm-mist/core';
+} from '@elm-mist/core/formats';
+import { dayAir } from '@elm-mist/core/interval';
 import Papa from 'papaparse';
 import type * as t from '../store/schema';
 

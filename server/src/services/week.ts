@@ -1,5 +1,5 @@
 import type { WeekRecord, WeekVisit } from '@elm-mist/contract';
-import { dayLater } from '@elm-mist/core';
+import { dayLater } from '@elm-mist/core/clock';
 import { and, asc, eq, gte, lte, ne } from 'drizzle-orm';
 import type { Db } from '../store/open';
 import * as t from '../store/schema';

@@ -1,4 +1,4 @@
-import { climateOf, type Climate } from '@elm-mist/core';
+import { climateOf, type Climate } from '@elm-mist/core/interval';
 import { desc } from 'drizzle-orm';
 import type { Store } from '../store/open';
 import * as t from '../store/schema';

@@ -1,4 +1,6 @@
-import { dayLater, normals, OPEN_BY_GRADE, solveCycle, SOUND, uniforms, type CycleInput } from '@elm-mist/core';
+import { dayLater } from '@elm-mist/core/clock';
+import { OPEN_BY_GRADE, solveCycle, SOUND, type CycleInput } from '@elm-mist/core/cycle';
+import { normals, uniforms } from '@elm-mist/core/random';
 import { simulatedMeanC } from './weather';
 
 /** Days told before the wash. */

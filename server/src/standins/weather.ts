@@ -1,4 +1,5 @@
-import { instantIn, saturationVapourPressureKPa, type HourAir } from '@elm-mist/core';
+import { instantIn } from '@elm-mist/core/clock';
+import { saturationVapourPressureKPa, type HourAir } from '@elm-mist/core/dryout';
 
 /** First hour of the feed, and the last. */
 const HOURS = { from: 7, to: 18 } as const;

@@ -1,4 +1,6 @@
-import { coilName, type Agreement, type DueClock } from '@elm-mist/core';
+import type { Agreement } from '@elm-mist/core/agreement';
+import type { DueClock } from '@elm-mist/core/beads';
+import { coilName } from '@elm-mist/core/equipment';
 import { and, asc, eq, getTableColumns, inArray, sql } from 'drizzle-orm';
 import type { Db } from './open';
 import { prepared } from './prepared';

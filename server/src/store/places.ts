@@ -1,5 +1,5 @@
 import type { CoilRecord, CustomerRecord, PlaceRecord, PlaceSummary, SystemRecord } from '@elm-mist/contract';
-import type { CoilGeometry } from '@elm-mist/core';
+import type { CoilGeometry } from '@elm-mist/core/equipment';
 import { and, asc, count, eq, getTableColumns, inArray, sql, type SQL } from 'drizzle-orm';
 import { coilsDue } from './clocks';
 import type { Db } from './open';

@@ -1,14 +1,8 @@
-import {
-  DEFAULT_HOUSE_RULES,
-  emptyBook,
-  usualWays,
-  usualWords,
-  type HouseRules,
-  type OwnerWords,
-  type Tariff,
-  type PriceBook,
-  type ReportWays,
-} from '@elm-mist/core';
+import { usualWords, type OwnerWords } from '@elm-mist/core/messages';
+import { DEFAULT_HOUSE_RULES, type HouseRules } from '@elm-mist/core/method';
+import { emptyBook, type PriceBook } from '@elm-mist/core/price';
+import { usualWays, type ReportWays } from '@elm-mist/core/report';
+import type { Tariff } from '@elm-mist/core/tariff';
 import { and, eq, gte, lt, sql } from 'drizzle-orm';
 import type { Db } from './open';
 import { prepared } from './prepared';

@@ -1,6 +1,6 @@
 import { existsSync, mkdirSync, readdirSync, rmSync, statSync } from 'node:fs';
 import { dirname, join } from 'node:path';
-import { dayIn } from '@elm-mist/core';
+import { dayIn } from '@elm-mist/core/clock';
 
 /** A backup that lies in its folder. */
 export interface BackupFile {

@@ -1,7 +1,7 @@
 import { rmSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import type { BackupRecord, BackupsRecord } from '@elm-mist/contract';
-import { dayIn } from '@elm-mist/core';
+import { dayIn } from '@elm-mist/core/clock';
 import { notFound, Problem } from '../http/problem';
 import { backupBegun, backupName, backupsIn, keptBackups, madeFolder, sweepParts, type BackupFile } from './backupFiles';
 import { BACKUP_THREAD, type BackupWork } from './backupThread';

@@ -1,7 +1,7 @@
 import { existsSync, statfsSync, statSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import type { UpkeepRecord } from '@elm-mist/contract';
-import { dayIn } from '@elm-mist/core';
+import { dayIn } from '@elm-mist/core/clock';
 import { count } from 'drizzle-orm';
 import type { Changes } from '../http/changes';
 import { Problem } from '../http/problem';

@@ -1,7 +1,7 @@
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { CodeRecord, MeRecord } from '@elm-mist/contract';
-import { may, ROLES, type Role } from '@elm-mist/core';
+import { may, ROLES, type Role } from '@elm-mist/core/people';
 import { apiRouter } from '../../src/routes/api';
 import { ROUTE_POWERS } from '../../src/routes/powers';
 import { RealServer } from '../helpers';

@@ -1,13 +1,6 @@
-import {
-  agreementWords,
-  dayLater,
-  longDay,
-  MOST_VISITS_A_YEAR,
-  PRICE_IDS,
-  PRICE_NAMES,
-  type Agreement,
-  type PriceId,
-} from '@elm-mist/core';
+import { agreementWords, MOST_VISITS_A_YEAR, type Agreement } from '@elm-mist/core/agreement';
+import { dayLater, longDay } from '@elm-mist/core/clock';
+import { PRICE_IDS, PRICE_NAMES, type PriceId } from '@elm-mist/core/price';
 import { yupResolver } from '@hookform/resolvers/yup';
 import { useQuery } from '@tanstack/react-query';
 import { router, useLocalSearchParams } from 'expo-router';

@@ -1,4 +1,7 @@
-import { batchFor, CoreError, formatRatio, formatVolume, usualMeasure, waterMeasure, formatMeasured, coilName } from '@elm-mist/core';
+import { coilName } from '@elm-mist/core/equipment';
+import { CoreError } from '@elm-mist/core/errors';
+import { batchFor, usualMeasure, waterMeasure, formatMeasured } from '@elm-mist/core/mix';
+import { formatRatio, formatVolume } from '@elm-mist/core/units';
 import { useQuery } from '@tanstack/react-query';
 import { View } from 'react-native';
 import { today, dayQuery, shelfQuery, useDraft, useHouseRules } from '@/data';

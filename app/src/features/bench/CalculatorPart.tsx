@@ -1,4 +1,5 @@
-import { CoreError, EDGES } from '@elm-mist/core';
+import { CoreError } from '@elm-mist/core/errors';
+import { EDGES } from '@elm-mist/core/units';
 import { View } from 'react-native';
 import { useDraft, useHouseRules } from '@/data';
 import { Body, Field, Gauge, Label, line, space, useTokens, Why } from '@/ui';

@@ -1,16 +1,7 @@
-import {
-  arithmetic,
-  CALIBRATE_LEAST_S,
-  calibrateDial,
-  CoreError,
-  dialWaterParts,
-  drawing,
-  formatDuration,
-  formatRatio,
-  parseVolume,
-  trimDecimals,
-  type UnitSystem,
-} from '@elm-mist/core';
+import { arithmetic } from '@elm-mist/core/because';
+import { CoreError } from '@elm-mist/core/errors';
+import { CALIBRATE_LEAST_S, calibrateDial, dialWaterParts, drawing } from '@elm-mist/core/mix';
+import { formatDuration, formatRatio, parseVolume, trimDecimals, type UnitSystem } from '@elm-mist/core/units';
 import { useQuery } from '@tanstack/react-query';
 import { useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';

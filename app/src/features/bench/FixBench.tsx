@@ -1,4 +1,5 @@
-import { CoreError, parseRatio } from '@elm-mist/core';
+import { CoreError } from '@elm-mist/core/errors';
+import { parseRatio } from '@elm-mist/core/mix';
 import { useQuery } from '@tanstack/react-query';
 import { View } from 'react-native';
 import { shelfQuery, useDraft, useHouseRules } from '@/data';

@@ -1,22 +1,18 @@
+import { arithmetic, type Because } from '@elm-mist/core/because';
+import { CoreError } from '@elm-mist/core/errors';
 import {
-  arithmetic,
   concentrateFraction,
-  CoreError,
   formatMeasured,
-  formatRatio,
   parseRatio,
-  parseVolume,
   pourAmounts,
   strengthReadings,
-  trimDecimals,
   waterMeasure,
-  type Because,
   type CountsAgainst,
   type Pour,
   type RatioReading,
-  type UnitSystem,
   type Measure,
-} from '@elm-mist/core';
+} from '@elm-mist/core/mix';
+import { formatRatio, parseVolume, trimDecimals, type UnitSystem } from '@elm-mist/core/units';
 import { View } from 'react-native';
 import { useDraft, useHouseRules } from '@/data';
 import { Banner, Body, Companion, Field, Gauge, Jug, Row, space, Why } from '@/ui';

@@ -1,4 +1,6 @@
-import { EDGES, psychroChart, trimDecimals, type AirPoint, type ChartPoint, type UnitSystem } from '@elm-mist/core';
+import type { AirPoint } from '@elm-mist/core/beads';
+import { psychroChart, type ChartPoint } from '@elm-mist/core/psychro';
+import { EDGES, trimDecimals, type UnitSystem } from '@elm-mist/core/units';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import Svg, { Circle, Line, Path, Text as SvgText } from 'react-native-svg';

@@ -1,32 +1,21 @@
+import { figuresOf, type FigureSetting } from '@elm-mist/core/airside';
+import { airPoints } from '@elm-mist/core/beads';
+import { candidateName, confirmWords, diagnose } from '@elm-mist/core/diagnosis';
+import { pressureAtAltitudeKPa } from '@elm-mist/core/dryout';
+import { REFRIGERANTS, type Refrigerant } from '@elm-mist/core/equipment';
+import { impossibleIn, judgeable, QUANTITIES, type QuantityId, type ReadingSet } from '@elm-mist/core/readings';
 import {
-  candidateName,
-  confirmWords,
-  airPoints,
-  diagnose,
-  EDGES,
   EFFICIENCY_ERAS,
   EFFICIENCY_NAMES,
-  figuresOf,
-  impossibleIn,
-  judgeable,
   judgeAsFound,
-  meteringWords,
   METERING_DEVICES,
   METERING_NAMES,
   notTried,
-  parseSigned,
-  pressureAtAltitudeKPa,
-  QUANTITIES,
-  REFRIGERANTS,
-  retype,
-  toSi,
   type EfficiencyEra,
-  type FigureSetting,
   type MeteringDevice,
-  type QuantityId,
-  type ReadingSet,
-  type Refrigerant,
-} from '@elm-mist/core';
+} from '@elm-mist/core/survey';
+import { EDGES, parseSigned, retype, toSi } from '@elm-mist/core/units';
+import { meteringWords } from '@elm-mist/core/verdict';
 import { View } from 'react-native';
 import { useDraft, useHouseRules, useShop } from '@/data';
 import { Banner, Body, Field, Heading, Label, OneOf, Part, Row, Small, space, Strong } from '@/ui';

@@ -1,4 +1,4 @@
-import { CoreError } from '@elm-mist/core';
+import { CoreError } from '@elm-mist/core/errors';
 import { CALCULATORS } from './calculators';
 
 const calculator = (id: string) => {

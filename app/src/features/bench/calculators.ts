@@ -1,35 +1,23 @@
+import { arithmetic, fromMemory, type Because } from '@elm-mist/core/because';
+import { DRYING_MARGIN, dryOut, pressureAtAltitudeKPa, SKIN_FILM_KG_M2 } from '@elm-mist/core/dryout';
+import { FPI_RANGE, USUAL_ROW_DEPTH_M } from '@elm-mist/core/equipment';
+import { CoreError } from '@elm-mist/core/errors';
+import { BAND_WORDS, endRatio, parseRatio, reservoirFor, solutionVolume, strengthBand } from '@elm-mist/core/mix';
+import { SUN_TABLE, type SunExposure } from '@elm-mist/core/survey';
 import {
-  arithmetic,
-  BAND_WORDS,
-  CoreError,
-  DRYING_MARGIN,
-  dryOut,
   EDGES,
-  endRatio,
   formatDuration,
   formatRatio,
   formatVolume,
-  FPI_RANGE,
-  fromMemory,
   METRES_PER_INCH,
-  parseRatio,
   parseVolume,
-  pressureAtAltitudeKPa,
   readFigure,
-  reservoirFor,
-  SKIN_FILM_KG_M2,
-  solutionVolume,
-  strengthBand,
-  SUN_TABLE,
   toSi,
   trimDecimals,
-  USUAL_ROW_DEPTH_M,
-  type Because,
   type EdgeName,
-  type SunExposure,
   type UnitSystem,
   type VolumeUnit,
-} from '@elm-mist/core';
+} from '@elm-mist/core/units';
 
 export interface CalculatorField {
   id: string;

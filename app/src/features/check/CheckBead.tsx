@@ -1,5 +1,6 @@
 import type { CoilRecord } from '@elm-mist/contract';
-import { rowName, ungraded, withGrade, type FaceGrades, type FaceRow, type Grade, coilName, worstOf } from '@elm-mist/core';
+import { coilName } from '@elm-mist/core/equipment';
+import { rowName, ungraded, withGrade, type FaceGrades, type FaceRow, type Grade, worstOf } from '@elm-mist/core/survey';
 import { useState } from 'react';
 import { useDraft, useVisit } from '@/data';
 import { Act, Banner, Companion, Field, GradePicker, GradeStrip, Heading, Label, Part, Sign, Small, Tabs, ThumbBar } from '@/ui';

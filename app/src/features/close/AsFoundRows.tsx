@@ -1,4 +1,4 @@
-import { FLOAT_FOUND_NAMES, judgeAsFound, PART_MENDED_NAMES, RUN_STATE_NAMES, TRIP_NAMES } from '@elm-mist/core';
+import { FLOAT_FOUND_NAMES, judgeAsFound, PART_MENDED_NAMES, RUN_STATE_NAMES, TRIP_NAMES } from '@elm-mist/core/survey';
 import { useVisit } from '@/data';
 import { Heading, Part, Row } from '@/ui';
 import { PhotoPart } from '../photos/PhotoPart';

@@ -1,19 +1,8 @@
-import {
-  BEAD_NAMES,
-  BEADS,
-  GATE_TABLE,
-  gradeFacts,
-  leftOver,
-  coilDues,
-  upkeepOf,
-  POWER_SOURCE_NAMES,
-  stillOn,
-  washedWith,
-  worstOf,
-  type FaceGrades,
-  coilName,
-  whyAdvice,
-} from '@elm-mist/core';
+import { coilDues, upkeepOf, stillOn, washedWith } from '@elm-mist/core/beads';
+import { POWER_SOURCE_NAMES, coilName } from '@elm-mist/core/equipment';
+import { whyAdvice } from '@elm-mist/core/method';
+import { BEAD_NAMES, BEADS, GATE_TABLE, leftOver } from '@elm-mist/core/run';
+import { gradeFacts, worstOf, type FaceGrades } from '@elm-mist/core/survey';
 import { router } from 'expo-router';
 import { useMemo } from 'react';
 import { View } from 'react-native';

@@ -1,4 +1,5 @@
-import { coilName, LEAST_REASON, OLDER_RECORDS } from '@elm-mist/core';
+import { coilName } from '@elm-mist/core/equipment';
+import { LEAST_REASON, OLDER_RECORDS } from '@elm-mist/core/run';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { useVisit, wallClock } from '@/data';

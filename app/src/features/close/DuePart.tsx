@@ -1,14 +1,9 @@
-import {
-  coilName,
-  dayLater,
-  formatMoney,
-  longDay,
-  type CoilBuild,
-  type CoilDueDate,
-  type NextDue,
-  type PayDay,
-  type Upkeep,
-} from '@elm-mist/core';
+import type { PayDay } from '@elm-mist/core/beads';
+import { dayLater, longDay } from '@elm-mist/core/clock';
+import { coilName } from '@elm-mist/core/equipment';
+import type { CoilDueDate, NextDue, Upkeep } from '@elm-mist/core/interval';
+import type { CoilBuild } from '@elm-mist/core/method';
+import { formatMoney } from '@elm-mist/core/price';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { dayOf, sharedNow, shopCurrency, useVisit } from '@/data';

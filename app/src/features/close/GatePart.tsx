@@ -1,4 +1,4 @@
-import { closingGate, LEAST_REASON, type CloseItem, type CloseLine } from '@elm-mist/core';
+import { closingGate, LEAST_REASON, type CloseItem, type CloseLine } from '@elm-mist/core/run';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { useVisit } from '@/data';

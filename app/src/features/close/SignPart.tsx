@@ -1,4 +1,4 @@
-import { closingGate, type Strokes } from '@elm-mist/core';
+import { closingGate, type Strokes } from '@elm-mist/core/run';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { keepPhoto, useDraft, useVisit, wallClock } from '@/data';

@@ -1,5 +1,6 @@
 import type { CleanerRecord } from '@elm-mist/contract';
-import { formatVolume, usedFromShelf, type UnitSystem } from '@elm-mist/core';
+import { usedFromShelf } from '@elm-mist/core/run';
+import { formatVolume, type UnitSystem } from '@elm-mist/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { useVisit } from '@/data';

@@ -1,4 +1,5 @@
-import { payDays, type CoilDueDate, type PayDay } from '@elm-mist/core';
+import { payDays, type PayDay } from '@elm-mist/core/beads';
+import type { CoilDueDate } from '@elm-mist/core/interval';
 import { useMemo } from 'react';
 import { useVisit } from '@/data';
 import { useDonePrice, useShopBook } from '../price/useVisitPrice';

@@ -1,5 +1,6 @@
 import type { TodayVisit } from '@elm-mist/contract';
-import { longDay, type MovedVisit } from '@elm-mist/core';
+import type { MovedVisit } from '@elm-mist/core/beads';
+import { longDay } from '@elm-mist/core/clock';
 import { View } from 'react-native';
 import { clockTime } from '@/data';
 import { Heading, Part, Small, space, Strong } from '@/ui';

@@ -1,5 +1,7 @@
 import type { DayCrew, DayCrewsRecord } from '@elm-mist/contract';
-import { MOST_CREWS, readFigure, type CrewMember } from '@elm-mist/core';
+import { MOST_CREWS } from '@elm-mist/core/route';
+import type { CrewMember } from '@elm-mist/core/shop';
+import { readFigure } from '@elm-mist/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { clockTime, RefusedError, useSaveCrews } from '@/data';

@@ -1,13 +1,7 @@
-import {
-  dayAsChosen,
-  dayLater,
-  formatDuration,
-  movedVisits,
-  whyLeft,
-  type DayPlan,
-  type DayProblem,
-  type MovedVisit,
-} from '@elm-mist/core';
+import { movedVisits, type MovedVisit } from '@elm-mist/core/beads';
+import { dayLater } from '@elm-mist/core/clock';
+import { dayAsChosen, whyLeft, type DayPlan, type DayProblem } from '@elm-mist/core/route';
+import { formatDuration } from '@elm-mist/core/units';
 import { router, useLocalSearchParams } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';

@@ -1,5 +1,6 @@
 import type { TodayVisit } from '@elm-mist/contract';
-import { FILTER_WHY_WORDS, formatVolume, truckList } from '@elm-mist/core';
+import { FILTER_WHY_WORDS, truckList } from '@elm-mist/core/beads';
+import { formatVolume } from '@elm-mist/core/units';
 import { useQuery } from '@tanstack/react-query';
 import { shelfQuery, useHouseRules } from '@/data';
 import { Body, Heading, Part, Row, Small, Strong } from '@/ui';

@@ -1,6 +1,6 @@
 import { useSortable } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
-import type { PlacedStop, Stop } from '@elm-mist/core';
+import type { PlacedStop, Stop } from '@elm-mist/core/route';
 import { View } from 'react-native';
 import { clockTime } from '@/data';
 import { Figure, line, Sign, Small, space, Strong, target, useTokens } from '@/ui';

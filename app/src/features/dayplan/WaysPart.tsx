@@ -1,7 +1,8 @@
 import { closestCenter, DndContext, PointerSensor, useDroppable, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
 import { SortableContext, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { useEffect, useState } from 'react';
-import { formatDuration, type CrewRoute, type DayProblem } from '@elm-mist/core';
+import type { CrewRoute, DayProblem } from '@elm-mist/core/route';
+import { formatDuration } from '@elm-mist/core/units';
 import { View } from 'react-native';
 import { clockTime } from '@/data';
 import { Heading, line, Small, space, useTokens } from '@/ui';

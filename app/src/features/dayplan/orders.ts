@@ -1,4 +1,4 @@
-import type { DayPlan, DayProblem } from '@elm-mist/core';
+import type { DayPlan, DayProblem } from '@elm-mist/core/route';
 
 /** Ids of visits by crew, in the order of the crews. */
 export type Orders = string[][];

@@ -1,4 +1,6 @@
-import { dayToPlan, wallMs, type DayProblem } from '@elm-mist/core';
+import { dayToPlan } from '@elm-mist/core/beads';
+import { wallMs } from '@elm-mist/core/clock';
+import type { DayProblem } from '@elm-mist/core/route';
 import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { dayCrewsQuery, dayQuery, shopZone, sharedNow, today, useHouseRules, useShop } from '@/data';

@@ -1,5 +1,5 @@
 import type { DueRow } from '@elm-mist/contract';
-import { longDay } from '@elm-mist/core';
+import { longDay } from '@elm-mist/core/clock';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { clockTime } from '@/data';

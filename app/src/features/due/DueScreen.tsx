@@ -1,4 +1,4 @@
-import { dayLater } from '@elm-mist/core';
+import { dayLater } from '@elm-mist/core/clock';
 import { useInfiniteQuery } from '@tanstack/react-query';
 import { useDeferredValue, useState } from 'react';
 import { View } from 'react-native';

@@ -1,4 +1,4 @@
-import { DUE_KIND_NAMES, DUE_KINDS } from '@elm-mist/core';
+import { DUE_KIND_NAMES, DUE_KINDS } from '@elm-mist/core/beads';
 import { View } from 'react-native';
 import { AnyOf, Companion, Field, Label, OneOf, Part, space, Tick } from '@/ui';
 import { COILS, ORDERS, USUAL_FILTER, type DueFilter } from './dueFilter';

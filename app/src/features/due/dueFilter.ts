@@ -1,5 +1,7 @@
 import type { DueCoils, DueOrder, DueRow } from '@elm-mist/contract';
-import { DUE_KINDS, neighbourhoodWords, type DueKind, type UnitSystem } from '@elm-mist/core';
+import { DUE_KINDS, type DueKind } from '@elm-mist/core/beads';
+import { neighbourhoodWords } from '@elm-mist/core/route';
+import type { UnitSystem } from '@elm-mist/core/units';
 import { shortDay } from '../shared/words';
 
 /** What the list is narrowed to. */

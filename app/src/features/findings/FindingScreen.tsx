@@ -1,4 +1,7 @@
-import { dayLater, FINDING_TABLE, findingSteps, findingWords, isOpenFinding, type FindingStep } from '@elm-mist/core';
+import { dayLater } from '@elm-mist/core/clock';
+import { findingSteps, isOpenFinding, type FindingStep } from '@elm-mist/core/run';
+import { findingWords } from '@elm-mist/core/shop';
+import { FINDING_TABLE } from '@elm-mist/core/survey';
 import { router, useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';

@@ -1,4 +1,5 @@
-import { isOpenFinding, URGENCIES, wholeFinding, type FindingLife } from '@elm-mist/core';
+import { isOpenFinding, wholeFinding, type FindingLife } from '@elm-mist/core/run';
+import { URGENCIES } from '@elm-mist/core/survey';
 import { useState } from 'react';
 import { dayOf, useVisit } from '@/data';
 import { Body, Companion, Heading, LinkRow, Part } from '@/ui';

@@ -1,12 +1,7 @@
-import {
-  findingPlace,
-  FINDING_STANDING_NAMES,
-  LICENCE_NAMES,
-  URGENCY_NAMES,
-  wholeFinding,
-  type CoilBuild,
-  type FindingLife,
-} from '@elm-mist/core';
+import type { CoilBuild } from '@elm-mist/core/method';
+import { findingPlace, FINDING_STANDING_NAMES, wholeFinding, type FindingLife } from '@elm-mist/core/run';
+import { LICENCE_NAMES } from '@elm-mist/core/shop';
+import { URGENCY_NAMES } from '@elm-mist/core/survey';
 import { View } from 'react-native';
 import { wallClock } from '@/data';
 import { Body, GradeStrip, Heading, Part, Row, Small, space, Strong } from '@/ui';

@@ -1,15 +1,15 @@
+import { coilName } from '@elm-mist/core/equipment';
+import { findingPlace } from '@elm-mist/core/run';
+import { findingWords } from '@elm-mist/core/shop';
 import {
   asFoundReading,
-  coilName,
   FINDING_KINDS,
-  findingPlace,
   FINDING_TABLE,
-  findingWords,
   URGENCIES,
   URGENCY_NAMES,
   type FindingKind,
   type Urgency,
-} from '@elm-mist/core';
+} from '@elm-mist/core/survey';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { useDraft, useVisit } from '@/data';

@@ -1,4 +1,4 @@
-import { isOpenFinding } from '@elm-mist/core';
+import { isOpenFinding } from '@elm-mist/core/run';
 import { useQuery } from '@tanstack/react-query';
 import { router, useLocalSearchParams } from 'expo-router';
 import { dayOf, systemQuery } from '@/data';

@@ -1,12 +1,6 @@
-import {
-  FINDING_STANDING_NAMES,
-  findingPlace,
-  URGENCY_NAMES,
-  wholeFinding,
-  type CoilBuild,
-  type FindingLife,
-  type FindingPart,
-} from '@elm-mist/core';
+import type { CoilBuild } from '@elm-mist/core/method';
+import { FINDING_STANDING_NAMES, findingPlace, wholeFinding, type FindingLife } from '@elm-mist/core/run';
+import { URGENCY_NAMES, type FindingPart } from '@elm-mist/core/survey';
 
 /** One line of a list of findings: what, how urgent, how far. */
 export function findingLine(life: FindingLife, coils: readonly CoilBuild[], since: string): string {

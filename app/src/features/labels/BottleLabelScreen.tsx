@@ -1,4 +1,4 @@
-import { bottleLabels } from '@elm-mist/core';
+import { bottleLabels } from '@elm-mist/core/report';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { shopZone, useVisit } from '@/data';

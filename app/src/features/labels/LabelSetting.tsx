@@ -1,4 +1,4 @@
-import { LABEL_STOCK_TABLE, LABEL_STOCKS, type LabelStock } from '@elm-mist/core';
+import { LABEL_STOCK_TABLE, LABEL_STOCKS, type LabelStock } from '@elm-mist/core/report';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { readText, writeDevice } from '@/device/memory';

@@ -1,4 +1,4 @@
-import { qrSvg, type StickyLabel } from '@elm-mist/core';
+import { qrSvg, type StickyLabel } from '@elm-mist/core/report';
 import { View } from 'react-native';
 import { Drawing, line, radius, Small, space, Strong } from '@/ui';
 

@@ -1,4 +1,6 @@
-import { coilName, unitCode, type StickyLabel } from '@elm-mist/core';
+import { coilName } from '@elm-mist/core/equipment';
+import { unitCode } from '@elm-mist/core/record';
+import type { StickyLabel } from '@elm-mist/core/report';
 import { useQuery } from '@tanstack/react-query';
 import { router, useLocalSearchParams } from 'expo-router';
 import { systemQuery, today, useShop } from '@/data';

@@ -1,4 +1,5 @@
-import { gradeFacts, gradeOfLight, lightWords, type Grade } from '@elm-mist/core';
+import { gradeOfLight, lightWords } from '@elm-mist/core/light';
+import { gradeFacts, type Grade } from '@elm-mist/core/survey';
 import { useVisit } from '@/data';
 import { Banner, LinkRow } from '@/ui';
 

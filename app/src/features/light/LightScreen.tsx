@@ -1,17 +1,16 @@
+import { coilName } from '@elm-mist/core/equipment';
 import {
-  coilName,
   cornersProblem,
   FIRST_CORNERS,
-  gradeFacts,
   gradeOfLight,
   LIGHT_DOUBTS,
   lightWords,
-  worstOf,
   type LightMark,
   type LightMeasured,
   type LightNoted,
   type LightReading,
-} from '@elm-mist/core';
+} from '@elm-mist/core/light';
+import { gradeFacts, worstOf } from '@elm-mist/core/survey';
 import { router, useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';

@@ -1,4 +1,12 @@
-import { CORNER_NAMES, LIGHT_COLUMNS, LIGHT_ROWS, projectionOf, type Corners, type LightMark, type PicturePoint } from '@elm-mist/core';
+import {
+  CORNER_NAMES,
+  LIGHT_COLUMNS,
+  LIGHT_ROWS,
+  projectionOf,
+  type Corners,
+  type LightMark,
+  type PicturePoint,
+} from '@elm-mist/core/light';
 import { useRef, useState } from 'react';
 import { View } from 'react-native';
 import { usePhoto } from '@/data';

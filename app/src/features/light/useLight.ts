@@ -1,4 +1,4 @@
-import type { LightMark, LightPair } from '@elm-mist/core';
+import type { LightMark, LightPair } from '@elm-mist/core/light';
 import { useEffect, useState } from 'react';
 import { photoBlob } from '@/data';
 import { measureInWorker } from '../../workers/measureInWorker';

@@ -1,3 +1,4 @@
+import { LICENCE_NAMES, mayDo } from '@elm-mist/core/shop';
 import {
   CONTACTOR_FACE_NAMES,
   CONTACTOR_FACES,
@@ -6,8 +7,6 @@ import {
   FINDING_TABLE,
   judgeAsFound,
   LEAST_CHOICE,
-  LICENCE_NAMES,
-  mayDo,
   PART_MENDED_NAMES,
   PARTS_MENDED,
   RUN_STATE_NAMES,
@@ -15,7 +14,7 @@ import {
   TRIP_NAMES,
   TRIPS,
   type NotRunning,
-} from '@elm-mist/core';
+} from '@elm-mist/core/survey';
 import { Controller, useWatch, type Control } from 'react-hook-form';
 import { View } from 'react-native';
 import { useVisit } from '@/data';

@@ -1,20 +1,17 @@
 import type { CoilRecord } from '@elm-mist/contract';
+import { nextToGrade, soilsFor, startSurvey } from '@elm-mist/core/beads';
+import { CONSTRUCTION_TABLE, coilName } from '@elm-mist/core/equipment';
 import {
-  CONSTRUCTION_TABLE,
   completeSurvey,
-  nextToGrade,
   rowName,
   SOIL_TABLE,
-  soilsFor,
-  startSurvey,
   ungraded,
   withGrade,
   worstOf,
   type CoilSurvey,
   type FaceRow,
   type Grade,
-  coilName,
-} from '@elm-mist/core';
+} from '@elm-mist/core/survey';
 import { useState, type ReactNode } from 'react';
 import { View } from 'react-native';
 import { useDraft, useVisit } from '@/data';

@@ -3,7 +3,7 @@ import { useVisit } from '@/data';
 import { Tabs, Sign } from '@/ui';
 import { CoilPart } from './CoilPart';
 import { UnitPart } from './UnitPart';
-import { coilName } from '@elm-mist/core';
+import { coilName } from '@elm-mist/core/equipment';
 
 const UNIT = 'unit';
 

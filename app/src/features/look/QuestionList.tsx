@@ -1,16 +1,7 @@
 import type { CoilRecord } from '@elm-mist/contract';
-import {
-  EDGES,
-  questionsFor,
-  retype,
-  showFigure,
-  toSi,
-  type ArrivalHazard,
-  type CoilAnswers,
-  type Configuration,
-  type Question,
-  type UnitSystem,
-} from '@elm-mist/core';
+import type { Configuration } from '@elm-mist/core/equipment';
+import { questionsFor, type ArrivalHazard, type CoilAnswers, type Question } from '@elm-mist/core/survey';
+import { EDGES, retype, showFigure, toSi, type UnitSystem } from '@elm-mist/core/units';
 import { useDraft } from '@/data';
 import { AnyOf, Field, Heading, Label, OneOf, Part, Small, Tick } from '@/ui';
 

@@ -1,28 +1,22 @@
 import { yupResolver } from '@hookform/resolvers/yup';
+import { capacityBecause, otherMachineWords } from '@elm-mist/core/beads';
+import { capacityFromModel, CONFIGURATION_TABLE, REFRIGERANTS, coilName } from '@elm-mist/core/equipment';
+import { CoreError } from '@elm-mist/core/errors';
+import { readingSet } from '@elm-mist/core/readings';
 import {
   ARRIVAL_HAZARD_NAMES,
   ARRIVAL_HAZARDS,
-  capacityBecause,
-  capacityFromModel,
-  CONFIGURATION_TABLE,
-  CoreError,
-  EDGES,
   EFFICIENCY_ERAS,
   EFFICIENCY_NAMES,
-  formatDuration,
-  formatQuantity,
   METERING_DEVICES,
   METERING_NAMES,
-  otherMachineWords,
-  readingSet,
-  REFRIGERANTS,
   STORY_FACTS,
   STORY_NAMES,
   SUN_TABLE,
   SYMPTOM_NAMES,
   SYMPTOMS,
-  coilName,
-} from '@elm-mist/core';
+} from '@elm-mist/core/survey';
+import { EDGES, formatDuration, formatQuantity } from '@elm-mist/core/units';
 import { useEffect, useRef, type ReactNode } from 'react';
 import { Controller, useForm, useWatch } from 'react-hook-form';
 import { View } from 'react-native';

@@ -1,10 +1,7 @@
+import { feedSite } from '@elm-mist/core/beads';
+import type { Refrigerant } from '@elm-mist/core/equipment';
 import {
   notTried,
-  feedSite,
-  readFigure,
-  retype,
-  showFigure,
-  toSi,
   type ArrivalHazard,
   type AsFound,
   type ContactorFace,
@@ -12,15 +9,13 @@ import {
   type PartMended,
   type Trips,
   type RunState,
-  type EdgeName,
   type EfficiencyEra,
   type MeteringDevice,
-  type Refrigerant,
   type StoryFact,
   type SunExposure,
   type Symptom,
-  type UnitSystem,
-} from '@elm-mist/core';
+} from '@elm-mist/core/survey';
+import { readFigure, retype, showFigure, toSi, type EdgeName, type UnitSystem } from '@elm-mist/core/units';
 import { array, boolean, mixed, object, string } from 'yup';
 import { sharedNow, type Entry, type OpenVisit } from '@/data';
 import { typedFigure } from '../shared/figures';

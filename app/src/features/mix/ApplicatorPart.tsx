@@ -1,4 +1,6 @@
-import { BAND_WORDS, formatRatio, formatVolume, type Applicator, type MixSheet } from '@elm-mist/core';
+import type { MixSheet } from '@elm-mist/core/beads';
+import { BAND_WORDS, type Applicator } from '@elm-mist/core/mix';
+import { formatRatio, formatVolume } from '@elm-mist/core/units';
 import { View } from 'react-native';
 import { sharedNow, useVisit, wallClock } from '@/data';
 import { AnyOf, Body, Companion, Heading, Label, LinkRow, OneOf, Part, Row, Small, Strong } from '@/ui';

@@ -1,4 +1,6 @@
-import { CoreError, measureOf, parseVolume, usualMeasure, type Measure, type MeasureId, type UnitSystem } from '@elm-mist/core';
+import { CoreError } from '@elm-mist/core/errors';
+import { measureOf, usualMeasure, type Measure, type MeasureId } from '@elm-mist/core/mix';
+import { parseVolume, type UnitSystem } from '@elm-mist/core/units';
 import { useState } from 'react';
 import { readDevice, readText, writeDevice } from '@/device/memory';
 import { Field, Label, OneOf, Part } from '@/ui';

@@ -1,16 +1,8 @@
-import {
-  coilMix,
-  formatVolume,
-  heldWarning,
-  mixJobs,
-  MIX_STANDING_WORDS,
-  needsMix,
-  notedOf,
-  splashWords,
-  trySheet,
-  visitClashes,
-  coilName,
-} from '@elm-mist/core';
+import { heldWarning, mixJobs, MIX_STANDING_WORDS, notedOf, splashWords, trySheet } from '@elm-mist/core/beads';
+import { coilName } from '@elm-mist/core/equipment';
+import { visitClashes } from '@elm-mist/core/method';
+import { coilMix, needsMix } from '@elm-mist/core/run';
+import { formatVolume } from '@elm-mist/core/units';
 import { useState } from 'react';
 import { readText, writeDevice } from '@/device/memory';
 import { useVisit } from '@/data';

@@ -1,18 +1,8 @@
 import type { ApplicatorRecord, CleanerRecord } from '@elm-mist/contract';
-import {
-  BAND_WORDS,
-  blankFix,
-  CoreError,
-  dialWaterParts,
-  fixOf,
-  formatRatio,
-  formatVolume,
-  strengthBand,
-  type FixDraft,
-  type Fixed,
-  type FixResult,
-  type UnitSystem,
-} from '@elm-mist/core';
+import { blankFix, fixOf, type FixDraft, type Fixed, type FixResult } from '@elm-mist/core/beads';
+import { CoreError } from '@elm-mist/core/errors';
+import { BAND_WORDS, dialWaterParts, strengthBand } from '@elm-mist/core/mix';
+import { formatRatio, formatVolume, type UnitSystem } from '@elm-mist/core/units';
 import { View } from 'react-native';
 import { useDraft } from '@/data';
 import { Banner, Body, Companion, Field, Gauge, Heading, Jug, Label, OneOf, Part, Row, Small, space } from '@/ui';

@@ -1,15 +1,6 @@
-import {
-  formatMeasured,
-  formatRatio,
-  formatVolume,
-  householdRecipe,
-  labelLines,
-  trimDecimals,
-  waterPosition,
-  type Applicator,
-  type Measure,
-  type MixSheet,
-} from '@elm-mist/core';
+import { labelLines, type MixSheet } from '@elm-mist/core/beads';
+import { formatMeasured, householdRecipe, waterPosition, type Applicator, type Measure } from '@elm-mist/core/mix';
+import { formatRatio, formatVolume, trimDecimals } from '@elm-mist/core/units';
 import { View } from 'react-native';
 import { useVisit } from '@/data';
 import { Banner, Body, Gauge, Jug, Label, Row, Small, space, Why } from '@/ui';

@@ -1,4 +1,5 @@
-import { heldWarning, type Cleaner } from '@elm-mist/core';
+import { heldWarning } from '@elm-mist/core/beads';
+import type { Cleaner } from '@elm-mist/core/mix';
 import { readHeld, writeHeld } from './held';
 import { writeDevice } from '@/device/memory';
 

@@ -1,4 +1,5 @@
-import { CHEMISTRIES, type Cleaner, type Held } from '@elm-mist/core';
+import type { Held } from '@elm-mist/core/beads';
+import { CHEMISTRIES, type Cleaner } from '@elm-mist/core/mix';
 import { readJson, writeDevice } from '@/device/memory';
 
 const key = (applicatorId: string) => `applicator.${applicatorId}`;

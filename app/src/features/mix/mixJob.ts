@@ -1,6 +1,7 @@
 import type { ApplicatorRecord, CleanerRecord, CoilRecord } from '@elm-mist/contract';
-import type { CoilPlan, MixSheet } from '@elm-mist/core';
-import { coilName } from '@elm-mist/core';
+import type { MixSheet } from '@elm-mist/core/beads';
+import type { CoilPlan } from '@elm-mist/core/method';
+import { coilName } from '@elm-mist/core/equipment';
 import { useQuery } from '@tanstack/react-query';
 import { dayQuery } from '@/data';
 import type { JugLayer } from '@/ui';

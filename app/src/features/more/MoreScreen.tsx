@@ -1,28 +1,23 @@
+import { LONGEST_WAITS } from '@elm-mist/core/interval';
 import {
   BUCKET_WASHERS,
   CHEMISTRY_SCHOOLS,
   DRAIN_SCHOOLS,
   DRIP_SCHOOLS,
   DWELL_SCHOOLS,
-  EDGES,
   ELECTRICS_SCHOOLS,
   FORCE_SCHOOLS,
-  formatDuration,
   LID_SCHOOLS,
-  LONGEST_WAITS,
   NO_RINSE_SCHOOLS,
   PAN_HOLE_SCHOOLS,
   PRE_WETS,
-  readFigure,
   RINSE_SCHOOLS,
   SCHOOL_NAMES,
   SCREEN_SCHOOLS,
-  showFigure,
-  toSi,
-  trimDecimals,
-  whoMay,
   type HouseRules,
-} from '@elm-mist/core';
+} from '@elm-mist/core/method';
+import { whoMay } from '@elm-mist/core/people';
+import { EDGES, formatDuration, readFigure, showFigure, toSi, trimDecimals } from '@elm-mist/core/units';
 import { yupResolver } from '@hookform/resolvers/yup';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';

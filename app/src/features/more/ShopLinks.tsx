@@ -1,4 +1,4 @@
-import { may, type Power } from '@elm-mist/core';
+import { may, type Power } from '@elm-mist/core/people';
 import { useMe } from '@/data';
 import { LinkRow } from '@/ui';
 

@@ -1,4 +1,5 @@
-import { LICENCE_NAMES, ROLE_FACTS } from '@elm-mist/core';
+import { ROLE_FACTS } from '@elm-mist/core/people';
+import { LICENCE_NAMES } from '@elm-mist/core/shop';
 import { useState } from 'react';
 import { hasPin, signOut, useMe, useOutbox } from '@/data';
 import { Banner, Companion, Heading, LinkRow, Part, Row, Small } from '@/ui';

@@ -1,4 +1,4 @@
-import { DEFAULT_HOUSE_RULES, SCHOOL_NAMES } from '@elm-mist/core';
+import { DEFAULT_HOUSE_RULES, SCHOOL_NAMES } from '@elm-mist/core/method';
 import { fireEvent, screen, within } from '@testing-library/react';
 import type * as Fakes from '@/testing/fakes';
 import { openPage, RULES, settle, STOCKED } from '@/testing/openVisit';

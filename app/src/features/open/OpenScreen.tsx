@@ -1,5 +1,7 @@
 import type { OpenRecord } from '@elm-mist/contract';
-import { FINDING_STANDING_NAMES, LICENCE_NAMES, LICENCES, URGENCIES, URGENCY_NAMES, wholeFinding, type Licence } from '@elm-mist/core';
+import { FINDING_STANDING_NAMES, wholeFinding } from '@elm-mist/core/run';
+import { LICENCE_NAMES } from '@elm-mist/core/shop';
+import { LICENCES, URGENCIES, URGENCY_NAMES, type Licence } from '@elm-mist/core/survey';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { dayOf, openQuery, today } from '@/data';

@@ -10,7 +10,7 @@ import {
   type Pause,
   type Recheck,
   type SafeStep,
-} from '@elm-mist/core';
+} from '@elm-mist/core/run';
 import { router } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';

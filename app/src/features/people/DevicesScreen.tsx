@@ -1,4 +1,5 @@
-import { noticeWords, stampIn } from '@elm-mist/core';
+import { stampIn } from '@elm-mist/core/clock';
+import { noticeWords } from '@elm-mist/core/people';
 import { useQuery } from '@tanstack/react-query';
 import { router } from 'expo-router';
 import { useState } from 'react';

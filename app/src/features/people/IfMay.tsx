@@ -1,4 +1,4 @@
-import { whoMay, type Power } from '@elm-mist/core';
+import { whoMay, type Power } from '@elm-mist/core/people';
 import type { ReactNode } from 'react';
 import { useMay } from '@/data';
 import { Small } from '@/ui';

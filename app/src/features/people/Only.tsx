@@ -1,4 +1,4 @@
-import { whoMay, type Power } from '@elm-mist/core';
+import { whoMay, type Power } from '@elm-mist/core/people';
 import { router } from 'expo-router';
 import type { ReactNode } from 'react';
 import { useMay, useMe } from '@/data';

@@ -1,4 +1,5 @@
-import { noticeWords, stampIn } from '@elm-mist/core';
+import { stampIn } from '@elm-mist/core/clock';
+import { noticeWords } from '@elm-mist/core/people';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { seeNotices, shopZone, useMe } from '@/data';

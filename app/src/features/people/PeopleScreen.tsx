@@ -1,5 +1,6 @@
 import type { AccountRecord } from '@elm-mist/contract';
-import { ROLE_FACTS, ROLES, stampIn, type Role } from '@elm-mist/core';
+import { stampIn } from '@elm-mist/core/clock';
+import { ROLE_FACTS, ROLES, type Role } from '@elm-mist/core/people';
 import { useQuery } from '@tanstack/react-query';
 import { router } from 'expo-router';
 import { useState } from 'react';

@@ -1,5 +1,5 @@
 import type { SecondRecord } from '@elm-mist/contract';
-import { qrSvg } from '@elm-mist/core';
+import { qrSvg } from '@elm-mist/core/report';
 import { router } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';

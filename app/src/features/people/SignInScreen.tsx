@@ -1,5 +1,5 @@
 import type { MeRecord } from '@elm-mist/contract';
-import { ROLE_FACTS } from '@elm-mist/core';
+import { ROLE_FACTS } from '@elm-mist/core/people';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { readText, writeDevice } from '@/device/memory';

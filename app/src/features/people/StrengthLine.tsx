@@ -1,6 +1,6 @@
 import type { StrengthRecord } from '@elm-mist/contract';
 import { PASSWORD_LETTERS } from '@elm-mist/contract';
-import { STRENGTH_NAMES } from '@elm-mist/core';
+import { STRENGTH_NAMES } from '@elm-mist/core/people';
 import { useEffect, useState } from 'react';
 import { View } from 'react-native';
 import { passwordStrength } from '@/data';

@@ -4,20 +4,16 @@ import {
   COIL_SHAPES,
   CONSTRUCTION_TABLE,
   CONSTRUCTIONS,
-  EDGES,
   FACES_ALLOWED,
-  GUARDS,
-  METRES_PER_INCH,
-  showFigure,
-  toSi,
   typicalFaceWidthM,
   type CoilRole,
   type CoilShape,
-  type Guard,
   ROLE_NAMES,
   coilName,
   MOST_COILS,
-} from '@elm-mist/core';
+} from '@elm-mist/core/equipment';
+import { GUARDS, type Guard } from '@elm-mist/core/method';
+import { EDGES, METRES_PER_INCH, showFigure, toSi } from '@elm-mist/core/units';
 import { useQuery } from '@tanstack/react-query';
 import { router, useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';

@@ -1,14 +1,8 @@
 import type { PastVisit, VisitDetail } from '@elm-mist/contract';
-import {
-  beforeAfter,
-  foldVisit,
-  readingSet,
-  otherSerial,
-  settingOf,
-  sharedSetting,
-  type ReadingWhen,
-  type VisitState,
-} from '@elm-mist/core';
+import { otherSerial, settingOf, sharedSetting } from '@elm-mist/core/beads';
+import { readingSet, type ReadingWhen } from '@elm-mist/core/readings';
+import { foldVisit, type VisitState } from '@elm-mist/core/run';
+import { beforeAfter } from '@elm-mist/core/verdict';
 import { useQuery } from '@tanstack/react-query';
 import { router, useLocalSearchParams } from 'expo-router';
 import { useMemo, useState } from 'react';

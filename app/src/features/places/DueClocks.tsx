@@ -1,5 +1,6 @@
 import { SET_KINDS, type DueClockRow } from '@elm-mist/contract';
-import { agreementWords, dayLater, longDay, type Agreement } from '@elm-mist/core';
+import { agreementWords, type Agreement } from '@elm-mist/core/agreement';
+import { dayLater, longDay } from '@elm-mist/core/clock';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { RefusedError, today, useSetClock } from '@/data';

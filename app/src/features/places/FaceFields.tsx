@@ -1,5 +1,6 @@
-import { EDGES } from '@elm-mist/core';
-import type { CoilRole, UnitSystem } from '@elm-mist/core';
+import { EDGES } from '@elm-mist/core/units';
+import type { CoilRole } from '@elm-mist/core/equipment';
+import type { UnitSystem } from '@elm-mist/core/units';
 import { Controller, type Control } from 'react-hook-form';
 import { View } from 'react-native';
 import { Label, OneOf, Part, Small, space, Tick } from '@/ui';

@@ -5,11 +5,11 @@ import {
   LIFE_LANES,
   lifeLine,
   lifeSpan,
-  type FindingLife,
   type LifeFan,
   type LifeLane,
   type LifeMark,
-} from '@elm-mist/core';
+} from '@elm-mist/core/beads';
+import type { FindingLife } from '@elm-mist/core/run';
 import { useState } from 'react';
 import { Pressable, View } from 'react-native';
 import Svg, { Circle, Line, Path, Rect, Text } from 'react-native-svg';

@@ -1,5 +1,5 @@
 import type { SystemDetail } from '@elm-mist/contract';
-import { coilName } from '@elm-mist/core';
+import { coilName } from '@elm-mist/core/equipment';
 import { yupResolver } from '@hookform/resolvers/yup';
 import { useQuery } from '@tanstack/react-query';
 import { router, useLocalSearchParams } from 'expo-router';

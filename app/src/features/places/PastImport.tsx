@@ -1,4 +1,4 @@
-import { PAST_NAMES, PAST_TABLE } from '@elm-mist/core';
+import { PAST_NAMES, PAST_TABLE } from '@elm-mist/core/formats';
 import { TableImport } from './TableImport';
 
 /** Washes from before the shop had this program. */

@@ -1,4 +1,4 @@
-import { formatDegrees } from '@elm-mist/core';
+import { formatDegrees } from '@elm-mist/core/position';
 import { useQuery } from '@tanstack/react-query';
 import { router, useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';

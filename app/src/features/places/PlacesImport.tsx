@@ -1,4 +1,4 @@
-import { PLACE_NAMES, PLACE_TABLE } from '@elm-mist/core';
+import { PLACE_NAMES, PLACE_TABLE } from '@elm-mist/core/formats';
 import { TableImport } from './TableImport';
 
 /** Customers, places and systems from a table. */

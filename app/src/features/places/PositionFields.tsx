@@ -1,4 +1,7 @@
-import { CoreError, formatDegrees, sunPath, sunPosition, type UnitSystem } from '@elm-mist/core';
+import { sunPath, sunPosition } from '@elm-mist/core/dryout';
+import { CoreError } from '@elm-mist/core/errors';
+import { formatDegrees } from '@elm-mist/core/position';
+import type { UnitSystem } from '@elm-mist/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { instantOf, today, useNow, wallClock } from '@/data';

@@ -3,14 +3,12 @@ import {
   capacityFromModel,
   CONFIGURATION_TABLE,
   CONFIGURATIONS,
-  CoreError,
-  formatQuantity,
-  readFigure,
   REFRIGERANTS,
-  showFigure,
   type Configuration,
   type Refrigerant,
-} from '@elm-mist/core';
+} from '@elm-mist/core/equipment';
+import { CoreError } from '@elm-mist/core/errors';
+import { formatQuantity, readFigure, showFigure } from '@elm-mist/core/units';
 import { router, useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
 import { Controller, useForm, useWatch } from 'react-hook-form';

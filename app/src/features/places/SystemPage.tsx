@@ -1,22 +1,10 @@
 import type { PastVisit } from '@elm-mist/contract';
-import {
-  areaBecause,
-  capacityBecause,
-  EDGES,
-  faceArea,
-  formatQuantity,
-  gradeFacts,
-  isOpenFinding,
-  lifeFan,
-  unitCode,
-  wholeFinding,
-  type Grade,
-  type UnitSystem,
-  coilName,
-  ROLE_NAMES,
-  COIL_ROLES,
-  MOST_COILS,
-} from '@elm-mist/core';
+import { areaBecause, capacityBecause, lifeFan } from '@elm-mist/core/beads';
+import { faceArea, coilName, ROLE_NAMES, COIL_ROLES, MOST_COILS } from '@elm-mist/core/equipment';
+import { unitCode } from '@elm-mist/core/record';
+import { isOpenFinding, wholeFinding } from '@elm-mist/core/run';
+import { gradeFacts, type Grade } from '@elm-mist/core/survey';
+import { EDGES, formatQuantity, type UnitSystem } from '@elm-mist/core/units';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { router, useLocalSearchParams } from 'expo-router';

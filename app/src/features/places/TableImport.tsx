@@ -1,4 +1,4 @@
-import { guessMatching, type Matching, type Table } from '@elm-mist/core';
+import { guessMatching, type Matching, type Table } from '@elm-mist/core/formats';
 import { router } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';

@@ -1,5 +1,7 @@
 import type { CoilRecord, PastVisit } from '@elm-mist/contract';
-import { coilName, EDGES, regrowthOf, TREND_TABLE, trendsOf, trimDecimals, type Trend, type UnitSystem } from '@elm-mist/core';
+import { regrowthOf, TREND_TABLE, trendsOf, type Trend } from '@elm-mist/core/beads';
+import { coilName } from '@elm-mist/core/equipment';
+import { EDGES, trimDecimals, type UnitSystem } from '@elm-mist/core/units';
 import { lazy, Suspense, useState } from 'react';
 import { View } from 'react-native';
 import { Heading, Label, LinkRow, OneOf, Part, Small, space } from '@/ui';

@@ -1,16 +1,7 @@
 import type { CoilInput, CoilRecord } from '@elm-mist/contract';
-import {
-  FPI_RANGE,
-  readFigure,
-  showFigure,
-  toSi,
-  USUAL_ROW_DEPTH_M,
-  type CoilRole,
-  type CoilShape,
-  type Construction,
-  type Guard,
-  type UnitSystem,
-} from '@elm-mist/core';
+import { FPI_RANGE, USUAL_ROW_DEPTH_M, type CoilRole, type CoilShape, type Construction } from '@elm-mist/core/equipment';
+import type { Guard } from '@elm-mist/core/method';
+import { readFigure, showFigure, toSi, type UnitSystem } from '@elm-mist/core/units';
 import { array, boolean, mixed, number, object, string } from 'yup';
 import { typedFigure } from '../shared/figures';
 

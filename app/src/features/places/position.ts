@@ -1,14 +1,8 @@
 import type { PositionSource } from '@elm-mist/contract';
-import {
-  altitudeAtPressureM,
-  CoreError,
-  formatDegrees,
-  parseDegrees,
-  parsePosition,
-  parseSigned,
-  trimDecimals,
-  type UnitSystem,
-} from '@elm-mist/core';
+import { altitudeAtPressureM } from '@elm-mist/core/dryout';
+import { CoreError } from '@elm-mist/core/errors';
+import { formatDegrees, parseDegrees, parsePosition } from '@elm-mist/core/position';
+import { parseSigned, trimDecimals, type UnitSystem } from '@elm-mist/core/units';
 
 /** Where a place stands, as it is typed. */
 export interface PositionValues {

@@ -1,4 +1,4 @@
-import { readFigure, type UnitSystem } from '@elm-mist/core';
+import { readFigure, type UnitSystem } from '@elm-mist/core/units';
 import type { Control, FieldValues, Path } from 'react-hook-form';
 import { string } from 'yup';
 import { clockTime } from '@/data';

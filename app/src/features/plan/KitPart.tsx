@@ -1,4 +1,7 @@
-import { concentrateOf, formatQuantity, type CoilPlan, type FindingPart, type mergedKit, whyKit } from '@elm-mist/core';
+import { concentrateOf } from '@elm-mist/core/beads';
+import { type CoilPlan, type mergedKit, whyKit } from '@elm-mist/core/method';
+import type { FindingPart } from '@elm-mist/core/survey';
+import { formatQuantity } from '@elm-mist/core/units';
 import { useHouseRules } from '@/data';
 import { Body, Heading, Label, Part, Row, Why } from '@/ui';
 import { partsLine } from '../findings/findingWords';

@@ -1,4 +1,6 @@
-import { formatDuration, type CoilPlan, type OpeningId } from '@elm-mist/core';
+import type { CoilPlan } from '@elm-mist/core/method';
+import type { OpeningId } from '@elm-mist/core/survey';
+import { formatDuration } from '@elm-mist/core/units';
 import { useVisit } from '@/data';
 import { Body, Heading, OneOf, Part, Row, Strong, Why } from '@/ui';
 

@@ -1,4 +1,6 @@
-import { isPromised, partsInPassing, mergedKit, visitClashes, wholeFinding, type CoilPlan, coilName } from '@elm-mist/core';
+import { coilName } from '@elm-mist/core/equipment';
+import { mergedKit, visitClashes, type CoilPlan } from '@elm-mist/core/method';
+import { isPromised, partsInPassing, wholeFinding } from '@elm-mist/core/run';
 import { useMemo, useState } from 'react';
 import { useVisit } from '@/data';
 import { Act, Banner, Companion, HazardBox, LinkRow, Sign, Tabs, ThumbBar, useAfterPaint } from '@/ui';

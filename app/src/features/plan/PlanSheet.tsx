@@ -1,15 +1,7 @@
-import {
-  CAUTION_STEP_WORDS,
-  concentrateOf,
-  dryWords,
-  formatDuration,
-  formatQuantity,
-  formatRatio,
-  RINSE_MEANS_NAMES,
-  SCHOOL_NAMES,
-  type CoilPlan,
-  whyCaution,
-} from '@elm-mist/core';
+import { CAUTION_STEP_WORDS, concentrateOf } from '@elm-mist/core/beads';
+import { dryWords } from '@elm-mist/core/dryout';
+import { RINSE_MEANS_NAMES, SCHOOL_NAMES, type CoilPlan, whyCaution } from '@elm-mist/core/method';
+import { formatDuration, formatQuantity, formatRatio } from '@elm-mist/core/units';
 import { View } from 'react-native';
 import type { OpenVisit } from '@/data';
 import { Banner, Big, Body, Gauge, HazardBox, Heading, Label, Part, Row, Small, space, Strong, useAfterPaint, Why } from '@/ui';

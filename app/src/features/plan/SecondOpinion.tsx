@@ -1,5 +1,6 @@
 import type { CoilRecord } from '@elm-mist/contract';
-import { formatDuration, formatQuantity, formatRatio, secondOpinion, type Opinion } from '@elm-mist/core';
+import { secondOpinion, type Opinion } from '@elm-mist/core/method';
+import { formatDuration, formatQuantity, formatRatio } from '@elm-mist/core/units';
 import { useMemo } from 'react';
 import { ScrollView, View } from 'react-native';
 import { useVisit } from '@/data';

@@ -1,4 +1,6 @@
-import { formatDuration, type CoilPlan, type KeepWet, type WetOffer } from '@elm-mist/core';
+import type { CoilPlan, WetOffer } from '@elm-mist/core/method';
+import type { KeepWet } from '@elm-mist/core/survey';
+import { formatDuration } from '@elm-mist/core/units';
 import { View } from 'react-native';
 import { useVisit, wallClock } from '@/data';
 import { Banner, Body, Heading, OneOf, Part, Row, Small, Strong } from '@/ui';

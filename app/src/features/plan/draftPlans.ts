@@ -1,5 +1,7 @@
 import type { CoilRecord } from '@elm-mist/contract';
-import { CoreError, planCoil, type CoilPlan, coilName } from '@elm-mist/core';
+import { coilName } from '@elm-mist/core/equipment';
+import { CoreError } from '@elm-mist/core/errors';
+import { planCoil, type CoilPlan } from '@elm-mist/core/method';
 import type { OpenVisit } from '@/data';
 
 export interface DraftPlan {

@@ -1,4 +1,5 @@
-import { feedSite, planCoil } from '@elm-mist/core';
+import { feedSite } from '@elm-mist/core/beads';
+import { planCoil } from '@elm-mist/core/method';
 import { graded, house, mildDay, shelf } from '@elm-mist/core/testing/fixtures';
 import { fullRunCoils, fullRunPlans, RUN_START, scribe } from '@elm-mist/core/testing/fullRun';
 import { fireEvent, screen, within } from '@testing-library/react';

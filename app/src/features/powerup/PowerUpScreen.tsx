@@ -1,10 +1,9 @@
+import { CONDENSATE_WORDS } from '@elm-mist/core/beads';
+import { CONDENSATE_RUN_S } from '@elm-mist/core/method';
 import {
   coilRunOf,
-  CONDENSATE_RUN_S,
-  CONDENSATE_WORDS,
   condensateClock,
   foamedSections,
-  formatClock,
   HOLD_OFF_S,
   isWashed,
   leftOver,
@@ -15,7 +14,8 @@ import {
   powerClocks,
   STEADY_S,
   type PowerStep,
-} from '@elm-mist/core';
+} from '@elm-mist/core/run';
+import { formatClock } from '@elm-mist/core/units';
 import { View } from 'react-native';
 import { useNow, useVisit, wallClock } from '@/data';
 import {

@@ -1,4 +1,6 @@
-import { COST_NAMES, formatVolume, gradeFacts, type Debrief, type PracticeCase, type UnitSystem, type WashEnd } from '@elm-mist/core';
+import { gradeFacts } from '@elm-mist/core/survey';
+import { COST_NAMES, type Debrief, type PracticeCase, type WashEnd } from '@elm-mist/core/trainer';
+import { formatVolume, type UnitSystem } from '@elm-mist/core/units';
 import { useEffect, useState } from 'react';
 import { View } from 'react-native';
 import { Banner, Body, Companion, Heading, Label, Part, Small, space, Strong, useTokens } from '@/ui';

@@ -1,4 +1,4 @@
-import type { DrillDrawing } from '@elm-mist/core';
+import type { DrillDrawing } from '@elm-mist/core/trainer';
 import { createElement, useEffect, useRef } from 'react';
 import { View } from 'react-native';
 import { ConstructionDrawing, line, useTokens } from '@/ui';

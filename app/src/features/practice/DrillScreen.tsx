@@ -1,4 +1,5 @@
-import { DRILL_FAMILIES, DRILL_TABLE, type Drill, type DrillFamily, type DrillMarked, type UnitSystem } from '@elm-mist/core';
+import { DRILL_FAMILIES, DRILL_TABLE, type Drill, type DrillFamily, type DrillMarked } from '@elm-mist/core/trainer';
+import type { UnitSystem } from '@elm-mist/core/units';
 import { router, useLocalSearchParams } from 'expo-router';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { v4 as uuid } from 'uuid';

@@ -1,4 +1,4 @@
-import { DRILL_TABLE, drillStandings, READY_RUN } from '@elm-mist/core';
+import { DRILL_TABLE, drillStandings, READY_RUN } from '@elm-mist/core/trainer';
 import { useQuery } from '@tanstack/react-query';
 import { router } from 'expo-router';
 import { useState } from 'react';

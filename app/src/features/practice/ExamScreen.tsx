@@ -1,4 +1,5 @@
-import { DRILL_FAMILIES, DRILL_TABLE, examSheet, type Drill, type DrillMarked, type ExamAnswer, type UnitSystem } from '@elm-mist/core';
+import { DRILL_FAMILIES, DRILL_TABLE, examSheet, type Drill, type DrillMarked, type ExamAnswer } from '@elm-mist/core/trainer';
+import type { UnitSystem } from '@elm-mist/core/units';
 import { router } from 'expo-router';
 import { useCallback, useRef, useState } from 'react';
 import { v4 as uuid } from 'uuid';

@@ -1,4 +1,4 @@
-import { EDGES, formatVolume, type UnitSystem } from '@elm-mist/core';
+import { EDGES, formatVolume, type UnitSystem } from '@elm-mist/core/units';
 import { View } from 'react-native';
 import { Figure, Label, space } from '@/ui';
 import type { PracticeSeen } from '@/workers/practiceOf';

@@ -1,4 +1,5 @@
-import { EDGES, NOZZLES, PRACTICE_SHELF, PRACTICE_TOOLS, type PracticeTool, type UnitSystem } from '@elm-mist/core';
+import { NOZZLES, PRACTICE_SHELF, PRACTICE_TOOLS, type PracticeTool } from '@elm-mist/core/trainer';
+import { EDGES, type UnitSystem } from '@elm-mist/core/units';
 import { View } from 'react-native';
 import { Label, OneOf, space } from '@/ui';
 import type { Hand } from './hand';

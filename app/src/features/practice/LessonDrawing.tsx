@@ -1,4 +1,4 @@
-import { LESSON_TABLE, type LessonId } from '@elm-mist/core';
+import { LESSON_TABLE, type LessonId } from '@elm-mist/core/trainer';
 import type { ReactNode } from 'react';
 import { View } from 'react-native';
 import Svg, { Circle, Line, Path, Rect, Text } from 'react-native-svg';

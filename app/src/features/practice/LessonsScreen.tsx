@@ -1,4 +1,4 @@
-import { DRILL_TABLE, LESSON_IDS, LESSON_TABLE } from '@elm-mist/core';
+import { DRILL_TABLE, LESSON_IDS, LESSON_TABLE } from '@elm-mist/core/trainer';
 import { router } from 'expo-router';
 import { Body, Companion, Heading, LinkRow, Part, Screen, ScreenHead, Small, ThumbBar } from '@/ui';
 import { LessonDrawing } from './LessonDrawing';

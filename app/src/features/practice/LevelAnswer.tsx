@@ -1,4 +1,4 @@
-import { formatVolume, type UnitSystem } from '@elm-mist/core';
+import { formatVolume, type UnitSystem } from '@elm-mist/core/units';
 import { useRef } from 'react';
 import { Body, Jug, jugRoom } from '@/ui';
 

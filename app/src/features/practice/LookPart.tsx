@@ -1,5 +1,8 @@
 import type { PracticeLook } from '@elm-mist/contract';
-import { EFFICIENCY_NAMES, GATE_TABLE, METERING_NAMES, POWER_SOURCE_NAMES, signWords } from '@elm-mist/core';
+import { POWER_SOURCE_NAMES } from '@elm-mist/core/equipment';
+import { GATE_TABLE } from '@elm-mist/core/run';
+import { EFFICIENCY_NAMES, METERING_NAMES } from '@elm-mist/core/survey';
+import { signWords } from '@elm-mist/core/trainer';
 import { View } from 'react-native';
 import { Body, Heading, Label, Small, space } from '@/ui';
 import { Torch } from './DrillDrawn';

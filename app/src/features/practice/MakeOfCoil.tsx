@@ -1,4 +1,6 @@
-import { practiceCoilOf, type CoilBuild, type CoilSurvey, type SiteConditions } from '@elm-mist/core';
+import type { CoilBuild } from '@elm-mist/core/method';
+import type { CoilSurvey, SiteConditions } from '@elm-mist/core/survey';
+import { practiceCoilOf } from '@elm-mist/core/trainer';
 import { useMay } from '@/data';
 import { LinkRow } from '@/ui';
 

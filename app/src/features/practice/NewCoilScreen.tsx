@@ -1,20 +1,8 @@
 import { PRACTICE_FORM, practiceCoilSchema, type PracticeCoilInput } from '@elm-mist/contract';
-import {
-  CONSTRUCTION_TABLE,
-  CONSTRUCTIONS,
-  EDGES,
-  GRADE_TABLE,
-  PRACTICE_CASES,
-  readFigure,
-  showFigure,
-  SOIL_TABLE,
-  SOILS,
-  SUN_EXPOSURES,
-  SUN_TABLE,
-  type EdgeName,
-  type PracticeCoil,
-  type UnitSystem,
-} from '@elm-mist/core';
+import { CONSTRUCTION_TABLE, CONSTRUCTIONS } from '@elm-mist/core/equipment';
+import { GRADE_TABLE, SOIL_TABLE, SOILS, SUN_EXPOSURES, SUN_TABLE } from '@elm-mist/core/survey';
+import { PRACTICE_CASES, type PracticeCoil } from '@elm-mist/core/trainer';
+import { EDGES, readFigure, showFigure, type EdgeName, type UnitSystem } from '@elm-mist/core/units';
 import { router, useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
 import { ValidationError } from 'yup';

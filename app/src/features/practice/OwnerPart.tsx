@@ -1,5 +1,5 @@
 import type { PracticeLook } from '@elm-mist/contract';
-import { OWNER_QUESTION_IDS, OWNER_QUESTIONS, type OwnerQuestion } from '@elm-mist/core';
+import { OWNER_QUESTION_IDS, OWNER_QUESTIONS, type OwnerQuestion } from '@elm-mist/core/trainer';
 import { View } from 'react-native';
 import { askOwner } from '@/data';
 import { Body, Companion, Heading, Small, space, Strong } from '@/ui';

@@ -1,4 +1,5 @@
-import { gradeFacts, PRACTICE_CASES, type PracticeCase } from '@elm-mist/core';
+import { gradeFacts } from '@elm-mist/core/survey';
+import { PRACTICE_CASES, type PracticeCase } from '@elm-mist/core/trainer';
 import { useQuery } from '@tanstack/react-query';
 import { router } from 'expo-router';
 import { useState } from 'react';

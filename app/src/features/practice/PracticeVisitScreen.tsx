@@ -1,5 +1,5 @@
 import type { PracticeVisitDone } from '@elm-mist/contract';
-import { areaScore, DEBRIEF_AREA_NAMES, DEBRIEF_AREAS, visitSheet } from '@elm-mist/core';
+import { areaScore, DEBRIEF_AREA_NAMES, DEBRIEF_AREAS, visitSheet } from '@elm-mist/core/trainer';
 import { useQuery } from '@tanstack/react-query';
 import { router, useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';

@@ -1,16 +1,6 @@
-import {
-  CoreError,
-  DRILL_TABLE,
-  formatQuantity,
-  LESSON_IDS,
-  LESSON_TABLE,
-  parseVolume,
-  readFigure,
-  type Drill,
-  type DrillGiven,
-  type DrillMarked,
-  type UnitSystem,
-} from '@elm-mist/core';
+import { CoreError } from '@elm-mist/core/errors';
+import { DRILL_TABLE, LESSON_IDS, LESSON_TABLE, type Drill, type DrillGiven, type DrillMarked } from '@elm-mist/core/trainer';
+import { formatQuantity, parseVolume, readFigure, type UnitSystem } from '@elm-mist/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
 import {

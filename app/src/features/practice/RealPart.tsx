@@ -1,4 +1,4 @@
-import { DRILL_TABLE } from '@elm-mist/core';
+import { DRILL_TABLE } from '@elm-mist/core/trainer';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { realPracticeQuery, useShareSteps, wallClock } from '@/data';

@@ -1,4 +1,6 @@
-import { LEFT_OUT, planWay, PRACTICE_CASES, SOIL_TABLE, type Debrief, type PracticeCase, type UnitSystem } from '@elm-mist/core';
+import { SOIL_TABLE } from '@elm-mist/core/survey';
+import { LEFT_OUT, planWay, PRACTICE_CASES, type Debrief, type PracticeCase } from '@elm-mist/core/trainer';
+import type { UnitSystem } from '@elm-mist/core/units';
 import { useQuery } from '@tanstack/react-query';
 import { router, useLocalSearchParams } from 'expo-router';
 import { memo, useState } from 'react';

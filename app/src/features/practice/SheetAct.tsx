@@ -1,4 +1,4 @@
-import type { Report } from '@elm-mist/core';
+import type { Report } from '@elm-mist/core/report';
 import { useQuery } from '@tanstack/react-query';
 import { reportWaysQuery } from '@/data';
 import { Act } from '@/ui';

@@ -1,4 +1,4 @@
-import type { PracticeCase } from '@elm-mist/core';
+import type { PracticeCase } from '@elm-mist/core/trainer';
 import { useRef, useState } from 'react';
 import { View } from 'react-native';
 import { useTokens } from '@/ui';

@@ -1,5 +1,5 @@
 import { PRACTICE_FORM, practiceCoilSchema } from '@elm-mist/contract';
-import type { PracticeCase, PracticeCoil } from '@elm-mist/core';
+import type { PracticeCase, PracticeCoil } from '@elm-mist/core/trainer';
 import { ValidationError } from 'yup';
 import { saveFile } from '@/device/saveFile';
 

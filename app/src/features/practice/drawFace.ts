@@ -1,4 +1,4 @@
-import { LOOK_CHANNELS } from '@elm-mist/core';
+import { LOOK_CHANNELS } from '@elm-mist/core/trainer';
 import type { Tokens } from '@/ui';
 import type { PracticeSeen } from '@/workers/practiceOf';
 

@@ -1,4 +1,4 @@
-import { NOZZLES, PRACTICE_SHELF, TOOL_FIGURES, type PlanWay, type PracticeTool, type Side, type Touch } from '@elm-mist/core';
+import { NOZZLES, PRACTICE_SHELF, TOOL_FIGURES, type PlanWay, type PracticeTool, type Side, type Touch } from '@elm-mist/core/trainer';
 
 /** What the hand holds, and how. */
 export interface Hand {

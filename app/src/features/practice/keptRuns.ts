@@ -1,4 +1,4 @@
-import type { PracticeCase, Second, WashEnd } from '@elm-mist/core';
+import type { PracticeCase, Second, WashEnd } from '@elm-mist/core/trainer';
 import { forgetUnder, readJson, writeDevice } from '@/device/memory';
 
 /** A wash that was left, or ended, on this device: somebody's own. */

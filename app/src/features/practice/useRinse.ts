@@ -1,4 +1,5 @@
-import { overSpan, type HouseRules, type PracticeCase, type Second, type Touch } from '@elm-mist/core';
+import type { HouseRules } from '@elm-mist/core/method';
+import { overSpan, type PracticeCase, type Second, type Touch } from '@elm-mist/core/trainer';
 import { useCallback, useEffect, useRef, useState, useSyncExternalStore } from 'react';
 import type { PracticeDesk } from '@/workers/practiceInWorker';
 import type { PracticeSeen } from '@/workers/practiceOf';

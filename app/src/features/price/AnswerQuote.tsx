@@ -1,4 +1,5 @@
-import { ANSWER_WAY_NAMES, ANSWER_WAYS, formatMoney, type AnswerWay, type Quote, type Strokes } from '@elm-mist/core';
+import { formatMoney } from '@elm-mist/core/price';
+import { ANSWER_WAY_NAMES, ANSWER_WAYS, type AnswerWay, type Quote, type Strokes } from '@elm-mist/core/run';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { useDraft, useVisit } from '@/data';

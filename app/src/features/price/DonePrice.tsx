@@ -1,4 +1,4 @@
-import { AGREED, formatMoney, type PriceBook } from '@elm-mist/core';
+import { AGREED, formatMoney, type PriceBook } from '@elm-mist/core/price';
 import { View } from 'react-native';
 import { shopCurrency } from '@/data';
 import { Heading, Label, LinkRow, Part, Row, Small, space, Strong } from '@/ui';

@@ -1,14 +1,6 @@
-import {
-  dayLater,
-  emptyBook,
-  formatMoney,
-  isOpenFinding,
-  isPromised,
-  wholeFinding,
-  type PriceBook,
-  currencyDigits,
-  quoteOptions,
-} from '@elm-mist/core';
+import { dayLater } from '@elm-mist/core/clock';
+import { emptyBook, formatMoney, type PriceBook, currencyDigits, quoteOptions } from '@elm-mist/core/price';
+import { isOpenFinding, isPromised, wholeFinding } from '@elm-mist/core/run';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { dayOf, sharedNow, shopCurrency, useDraft, useVisit } from '@/data';

@@ -1,5 +1,5 @@
 import type { ChangedMeanwhile, PriceBookRecord } from '@elm-mist/contract';
-import { PRICE_IDS, PRICE_NAMES, type PriceId, type PriceWay } from '@elm-mist/core';
+import { PRICE_IDS, PRICE_NAMES, type PriceId, type PriceWay } from '@elm-mist/core/price';
 import { useQuery } from '@tanstack/react-query';
 import { router } from 'expo-router';
 import { useState } from 'react';

@@ -1,4 +1,5 @@
-import { formatMoney, type QuoteOption } from '@elm-mist/core';
+import { formatMoney } from '@elm-mist/core/price';
+import type { QuoteOption } from '@elm-mist/core/run';
 import { View } from 'react-native';
 import { Label, Row, Small, space, Strong } from '@/ui';
 

@@ -1,4 +1,5 @@
-import { ANSWER_WAY_NAMES, isPromised, quoteSheet, wholeFinding, type Quote } from '@elm-mist/core';
+import { quoteSheet } from '@elm-mist/core/report';
+import { ANSWER_WAY_NAMES, isPromised, wholeFinding, type Quote } from '@elm-mist/core/run';
 import { useQuery } from '@tanstack/react-query';
 import { router, useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';

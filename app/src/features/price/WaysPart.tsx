@@ -1,4 +1,8 @@
-import { coilName, formatDuration, formatMoney, type CoilPlan, type OpeningId, type WayToOpen } from '@elm-mist/core';
+import { coilName } from '@elm-mist/core/equipment';
+import type { CoilPlan } from '@elm-mist/core/method';
+import { formatMoney, type WayToOpen } from '@elm-mist/core/price';
+import type { OpeningId } from '@elm-mist/core/survey';
+import { formatDuration } from '@elm-mist/core/units';
 import { Pressable, View } from 'react-native';
 import { shopCurrency, useVisit } from '@/data';
 import { Body, Figure, Heading, line, LinkRow, Part, Small, space, Strong, target, useTokens } from '@/ui';

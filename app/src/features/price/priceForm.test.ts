@@ -1,4 +1,4 @@
-import { PRICE_IDS, type PriceBook } from '@elm-mist/core';
+import { PRICE_IDS, type PriceBook } from '@elm-mist/core/price';
 import fc from 'fast-check';
 import { bookDraft, readBook } from './priceForm';
 

@@ -1,4 +1,4 @@
-import { PRICE_IDS, type PriceBook, type PriceId, type PriceWay } from '@elm-mist/core';
+import { PRICE_IDS, type PriceBook, type PriceId, type PriceWay } from '@elm-mist/core/price';
 
 /** The price book as it is typed. */
 export interface BookDraft {

@@ -1,16 +1,15 @@
 import type { CoilRecord } from '@elm-mist/contract';
+import { agreedBook, coveredBy } from '@elm-mist/core/agreement';
+import type { CoilPlan } from '@elm-mist/core/method';
 import {
-  agreedBook,
-  coveredBy,
   currencyDigits,
   visitPrice,
   waysToOpen,
-  type CoilPlan,
   type PriceBook,
   type PriceId,
   type VisitPrice,
   type WayToOpen,
-} from '@elm-mist/core';
+} from '@elm-mist/core/price';
 import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { priceBookQuery, shopCurrency, useVisit } from '@/data';

@@ -1,18 +1,8 @@
-import {
-  AIRFLOW_TABLE,
-  AIRFLOW_WAYS,
-  airflowBy,
-  CoreError,
-  doubtText,
-  EDGES,
-  LICENCE_NAMES,
-  retype,
-  showFigure,
-  sourceText,
-  toSi,
-  type AirflowWay,
-  type UnitSystem,
-} from '@elm-mist/core';
+import { AIRFLOW_TABLE, AIRFLOW_WAYS, airflowBy, doubtText, type AirflowWay } from '@elm-mist/core/airside';
+import { sourceText } from '@elm-mist/core/because';
+import { CoreError } from '@elm-mist/core/errors';
+import { LICENCE_NAMES } from '@elm-mist/core/shop';
+import { EDGES, retype, showFigure, toSi, type UnitSystem } from '@elm-mist/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { Body, Companion, Field, HazardBox, Label, OneOf, Small, space, Strong } from '@/ui';

@@ -1,4 +1,6 @@
-import { doubtText, EDGES, trimDecimals, type ComparedLine, type UnitSystem, LINE_WORDS } from '@elm-mist/core';
+import { doubtText } from '@elm-mist/core/airside';
+import { EDGES, trimDecimals, type UnitSystem } from '@elm-mist/core/units';
+import { type ComparedLine, LINE_WORDS } from '@elm-mist/core/verdict';
 import { View } from 'react-native';
 import { Body, line, Small, space, Strong, useTokens } from '@/ui';
 

@@ -1,4 +1,6 @@
-import { doubtText, figureBecause, type SideJudgement, type UnitSystem } from '@elm-mist/core';
+import { doubtText, figureBecause } from '@elm-mist/core/airside';
+import type { SideJudgement } from '@elm-mist/core/beads';
+import type { UnitSystem } from '@elm-mist/core/units';
 import { Row, Small, Strong, Why } from '@/ui';
 import { FIGURE_WORDS } from './words';
 

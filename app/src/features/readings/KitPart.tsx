@@ -1,4 +1,6 @@
-import { judgeAsFound, KIT_WRONG_IDS, KIT_WRONGS, type QuantityId, type Reading, type ReadingWhen } from '@elm-mist/core';
+import { KIT_WRONG_IDS, KIT_WRONGS } from '@elm-mist/core/cycle';
+import type { QuantityId, Reading, ReadingWhen } from '@elm-mist/core/readings';
+import { judgeAsFound } from '@elm-mist/core/survey';
 import { useEffect, useState, type RefObject } from 'react';
 import { useVisit } from '@/data';
 import { Banner, Companion, Heading, OneOf, Part, Small } from '@/ui';

@@ -1,16 +1,7 @@
-import {
-  CoreError,
-  EDGES,
-  formatClock,
-  guessLogger,
-  QUANTITIES,
-  QUANTITY_IDS,
-  readLogger,
-  type LoggerMatching,
-  type LoggerRun,
-  type QuantityId,
-  type Reading,
-} from '@elm-mist/core';
+import { CoreError } from '@elm-mist/core/errors';
+import { guessLogger, readLogger, type LoggerMatching, type LoggerRun } from '@elm-mist/core/formats';
+import { QUANTITIES, QUANTITY_IDS, type QuantityId, type Reading } from '@elm-mist/core/readings';
+import { EDGES, formatClock } from '@elm-mist/core/units';
 import { useEffect, useState, type RefObject } from 'react';
 import { View } from 'react-native';
 import { useVisit } from '@/data';

@@ -1,22 +1,9 @@
-import {
-  candidateName,
-  chargeWords,
-  confirmWords,
-  doubtText,
-  FAULTS,
-  faultFindings,
-  faultsIn,
-  findingWords,
-  judgeable,
-  meteringWords,
-  QUANTITIES,
-  SIGNS,
-  worthOf,
-  type Candidate,
-  type Judgement,
-  type ReadingWhen,
-  WHOLE_WORDS,
-} from '@elm-mist/core';
+import { doubtText } from '@elm-mist/core/airside';
+import type { Judgement } from '@elm-mist/core/beads';
+import { candidateName, chargeWords, confirmWords, FAULTS, faultFindings, faultsIn, type Candidate } from '@elm-mist/core/diagnosis';
+import { judgeable, QUANTITIES, type ReadingWhen } from '@elm-mist/core/readings';
+import { findingWords } from '@elm-mist/core/shop';
+import { meteringWords, SIGNS, worthOf, WHOLE_WORDS } from '@elm-mist/core/verdict';
 import { View } from 'react-native';
 import { money, useVisit } from '@/data';
 import { Banner, Body, Companion, Heading, Part, Row, Small, space, Strong } from '@/ui';

@@ -1,4 +1,6 @@
-import { QUANTITIES, readingText, type QuantityId, type Steadiness, type UnitSystem } from '@elm-mist/core';
+import { readingText } from '@elm-mist/core/airside';
+import { QUANTITIES, type QuantityId, type Steadiness } from '@elm-mist/core/readings';
+import type { UnitSystem } from '@elm-mist/core/units';
 import { lazy, Suspense, useState } from 'react';
 import { View } from 'react-native';
 import { Companion, Label, OneOf, ProbeRow, Small, space } from '@/ui';

@@ -1,4 +1,7 @@
-import { candidateName, faultsIn, formatClock, powerClocks, WHOLE_WORDS } from '@elm-mist/core';
+import { candidateName, faultsIn } from '@elm-mist/core/diagnosis';
+import { powerClocks } from '@elm-mist/core/run';
+import { formatClock } from '@elm-mist/core/units';
+import { WHOLE_WORDS } from '@elm-mist/core/verdict';
 import { useNow, useVisit } from '@/data';
 import { Banner, Heading, LinkRow, Part } from '@/ui';
 import { useJudgement } from './useJudgement';

@@ -1,4 +1,4 @@
-import type { ReadingWhen } from '@elm-mist/core';
+import type { ReadingWhen } from '@elm-mist/core/readings';
 import { router, useLocalSearchParams } from 'expo-router';
 import { Companion, Tabs, ThumbBar, Sign } from '@/ui';
 import { useVisit } from '@/data';

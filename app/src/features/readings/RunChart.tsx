@@ -1,4 +1,6 @@
-import { EDGES, QUANTITIES, readingText, STEADY_WINDOW_S, type UnitSystem } from '@elm-mist/core';
+import { readingText } from '@elm-mist/core/airside';
+import { QUANTITIES, STEADY_WINDOW_S } from '@elm-mist/core/readings';
+import { EDGES, type UnitSystem } from '@elm-mist/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { LineChart } from 'react-native-gifted-charts';

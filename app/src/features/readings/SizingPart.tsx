@@ -1,17 +1,8 @@
-import {
-  conditionsOf,
-  DESIGN_RANGE_C,
-  EDGES,
-  FINDING_TABLE,
-  readFigure,
-  settingOf,
-  sizingOf,
-  showFigure,
-  toSi,
-  trimDecimals,
-  type FindingKind,
-  type ReadingSet,
-} from '@elm-mist/core';
+import { settingOf } from '@elm-mist/core/beads';
+import type { ReadingSet } from '@elm-mist/core/readings';
+import { FINDING_TABLE, type FindingKind } from '@elm-mist/core/survey';
+import { EDGES, readFigure, showFigure, toSi, trimDecimals } from '@elm-mist/core/units';
+import { conditionsOf, DESIGN_RANGE_C, sizingOf } from '@elm-mist/core/verdict';
 import { View } from 'react-native';
 import { useDraft, useVisit } from '@/data';
 import { Banner, Body, Companion, Field, Heading, Part, Row, Small, space } from '@/ui';

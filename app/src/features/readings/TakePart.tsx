@@ -1,19 +1,9 @@
-import {
-  EDGES,
-  formatClock,
-  LICENCE_NAMES,
-  mayDo,
-  powerClocks,
-  probePlace,
-  QUANTITIES,
-  readingText,
-  retype,
-  pressureAtAltitudeKPa,
-  toSi,
-  type QuantityId,
-  type Reading,
-  type ReadingWhen,
-} from '@elm-mist/core';
+import { readingText } from '@elm-mist/core/airside';
+import { pressureAtAltitudeKPa } from '@elm-mist/core/dryout';
+import { probePlace, QUANTITIES, type QuantityId, type Reading, type ReadingWhen } from '@elm-mist/core/readings';
+import { powerClocks } from '@elm-mist/core/run';
+import { LICENCE_NAMES, mayDo } from '@elm-mist/core/shop';
+import { EDGES, formatClock, retype, toSi } from '@elm-mist/core/units';
 import { useCallback, useRef, useState, type ReactNode } from 'react';
 import { View } from 'react-native';
 import { useDraft, useNow, useVisit } from '@/data';

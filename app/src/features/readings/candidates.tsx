@@ -1,4 +1,6 @@
-import { EDGES, formatQuantity, SIGNS, type Candidate, type UnitSystem } from '@elm-mist/core';
+import type { Candidate } from '@elm-mist/core/diagnosis';
+import { EDGES, formatQuantity, type UnitSystem } from '@elm-mist/core/units';
+import { SIGNS } from '@elm-mist/core/verdict';
 import { Small } from '@/ui';
 
 /** The weightiest signs for and against, in words. */

@@ -1,4 +1,5 @@
-import { QUANTITIES, showFigure, toSi, type QuantityId, type UnitSystem } from '@elm-mist/core';
+import { QUANTITIES, type QuantityId } from '@elm-mist/core/readings';
+import { showFigure, toSi, type UnitSystem } from '@elm-mist/core/units';
 
 /** Quantities as they are asked, by where they are taken. */
 export const GROUPS: readonly { title: string; of: readonly QuantityId[] }[] = [

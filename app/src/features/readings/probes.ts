@@ -1,4 +1,4 @@
-import { QUANTITIES, QUANTITY_IDS, steadiness, type QuantityId, type Reading, type Sample, type Steadiness } from '@elm-mist/core';
+import { QUANTITIES, QUANTITY_IDS, steadiness, type QuantityId, type Reading, type Sample, type Steadiness } from '@elm-mist/core/readings';
 
 /** Runs of readings, from a kit or out of a file. */
 export type Runs = Partial<Record<QuantityId, Sample[]>>;

@@ -1,14 +1,7 @@
-import {
-  notTried,
-  POWER_STEPS,
-  probesOf,
-  QUANTITIES,
-  solveCycle,
-  SOUND,
-  type CycleInput,
-  type Reading,
-  type QuantityId,
-} from '@elm-mist/core';
+import { probesOf, solveCycle, SOUND, type CycleInput } from '@elm-mist/core/cycle';
+import { QUANTITIES, type Reading, type QuantityId } from '@elm-mist/core/readings';
+import { POWER_STEPS } from '@elm-mist/core/run';
+import { notTried } from '@elm-mist/core/survey';
 import { scribe } from '@elm-mist/core/testing/fullRun';
 import { act, cleanup, fireEvent, screen } from '@testing-library/react';
 import type * as Fakes from '@/testing/fakes';

@@ -1,4 +1,5 @@
-import type { KitWrong, QuantityId, Reading, ReadingWhen } from '@elm-mist/core';
+import type { KitWrong } from '@elm-mist/core/cycle';
+import type { QuantityId, Reading, ReadingWhen } from '@elm-mist/core/readings';
 import { useState } from 'react';
 import { useProbes, useVisit, type Kit } from '@/data';
 import { probesIn, readingsOf, type LiveProbe } from './probes';

@@ -1,4 +1,4 @@
-import type { Figure } from '@elm-mist/core';
+import type { Figure } from '@elm-mist/core/airside';
 
 /** What a figure says by itself. */
 export const FIGURE_WORDS: Record<NonNullable<Figure['verdict']>, string> = {

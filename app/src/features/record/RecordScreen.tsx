@@ -1,4 +1,4 @@
-import { recordReport } from '@elm-mist/core';
+import { recordReport } from '@elm-mist/core/record';
 import { useQuery } from '@tanstack/react-query';
 import { router, useLocalSearchParams } from 'expo-router';
 import { useMemo } from 'react';

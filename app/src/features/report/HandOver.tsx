@@ -1,13 +1,7 @@
-import {
-  calendarFile,
-  coilName,
-  firstPageText,
-  isPromised,
-  wholeFinding,
-  type CalendarDay,
-  type Report,
-  type Upkeep,
-} from '@elm-mist/core';
+import { coilName } from '@elm-mist/core/equipment';
+import type { Upkeep } from '@elm-mist/core/interval';
+import { calendarFile, firstPageText, type CalendarDay, type Report } from '@elm-mist/core/report';
+import { isPromised, wholeFinding } from '@elm-mist/core/run';
 import { useState } from 'react';
 import { router } from 'expo-router';
 import { Linking, View } from 'react-native';

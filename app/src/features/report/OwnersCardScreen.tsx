@@ -1,14 +1,14 @@
+import { longDay } from '@elm-mist/core/clock';
 import {
   firstPageText,
-  formatQuantity,
-  longDay,
   MOST_OWNER_CARDS,
   OWNER_CARD_TABLE,
   OWNER_CARDS,
   ownerCardsFor,
   ownersCard,
   type OwnerCardId,
-} from '@elm-mist/core';
+} from '@elm-mist/core/report';
+import { formatQuantity } from '@elm-mist/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { useDraft, useShop, useVisit } from '@/data';

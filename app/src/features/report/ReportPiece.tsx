@@ -1,4 +1,4 @@
-import type { ReportBlock } from '@elm-mist/core';
+import type { ReportBlock } from '@elm-mist/core/report';
 import { View } from 'react-native';
 import { Body, Drawing, GradeStrip, Heading, Row, Small, space, Strong } from '@/ui';
 import { SignatureMark } from '../shared/Signature';

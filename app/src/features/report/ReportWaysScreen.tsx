@@ -1,5 +1,5 @@
 import type { ReportWaysRecord } from '@elm-mist/contract';
-import { PAPERS, REPORT_SECTION_NAMES, REPORT_SECTIONS, type ReportSection } from '@elm-mist/core';
+import { PAPERS, REPORT_SECTION_NAMES, REPORT_SECTIONS, type ReportSection } from '@elm-mist/core/report';
 import { useQuery } from '@tanstack/react-query';
 import { router } from 'expo-router';
 import { useState } from 'react';

@@ -1,4 +1,4 @@
-import { reportOf, usualWays, type MadeReport, type Paper } from '@elm-mist/core';
+import { reportOf, usualWays, type MadeReport, type Paper } from '@elm-mist/core/report';
 import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { reportWaysQuery, sharedNow, shopCurrency, shopZone, useShop, useVisit } from '@/data';

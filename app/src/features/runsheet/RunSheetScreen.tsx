@@ -1,4 +1,7 @@
-import { formatDuration, NOW_TASK, runStart, stepRow, type RunSheet, type Task } from '@elm-mist/core';
+import { runStart } from '@elm-mist/core/beads';
+import { stepRow } from '@elm-mist/core/method';
+import { NOW_TASK, type RunSheet, type Task } from '@elm-mist/core/runsheet';
+import { formatDuration } from '@elm-mist/core/units';
 import { View } from 'react-native';
 import { useVisit, wallClock } from '@/data';
 import { Act, Banner, Body, Companion, Gauge, Heading, Label, Meant, OneOf, Part, Row, Small, space, ThumbBar, Tick, Waiting } from '@/ui';

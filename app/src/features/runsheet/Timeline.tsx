@@ -1,4 +1,5 @@
-import { formatDuration, type Placed, type Task } from '@elm-mist/core';
+import type { Placed, Task } from '@elm-mist/core/runsheet';
+import { formatDuration } from '@elm-mist/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
 import Svg, { G, Line, Rect, Text as SvgText } from 'react-native-svg';

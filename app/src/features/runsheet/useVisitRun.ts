@@ -1,4 +1,6 @@
-import { isPromised, remainingTasks, visitTasks, wholeFinding, type RunCoil, type Task, coilName } from '@elm-mist/core';
+import { coilName } from '@elm-mist/core/equipment';
+import { isPromised, wholeFinding } from '@elm-mist/core/run';
+import { remainingTasks, visitTasks, type RunCoil, type Task } from '@elm-mist/core/runsheet';
 import { useMemo } from 'react';
 import { useNow, useVisit } from '@/data';
 import type { Thought } from '@/workers/thinking';

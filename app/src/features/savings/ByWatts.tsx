@@ -1,5 +1,5 @@
 import type { MeterWash } from '@elm-mist/contract';
-import { savedByWatts } from '@elm-mist/core';
+import { savedByWatts } from '@elm-mist/core/savings';
 import { energyMoney, useEnergyPrice } from '../shared/energyPrice';
 import { Banner, Body, Heading, Part, Row } from '@/ui';
 import { shortDay } from '../shared/words';

@@ -1,4 +1,5 @@
-import { EDGES, predicted, trimDecimals, type UnitSystem, type WashSaving } from '@elm-mist/core';
+import { predicted, type WashSaving } from '@elm-mist/core/savings';
+import { EDGES, trimDecimals, type UnitSystem } from '@elm-mist/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
 import Svg, { Circle, Line, Path, Text as SvgText } from 'react-native-svg';

@@ -1,4 +1,4 @@
-import type { SavingTold } from '@elm-mist/core';
+import type { SavingTold } from '@elm-mist/core/run';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { v7 as uuidv7 } from 'uuid';

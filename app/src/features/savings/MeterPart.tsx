@@ -1,14 +1,6 @@
 import type { MeterRecord } from '@elm-mist/contract';
-import {
-  CoreError,
-  guessMeter,
-  METER_UNITS,
-  meterDays,
-  meterTable,
-  type MeterMatching,
-  type MeterRead,
-  type MeterUnit,
-} from '@elm-mist/core';
+import { CoreError } from '@elm-mist/core/errors';
+import { guessMeter, METER_UNITS, meterDays, meterTable, type MeterMatching, type MeterRead, type MeterUnit } from '@elm-mist/core/savings';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import { View } from 'react-native';

@@ -1,5 +1,6 @@
 import type { MeterAnswer } from '@elm-mist/contract';
-import { ENERGY_MODEL_NAMES, savingWorth, type AskedWash, type Tariff, type WashSaving } from '@elm-mist/core';
+import { ENERGY_MODEL_NAMES, savingWorth, type AskedWash, type WashSaving } from '@elm-mist/core/savings';
+import type { Tariff } from '@elm-mist/core/tariff';
 import { useQuery } from '@tanstack/react-query';
 import { router, useLocalSearchParams } from 'expo-router';
 import { lazy, Suspense, useMemo, useState } from 'react';

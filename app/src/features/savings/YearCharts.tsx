@@ -1,4 +1,4 @@
-import type { SavingWorth } from '@elm-mist/core';
+import type { SavingWorth } from '@elm-mist/core/savings';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { BarChart, LineChart } from 'react-native-gifted-charts';

@@ -1,4 +1,4 @@
-import type { Matching } from '@elm-mist/core';
+import type { Matching } from '@elm-mist/core/formats';
 import { View } from 'react-native';
 import { Heading, Label, OneOf, Part, Small, space } from '@/ui';
 

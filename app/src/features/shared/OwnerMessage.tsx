@@ -1,4 +1,4 @@
-import { ownerMessage, usualWords, type MessageKind, type MessageWord } from '@elm-mist/core';
+import { ownerMessage, usualWords, type MessageKind, type MessageWord } from '@elm-mist/core/messages';
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { View } from 'react-native';

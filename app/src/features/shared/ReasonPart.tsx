@@ -1,4 +1,4 @@
-import { LEAST_REASON } from '@elm-mist/core';
+import { LEAST_REASON } from '@elm-mist/core/run';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { Companion, Field, HazardBox, space } from '@/ui';

@@ -1,4 +1,4 @@
-import type { Strokes } from '@elm-mist/core';
+import type { Strokes } from '@elm-mist/core/run';
 import { createElement, useEffect, useRef, useState } from 'react';
 import { View } from 'react-native';
 import Svg, { Polyline } from 'react-native-svg';

@@ -1,13 +1,5 @@
-import {
-  formatMeasured,
-  formatRatio,
-  pourAmounts,
-  usualMeasure,
-  LITRES_PER_GALLON,
-  type CountsAgainst,
-  type RatioReading,
-  type UnitSystem,
-} from '@elm-mist/core';
+import { formatMeasured, pourAmounts, usualMeasure, type CountsAgainst, type RatioReading } from '@elm-mist/core/mix';
+import { formatRatio, LITRES_PER_GALLON, type UnitSystem } from '@elm-mist/core/units';
 import { View } from 'react-native';
 import { Body, Companion, Gauge, Jug, Label, Small, space } from '@/ui';
 

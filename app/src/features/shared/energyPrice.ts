@@ -1,4 +1,4 @@
-import { marginalPrice, type Tariff } from '@elm-mist/core';
+import { marginalPrice, type Tariff } from '@elm-mist/core/tariff';
 import { useQuery } from '@tanstack/react-query';
 import { money, tariffQuery, useHouseRules, useShop } from '@/data';
 

@@ -1,4 +1,5 @@
-import { CoreError, EDGES, parseSigned, showFigure, toSi, type EdgeName, type UnitSystem } from '@elm-mist/core';
+import { CoreError } from '@elm-mist/core/errors';
+import { EDGES, parseSigned, showFigure, toSi, type EdgeName, type UnitSystem } from '@elm-mist/core/units';
 import { mixed } from 'yup';
 
 /** What is wrong with a typed number, named for its field; undefined when nothing is. */

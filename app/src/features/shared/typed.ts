@@ -1,15 +1,6 @@
-import {
-  CoreError,
-  formatVolume,
-  parseVolume,
-  readableUnit,
-  strengthReadings,
-  trimDecimals,
-  volumeIn,
-  volumeLabel,
-  type CountsAgainst,
-  type UnitSystem,
-} from '@elm-mist/core';
+import { CoreError } from '@elm-mist/core/errors';
+import { strengthReadings, type CountsAgainst } from '@elm-mist/core/mix';
+import { formatVolume, parseVolume, readableUnit, trimDecimals, volumeIn, volumeLabel, type UnitSystem } from '@elm-mist/core/units';
 import { mixed } from 'yup';
 
 /** A typed volume with any unit, fl oz or mL when none is given, held between two limits; else the sentence what is wrong with it. */

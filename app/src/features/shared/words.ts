@@ -1,5 +1,6 @@
 import type { CoilRecord, VisitRecord } from '@elm-mist/contract';
-import { CONFIGURATION_TABLE, CONSTRUCTION_TABLE, type VisitStanding } from '@elm-mist/core';
+import { CONFIGURATION_TABLE, CONSTRUCTION_TABLE } from '@elm-mist/core/equipment';
+import type { VisitStanding } from '@elm-mist/core/run';
 import { format } from 'date-fns/format';
 import { parseISO } from 'date-fns/parseISO';
 import { clockTime } from '@/data';

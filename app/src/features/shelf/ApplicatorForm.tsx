@@ -1,16 +1,9 @@
 import { yupResolver } from '@hookform/resolvers/yup';
 import type { ApplicatorRecord } from '@elm-mist/contract';
-import {
-  APPLICATOR_KINDS,
-  CoreError,
-  dialWaterParts,
-  formatRatio,
-  NAME_LENGTH,
-  readDial,
-  writeDial,
-  type ApplicatorKind,
-  type DialPosition,
-} from '@elm-mist/core';
+import { CoreError } from '@elm-mist/core/errors';
+import { NAME_LENGTH } from '@elm-mist/core/formats';
+import { APPLICATOR_KINDS, dialWaterParts, readDial, writeDial, type ApplicatorKind, type DialPosition } from '@elm-mist/core/mix';
+import { formatRatio } from '@elm-mist/core/units';
 import { useQuery } from '@tanstack/react-query';
 import { router, useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';

@@ -1,4 +1,4 @@
-import type { BreakEven } from '@elm-mist/core';
+import type { BreakEven } from '@elm-mist/core/mix';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { LineChart } from 'react-native-gifted-charts';

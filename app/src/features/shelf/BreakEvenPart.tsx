@@ -1,4 +1,7 @@
-import { breakEven, breakEvenStart, CoreError, formatVolume, readFigure, type BreakEven } from '@elm-mist/core';
+import { breakEvenStart } from '@elm-mist/core/beads';
+import { CoreError } from '@elm-mist/core/errors';
+import { breakEven, type BreakEven } from '@elm-mist/core/mix';
+import { formatVolume, readFigure } from '@elm-mist/core/units';
 import { useQuery } from '@tanstack/react-query';
 import { lazy, Suspense } from 'react';
 import { View } from 'react-native';

@@ -1,16 +1,15 @@
 import { yupResolver } from '@hookform/resolvers/yup';
 import type { CleanerRecord } from '@elm-mist/contract';
+import { CONSTRUCTION_TABLE, CONSTRUCTIONS } from '@elm-mist/core/equipment';
 import {
   CHEMISTRIES,
   CHEMISTRY_HINTS,
   CHEMISTRY_NAMES,
   CLEANER_FORMS,
-  CONSTRUCTION_TABLE,
-  CONSTRUCTIONS,
   LABEL_LINE_TABLE,
   LABEL_LINES,
   type CountsAgainst,
-} from '@elm-mist/core';
+} from '@elm-mist/core/mix';
 import { useQuery } from '@tanstack/react-query';
 import { router, useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';

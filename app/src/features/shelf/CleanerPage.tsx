@@ -1,13 +1,6 @@
 import type { CleanerRecord, StockMove } from '@elm-mist/contract';
-import {
-  CHEMISTRY_NAMES,
-  formatDuration,
-  formatVolume,
-  LABEL_GAP_NAMES,
-  stockWarnings,
-  trimDecimals,
-  type UnitSystem,
-} from '@elm-mist/core';
+import { CHEMISTRY_NAMES, LABEL_GAP_NAMES, stockWarnings } from '@elm-mist/core/mix';
+import { formatDuration, formatVolume, trimDecimals, type UnitSystem } from '@elm-mist/core/units';
 import { useQuery } from '@tanstack/react-query';
 import { router, useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';

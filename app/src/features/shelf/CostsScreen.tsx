@@ -1,5 +1,5 @@
 import type { VisitCostRecord } from '@elm-mist/contract';
-import { formatVolume, type UnitSystem } from '@elm-mist/core';
+import { formatVolume, type UnitSystem } from '@elm-mist/core/units';
 import { useQuery } from '@tanstack/react-query';
 import { endOfMonth } from 'date-fns/endOfMonth';
 import { format } from 'date-fns/format';

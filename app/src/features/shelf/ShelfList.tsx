@@ -1,4 +1,5 @@
-import { CHEMISTRY_NAMES, formatVolume, stockWarnings } from '@elm-mist/core';
+import { CHEMISTRY_NAMES, stockWarnings } from '@elm-mist/core/mix';
+import { formatVolume } from '@elm-mist/core/units';
 import { useQuery } from '@tanstack/react-query';
 import { router, usePathname } from 'expo-router';
 import { View } from 'react-native';

@@ -1,6 +1,7 @@
 import { yupResolver } from '@hookform/resolvers/yup';
 import type { CleanerRecord, StockRecord } from '@elm-mist/contract';
-import { CLEANER_LIMITS, formatVolume, readFigure } from '@elm-mist/core';
+import { CLEANER_LIMITS } from '@elm-mist/core/formats';
+import { formatVolume, readFigure } from '@elm-mist/core/units';
 import { useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { View } from 'react-native';

@@ -1,5 +1,6 @@
 import type { CleanerRecord } from '@elm-mist/contract';
-import { LITRES_PER_GALLON, type CountsAgainst } from '@elm-mist/core';
+import type { CountsAgainst } from '@elm-mist/core/mix';
+import { LITRES_PER_GALLON } from '@elm-mist/core/units';
 import { ambiguous, cleanerInput, cleanerSchema, startValues, type CleanerValues } from './cleanerValues';
 
 const cleaner: CleanerRecord = {

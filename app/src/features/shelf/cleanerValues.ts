@@ -1,20 +1,17 @@
 import type { CleanerInput, CleanerRecord } from '@elm-mist/contract';
+import type { Construction } from '@elm-mist/core/equipment';
+import { CoreError } from '@elm-mist/core/errors';
+import { CLEANER_LIMITS, NAME_LENGTH } from '@elm-mist/core/formats';
 import {
-  CLEANER_LIMITS,
-  CoreError,
-  NAME_LENGTH,
-  readFigure,
   strengthReadings,
-  trimDecimals,
   type Chemistry,
   type CleanerForm as Form,
-  type Construction,
   type CountsAgainst,
   type LabelGap,
   type LabelLine,
   type RatioReading,
-  type UnitSystem,
-} from '@elm-mist/core';
+} from '@elm-mist/core/mix';
+import { readFigure, trimDecimals, type UnitSystem } from '@elm-mist/core/units';
 import { array, boolean, mixed, object, string } from 'yup';
 import { typedFigure } from '../shared/figures';
 import { readAmount, typedAmount, typedStrength, writeAmount } from '../shared/typed';

@@ -1,14 +1,7 @@
 import type { CleanerRecord } from '@elm-mist/contract';
-import {
-  CONSTRUCTION_TABLE,
-  CONSTRUCTIONS,
-  formatRatio,
-  formatVolume,
-  type Cleaner,
-  type StockItem,
-  type StockWarning,
-  type UnitSystem,
-} from '@elm-mist/core';
+import { CONSTRUCTION_TABLE, CONSTRUCTIONS } from '@elm-mist/core/equipment';
+import type { Cleaner, StockItem, StockWarning } from '@elm-mist/core/mix';
+import { formatRatio, formatVolume, type UnitSystem } from '@elm-mist/core/units';
 import { shortDay } from '../shared/words';
 
 export const chartLine = (cleaner: Cleaner): string =>

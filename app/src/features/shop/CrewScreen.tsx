@@ -1,5 +1,6 @@
 import type { ChangedMeanwhile, ShopAnswer } from '@elm-mist/contract';
-import { LICENCE_NAMES, LICENCES, MOST_CREW_LISTED, type CrewMember } from '@elm-mist/core';
+import { LICENCE_NAMES, MOST_CREW_LISTED, type CrewMember } from '@elm-mist/core/shop';
+import { LICENCES } from '@elm-mist/core/survey';
 import { useQuery } from '@tanstack/react-query';
 import { router } from 'expo-router';
 import { useState } from 'react';

@@ -7,7 +7,7 @@ import {
   usualWords,
   type MessageKind,
   type OwnerWords,
-} from '@elm-mist/core';
+} from '@elm-mist/core/messages';
 import { useQuery } from '@tanstack/react-query';
 import { router } from 'expo-router';
 import { useState } from 'react';

@@ -1,5 +1,6 @@
 import type { ShopSavedRecord } from '@elm-mist/contract';
-import { gradeFacts, NOT_COUNTED, type Grade, type GradeSaved } from '@elm-mist/core';
+import { NOT_COUNTED, type GradeSaved } from '@elm-mist/core/savings';
+import { gradeFacts, type Grade } from '@elm-mist/core/survey';
 import { useQuery } from '@tanstack/react-query';
 import { router } from 'expo-router';
 import { savedQuery } from '@/data';

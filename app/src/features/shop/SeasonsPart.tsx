@@ -1,4 +1,5 @@
-import { fluffWeeks, frostWeeks, looksWords, yearDayWords, type Climate } from '@elm-mist/core';
+import { yearDayWords } from '@elm-mist/core/clock';
+import { fluffWeeks, frostWeeks, looksWords, type Climate } from '@elm-mist/core/interval';
 import { View } from 'react-native';
 import { Field, Label, Part, Small, space } from '@/ui';
 import type { SeasonText } from './seasonText';

@@ -1,6 +1,7 @@
 import type { ChangedMeanwhile, ShopAnswer, ShopInput } from '@elm-mist/contract';
 import { isCurrency } from '@elm-mist/contract';
-import { isZone, type AskedSeasons } from '@elm-mist/core';
+import { isZone } from '@elm-mist/core/clock';
+import type { AskedSeasons } from '@elm-mist/core/interval';
 import { useQuery } from '@tanstack/react-query';
 import { router } from 'expo-router';
 import { useState } from 'react';

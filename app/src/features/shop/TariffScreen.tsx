@@ -1,4 +1,4 @@
-import { PRICED_DAYS, type PricedDays, type Tariff } from '@elm-mist/core';
+import { PRICED_DAYS, type PricedDays, type Tariff } from '@elm-mist/core/tariff';
 import { MOST_PRICES } from '@elm-mist/contract';
 import { useQuery } from '@tanstack/react-query';
 import { router } from 'expo-router';

@@ -1,5 +1,5 @@
 import type { UpkeepRecord } from '@elm-mist/contract';
-import { stampIn } from '@elm-mist/core';
+import { stampIn } from '@elm-mist/core/clock';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { router } from 'expo-router';
 import { Linking } from 'react-native';

@@ -1,5 +1,5 @@
 import type { WeatherKept } from '@elm-mist/contract';
-import { guessMatching, WEATHER_NAMES, WEATHER_TABLE, type Matching } from '@elm-mist/core';
+import { guessMatching, WEATHER_NAMES, WEATHER_TABLE, type Matching } from '@elm-mist/core/formats';
 import { router } from 'expo-router';
 import { useState } from 'react';
 import { RefusedError, sendWeather } from '@/data';

@@ -1,4 +1,6 @@
-import { CoreError, monthName, readMonth, readYearDay, yearDayWords, type AskedSeasons } from '@elm-mist/core';
+import { monthName, readMonth, readYearDay, yearDayWords } from '@elm-mist/core/clock';
+import { CoreError } from '@elm-mist/core/errors';
+import type { AskedSeasons } from '@elm-mist/core/interval';
 
 /** What is typed of the year where the shop works. */
 export interface SeasonText {

@@ -1,4 +1,4 @@
-import type { Tariff } from '@elm-mist/core';
+import type { Tariff } from '@elm-mist/core/tariff';
 import { readMonths, readTariff, typedTariff } from './tariffForm';
 
 test('what is kept is typed and read back as it was', () => {

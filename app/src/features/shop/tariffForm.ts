@@ -1,4 +1,6 @@
-import { checkTariff, CoreError, readFigure, type PricedDays, type Tariff } from '@elm-mist/core';
+import { CoreError } from '@elm-mist/core/errors';
+import { checkTariff, type PricedDays, type Tariff } from '@elm-mist/core/tariff';
+import { readFigure } from '@elm-mist/core/units';
 
 /** A tariff as it is typed; what belongs to another kind is kept, so that changing one's mind loses nothing. */
 export interface TypedTariff {

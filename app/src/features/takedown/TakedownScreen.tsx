@@ -1,4 +1,5 @@
-import { PART_KINDS, PART_NAMES, partWords, readFigure, refitOrder, wiresOpen, type PartKind } from '@elm-mist/core';
+import { PART_KINDS, PART_NAMES, partWords, refitOrder, wiresOpen, type PartKind } from '@elm-mist/core/run';
+import { readFigure } from '@elm-mist/core/units';
 import { router, useLocalSearchParams } from 'expo-router';
 import { View } from 'react-native';
 import { useDraft, useVisit, wallClock } from '@/data';

@@ -1,4 +1,4 @@
-import { WIRE_COLOURS, wiresOpen, type Refitted, type WireColour, type WireNoted } from '@elm-mist/core';
+import { WIRE_COLOURS, wiresOpen, type Refitted, type WireColour, type WireNoted } from '@elm-mist/core/run';
 import { useState } from 'react';
 import { Image, View } from 'react-native';
 import { keepPhoto, useDraft, usePhoto, useVisit } from '@/data';

@@ -1,4 +1,5 @@
-import { BEAD_NAMES, coilName } from '@elm-mist/core';
+import { coilName } from '@elm-mist/core/equipment';
+import { BEAD_NAMES } from '@elm-mist/core/run';
 import { useQuery } from '@tanstack/react-query';
 import { router, useGlobalSearchParams } from 'expo-router';
 import { View } from 'react-native';

@@ -1,16 +1,10 @@
 import type { DayRecord, TodayVisit } from '@elm-mist/contract';
-import {
-  BEAD_NAMES,
-  dayLater,
-  formatDuration,
-  formatQuantity,
-  formatVolume,
-  gradeFacts,
-  type Grade,
-  type HouseRules,
-  type UnitSystem,
-  coilName,
-} from '@elm-mist/core';
+import { dayLater } from '@elm-mist/core/clock';
+import { coilName } from '@elm-mist/core/equipment';
+import type { HouseRules } from '@elm-mist/core/method';
+import { BEAD_NAMES } from '@elm-mist/core/run';
+import { gradeFacts, type Grade } from '@elm-mist/core/survey';
+import { formatDuration, formatQuantity, formatVolume, type UnitSystem } from '@elm-mist/core/units';
 import { useQuery } from '@tanstack/react-query';
 import { router, useGlobalSearchParams, usePathname } from 'expo-router';
 import { useMemo } from 'react';

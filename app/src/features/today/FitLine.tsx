@@ -1,5 +1,5 @@
 import type { TodayVisit } from '@elm-mist/contract';
-import { formatDuration } from '@elm-mist/core';
+import { formatDuration } from '@elm-mist/core/units';
 import { View } from 'react-native';
 import { clockTime } from '@/data';
 import { Small, space, Strong } from '@/ui';

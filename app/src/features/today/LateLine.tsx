@@ -1,4 +1,4 @@
-import { runsLate } from '@elm-mist/core';
+import { runsLate } from '@elm-mist/core/route';
 import { router } from 'expo-router';
 import { useMemo } from 'react';
 import { clockTime } from '@/data';

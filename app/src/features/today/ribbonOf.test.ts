@@ -1,5 +1,6 @@
 import type { DayRecord, TodayVisit } from '@elm-mist/contract';
-import { DEFAULT_HOUSE_RULES, type HourAir } from '@elm-mist/core';
+import type { HourAir } from '@elm-mist/core/dryout';
+import { DEFAULT_HOUSE_RULES } from '@elm-mist/core/method';
 import { ribbonOf } from './ribbonOf';
 
 const DAY = '2026-06-11';

@@ -1,5 +1,7 @@
 import type { DayRecord, TodayVisit } from '@elm-mist/contract';
-import { formatDuration, visitRibbon, type HouseRules, type VisitRibbon } from '@elm-mist/core';
+import { visitRibbon, type VisitRibbon } from '@elm-mist/core/beads';
+import type { HouseRules } from '@elm-mist/core/method';
+import { formatDuration } from '@elm-mist/core/units';
 import type { RibbonCell } from '@/ui';
 import { instantOf, wallClock } from '@/data';
 

@@ -1,4 +1,4 @@
-import { entryWords } from '@elm-mist/core';
+import { entryWords } from '@elm-mist/core/run';
 import { router, usePathname } from 'expo-router';
 import { useEffect } from 'react';
 import { Pressable, View } from 'react-native';

@@ -1,4 +1,5 @@
-import { coilName, LEAST_REASON } from '@elm-mist/core';
+import { coilName } from '@elm-mist/core/equipment';
+import { LEAST_REASON } from '@elm-mist/core/run';
 import { yupResolver } from '@hookform/resolvers/yup';
 import { useQuery } from '@tanstack/react-query';
 import { router } from 'expo-router';

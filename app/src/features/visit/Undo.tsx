@@ -1,4 +1,4 @@
-import type { Page, Undoable } from '@elm-mist/core';
+import type { Page, Undoable } from '@elm-mist/core/run';
 import { useVisit } from '@/data';
 import { Companion, Meant, Small } from '@/ui';
 

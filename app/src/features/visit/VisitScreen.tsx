@@ -1,4 +1,5 @@
-import { isAirOld, pauseOf, whoMay, type Bead } from '@elm-mist/core';
+import { whoMay } from '@elm-mist/core/people';
+import { isAirOld, pauseOf, type Bead } from '@elm-mist/core/run';
 import { router } from 'expo-router';
 import type { ReactNode } from 'react';
 import { Pressable, View } from 'react-native';

@@ -1,4 +1,4 @@
-import { currentBead } from '@elm-mist/core';
+import { currentBead } from '@elm-mist/core/run';
 import { Redirect } from 'expo-router';
 import { useVisit } from '@/data';
 

@@ -1,4 +1,4 @@
-import type { AlarmKind } from '@elm-mist/core';
+import type { AlarmKind } from '@elm-mist/core/run';
 import { usePathname } from 'expo-router';
 import { useEffect, type ReactNode } from 'react';
 import { View } from 'react-native';

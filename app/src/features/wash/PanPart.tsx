@@ -1,17 +1,7 @@
-import {
-  DRAIN_HELP,
-  drainRateLMin,
-  EDGES,
-  FINDING_TABLE,
-  FLOAT_FAILED,
-  formatClock,
-  formatQuantity,
-  panClock,
-  panDose,
-  readFigure,
-  toSi,
-  type CoilPlan,
-} from '@elm-mist/core';
+import { panDose, type CoilPlan } from '@elm-mist/core/method';
+import { DRAIN_HELP, drainRateLMin, FLOAT_FAILED, panClock } from '@elm-mist/core/run';
+import { FINDING_TABLE } from '@elm-mist/core/survey';
+import { EDGES, formatClock, formatQuantity, readFigure, toSi } from '@elm-mist/core/units';
 import { View } from 'react-native';
 import { sharedNow, useDraft, useNow, useVisit } from '@/data';
 import { Banner, Body, Clock, Companion, Field, Gauge, Heading, Label, Part, Row, Small, space, Strong, Why } from '@/ui';

@@ -1,4 +1,4 @@
-import type { PowerSource } from '@elm-mist/core';
+import type { PowerSource } from '@elm-mist/core/equipment';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { useVisit } from '@/data';

@@ -1,15 +1,7 @@
-import {
-  CoreError,
-  EDGES,
-  flatFoamWords,
-  formatRatio,
-  formatVolume,
-  pouredWaterParts,
-  runOffCure,
-  toSi,
-  type CoilPlan,
-  type RunOffCure,
-} from '@elm-mist/core';
+import { CoreError } from '@elm-mist/core/errors';
+import type { CoilPlan } from '@elm-mist/core/method';
+import { flatFoamWords, pouredWaterParts, runOffCure, type RunOffCure } from '@elm-mist/core/mix';
+import { EDGES, formatRatio, formatVolume, toSi } from '@elm-mist/core/units';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { useVisit } from '@/data';

@@ -1,4 +1,5 @@
-import { formatDuration, type Task } from '@elm-mist/core';
+import type { Task } from '@elm-mist/core/runsheet';
+import { formatDuration } from '@elm-mist/core/units';
 import { View } from 'react-native';
 import { useVisit } from '@/data';
 import { Heading, Meant, Part, Tick } from '@/ui';

@@ -1,4 +1,5 @@
-import { isWashed, washJobs } from '@elm-mist/core';
+import { washJobs } from '@elm-mist/core/beads';
+import { isWashed } from '@elm-mist/core/run';
 import { useState } from 'react';
 import { useVisit } from '@/data';
 import { Act, ThumbBar } from '@/ui';

@@ -1,26 +1,23 @@
+import { cautionsNow, labelLines, MIX_STANDING_WORDS, nowWords } from '@elm-mist/core/beads';
+import { coilName } from '@elm-mist/core/equipment';
+import { waterPosition } from '@elm-mist/core/mix';
 import {
-  cautionsNow,
   coilMix,
-  formatDuration,
   gateOpenedAt,
   gateOf,
   gateToTake,
   isWashed,
-  labelLines,
   leftOver,
-  MIX_STANDING_WORDS,
   needsFoam,
   nextAction,
   provenDead,
-  nowWords,
   progressOf,
   sectionClock,
-  waterPosition,
   type NextAction,
   type SectionWord,
-  type Task,
-  coilName,
-} from '@elm-mist/core';
+} from '@elm-mist/core/run';
+import type { Task } from '@elm-mist/core/runsheet';
+import { formatDuration } from '@elm-mist/core/units';
 import { router } from 'expo-router';
 import { View } from 'react-native';
 import { useNow, useVisit, wallClock } from '@/data';

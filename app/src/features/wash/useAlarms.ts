@@ -1,4 +1,6 @@
-import { alarmsOf, alarmWords, dueAlarms, powerAlarmsOf, type Alarm, coilName } from '@elm-mist/core';
+import { alarmWords } from '@elm-mist/core/beads';
+import { coilName } from '@elm-mist/core/equipment';
+import { alarmsOf, dueAlarms, powerAlarmsOf, type Alarm } from '@elm-mist/core/run';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { sharedNow, useVisit } from '@/data';
 import { callOut, keepScreenOn, wakeSoundOnTouch } from '@/device/alarm';

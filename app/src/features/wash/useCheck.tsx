@@ -1,4 +1,5 @@
-import { RINSE_SIGN_NAMES, RINSE_SIGNS, SPOT_NAMES, SPOTS, type RinseSign, type Section, type Spot } from '@elm-mist/core';
+import type { Section } from '@elm-mist/core/method';
+import { RINSE_SIGN_NAMES, RINSE_SIGNS, SPOT_NAMES, SPOTS, type RinseSign, type Spot } from '@elm-mist/core/run';
 import { useState, type ReactNode } from 'react';
 import { View } from 'react-native';
 import { useVisit } from '@/data';

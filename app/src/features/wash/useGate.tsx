@@ -1,5 +1,5 @@
+import { POWER_SOURCE_NAMES, type PowerSource } from '@elm-mist/core/equipment';
 import {
-  capacitorWords,
   deadVolts,
   GATE_TABLE,
   gateHelp,
@@ -9,15 +9,14 @@ import {
   LIVE_VOLTS,
   mayStayShut,
   MOST_CIRCUITS,
-  POWER_SOURCE_NAMES,
-  readFigure,
   readingPasses,
   readsEachCircuit,
   worstReading,
   type GateEntry,
   type GateStep,
-  type PowerSource,
-} from '@elm-mist/core';
+} from '@elm-mist/core/run';
+import { capacitorWords } from '@elm-mist/core/shop';
+import { readFigure } from '@elm-mist/core/units';
 import { useState, type ReactNode } from 'react';
 import { View } from 'react-native';
 import { useVisit, wallClock } from '@/data';

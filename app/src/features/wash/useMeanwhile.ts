@@ -1,4 +1,4 @@
-import { meanwhileOf, type Meanwhile } from '@elm-mist/core';
+import { meanwhileOf, type Meanwhile } from '@elm-mist/core/runsheet';
 import { useEffect, useState } from 'react';
 import { useOwnLane, type LiveSheet } from '../runsheet/useVisitRun';
 

@@ -1,4 +1,7 @@
-import { GATE_TABLE, gateStepsFor, planCoil, POWER_STEPS, trustedSeconds, visitTasks, type VisitEvent } from '@elm-mist/core';
+import { trustedSeconds } from '@elm-mist/core/dryout';
+import { planCoil } from '@elm-mist/core/method';
+import { GATE_TABLE, gateStepsFor, POWER_STEPS, type VisitEvent } from '@elm-mist/core/run';
+import { visitTasks } from '@elm-mist/core/runsheet';
 import { graded, house, mildDay, shelf, overGoodDrain } from '@elm-mist/core/testing/fixtures';
 import { fullRun, fullRunCoils, fullRunPlans, scribe } from '@elm-mist/core/testing/fullRun';
 import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';

@@ -1,5 +1,7 @@
 import type { CoilRecord } from '@elm-mist/contract';
-import type { CoilRun, PowerSource, Task } from '@elm-mist/core';
+import type { PowerSource } from '@elm-mist/core/equipment';
+import type { CoilRun } from '@elm-mist/core/run';
+import type { Task } from '@elm-mist/core/runsheet';
 
 /** One coil that is washed, or that still has foam on it whatever is planned now. */
 export interface WashJob {

@@ -1,5 +1,5 @@
 import { useDroppable } from '@dnd-kit/core';
-import { formatDuration } from '@elm-mist/core';
+import { formatDuration } from '@elm-mist/core/units';
 import { View } from 'react-native';
 import { today } from '@/data';
 import { line, LinkBox, Small, space, Strong, useTokens } from '@/ui';

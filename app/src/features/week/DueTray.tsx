@@ -1,5 +1,5 @@
 import type { DueRow } from '@elm-mist/contract';
-import { neighbourhoodWords } from '@elm-mist/core';
+import { neighbourhoodWords } from '@elm-mist/core/route';
 import { useDroppable } from '@dnd-kit/core';
 import { View } from 'react-native';
 import { useHouseRules } from '@/data';

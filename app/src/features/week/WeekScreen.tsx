@@ -1,6 +1,6 @@
 import type { DueRow, WeekRecord } from '@elm-mist/contract';
 import { DndContext, PointerSensor, pointerWithin, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
-import { dayLater } from '@elm-mist/core';
+import { dayLater } from '@elm-mist/core/clock';
 import { useInfiniteQuery, useQuery } from '@tanstack/react-query';
 import { router, useLocalSearchParams } from 'expo-router';
 import { useEffect, useState } from 'react';

@@ -1,5 +1,6 @@
 import type { DueRow, WeekRecord, WeekVisit } from '@elm-mist/contract';
-import { dayLater, driveMin, spreadDays, type DueStop, type OpenDay } from '@elm-mist/core';
+import { dayLater } from '@elm-mist/core/clock';
+import { driveMin, spreadDays, type DueStop, type OpenDay } from '@elm-mist/core/route';
 
 /** What was put on another day and is not kept yet: due systems by their id, visits by theirs. */
 export interface WeekDraft {

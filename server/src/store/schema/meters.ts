@@ -1,4 +1,4 @@
-import type { MeteredWash, NotCounted } from '@elm-mist/core';
+import type { MeteredWash, NotCounted } from '@elm-mist/core/savings';
 import type { MeterRecord } from '@elm-mist/contract';
 import { sqliteTable, text } from 'drizzle-orm/sqlite-core';
 import { place } from './places';

@@ -1,4 +1,5 @@
-import type { DrillFamily, Notice, PracticeCoil, Role, VisitDebrief } from '@elm-mist/core';
+import type { Notice, Role } from '@elm-mist/core/people';
+import type { DrillFamily, PracticeCoil, VisitDebrief } from '@elm-mist/core/trainer';
 import { index, integer, sqliteTable, text } from 'drizzle-orm/sqlite-core';
 
 /** Codes by time (RFC 6238), and spare ones that serve once. */

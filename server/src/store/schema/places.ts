@@ -1,4 +1,5 @@
-import type { CoilFace, CoilRole, CoilShape, Configuration, Construction, Guard, Refrigerant } from '@elm-mist/core';
+import type { CoilFace, CoilRole, CoilShape, Configuration, Construction, Refrigerant } from '@elm-mist/core/equipment';
+import type { Guard } from '@elm-mist/core/method';
 import type { PositionSource } from '@elm-mist/contract';
 import { index, integer, real, sqliteTable, text } from 'drizzle-orm/sqlite-core';
 import { archived } from './archived';

@@ -1,4 +1,5 @@
-import type { Chemistry, CleanerForm, Construction, CountsAgainst, DialPosition, LabelChart, LabelGap, LabelLine } from '@elm-mist/core';
+import type { Construction } from '@elm-mist/core/equipment';
+import type { Chemistry, CleanerForm, CountsAgainst, DialPosition, LabelChart, LabelGap, LabelLine } from '@elm-mist/core/mix';
 import type { ApplicatorRecord, StockMove } from '@elm-mist/contract';
 import { blob, index, integer, real, sqliteTable, text } from 'drizzle-orm/sqlite-core';
 import { visit } from './visits';

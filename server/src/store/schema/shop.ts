@@ -1,4 +1,7 @@
-import type { DayAir, HourAir, HouseRules, PriceBook } from '@elm-mist/core';
+import type { HourAir } from '@elm-mist/core/dryout';
+import type { DayAir } from '@elm-mist/core/interval';
+import type { HouseRules } from '@elm-mist/core/method';
+import type { PriceBook } from '@elm-mist/core/price';
 import type { DayCrew, ShopRecord, WeatherSource } from '@elm-mist/contract';
 import { integer, sqliteTable, text } from 'drizzle-orm/sqlite-core';
 
