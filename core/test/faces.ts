@@ -9,5 +9,5 @@ export const faces = (): Record<string, unknown> =>
     {},
     ...readdirSync(SRC)
       .filter((folder) => folder !== 'testing')
-      .map((folder) => require(join(SRC, folder, 'index.ts')) as object),
+      .map((folder) => require(join(SRC, folder, 'index.ts')) as object), // oxlint-disable-line typescript/no-require-imports,
   ) as Record<string, unknown>;

@@ -98,7 +98,10 @@ const INTERVALS: readonly IntervalRule[] = [
   },
 ];
 
-/** @throws CoreError unreadable `closedOn` */
+/**
+ * The day of a closing.
+ * @throws CoreError unreadable `closedOn`
+ */
 export function closingDay(closedOn: string): Date {
   const day = parseISO(closedOn);
   if (!/^\d{4}-\d{2}-\d{2}$/.test(closedOn) || !isValid(day))
