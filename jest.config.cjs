@@ -8,7 +8,7 @@ const node = (displayName, roots) => ({
   setupFiles: ['<rootDir>/core/test/properties.cjs'],
   sandboxInjectedGlobals: ['Math', 'Number', 'Array', 'Object', 'Map', 'Set', 'Infinity', 'String', 'JSON'],
   transform: nodeTransform,
-  transformIgnorePatterns: ['/node_modules/(?!(uuid|fast-check|date-fns|fraction.js|pure-rand)/)'],
+  transformIgnorePatterns: ['/node_modules/(?!(uuid|fast-check|date-fns|fraction.js|pure-rand|p-limit|yocto-queue)/)'],
 });
 
 module.exports = {

@@ -11,10 +11,6 @@ import { seedDemoAccounts } from './services/accounts';
 import { practiceServer } from './sandbox/practiceServer';
 import { Sandboxes } from './sandbox/sandboxes';
 import { makeReads } from './services/makeReads';
-import { systemsAhead } from './services/systemIndex';
-import { teachersAhead } from './services/teachers';
-import { dueAhead } from './services/due';
-import { clocksAhead } from './services/dueIndex';
 import { codesAhead } from './services/unitCodes';
 import { shopOf, todayOf } from './services/shop';
 import { chooseShop, chosenShop, openShop, ownIsThere, type ShopFolders, type WhichShop } from './shops';
@@ -129,8 +125,7 @@ export function openProgram({ folders, webRoot, script, log, tellsTime, proxy, a
     // What a folder of before lacks is drawn, and today is got ready, behind the first requests.
     const today = todayOf(store.db, new Date());
     void makeReads(store)
-      .then(() => Promise.all([teachersAhead(store), clocksAhead(store), systemsAhead(store), codesAhead(store.db)]))
-      .then(() => dueAhead(store, today, Date.now()))
+      .then(() => codesAhead(store.db))
       .then(() => cards.ahead(today))
       .then(() => cards.ahead(dayLater(today, 1)))
       .then(() => meterSavings.soon())

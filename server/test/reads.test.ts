@@ -4,7 +4,6 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { VisitDetail } from '@elm-mist/contract';
 import { costOfVisit, earlierKnown, systemFindings, shopLearned, visitRead } from '@elm-mist/core/beads';
-import { dayLater } from '@elm-mist/core/clock';
 import { foldVisit, type VisitEvent } from '@elm-mist/core/run';
 import { dirtFactor, ratioByWatts, type MeasuredWash } from '@elm-mist/core/savings';
 import { fullRun } from '@elm-mist/core/testing/fullRun';
@@ -12,7 +11,6 @@ import { eq } from 'drizzle-orm';
 import fc from 'fast-check';
 import { seedDemoOnce } from '../src/demo/seed';
 import { visitCosts } from '../src/services/costs';
-import { clocksAhead } from '../src/services/dueIndex';
 import { appendEvents } from '../src/services/events';
 import { learnedOf } from '../src/services/known';
 import { makeReads } from '../src/services/makeReads';
@@ -58,19 +56,6 @@ function folded(systemId: string) {
   });
 }
 
-/** Clocks as they are held in memory, and as they are written. */
-const inOrder = (lines: string[]) => lines.sort();
-const heldClocks = async () =>
-  inOrder([...(await clocksAhead(store))].flatMap(([id, clocks]) => clocks.map(({ kind, of, due }) => `${id} ${kind} ${of} ${due}`)));
-const writtenClocks = () =>
-  inOrder(
-    store.db
-      .select()
-      .from(t.dueClock)
-      .all()
-      .map(({ systemId, kind, of, due }) => `${systemId} ${kind} ${of} ${due}`),
-  );
-
 test('whatever is entered, what is kept beside the entries equals their fold, and every answer made of it with it', async () => {
   let number = 0;
   await fc.assert(
@@ -104,7 +89,6 @@ test('whatever is entered, what is kept beside the entries equals their fold, an
       const kept = v.readsOf(store.db, [id], READ_VERSION).get(id);
       if (events.length === 0) expect(kept).toBeUndefined();
       else expect(kept).toEqual(JSON.parse(JSON.stringify(drawRead(store.db, id))));
-      expect(await heldClocks()).toEqual(writtenClocks());
     }),
     { numRuns: 25 },
   );
@@ -162,30 +146,6 @@ test('thrown away, all of it is made anew the same, a few at a time; and what is
   expect(openRecord(store.db)).toEqual(open);
 });
 
-test('clocks held in memory follow what is written, also where it was put in as a whole, or more was written than is remembered', async () => {
-  await clocksAhead(store);
-  const put = (days: number) =>
-    store.db
-      .update(t.dueClock)
-      .set({ due: dayLater(DAY, days) })
-      .run();
-  put(400);
-  expect(await heldClocks()).not.toEqual(writtenClocks());
-  store.versions.touch(['system:quillon-split']);
-  const own = (lines: string[]) => lines.filter((line) => line.startsWith('quillon-split '));
-  const [held, written] = [await heldClocks(), writtenClocks()];
-  expect(own(held).length).toBeGreaterThan(0);
-  expect(own(held)).toEqual(own(written));
-  expect(held).not.toEqual(written);
-  store.versions.forget();
-  expect(await heldClocks()).toEqual(writtenClocks());
-  put(500);
-  for (let n = 0; n < 10_000; n += 1) store.versions.touch([]);
-  expect(await heldClocks()).toEqual(writtenClocks());
-  await makeReads(store, true);
-  expect(await heldClocks()).toEqual(writtenClocks());
-});
-
 test('places are found by any word that begins so, whatever signs are typed with it', () => {
   const found = (words: string) => placesAsked(store.db, { words, archived: false, after: null, most: 50 }).places.map((place) => place.id);
   expect(found('')).toHaveLength(6);
@@ -233,11 +193,11 @@ test('what washes were measured to save follows each visit as it is written to, 
   const [id] = v.lastClosedVisits(store.db, 1).map((visit) => visit.id);
   const before = learnedOf(store).dirt;
   const measured = (saved: MeasuredWash | null, standing: 'closed' | 'under way' = 'closed') =>
-    store.write((db, touches) => {
+    store.write((db, only) => {
       const read = drawRead(db, id!);
       v.writeRead(db, id!, READ_VERSION, { ...read, cost: { ...read.cost, saved } });
       db.update(t.visit).set({ standing }).where(eq(t.visit.id, id!)).run();
-      touches.push(`visit:${id!}`, 'closings');
+      only({ systems: [], taught: true });
     });
   const wash = { w: 310, u: 60, watts: 2400, grade: 3, ratio: 0.9 };
   for (const saved of [wash, { ...wash, w: 120, ratio: 0.4 }]) {

@@ -198,10 +198,11 @@ export function runsMostOfTheYear({ configuration, latitudeDeg, climate }: RunsW
  */
 export function runMonths(from: string, to: string, { configuration, latitudeDeg, climate }: RunsWhere): number {
   const season = seasonAt(latitudeDeg);
-  let months = 0;
-  for (let at = Date.parse(from); at < Date.parse(to); at += DAY_MS)
-    months += runShare(new Date(at).getUTCMonth() + 1, configuration, season, climate) / MONTH_DAYS;
-  return months;
+  const shares = Array.from({ length: 12 }, (_, i) => runShare(i + 1, configuration, season, climate));
+  const end = Date.parse(to);
+  let days = 0;
+  for (let at = Date.parse(from); at < end; at += DAY_MS) days += shares[new Date(at).getUTCMonth()] ?? 0;
+  return days / MONTH_DAYS;
 }
 
 /** Longest that is looked ahead, days. */

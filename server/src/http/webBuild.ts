@@ -1,7 +1,7 @@
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Middleware } from 'koa';
-import send from 'koa-send';
+import { send } from '@koa/send';
 
 const HASHED = /^\/(_expo\/static|assets)\//;
 

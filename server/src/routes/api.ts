@@ -57,7 +57,7 @@ export function apiRouter({ meterSavings, script, shops, upkeep, sessions, sandb
     await next();
     if (ctx.method !== 'GET') meterSavings?.soon();
   });
-  const answers = new Answers(store.versions);
+  const answers = new Answers(store.writes);
 
   router.get('/health', (ctx) => {
     ctx.body = { status: 'ready', time: now().toISOString() };

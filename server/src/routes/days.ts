@@ -16,33 +16,12 @@ export function dayRoutes(router: Router, store: Store, answers: Answers, cards:
 
   router.get('/days/:day', (ctx) => {
     const day = askedDay('day', ctx.params['day']);
-    return answers.send(
-      ctx,
-      `day ${day}`,
-      () => dayRecord(store, cards, day),
-      (made) => [
-        `day:${day}`,
-        ...made.visits.map((row) => `system:${row.system.id}` as const),
-        ...(made.next ? [`visit:${made.next.id}` as const, `day:${made.next.day}` as const] : []),
-        'places',
-        'shop',
-        'shelf',
-        'closings',
-        'savings',
-        'weather',
-        'plans',
-      ],
-    );
+    return answers.send(ctx, `day ${day}`, () => dayRecord(store, cards, day));
   });
 
   router.get('/days/:day/crews', (ctx) => {
     const day = askedDay('day', ctx.params['day']);
-    return answers.send(
-      ctx,
-      `crews ${day}`,
-      () => dayCrewsRecord(db, day),
-      () => ['shop', 'closings', 'places', 'plans'],
-    );
+    return answers.send(ctx, `crews ${day}`, () => dayCrewsRecord(db, day));
   });
   router.put('/days/:day/crews', (ctx) => {
     ctx.body = sayCrews(store, askedDay('day', ctx.params['day']), parseInput(dayCrewsSchema, body(ctx)));
@@ -53,12 +32,5 @@ export function dayRoutes(router: Router, store: Store, answers: Answers, cards:
     ctx.body = visits;
   });
 
-  router.get('/open', (ctx) =>
-    answers.send(
-      ctx,
-      'open',
-      () => openRecord(db),
-      () => ['open', 'places'],
-    ),
-  );
+  router.get('/open', (ctx) => answers.send(ctx, 'open', () => openRecord(db)));
 }

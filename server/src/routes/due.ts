@@ -33,21 +33,11 @@ export function dueRoutes(router: Router, store: Store, now: () => Date, answers
 
   router.get('/due', (ctx) => {
     const asked = askedDue(ctx.query);
-    return answers.send(
-      ctx,
-      `due ${JSON.stringify(asked)}`,
-      () => dueRecord(store, asked, now().getTime()),
-      () => ['closings', 'places', 'plans', 'open', 'shop', ...(asked.shelf ? (['shelf', 'stock'] as const) : [])],
-    );
+    return answers.send(ctx, `due ${JSON.stringify(asked)}`, () => dueRecord(store, asked, now().getTime()));
   });
   router.get('/weeks/:day', (ctx) => {
     const day = askedDay('day', ctx.params['day']);
-    return answers.send(
-      ctx,
-      `week ${day}`,
-      () => weekRecord(db, day),
-      () => ['plans', 'places', 'shop', 'closings'],
-    );
+    return answers.send(ctx, `week ${day}`, () => weekRecord(db, day));
   });
   router.put('/systems/:id/clock', (ctx) => {
     ctx.body = setClock(store, idOf(ctx), parseInput(clockSetSchema, body(ctx)), signed(ctx).person.name, now().toISOString());
@@ -56,14 +46,7 @@ export function dueRoutes(router: Router, store: Store, now: () => Date, answers
     ctx.body = setAgreement(store, idOf(ctx), parseInput(agreementInputSchema, body(ctx)));
   });
 
-  router.get('/feed', (ctx) =>
-    answers.send(
-      ctx,
-      'feed',
-      () => feedRecord(db),
-      () => ['shop'],
-    ),
-  );
+  router.get('/feed', (ctx) => answers.send(ctx, 'feed', () => feedRecord(db)));
   router.put('/feed', (ctx) => {
     ctx.body = moveFeed(store, parseInput(feedInputSchema, body(ctx)).wanted);
   });

@@ -51,30 +51,15 @@ export function placeRoutes(router: Router, store: Store, now: () => Date, answe
     const words = askedWord(ctx.query, 'q', 100);
     const after = askedWord(ctx.query, 'after', 400) || null;
     const away = ctx.query['archived'] === 'yes';
-    return answers.send(
-      ctx,
-      `places ${JSON.stringify([words, after, away])}`,
-      () => placePage(db, { words, after, archived: away }),
-      () => ['places', 'closings'],
-    );
+    return answers.send(ctx, `places ${JSON.stringify([words, after, away])}`, () => placePage(db, { words, after, archived: away }));
   });
   router.get('/places/:id', (ctx) => {
     const id = idOf(ctx);
-    return answers.send(
-      ctx,
-      `place ${id}`,
-      () => placeDetail(db, id),
-      () => ['places', 'closings'],
-    );
+    return answers.send(ctx, `place ${id}`, () => placeDetail(db, id));
   });
   router.get('/places/:id/meter', (ctx) => {
     const id = idOf(ctx);
-    return answers.send(
-      ctx,
-      `meter ${id}`,
-      () => meterAnswer(store, id),
-      () => ['places', 'closings', 'weather', 'shop'],
-    );
+    return answers.send(ctx, `meter ${id}`, () => meterAnswer(store, id));
   });
   router.get('/places/:id/meter/made-up', (ctx) => {
     ctx.body = madeUpMeterFile(store, idOf(ctx), todayOf(db, now()));

@@ -16,20 +16,12 @@ export function settingRoutes(router: Router, store: Store, answers: Answers): v
     read: (db: Db) => T,
     write: (db: Db, record: T) => void,
   ): void {
-    router.get(`/${name}`, (ctx) =>
-      answers.send(
-        ctx,
-        name,
-        () => read(store.db),
-        () => ['shop'],
-      ),
-    );
+    router.get(`/${name}`, (ctx) => answers.send(ctx, name, () => read(store.db)));
     router.put(`/${name}`, (ctx) => {
       const { was, ...wanted } = parseInput(schema, body(ctx));
-      ctx.body = store.write((tx, touches) => {
+      ctx.body = store.write((tx) => {
         const record = overlaid<T>(read(tx), wanted as unknown as T, was);
         write(tx, record);
-        touches.push('shop');
         return record;
       });
     });

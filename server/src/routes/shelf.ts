@@ -24,12 +24,11 @@ export function shelfRoutes(router: Router, store: Store, now: () => Date, answe
   const since = () => new Date(now().getTime() - EMPTY_SHOWN_MS).toISOString();
 
   router.get('/shelf', (ctx) => {
-    return answers.send(
-      ctx,
-      'shelf',
-      () => ({ cleaners: shelf.cleaners(db), applicators: shelf.applicators(db), stock: shelf.stockStanding(db, since()) }),
-      () => ['shelf', 'stock'],
-    );
+    return answers.send(ctx, 'shelf', () => ({
+      cleaners: shelf.cleaners(db),
+      applicators: shelf.applicators(db),
+      stock: shelf.stockStanding(db, since()),
+    }));
   });
   router.post('/cleaners', (ctx) => {
     ctx.status = 201;
@@ -71,12 +70,7 @@ export function shelfRoutes(router: Router, store: Store, now: () => Date, answe
 
   router.get('/costs', (ctx) => {
     const [from, to] = [askedDay('from', ctx.query['from']), askedDay('to', ctx.query['to'])];
-    return answers.send(
-      ctx,
-      `costs ${from} ${to}`,
-      () => visitCosts(db, from, to),
-      () => ['closings', 'places', 'shelf', 'shop'],
-    );
+    return answers.send(ctx, `costs ${from} ${to}`, () => visitCosts(db, from, to));
   });
 
   const file = (

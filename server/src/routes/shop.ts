@@ -5,7 +5,6 @@ import { climateHere } from '../services/climate';
 import type { MeterSavings } from '../services/meterSavings';
 import { changeShop, shopOf, zoneOf } from '../services/shop';
 import { shopSaved } from '../services/shopSaved';
-import { teachersAhead } from '../services/teachers';
 import type { Store } from '../store/open';
 import * as s from '../store/settings';
 import { askedNumber, body } from './asked';
@@ -23,26 +22,9 @@ export interface ShopChoice {
 export function shopRoutes(router: Router, store: Store, answers: Answers, shops: ShopChoice, meterSavings: MeterSavings | null): void {
   const { db } = store;
 
-  router.get('/shop', (ctx) =>
-    answers.send(
-      ctx,
-      'shop',
-      () => ({ ...shopOf(db), ownIsThere: shops.ownIsThere() }),
-      () => ['shop', 'places'],
-    ),
-  );
-  // Apart from the shop itself, which every page asks for: what coils teach takes some reading after a start.
-  router.get('/shop/year', (ctx) =>
-    answers.send(
-      ctx,
-      'shop-year',
-      async (): Promise<ShopYear> => {
-        await teachersAhead(store);
-        return { climate: climateHere(store) };
-      },
-      () => ['shop', 'places', 'weather', 'closings'],
-    ),
-  );
+  router.get('/shop', (ctx) => answers.send(ctx, 'shop', () => ({ ...shopOf(db), ownIsThere: shops.ownIsThere() })));
+  // Apart from the shop itself, which every page asks for: what coils teach takes some reading.
+  router.get('/shop/year', (ctx) => answers.send(ctx, 'shop-year', (): ShopYear => ({ climate: climateHere(store) })));
   router.put('/shop', (ctx) => {
     ctx.body = changeShop(store, parseInput(shopInputSchema, body(ctx)));
   });
@@ -56,19 +38,11 @@ export function shopRoutes(router: Router, store: Store, answers: Answers, shops
     ctx.body = { zone: zoneOf(latitude, askedNumber(ctx.query, 'longitude', -180, 180)) };
   });
 
-  router.get('/tariff', (ctx) =>
-    answers.send(
-      ctx,
-      'tariff',
-      () => ({ tariff: s.readTariff(db) }),
-      () => ['shop'],
-    ),
-  );
+  router.get('/tariff', (ctx) => answers.send(ctx, 'tariff', () => ({ tariff: s.readTariff(db) })));
   router.put('/tariff', (ctx) => {
     const { tariff } = parseInput(tariffInputSchema, body(ctx)) as TariffInput;
-    store.write((tx, touches) => {
+    store.write((tx) => {
       s.writeTariff(tx, tariff);
-      touches.push('shop');
     });
     ctx.body = { tariff };
   });
@@ -76,11 +50,6 @@ export function shopRoutes(router: Router, store: Store, answers: Answers, shops
   router.get('/saved', (ctx) => {
     meterSavings?.soon();
     const behind = meterSavings?.behind ?? false;
-    return answers.send(
-      ctx,
-      `saved ${behind}`,
-      () => shopSaved(store, behind),
-      () => ['closings', 'savings', 'places'],
-    );
+    return answers.send(ctx, `saved ${behind}`, () => shopSaved(db, behind));
   });
 }

@@ -14,13 +14,12 @@ import rawBody from 'raw-body';
 import type { Answers } from '../http/answers';
 import type { Changes } from '../http/changes';
 import { signed } from '../http/gate';
-import { othersTurn } from '../http/othersTurn';
+import { setImmediate as nextTurn } from 'node:timers/promises';
 import { notFound, refused } from '../http/problem';
 import type { Probes } from '../http/probes';
 import type { HiddenOf } from '../sandbox/sandbox';
 import type { Cards } from '../services/cards';
 import { appendEvents, ownEvents } from '../services/events';
-import { LEARNED_FROM } from '../services/known';
 import { keepPhoto, readPhoto } from '../services/photos';
 import { probeKit } from '../services/probeKit';
 import { addVisit, changeVisit, moveVisit, systemDetail, visitDetail } from '../services/visits';
@@ -52,12 +51,7 @@ export function visitRoutes(router: Router, answers: Answers, { store, now, chan
 
   router.get('/systems/:id', (ctx) => {
     const id = idOf(ctx);
-    return answers.send(
-      ctx,
-      `system ${id}`,
-      () => systemDetail(store, id),
-      () => [`system:${id}`, 'places', 'shop', 'closings', 'weather'],
-    );
+    return answers.send(ctx, `system ${id}`, () => systemDetail(store, id));
   });
 
   router.post('/visits', (ctx) => created(ctx, addVisit(store, parseInput(visitInputSchema, body(ctx)), at())));
@@ -69,25 +63,11 @@ export function visitRoutes(router: Router, answers: Answers, { store, now, chan
   });
   router.get('/visits/:id', (ctx) => {
     const id = idOf(ctx);
-    return answers.send(
-      ctx,
-      `visit ${id}`,
-      () => visitDetail(store, id),
-      ({ visit, system }) => [
-        `visit:${id}`,
-        `system:${system.id}`,
-        `system:${visit.systemId}`,
-        `day:${visit.day}`,
-        'places',
-        'shop',
-        'weather',
-        ...LEARNED_FROM,
-      ],
-    );
+    return answers.send(ctx, `visit ${id}`, () => visitDetail(store, id));
   });
   router.post('/visits/:id/events', async (ctx) => {
     const sent: VisitEvent[] = [];
-    for (const event of eachEvent(body(ctx))) if (sent.push(event) % EVENTS_A_TURN === 0) await othersTurn();
+    for (const event of eachEvent(body(ctx))) if (sent.push(event) % EVENTS_A_TURN === 0) await nextTurn();
     const appended = await appendEvents(store, idOf(ctx), ownEvents(signed(ctx).person, sent), at());
     ctx.body = appended;
     if (appended.added === 0) return;

@@ -22,7 +22,7 @@ import {
   type WashedCoil,
 } from '@elm-mist/core/trainer';
 import type { CoilRecord } from '@elm-mist/contract';
-import { othersTurn } from '../http/othersTurn';
+import { setImmediate as nextTurn } from 'node:timers/promises';
 import { Sessions } from '../services/sessions';
 import { visitFrame, type VisitFrame } from '../services/visitFrame';
 import { weatherOf } from '../services/weather';
@@ -53,7 +53,7 @@ async function inSlices<T>(work: Generator<void, T>): Promise<T> {
   for (;;) {
     const { done, value } = work.next();
     if (done) return value;
-    await othersTurn();
+    await nextTurn();
   }
 }
 

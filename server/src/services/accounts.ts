@@ -12,13 +12,12 @@ import type {
   StrengthRecord,
 } from '@elm-mist/contract';
 import { ROLES } from '@elm-mist/core/people';
-import { asc, count, eq } from 'drizzle-orm';
+import { asc, count, eq, sql } from 'drizzle-orm';
 import { notFound, refused } from '../http/problem';
-import { keptFor } from '../store/kept';
 import type { Db, Store } from '../store/open';
+import { prepared } from '../store/prepared';
 import * as t from '../store/schema';
 import { erasedIds } from '../store/settings';
-import type { Scope } from '../store/versions';
 import type { Sessions } from './sessions';
 import { refuseGuessable, strengthOf } from './guessable';
 import { newCode } from './newCode';
@@ -74,25 +73,23 @@ const found = (db: Db, id: string): Account => {
   return account;
 };
 
-/** Writes to accounts: who somebody was is read anew after it. */
-const writePeople = <T>(store: Store, work: (db: Db, touches: Scope[]) => T): T =>
-  store.write((db, touches) => {
-    touches.push('people');
-    return work(db, touches);
-  });
-
-/** Who an account is now; null for one that may not sign in. Asked with every request, and read once for as long as no account and no crew changes. */
-export const personById = (store: Store, id: string): PersonRecord | null =>
-  keptFor(store, 'person', id, ['people', 'shop'], () => {
-    const account = store.db.select().from(t.account).where(eq(t.account.id, id)).get();
-    return account ? personOf(store.db, account) : null;
-  });
+/** Who an account is now; null for one that may not sign in. */
+export function personById({ db }: Store, id: string): PersonRecord | null {
+  const account = prepared(db, 'account', () =>
+    db
+      .select()
+      .from(t.account)
+      .where(eq(t.account.id, sql.placeholder('id')))
+      .prepare(),
+  ).get({ id });
+  return account ? personOf(db, account) : null;
+}
 
 /** Gives the demo's crew accounts without a password, the first as owner: they sign in with one press, in the demo alone. */
 export function seedDemoAccounts(store: Store): void {
   const { demo, crew } = shopOf(store.db);
   if (!demo || anyAccount(store.db)) return;
-  writePeople(store, (db) => {
+  store.write((db) => {
     for (const [i, { id, name }] of crew.entries())
       db.insert(t.account)
         .values({ id, crewId: id, name, role: i === 0 ? 'owner' : 'technician', secret: null, codeUntil: null, active: true })
@@ -157,14 +154,13 @@ export async function firstOwner(store: Store, name: string, password: string): 
   open(store.db);
   refuseGuessable(password, [name, shopOf(store.db).name]);
   const secret = await hash(password, COST);
-  return writePeople(store, (db, touches) => {
+  return store.write((db) => {
     open(db);
     // The owner may stand on the crew list already.
     const member = shopOf(db).crew.find((each) => !each.archived && each.name.toLowerCase() === name.toLowerCase());
     const id = randomUUID();
     const row: Account = { ...NEW, id, crewId: member?.id ?? null, name, role: 'owner', secret, codeUntil: null };
     db.insert(t.account).values(row).run();
-    touches.push('shop');
     return personOf(db, row) as PersonRecord;
   });
 }
@@ -194,7 +190,7 @@ export const accountRecords = (db: Db, sessions: Sessions, here: string | null):
 export async function addAccount(store: Store, sessions: Sessions, input: AccountInput, nowMs: number): Promise<CodeRecord> {
   const code = newCode();
   const secret = await hash(code, COST);
-  return writePeople(store, (db) => {
+  return store.write((db) => {
     const { crew } = shopOf(db);
     const member = input.crewId === null ? null : crew.find((each) => each.id === input.crewId && !each.archived);
     if (member === undefined) throw refused('crewId', 'Nobody of that id is on the crew list.');
@@ -225,7 +221,7 @@ export async function renewCode(store: Store, sessions: Sessions, id: string, by
   const secret = await hash(code, COST);
   found(store.db, id);
   sessions.endAll(id);
-  return writePeople(store, (db) => {
+  return store.write((db) => {
     const codeUntil = new Date(nowMs + CODE_MS).toISOString();
     db.update(t.account).set({ secret, codeUntil, second: null }).where(eq(t.account.id, id)).run();
     tell(db, id, 'code', { by }, nowMs);
@@ -242,7 +238,7 @@ export function changeAccount(
   by: NoticeBy & { sessionId: string },
   nowMs: number,
 ): AccountRecord {
-  const record = writePeople(store, (db) => {
+  const record = store.write((db) => {
     const account = found(db, id);
     const owners = all(db).filter((each) => each.id !== id && each.role === 'owner' && personOf(db, each) !== null);
     if (owners.length === 0 && (role !== 'owner' || !active)) throw refused('role', 'A shop keeps one owner at least.');
@@ -275,7 +271,7 @@ export async function changePassword(
   if (was === password) throw refused('password', 'Take another one than before.');
   refuseGuessable(password, namesAround(store.db, account));
   const secret = await hash(password, COST);
-  writePeople(store, (db) => {
+  store.write((db) => {
     db.update(t.account).set({ secret, codeUntil: null }).where(eq(t.account.id, id)).run();
     tell(db, id, 'password', { device: sessions.deviceOf(here), sessionId: here }, nowMs);
   });
@@ -297,14 +293,14 @@ export async function beginSecond(store: Store, id: string, password: string): P
   const account = await ownPassword(store, id, password, 'password');
   if (account.second?.on) throw refused('password', 'It is set up already: take it off first.', 'conflict', 409);
   const { step, told } = newSecond(shopOf(store.db).name, personOf(store.db, account)?.name ?? account.name);
-  writePeople(store, (db) => db.update(t.account).set({ second: step }).where(eq(t.account.id, id)).run());
+  store.write((db) => db.update(t.account).set({ second: step }).where(eq(t.account.id, id)).run());
   return told;
 }
 
 /** Sets it up by its first code. @returns spare codes, told this once @throws Problem 422 `code` */
 export function confirmSecond(store: Store, id: string, code: string, by: NoticeBy, nowMs: number): SpareCodes {
   const { step, told } = confirmed(found(store.db, id).second, code, nowMs);
-  writePeople(store, (db) => {
+  store.write((db) => {
     db.update(t.account).set({ second: step }).where(eq(t.account.id, id)).run();
     tell(db, id, 'second-on', by, nowMs);
   });
@@ -314,7 +310,7 @@ export function confirmSecond(store: Store, id: string, code: string, by: Notice
 /** Takes it off. @throws Problem 422 `password` */
 export async function endSecond(store: Store, id: string, password: string, by: NoticeBy, nowMs: number): Promise<void> {
   await ownPassword(store, id, password, 'password');
-  writePeople(store, (db) => {
+  store.write((db) => {
     db.update(t.account).set({ second: null }).where(eq(t.account.id, id)).run();
     tell(db, id, 'second-off', by, nowMs);
   });
@@ -330,7 +326,7 @@ export function passSecond(store: Store, id: string, code: string, nowMs: number
   if (code === '') return 'asked';
   const right = judged(second, code, nowMs);
   if (!right) return null;
-  writePeople(store, (db) => db.update(t.account).set({ second: right.step }).where(eq(t.account.id, id)).run());
+  store.write((db) => db.update(t.account).set({ second: right.step }).where(eq(t.account.id, id)).run());
   return right.by;
 }
 

@@ -2,31 +2,24 @@ import { Worker } from 'node:worker_threads';
 import { and, asc, eq, sql } from 'drizzle-orm';
 import { earlierKnown, systemFindings } from '@elm-mist/core/beads';
 import { isPromised, isFilterNoted, wholeFinding } from '@elm-mist/core/run';
-import { othersTurn } from '../http/othersTurn';
-import { keptFor } from '../store/kept';
 import { keepNewest } from '../store/newest';
 import { cleaners } from '../store/shelf';
 import type { Store } from '../store/open';
 import { readHouseRules } from '../store/settings';
 import * as t from '../store/schema';
 import * as v from '../store/visits';
-import type { Scope } from '../store/versions';
 import { UNREAD, type Card, type CardInput } from './cardOf';
-import { LEARNED_FROM, learnedOf, pastOf } from './known';
-import { washesAhead } from './shopSaved';
-import { keptFrame, type VisitFrame } from './visitFrame';
+import { learnedOf, pastOf } from './known';
+import { visitFrame, type VisitFrame } from './visitFrame';
 import { weatherOf } from './weather';
 
 /** The thread that reckons cards: planning and searching for the shortest run of a day's visits would hold up every other request. */
 export const CARD_THREAD = 'cards';
 
 interface Kept {
-  /** What it rests on as it was: a change of these is waited for. */
-  firm: string;
-  /** What the shop learned from others as it was: a change of that is caught up with. */
-  soft: string;
+  /** The last write that it may show. */
+  at: number;
   card: Promise<Card>;
-  last: Card | null;
 }
 
 const MOST_KEPT = 2000;
@@ -34,7 +27,7 @@ const MOST_KEPT = 2000;
 const SOON_MS = 15;
 const MOST_BEHIND = 8;
 
-/** Cards of visits, reckoned on a thread of their own and kept for as long as nothing they rest on has changed. */
+/** Cards of visits, reckoned on a thread of their own, some 20 ms each, and kept until their system or the shop is written to: a day has up to 48 (limit 50 ms). */
 export class Cards {
   private readonly kept = new Map<string, Kept>();
   private worker: Worker | null = null;
@@ -50,24 +43,22 @@ export class Cards {
     private readonly failed: (error: unknown) => void = () => undefined,
   ) {}
 
-  /** The card of a visit. What others taught the shop since is caught up with behind it: times differ by seconds, and a list is asked for again soon. */
+  /** The card of a visit. How long things take at others is as it was when the card was made: it differs by seconds. */
   of(frame: VisitFrame): Promise<Card> {
     const { visit } = frame;
     if (visit.standing === 'closed' || visit.standing === 'cancelled') return Promise.resolve({ bead: 'close', needs: [], fit: null });
-    const { firm, soft } = this.stamps(frame);
+    const at = this.store.writes.ofSystem(visit.systemId);
     const known = this.kept.get(visit.id);
-    if (known?.firm === firm && known.soft === soft) return known.card;
+    if (known?.at === at) return known.card;
     const card = this.made(frame);
-    const entry: Kept = { firm, soft, card, last: known?.firm === firm ? known.last : null };
     this.kept.delete(visit.id);
-    this.kept.set(visit.id, entry);
+    this.kept.set(visit.id, { at, card });
     keepNewest(this.kept, MOST_KEPT);
     void card.then((made) => {
-      entry.last = made;
       // It may have been the thread that failed: asked for again, it is made again.
       if (made.unread) this.kept.delete(visit.id);
     });
-    return entry.last ? Promise.resolve(entry.last) : card;
+    return card;
   }
 
   /** Reckons a card that somebody looks at anew behind whoever wrote to its visit, so that it is at hand when the day is asked for again. */
@@ -76,49 +67,21 @@ export class Cards {
     const timer = setTimeout(() => {
       this.due.delete(visitId);
       const visit = v.findVisit(this.store.db, visitId);
-      if (visit) void this.of(keptFrame(this.store, visit));
+      if (visit) void this.of(visitFrame(this.store.db, visit.id));
     }, SOON_MS);
     timer.unref();
     this.due.set(visitId, timer);
   }
 
-  /** What all cards rest on, read a piece at a time: the first of them after a start would else hold up whoever asks meanwhile. */
-  async prepare(): Promise<void> {
-    if (this.worker) return;
-    this.worker = this.started();
-    await washesAhead(this.store);
-    for (const read of [() => learnedOf(this.store), () => this.shelf(), () => readHouseRules(this.store.db)]) {
-      await othersTurn();
-      read();
-    }
-    await othersTurn();
-  }
-
-  private shelf() {
-    return keptFor(this.store, 'cleaners', '', ['shelf'], () => cleaners(this.store.db));
-  }
-
   /** Reckons the cards of a day before anybody asks. */
   async ahead(day: string): Promise<void> {
-    for (const visit of v.visitsOn(this.store.db, day)) await this.of(keptFrame(this.store, visit));
+    for (const visit of v.visitsOn(this.store.db, day)) await this.of(visitFrame(this.store.db, visit.id));
   }
 
   /** How many wait to be reckoned, and for how long the oldest has, ms. */
   queue(): { waiting: number; oldestMs: number } {
     const [oldest] = this.waiting.values();
     return { waiting: this.waiting.size, oldestMs: oldest ? Math.round(performance.now() - oldest.since) : 0 };
-  }
-
-  private stamps({ visit }: VisitFrame): { firm: string; soft: string } {
-    const scopes: Scope[] = [`visit:${visit.id}`, `system:${visit.systemId}`, `facts:${visit.systemId}`, 'shop', 'shelf', 'weather'];
-    return { firm: this.store.versions.stamp(scopes), soft: this.store.versions.stamp(LEARNED_FROM) };
-  }
-
-  /** Whether a card is at hand, so that asking for it costs nothing. */
-  isFresh(frame: VisitFrame): boolean {
-    const known = this.kept.get(frame.visit.id);
-    const { firm, soft } = this.stamps(frame);
-    return known?.firm === firm && known.soft === soft;
   }
 
   private inputOf({ visit, system, place, coils }: VisitFrame): CardInput {
@@ -152,7 +115,7 @@ export class Cards {
         washesSinceOpened: known.washesSinceOpened,
         canYieldM2: learned.canYieldM2,
       },
-      shelf: this.shelf(),
+      shelf: cleaners(db),
       house: readHouseRules(db),
       taken: learned.taken,
       filterDue: clock?.due ?? null,

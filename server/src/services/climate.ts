@@ -1,19 +1,19 @@
 import { learnFluff, usualFluffWeeks, type Climate, type FluffLearned } from '@elm-mist/core/interval';
-import { keptFor } from '../store/kept';
+import { taught } from '../store/memo';
 import type { Store } from '../store/open';
 import { shopOf } from './shop';
-import { teacher, teachers } from './teachers';
+import { teachers } from './teachers';
 import { yearOfAir } from './yearOfAir';
 
 /** What the shop's coils told of the weeks of seed fluff, by its last closed visits; null where they told nothing, or where the shop is is not known. */
 export const fluffHere = (store: Store): FluffLearned | null =>
-  keptFor(store, 'fluff', '', ['closings', 'places', 'weather', 'shop'], () => {
+  taught(store, 'fluff', () => {
     const { latitudeDeg } = shopOf(store.db);
     const usual = latitudeDeg === null ? null : usualFluffWeeks({ latitudeDeg, climate: yearOfAir(store) });
     return (
       usual &&
       learnFluff(
-        [...teachers(store)].flatMap((id) => teacher(store, id).looks),
+        teachers(store).flatMap(({ looks }) => looks),
         usual,
       )
     );

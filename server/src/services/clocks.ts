@@ -7,7 +7,6 @@ import { wholeFinding } from '@elm-mist/core/run';
 import { eq } from 'drizzle-orm';
 import { notFound, refused } from '../http/problem';
 import * as c from '../store/clocks';
-import { touchSystems } from '../store/facts';
 import type { Db, Store } from '../store/open';
 import * as p from '../store/places';
 import * as t from '../store/schema';
@@ -42,7 +41,7 @@ const daysBetween = (from: string, to: string): number => (Date.parse(to) - Date
  * @throws Problem 404 · 422 for a clock that no visit has told of, a day that cannot be, or neither of the two
  */
 export function setClock(store: Store, systemId: string, input: ClockSetInput, by: string, at: string): DueClock[] {
-  return store.write((db, touches) => {
+  return store.write((db, only) => {
     if (!p.findSystem(db, systemId)) throw notFound('system', systemId);
     const { kind, of } = input;
     const known = c.clocksOf(db, systemId).find((clock) => clock.kind === kind && clock.of === of);
@@ -55,7 +54,7 @@ export function setClock(store: Store, systemId: string, input: ClockSetInput, b
       .onConflictDoUpdate({ target: [t.clockSet.systemId, t.clockSet.kind, t.clockSet.of], set: row })
       .run();
     settleClocks(db, systemId);
-    touches.push('closings', `system:${systemId}`);
+    only({ systems: [systemId] });
     return c.clocksOf(db, systemId);
   });
 }
@@ -76,13 +75,12 @@ function judged({ doneOn, due, why }: ClockSetInput, known: DueClock, today: str
 
 /** Says what was agreed with the owner of a system; null ends it. @throws Problem 404 */
 export function setAgreement(store: Store, systemId: string, { agreement }: AgreementInput): AgreementInput {
-  return store.write((db, touches) => {
+  return store.write((db, only) => {
     if (!p.findSystem(db, systemId)) throw notFound('system', systemId);
     db.delete(t.agreement).where(eq(t.agreement.systemId, systemId)).run();
     if (agreement) db.insert(t.agreement).values({ systemId, record: agreement }).run();
     settleClocks(db, systemId);
-    touches.push('closings', `system:${systemId}`);
-    touchSystems(touches, [systemId]);
+    only({ systems: [systemId] });
     return { agreement };
   });
 }

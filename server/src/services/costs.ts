@@ -1,6 +1,6 @@
 import type { VisitCostRecord } from '@elm-mist/contract';
 import { costOfVisit } from '@elm-mist/core/beads';
-import { othersTurn } from '../http/othersTurn';
+import { setImmediate as nextTurn } from 'node:timers/promises';
 import type { Db } from '../store/open';
 import { readHouseRules } from '../store/settings';
 import * as shelf from '../store/shelf';
@@ -22,6 +22,6 @@ export async function visitCosts(db: Db, from: string, to: string): Promise<Visi
       costs.push({ visitId: id, day, placeName, systemName, ...costOfVisit(cost ?? drawRead(db, id).cost, cleaners, house) });
     last = rows.at(-1) ?? null;
     if (rows.length < SLICE) return costs;
-    await othersTurn();
+    await nextTurn();
   }
 }

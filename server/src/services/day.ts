@@ -1,30 +1,27 @@
 import type { DayRecord } from '@elm-mist/contract';
-import { othersTurn } from '../http/othersTurn';
+import { setImmediate as nextTurn } from 'node:timers/promises';
 import type { Store } from '../store/open';
 import * as v from '../store/visits';
 import type { Card } from './cardOf';
 import type { Cards } from './cards';
 import { promisedOf } from './open';
-import { keptFrame, type VisitFrame } from './visitFrame';
+import { visitFrame, type VisitFrame } from './visitFrame';
 import { weatherOf } from './weather';
 
 /** The day's visits in order, each with what to carry, the visit that comes next, and the air. */
 export async function dayRecord(store: Store, cards: Cards, day: string): Promise<DayRecord> {
   const { db } = store;
   const visits = v.visitsOn(db, day);
-  if (visits.length > 0) await cards.prepare();
   const frames: VisitFrame[] = [];
   const asked: Promise<Card>[] = [];
   for (const visit of visits) {
-    const frame = keptFrame(store, visit);
+    const frame = visitFrame(db, visit.id);
     frames.push(frame);
-    const fresh = cards.isFresh(frame);
     asked.push(cards.of(frame));
     // Asking for a card reads the system's history: others get a turn between.
-    if (!fresh) await othersTurn();
+    await nextTurn();
   }
   const made = await Promise.all(asked);
-  await othersTurn();
   const promised = promisedOf(db, frames);
   return {
     day,

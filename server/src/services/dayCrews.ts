@@ -59,7 +59,7 @@ export function dayCrewsRecord(db: Db, day: string): DayCrewsRecord {
  * @throws Problem 422 `crews[i].memberIds[j]` for somebody who is not of the crew list, `crews[i].id` for a crew that is not called by its first
  */
 export function sayCrews(store: Store, day: string, { crews, roads }: DayCrewsInput): DayCrewsRecord {
-  return store.write((db, touches) => {
+  return store.write((db) => {
     const known = new Set((storedShop(db)?.crew ?? []).filter((member) => !member.archived).map((member) => member.id));
     crews.forEach((crew, i) => {
       crew.memberIds.forEach((id, j) => {
@@ -73,9 +73,7 @@ export function sayCrews(store: Store, day: string, { crews, roads }: DayCrewsIn
     for (const visit of db.select({ id: t.visit.id, crewId: t.visit.crewId }).from(t.visit).where(eq(t.visit.day, day)).all())
       if (visit.crewId !== null && !crews.some((crew) => crew.id === visit.crewId)) {
         db.update(t.visit).set({ crewId: null }).where(eq(t.visit.id, visit.id)).run();
-        touches.push(`visit:${visit.id}`);
       }
-    touches.push(`day:${day}`, 'plans');
     return dayCrewsRecord(db, day);
   });
 }

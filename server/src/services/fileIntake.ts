@@ -2,7 +2,7 @@ import { Readable } from 'node:stream';
 import { IMPORT_LIMIT, IMPORT_ROWS, type ImportLine, type ImportProblem } from '@elm-mist/contract';
 import { guessMatching, matchedRow, plainCell, type CellProblem, type Matching, type Table } from '@elm-mist/core/formats';
 import Papa from 'papaparse';
-import { othersTurn } from '../http/othersTurn';
+import { setImmediate as nextTurn } from 'node:timers/promises';
 import { Problem } from '../http/problem';
 import { parseAway } from './parseAway';
 
@@ -98,7 +98,7 @@ async function* bites(stream: Readable): AsyncGenerator<string> {
       throw new Problem(413, 'too-large', 'The file is larger than 25 MB.', { file: 'The file is larger than 25 MB.' });
     for (let from = 0; from < bytes.length; from += BITE) {
       yield letters.decode(bytes.subarray(from, from + BITE), { stream: true });
-      await othersTurn();
+      await nextTurn();
     }
   }
   yield letters.decode();

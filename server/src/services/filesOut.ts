@@ -5,7 +5,7 @@ import { entryWords, foldVisit } from '@elm-mist/core/run';
 import { and, asc, eq, gte, lte, sql } from 'drizzle-orm';
 import Papa from 'papaparse';
 import { notFound } from '../http/problem';
-import { othersTurn } from '../http/othersTurn';
+import { setImmediate as nextTurn } from 'node:timers/promises';
 import type { Db } from '../store/open';
 import * as t from '../store/schema';
 import * as v from '../store/visits';
@@ -88,7 +88,7 @@ async function* logSlices(db: Db, { from, to, systemId }: LogAsked): AsyncGenera
     const last = visits.at(-1);
     if (!last || visits.length < SLICE) return;
     after = last;
-    await othersTurn();
+    await nextTurn();
   }
 }
 

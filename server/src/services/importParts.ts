@@ -1,9 +1,10 @@
 import type { StockMove } from '@elm-mist/contract';
 import { asc, eq } from 'drizzle-orm';
 import { v7 as uuidv7 } from 'uuid';
-import { othersTurn } from '../http/othersTurn';
+import { setImmediate as nextTurn } from 'node:timers/promises';
 import { Problem } from '../http/problem';
 import type { Db, Store } from '../store/open';
+import { NOTHING } from '../store/writes';
 import * as t from '../store/schema';
 import { writeStock, type NewBottle } from './stock';
 
@@ -35,12 +36,11 @@ function apply(db: Db, work: readonly ShelfWork[]): void {
 }
 
 function applyPart(store: Store, id: number): void {
-  store.write((db, touches) => {
+  store.write((db) => {
     const part = db.select().from(t.importPart).where(eq(t.importPart.id, id)).get();
     if (!part) return;
     apply(db, part.work as ShelfWork[]);
     db.delete(t.importPart).where(eq(t.importPart.id, id)).run();
-    touches.push('shelf', 'stock');
   });
 }
 
@@ -62,7 +62,10 @@ const partsOf = (db: Db, job: string): { id: number; last: boolean }[] =>
 export async function writeInParts(store: Store, rows: Iterable<readonly ShelfWork[]>): Promise<void> {
   const job = uuidv7();
   const put = (work: readonly ShelfWork[][], last: boolean) => {
-    store.write((db) => db.insert(t.importPart).values({ job, work: work.flat(), last }).run());
+    store.write((db, only) => {
+      only(NOTHING);
+      db.insert(t.importPart).values({ job, work: work.flat(), last }).run();
+    });
   };
   try {
     let held: ShelfWork[][] = [];
@@ -71,7 +74,7 @@ export async function writeInParts(store: Store, rows: Iterable<readonly ShelfWo
       if (held.length < PART) continue;
       put(held, false);
       held = [];
-      await othersTurn();
+      await nextTurn();
     }
     put(held, true);
   } catch (error) {
@@ -80,7 +83,7 @@ export async function writeInParts(store: Store, rows: Iterable<readonly ShelfWo
   }
   try {
     for (const { id } of partsOf(store.db, job)) {
-      await othersTurn();
+      await nextTurn();
       applyPart(store, id);
     }
   } catch {
@@ -90,7 +93,10 @@ export async function writeInParts(store: Store, rows: Iterable<readonly ShelfWo
 
 const forget = (store: Store, job: string): void => {
   try {
-    store.write((db) => db.delete(t.importPart).where(eq(t.importPart.job, job)).run());
+    store.write((db, only) => {
+      only(NOTHING);
+      db.delete(t.importPart).where(eq(t.importPart.job, job)).run();
+    });
   } catch {
     // No room for that either: the next start forgets it.
   }

@@ -1,9 +1,9 @@
 import type { KnownBefore, VisitRecord } from '@elm-mist/contract';
 import { earlierKnown, shopLearned, systemFindings, type ReadVisit, type ShopLearned } from '@elm-mist/core/beads';
 import { isOpenFinding } from '@elm-mist/core/run';
+import { taught } from '../store/memo';
 import type { Store, Db } from '../store/open';
 import { cleaners } from '../store/shelf';
-import type { Scope } from '../store/versions';
 import * as v from '../store/visits';
 import { climateHere } from './climate';
 import { paceHere } from './pace';
@@ -36,29 +36,16 @@ const closedBefore = (past: readonly Past[], visit: VisitRecord): Past[] =>
 /** How many of the shop's last closed visits are asked how long things take. */
 const RUNS_LEARNED_FROM = 15;
 
-/** What that rests on: whatever shows it is old once one of these was written to. */
-export const LEARNED_FROM = ['closings', 'shelf', 'savings'] as const satisfies readonly Scope[];
-
-/** What the shop's last closed visits teach: made once for every closing and every change of the shelf. */
-const taught = new WeakMap<Store, { stamp: string; learned: ShopLearned }>();
-export function learnedOf(store: Store): ShopLearned {
-  const stamp = store.versions.stamp(LEARNED_FROM);
-  const kept = taught.get(store);
-  if (kept?.stamp === stamp) return kept.learned;
-  const reads = readsOf(
-    store.db,
-    v.lastClosedVisits(store.db, RUNS_LEARNED_FROM).map(({ id }) => id),
-  );
-  const learned = {
-    ...shopLearned(
-      reads,
-      cleaners(store.db).filter((cleaner) => cleaner.form === 'aerosol'),
-    ),
-    dirt: dirtHere(store),
-  };
-  taught.set(store, { stamp, learned });
-  return learned;
-}
+/** What the shop's last closed visits teach. */
+export const learnedOf = (store: Store): ShopLearned =>
+  taught(store, 'learned', () => {
+    const reads = readsOf(
+      store.db,
+      v.lastClosedVisits(store.db, RUNS_LEARNED_FROM).map(({ id }) => id),
+    );
+    const cans = cleaners(store.db).filter((cleaner) => cleaner.form === 'aerosol');
+    return { ...shopLearned(reads, cans), dirt: dirtHere(store.db) };
+  });
 
 /** The air noted last on the visit's day at another place: the same town, so a fair start. */
 function lastAir(db: Db, visit: VisitRecord): KnownBefore['air'] {

@@ -1,4 +1,4 @@
-import { othersTurn } from '../http/othersTurn';
+import { setImmediate as nextTurn } from 'node:timers/promises';
 import type { Store } from '../store/open';
 import { indexAllPlaces } from '../store/places';
 import * as t from '../store/schema';
@@ -6,7 +6,6 @@ import { readMeta, writeMeta } from '../store/settings';
 import * as v from '../store/visits';
 import { settleClocks } from './clocks';
 import { settleOpen } from './open';
-import type { Scope } from '../store/versions';
 import { drawRead, READ_VERSION } from './reads';
 
 /** Marks a folder whose lists of what is open and what is due were drawn from rows of this shape. */
@@ -34,29 +33,26 @@ export async function makeReads(store: Store, all = false, looked = LOOKED): Pro
     const { ids, last } = v.withoutRead(store.db, READ_VERSION, after, looked);
     for (let from = 0; from < ids.length; from += SLICE) {
       const some = ids.slice(from, from + SLICE);
-      store.write((db, touches) => {
+      store.write((db) => {
         for (const id of some) v.writeRead(db, id, READ_VERSION, drawRead(db, id));
-        touches.push(...some.map((id): Scope => `visit:${id}`));
       });
-      await othersTurn();
+      await nextTurn();
     }
     count += ids.length;
     after = last;
-    await othersTurn();
+    await nextTurn();
   }
   // What is open is drawn once every row is there, a system at a time, and again after a stop in the middle of it.
   if (!all && readMeta(store.db, OPEN_DRAWN) === String(READ_VERSION)) return count;
   const systems = store.db.select({ id: t.system.id }).from(t.system).all();
   for (let from = 0; from < systems.length; from += SLICE) {
-    store.write((db, touches) => {
+    store.write((db) => {
       for (const { id } of systems.slice(from, from + SLICE)) {
         settleOpen(db, id);
         settleClocks(db, id);
-        touches.push(`system:${id}`);
       }
-      touches.push('open', 'closings');
     });
-    await othersTurn();
+    await nextTurn();
   }
   store.write((db) => writeMeta(db, OPEN_DRAWN, String(READ_VERSION)));
   return count;

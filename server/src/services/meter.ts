@@ -4,7 +4,7 @@ import type { CoilRole, Configuration } from '@elm-mist/core/equipment';
 import { runHours } from '@elm-mist/core/interval';
 import type { MeasuredWash, YearDay } from '@elm-mist/core/savings';
 import { desc, eq, sql } from 'drizzle-orm';
-import { othersTurn } from '../http/othersTurn';
+import { setImmediate as nextTurn } from 'node:timers/promises';
 import { notFound, refused } from '../http/problem';
 import { madeUpMeter } from '../standins/meter';
 import type { Db, Store } from '../store/open';
@@ -66,7 +66,7 @@ export async function airOf(db: Db, rows: MeterRecord['rows']): Promise<{ air: Y
       air.push(day);
       from.add(source);
     }
-    await othersTurn();
+    await nextTurn();
   }
   return { air, from };
 }
@@ -102,12 +102,11 @@ function typicalYear(db: Db): MeterAnswer['typical'] {
 
 /** Keeps a place's meter in the place of the one that was there. @throws Problem 404 */
 export function keepMeter(store: Store, placeId: string, input: MeterInput, at: string): { rows: number } {
-  return store.write((db, touches) => {
+  return store.write((db) => {
     if (!p.findPlace(db, placeId)) throw notFound('place', placeId);
     const rows = [...input.rows].sort((a, b) => (a.day < b.day ? -1 : a.day > b.day ? 1 : 0));
     const record = { ...input, rows, at };
     db.insert(t.meter).values({ placeId, record }).onConflictDoUpdate({ target: t.meter.placeId, set: { record } }).run();
-    touches.push('places');
     return { rows: rows.length };
   });
 }

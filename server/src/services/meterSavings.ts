@@ -3,12 +3,11 @@ import type { VisitRead } from '@elm-mist/core/beads';
 import { alsoHeats, type Configuration } from '@elm-mist/core/equipment';
 import type { CoilBothWays } from '@elm-mist/core/interval';
 import type { MeteredWash, NotCounted, WashedThere } from '@elm-mist/core/savings';
-import { eq, inArray, sql } from 'drizzle-orm';
-import { othersTurn } from '../http/othersTurn';
+import { eq, sql } from 'drizzle-orm';
+import { setImmediate as nextTurn } from 'node:timers/promises';
 import type { Db, Store } from '../store/open';
 import * as t from '../store/schema';
 import { readMeta } from '../store/settings';
-import type { Scope } from '../store/versions';
 import { airOf, keptMeter } from './meter';
 import { READ_VERSION } from './reads';
 import type { SavingsWork } from './savingsThread';
@@ -20,12 +19,6 @@ export const SAVINGS_THREAD = 'savings';
 
 /** Counted up whenever what is made of a meter changes: all are then reckoned anew. */
 const SAVING_VERSION = 1;
-/** What a saving by a meter rests on. */
-const RESTS_ON: readonly Scope[] = ['places', 'closings', 'weather', 'shop'];
-/** What may be another for every meter. */
-const ALL_CHANGED: readonly Scope[] = ['places', 'weather', 'shop'];
-/** SQLite takes so many values in one statement. */
-const MOST_VALUES = 5000;
 /** Writes of one moment are waited for, ms. */
 const SOON_MS = 200;
 const PATIENCE_MS = 60_000;
@@ -83,9 +76,8 @@ function washesOf(db: Db, placeId: string): Wash[] {
 
 /** Reckons what washes saved by the meters of their houses, each time anything that it rests on has changed, behind whatever else is asked. */
 export class MeterSavings {
-  private checked = '';
-  /** How often the file had been written when it was looked last; null before that. */
-  private seen: number | null = null;
+  /** The last write that it was looked after. */
+  private checked = -1;
   private running = false;
   private closed = false;
   private timer: NodeJS.Timeout | null = null;
@@ -100,19 +92,19 @@ export class MeterSavings {
 
   /** Whether something has changed that was not looked at yet. */
   get behind(): boolean {
-    return this.running || this.checked !== this.stampNow();
+    return this.running || this.checked !== this.store.writes.ofTaught();
   }
 
   /** Looks for meters to be reckoned anew, in a moment. Costs nothing where nothing was written that it rests on. */
   soon(): void {
-    if (this.timer || this.running || this.checked === this.stampNow()) return;
+    if (this.timer || this.running || this.checked === this.store.writes.ofTaught()) return;
     this.timer = setTimeout(() => {
       this.timer = null;
       this.running = true;
       this.all()
         .catch((error: unknown) => {
           // Tried again once something it rests on is another, and at the next start.
-          this.checked = this.stampNow();
+          this.checked = this.store.writes.ofTaught();
           if (!this.closed) this.failed(error);
         })
         .finally(() => {
@@ -128,34 +120,16 @@ export class MeterSavings {
     for (const worker of this.workers) void worker.terminate();
   }
 
-  private stampNow = (): string => this.store.versions.stamp(RESTS_ON);
-
   private async all(): Promise<void> {
-    const { db } = this.store;
-    for (let now = this.stampNow(); now !== this.checked; now = this.stampNow()) {
-      const { writes } = this.store.versions;
-      const changed = this.changedSystems();
-      const places = db
-        .selectDistinct({ placeId: t.meter.placeId })
-        .from(t.meter)
-        .innerJoin(t.system, eq(t.system.placeId, t.meter.placeId))
-        .where(changed ? inArray(t.system.id, changed) : undefined)
-        .all();
-      for (const { placeId } of places) {
+    const last = () => this.store.writes.ofTaught();
+    for (let now = last(); now !== this.checked; now = last()) {
+      for (const { placeId } of this.store.db.select({ placeId: t.meter.placeId }).from(t.meter).all()) {
         if (this.closed) return;
         await this.one(placeId);
-        await othersTurn();
+        await nextTurn();
       }
-      [this.checked, this.seen] = [now, writes];
+      this.checked = now;
     }
-  }
-
-  /** Systems that were written to since it was looked last: a closing costs what it touches, however many meters there are. Null where all may be others. */
-  private changedSystems(): string[] | null {
-    const touched = this.seen === null ? null : this.store.versions.since(this.seen);
-    if (!touched || touched.some((scope) => ALL_CHANGED.includes(scope))) return null;
-    const systems = new Set(touched.flatMap((scope) => (scope.startsWith('system:') ? [scope.slice('system:'.length)] : [])));
-    return systems.size > MOST_VALUES ? null : [...systems];
   }
 
   private async one(placeId: string): Promise<void> {
@@ -179,10 +153,10 @@ export class MeterSavings {
     const weak = { changed: meter.changes !== '', othersAir: from.has('typical') || (!demo && from.has('simulated')) };
     const told = washes.length === 0 ? [] : await this.reckoned({ rows: meter.rows, air, washes, weak });
     const row = { placeId, stamp, washes: washes.map(({ day, visitIds }, i) => ({ day, visitIds, told: told[i] ?? 'too-little' })) };
-    this.store.write((tx, touches) => {
+    this.store.write((tx, only) => {
       if (!tx.select({ placeId: t.meter.placeId }).from(t.meter).where(eq(t.meter.placeId, placeId)).get()) return;
+      only({ systems: [], taught: true });
       tx.insert(t.meterSaving).values(row).onConflictDoUpdate({ target: t.meterSaving.placeId, set: row }).run();
-      touches.push('savings');
     });
   }
 

@@ -7,7 +7,7 @@ import { PAST_NAMES, PAST_TABLE, readPastRow, type CellProblem, type Matching, t
 import { nextDue } from '@elm-mist/core/interval';
 import { sealOf } from '@elm-mist/core/record';
 import { foldVisit, type VisitEvent } from '@elm-mist/core/run';
-import { othersTurn } from '../http/othersTurn';
+import { setImmediate as nextTurn } from 'node:timers/promises';
 import type { Db, Store } from '../store/open';
 import * as p from '../store/places';
 import * as t from '../store/schema';
@@ -114,14 +114,12 @@ export async function importPast(
   if (imported) {
     const all = [...visits.values()];
     for (let from = 0; from < all.length; from += SLICE) {
-      store.write((db, touches) => {
+      store.write((db) => {
         for (const visit of all.slice(from, from + SLICE)) {
           count[writePast(db, visit, now.toISOString())] += 1;
-          touches.push(`system:${visit.systemId}`, `day:${visit.day}`);
         }
-        touches.push('closings', 'places', 'plans');
       });
-      await othersTurn();
+      await nextTurn();
     }
   }
   return { done: true, rows: intake.rows, bad: intake.bad, problems: intake.problems, imported, ...count };

@@ -1,9 +1,10 @@
 import { PHOTO_TYPES } from '@elm-mist/contract';
 import { eq } from 'drizzle-orm';
 import pLimit from 'p-limit';
-import { othersTurn } from '../http/othersTurn';
+import { setImmediate as nextTurn } from 'node:timers/promises';
 import { notFound, Problem } from '../http/problem';
 import type { Db, Store } from '../store/open';
+import { NOTHING } from '../store/writes';
 import * as t from '../store/schema';
 import { findVisit } from '../store/visits';
 
@@ -42,8 +43,9 @@ export async function keepPhoto(
       throw new Problem(415, 'bad-type', 'A photo must be a JPEG or a PNG.', { body: 'A photo must be a JPEG or a PNG.' });
     }
     await turn(async () => {
-      await othersTurn();
-      store.write((db) => {
+      await nextTurn();
+      store.write((db, only) => {
+        only(NOTHING);
         if (!findVisit(db, visitId)) throw notFound('visit', visitId);
         const row = { id: photoId, visitId, mime, bytes, receivedAt };
         db.insert(t.photo).values(row).onConflictDoNothing().run();

@@ -3,9 +3,8 @@ import { randomUUID } from 'node:crypto';
 import type { ImportLine } from '@elm-mist/contract';
 import { capacityFromModel } from '@elm-mist/core/equipment';
 import { PLACE_NAMES, PLACE_TABLE, readPlaceRow, type Matching, type PlaceRow } from '@elm-mist/core/formats';
-import { othersTurn } from '../http/othersTurn';
+import { setImmediate as nextTurn } from 'node:timers/promises';
 import { refused } from '../http/problem';
-import { touchPlaces } from '../store/facts';
 import type { Db, Store } from '../store/open';
 import { indexPlaces } from '../store/places';
 import * as t from '../store/schema';
@@ -95,13 +94,12 @@ export async function importPlaces(
     const there = known(store.db);
     const shop = shopOf(store.db);
     for (let from = 0; from < ready.length; from += SLICE) {
-      store.write((db, touches) => {
+      store.write((db) => {
         const touched = new Set<string>();
         for (const row of ready.slice(from, from + SLICE)) count[writeRow(db, row, there, shop, touched)] += 1;
         indexPlaces(db, [...touched]);
-        touchPlaces(db, touches, [...touched]);
       });
-      await othersTurn();
+      await nextTurn();
     }
   }
   return { done: true, rows: intake.rows, bad: intake.bad, problems: intake.problems, imported, ...count };

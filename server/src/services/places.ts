@@ -11,7 +11,6 @@ import {
 import { and, eq, inArray, ne } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import { notFound, refused } from '../http/problem';
-import { touchPlaces } from '../store/facts';
 import type { Db, Store } from '../store/open';
 import * as p from '../store/places';
 import * as t from '../store/schema';
@@ -91,7 +90,7 @@ function ownerOf(db: Db, input: PlaceInput): string {
 
 /** @throws Problem 409 `id` · 422 `customerId` */
 export function addPlace(store: Store, input: PlaceInput, at: string): PlaceRecord {
-  return store.write((db, touches) =>
+  return store.write((db) =>
     once(
       db,
       'place',
@@ -104,7 +103,6 @@ export function addPlace(store: Store, input: PlaceInput, at: string): PlaceReco
           .values({ id, customerId: ownerOf(db, input), name, address, note, ...positionOf(db, input) })
           .run();
         p.indexPlaces(db, [id]);
-        touches.push('places');
         return placeDetail(db, id).place;
       },
     ),
@@ -118,7 +116,7 @@ type PlaceShape = Omit<PlaceInput, 'id' | 'was'>;
  * @throws Problem 404 · 409 when somebody changed the same thing meanwhile · 422 `customerId`
  */
 export function changePlace(store: Store, id: string, input: PlaceInput): PlaceRecord {
-  return store.write((db, touches) => {
+  return store.write((db) => {
     const now = placeDetail(db, id).place;
     const { id: _id, was, newOwner, ...wanted } = input;
     const shape: PlaceShape = {
@@ -146,7 +144,6 @@ export function changePlace(store: Store, id: string, input: PlaceInput): PlaceR
     const theirs = db.select({ id: t.place.id }).from(t.place).where(eq(t.place.customerId, owner)).all();
     const ids = theirs.map((row) => row.id);
     p.indexPlaces(db, ids);
-    touchPlaces(db, touches, ids);
     return placeDetail(db, id).place;
   });
 }
@@ -165,7 +162,7 @@ const OPEN_VISITS = 'Visits to it are planned or under way: close or cancel them
 
 /** Puts a place away, with its systems, or brings it back; nothing of it is lost. @throws Problem 404 · 422 while visits are planned */
 export function archivePlace(store: Store, id: string, archived: boolean): PlaceRecord {
-  return store.write((db, touches) => {
+  return store.write((db) => {
     const { systems } = placeDetail(db, id);
     if (
       archived &&
@@ -176,7 +173,6 @@ export function archivePlace(store: Store, id: string, archived: boolean): Place
     )
       throw refused('archived', OPEN_VISITS);
     db.update(t.place).set({ archived }).where(eq(t.place.id, id)).run();
-    touchPlaces(db, touches, [id]);
     return placeDetail(db, id).place;
   });
 }
@@ -186,7 +182,7 @@ export function archivePlace(store: Store, id: string, archived: boolean): Place
  * @throws Problem 404 · 422 `intoId`
  */
 export function mergePlace(store: Store, id: string, intoId: string): PlaceSummary {
-  return store.write((db, touches) => {
+  return store.write((db) => {
     const { place } = placeDetail(db, id);
     if (id === intoId) throw refused('intoId', 'A place cannot be taken into itself.');
     const into = p.findPlace(db, intoId);
@@ -199,7 +195,6 @@ export function mergePlace(store: Store, id: string, intoId: string): PlaceSumma
     db.update(t.place).set({ note }).where(eq(t.place.id, intoId)).run();
     db.update(t.place).set({ archived: true }).where(eq(t.place.id, id)).run();
     p.indexPlaces(db, [id, intoId]);
-    touchPlaces(db, touches, [id, intoId]);
     return placeDetail(db, intoId);
   });
 }
@@ -214,7 +209,7 @@ export function customerDetail(db: Db, id: string): CustomerDetail {
 
 /** Puts name and phone of a customer right, at every place of theirs. @throws Problem 404 · 409 when somebody changed the same thing meanwhile */
 export function changeCustomer(store: Store, id: string, { was, ...wanted }: CustomerInput): CustomerDetail {
-  return store.write((db, touches) => {
+  return store.write((db) => {
     const { customer, places } = customerDetail(db, id);
     const { name, phone, quiet } = overlaid(
       { name: customer.name, phone: customer.phone, quiet: customer.quiet },
@@ -224,14 +219,13 @@ export function changeCustomer(store: Store, id: string, { was, ...wanted }: Cus
     db.update(t.customer).set({ name, phone, quiet }).where(eq(t.customer.id, id)).run();
     const ids = places.map((place) => place.id);
     p.indexPlaces(db, ids);
-    touchPlaces(db, touches, ids);
     return customerDetail(db, id);
   });
 }
 
 /** Two entries of the same customer: the places of one go to the other. @throws Problem 404 · 422 `intoId` */
 export function mergeCustomer(store: Store, id: string, intoId: string): CustomerRecord {
-  return store.write((db, touches) => {
+  return store.write((db) => {
     const from = p.findCustomer(db, id);
     if (!from) throw notFound('customer', id);
     if (id === intoId) throw refused('intoId', 'A customer cannot be taken into themselves.');
@@ -251,11 +245,6 @@ export function mergeCustomer(store: Store, id: string, intoId: string): Custome
       moved.map((row) => row.id),
     );
     const theirs = db.select({ id: t.place.id }).from(t.place).where(eq(t.place.customerId, intoId)).all();
-    touchPlaces(
-      db,
-      touches,
-      theirs.map((row) => row.id),
-    );
     return { ...into, phone: into.phone || from.phone, quiet: into.quiet || from.quiet, places: theirs.length };
   });
 }

@@ -12,6 +12,7 @@ import { randomUUID } from 'node:crypto';
 import { and, asc, desc, eq, gt } from 'drizzle-orm';
 import { notFound } from '../http/problem';
 import type { Db, Store } from '../store/open';
+import { NOTHING } from '../store/writes';
 import * as t from '../store/schema';
 import { accountRecords } from './accounts';
 import { sharedSteps } from './realPractice';
@@ -33,7 +34,8 @@ export function practiceOf(db: Db, accountId: string): PracticeRecord {
 
 /** Keeps answers under the ids that the device gave them; one that is kept already is left as it is. */
 export function keepPractice(store: Store, accountId: string, entries: readonly PracticeEntry[]): PracticeRecord {
-  store.write((db) => {
+  store.write((db, only) => {
+    only(NOTHING);
     for (const entry of entries)
       db.insert(t.practice)
         .values({ ...entry, accountId })
@@ -45,7 +47,8 @@ export function keepPractice(store: Store, accountId: string, entries: readonly 
 
 /** Lets all of somebody's answers go. */
 export function forgetPractice(store: Store, accountId: string): PracticeRecord {
-  store.write((db) => {
+  store.write((db, only) => {
+    only(NOTHING);
     db.delete(t.practice).where(eq(t.practice.accountId, accountId)).run();
     db.delete(t.practiceVisit).where(eq(t.practiceVisit.accountId, accountId)).run();
   });
@@ -93,13 +96,17 @@ export const practiceCoils = (db: Db): PracticeCoilRecord[] =>
 export function makePracticeCoil(store: Store, coil: PracticeCoilInput, by: string, madeAt: string): PracticeCoilRecord {
   const id = randomUUID();
   const data = coil as PracticeCoil;
-  store.write((db) => db.insert(t.practiceCoil).values({ id, data, by, madeAt, archived: false }).run());
+  store.write((db, only) => {
+    only(NOTHING);
+    db.insert(t.practiceCoil).values({ id, data, by, madeAt, archived: false }).run();
+  });
   return { coil: { ...data, id }, by };
 }
 
 /** Puts one away: what was done on it stays with whoever did it. @throws Problem 404 */
 export function archivePracticeCoil(store: Store, id: string): PracticeCoilRecord[] {
-  store.write((db) => {
+  store.write((db, only) => {
+    only(NOTHING);
     if (db.update(t.practiceCoil).set({ archived: true }).where(eq(t.practiceCoil.id, id)).run().changes === 0)
       throw notFound('practice coil', id);
   });

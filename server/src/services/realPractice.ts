@@ -1,8 +1,9 @@
 import type { RealFamily, RealPractice } from '@elm-mist/contract';
 import { DRILL_FAMILIES, realSteps, type RealStep } from '@elm-mist/core/trainer';
 import { and, desc, eq, exists, gte } from 'drizzle-orm';
-import { othersTurn } from '../http/othersTurn';
+import { setImmediate as nextTurn } from 'node:timers/promises';
 import type { Db, Store } from '../store/open';
+import { NOTHING } from '../store/writes';
 import * as p from '../store/places';
 import * as t from '../store/schema';
 import * as v from '../store/visits';
@@ -30,7 +31,7 @@ async function monthOf(db: Db, name: string, nowMs: number): Promise<(RealStep &
     if (!system) continue;
     const place = p.findPlace(db, system.placeId)?.name ?? system.name;
     steps.push(...realSteps(id, system.configuration, v.eventsOf(db, id), name).map((step) => ({ ...step, visitId: id, place })));
-    await othersTurn();
+    await nextTurn();
   }
   return steps;
 }
@@ -61,4 +62,7 @@ export const sharedSteps = async (db: Db, accountId: string, name: string, nowMs
 
 /** Shares one's sums with who leads, or no more. */
 export const shareSteps = (store: Store, accountId: string, sharesSteps: boolean): void =>
-  store.write((db) => void db.update(t.account).set({ sharesSteps }).where(eq(t.account.id, accountId)).run());
+  store.write((db, only) => {
+    only(NOTHING);
+    db.update(t.account).set({ sharesSteps }).where(eq(t.account.id, accountId)).run();
+  });

@@ -11,7 +11,7 @@ import {
   type SystemRecordFile,
 } from '@elm-mist/core/record';
 import { and, asc, eq, sql } from 'drizzle-orm';
-import { othersTurn } from '../http/othersTurn';
+import { setImmediate as nextTurn } from 'node:timers/promises';
 import { notFound } from '../http/problem';
 import { FolderError, type Db } from '../store/open';
 import * as p from '../store/places';
@@ -47,7 +47,7 @@ export async function systemRecord(db: Db, systemId: string, madeAt: string): Pr
   for (const { id } of closed) {
     const found = recorded(db, id);
     if (found) visits.push(found.visit);
-    await othersTurn();
+    await nextTurn();
   }
   const { name, address } = shopOf(db);
   return sealedRecord({

@@ -2,6 +2,7 @@ import { hash, randomBytes, randomUUID } from 'node:crypto';
 import { desc, eq, lt, or } from 'drizzle-orm';
 import type { DeviceRecord } from '@elm-mist/contract';
 import type { Store } from '../store/open';
+import { NOTHING } from '../store/writes';
 import * as t from '../store/schema';
 
 const DAY_MS = 86_400_000;
@@ -35,7 +36,8 @@ export class Sessions {
   begin(accountId: string, device: string): { token: string; id: string } {
     const token = randomBytes(32).toString('base64url');
     const [id, at] = [randomUUID(), new Date(this.now()).toISOString()];
-    this.store.write((db) => {
+    this.store.write((db, only) => {
+      only(NOTHING);
       db.delete(t.session)
         .where(or(lt(t.session.lastAt, this.ago(IDLE_MS)), lt(t.session.since, this.ago(WHOLE_MS))))
         .run();
@@ -62,13 +64,13 @@ export class Sessions {
     }
     if (now - session.lastMs > SEEN_MS) {
       session.lastMs = now;
-      this.store.write((db) =>
-        db
-          .update(t.session)
+      this.store.write((db, only) => {
+        only(NOTHING);
+        db.update(t.session)
           .set({ lastAt: new Date(now).toISOString() })
           .where(eq(t.session.id, session.id))
-          .run(),
-      );
+          .run();
+      });
     }
     return session;
   }

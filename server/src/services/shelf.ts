@@ -35,7 +35,7 @@ function readCleaner(db: Db, id: string): CleanerRecord {
 
 /** Adds a cleaner from its label. @throws Problem 409 `name` when the name is taken */
 export function addCleaner(store: Store, input: CleanerInput, at: string): CleanerRecord {
-  return store.write((db, touches) =>
+  return store.write((db) =>
     once(
       db,
       'cleaner',
@@ -47,7 +47,6 @@ export function addCleaner(store: Store, input: CleanerInput, at: string): Clean
         db.insert(t.cleaner)
           .values({ ...cleanerRow(entryOf(input)), id })
           .run();
-        touches.push('shelf');
         return readCleaner(db, id);
       },
     ),
@@ -56,8 +55,7 @@ export function addCleaner(store: Store, input: CleanerInput, at: string): Clean
 
 /** Changes what a label says. Plans already made keep what they followed. @throws Problem 404 · 409 `name` */
 export function changeCleaner(store: Store, id: string, input: CleanerInput): CleanerRecord {
-  return store.write((db, touches) => {
-    touches.push('shelf');
+  return store.write((db) => {
     readCleaner(db, id);
     checkName(db, input.name, id);
     db.update(t.cleaner)
@@ -72,7 +70,7 @@ export const cleanerDetail = (db: Db, id: string): CleanerDetail => ({ cleaner: 
 
 /** @throws Problem 409 `id` */
 export function addApplicator(store: Store, input: ApplicatorInput, at: string): ApplicatorRecord {
-  return store.write((db, touches) =>
+  return store.write((db) =>
     once(
       db,
       'applicator',
@@ -82,7 +80,6 @@ export function addApplicator(store: Store, input: ApplicatorInput, at: string):
       (id) => {
         const record = { ...input, id };
         db.insert(t.applicator).values(record).run();
-        touches.push('shelf');
         return record;
       },
     ),
@@ -91,8 +88,7 @@ export function addApplicator(store: Store, input: ApplicatorInput, at: string):
 
 /** @throws Problem 404 */
 export function changeApplicator(store: Store, id: string, input: ApplicatorInput): ApplicatorRecord {
-  return store.write((db, touches) => {
-    touches.push('shelf');
+  return store.write((db) => {
     const { changes } = db
       .update(t.applicator)
       .set({ ...input, id })
@@ -118,8 +114,7 @@ export function keepSheet(store: Store, cleanerId: string, contentType: string, 
       body: 'A safety sheet must be a PDF, a JPEG or a PNG.',
     });
   }
-  return store.write((db, touches) => {
-    touches.push('shelf');
+  return store.write((db) => {
     readCleaner(db, cleanerId);
     const row = { mime, bytes, receivedAt };
     db.insert(t.safetySheet)

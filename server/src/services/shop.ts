@@ -53,13 +53,12 @@ export const todayOf = (db: Db, now: Date): string => dayIn(shopOf(db).zone, now
 
 /** @throws Problem 409 when somebody changed the same thing meanwhile */
 export function changeShop(store: Store, input: ShopInput): ShopRecord {
-  return store.write((db, touches) => {
+  return store.write((db) => {
     const { demo, ...now } = shopOf(db);
     const { was, ...wanted } = input;
     const next = overlaid<t.StoredShop>(now, { ...now, ...wanted }, was);
     q.writeShop(db, next);
     keepsAnOwner(db);
-    touches.push('shop');
     return { ...next, demo };
   });
 }

@@ -5,6 +5,7 @@ import { usedFromShelf, type VisitState } from '@elm-mist/core/run';
 import { eq, sql } from 'drizzle-orm';
 import { notFound, Problem } from '../http/problem';
 import type { Db, Store } from '../store/open';
+import { NOTHING } from '../store/writes';
 import * as t from '../store/schema';
 import * as shelf from '../store/shelf';
 import { once } from './made';
@@ -50,8 +51,9 @@ export function writeMove(db: Db, move: Omit<StockMove, 'id'>): void {
 
 /** Puts bottles on the shelf. @throws Problem 422 `cleanerId` when there is no such cleaner */
 export function addStock(store: Store, input: StockInput, by: string, at: string): StockRecord[] {
-  return store.write((db, touches) => {
-    touches.push('stock');
+  return store.write((db, only) => {
+    // No plan goes by what is left in a bottle.
+    only(NOTHING);
     return once(
       db,
       'stock',
@@ -90,7 +92,9 @@ function bottles(db: Db, requestId: string, input: StockInput, by: string, at: s
 
 /** Sets what is left to what was counted, as one more move. @throws Problem 404 · 422 `leftL` above what it holds */
 export function countStock(store: Store, itemId: string, count: StockCount, by: string, at: string): StockRecord {
-  return store.write((db, touches) => {
+  return store.write((db, only) => {
+    // No plan goes by what is left in a bottle.
+    only(NOTHING);
     const item = shelf.findBottle(db, itemId);
     if (!item) throw notFound('bottle', itemId);
     if (count.leftL > item.sizeL + NOTHING_L)
@@ -99,7 +103,6 @@ export function countStock(store: Store, itemId: string, count: StockCount, by: 
       });
     const litres = count.leftL - item.leftL;
     if (Math.abs(litres) > NOTHING_L) writeMove(db, { itemId, cleanerId: item.cleanerId, visitId: null, litres, why: 'counted', by, at });
-    touches.push('stock');
     return { ...item, leftL: count.leftL };
   });
 }

@@ -2,7 +2,6 @@ import type { CoilInput, CoilRecord, SystemInput, SystemRecord } from '@elm-mist
 import { capacityFromModel, checkGeometry, MOST_COILS, ROLE_NAMES, type CoilGeometry } from '@elm-mist/core/equipment';
 import { eq } from 'drizzle-orm';
 import { notFound, Problem, refused } from '../http/problem';
-import { touchSystems } from '../store/facts';
 import type { Db, Store } from '../store/open';
 import * as p from '../store/places';
 import * as t from '../store/schema';
@@ -25,7 +24,7 @@ function placeOf(db: Db, placeId: string): void {
 
 /** @throws Problem 409 `id` · 422 `placeId` when there is no such place */
 export function addSystem(store: Store, input: SystemInput, at: string): SystemRecord {
-  return store.write((db, touches) =>
+  return store.write((db, only) =>
     once(
       db,
       'system',
@@ -38,7 +37,7 @@ export function addSystem(store: Store, input: SystemInput, at: string): SystemR
         const record: SystemRecord = { ...rest, id, btuh: capacityOf(input), archived: false };
         db.insert(t.system).values(record).run();
         p.indexPlaces(db, [input.placeId]);
-        touchSystems(touches, [id]);
+        only({ systems: [id], taught: true });
         return record;
       },
     ),
@@ -52,7 +51,7 @@ type SystemShape = Omit<SystemInput, 'id' | 'was'>;
  * @throws Problem 404 · 409 when somebody changed the same thing meanwhile · 422
  */
 export function changeSystem(store: Store, id: string, input: SystemInput): SystemRecord {
-  return store.write((db, touches) => {
+  return store.write((db, only) => {
     const now = readSystem(db, id);
     const { id: _id, was, ...wanted } = input;
     const { placeId, name, configuration, model, btuh, refrigerant, madeYear, note } = now;
@@ -68,19 +67,19 @@ export function changeSystem(store: Store, id: string, input: SystemInput): Syst
     const record: SystemRecord = { ...next, id, btuh: next.btuh ?? now.btuh, archived: now.archived };
     db.update(t.system).set(record).where(eq(t.system.id, id)).run();
     p.indexPlaces(db, [now.placeId, next.placeId]);
-    touchSystems(touches, [id]);
+    only({ systems: [id], taught: true });
     return record;
   });
 }
 
 /** Puts a system away, or brings it back. @throws Problem 404 · 422 while visits are planned */
 export function archiveSystem(store: Store, id: string, archived: boolean): SystemRecord {
-  return store.write((db, touches) => {
+  return store.write((db, only) => {
     const system = readSystem(db, id);
     if (archived && openVisits(db, [id]) > 0)
       throw refused('archived', 'Visits to it are planned or under way: close or cancel them first.');
     db.update(t.system).set({ archived }).where(eq(t.system.id, id)).run();
-    touchSystems(touches, [id]);
+    only({ systems: [id], taught: true });
     return { ...system, archived };
   });
 }
@@ -114,7 +113,7 @@ function fits(db: Db, system: SystemRecord, coil: CoilRecord): void {
 
 /** @throws Problem 404 · 409 `id` | `role` | `name` */
 export function addCoil(store: Store, systemId: string, input: CoilInput, at: string): CoilRecord {
-  return store.write((db, touches) =>
+  return store.write((db, only) =>
     once(
       db,
       `coil of ${systemId}`,
@@ -126,7 +125,7 @@ export function addCoil(store: Store, systemId: string, input: CoilInput, at: st
         const record = coilOf(id, systemId, input, false);
         fits(db, system, record);
         db.insert(t.coil).values(p.coilToRow(record)).run();
-        touchSystems(touches, [systemId]);
+        only({ systems: [systemId], taught: true });
         return record;
       },
     ),
@@ -141,7 +140,7 @@ const coilShape = ({ geometry, archived, id, systemId, ...build }: CoilRecord): 
 
 /** @throws Problem 404 · 409 when somebody changed the same thing meanwhile, or the name is taken · 422 `role` */
 export function changeCoil(store: Store, coilId: string, input: CoilInput): CoilRecord {
-  return store.write((db, touches) => {
+  return store.write((db, only) => {
     const before = p.findCoil(db, coilId);
     if (!before) throw notFound('coil', coilId);
     if (before.role !== input.role) throw refused('role', 'A coil keeps its role.');
@@ -152,14 +151,14 @@ export function changeCoil(store: Store, coilId: string, input: CoilInput): Coil
     // A row whose id is written too is looked for in all that points at it, the coils of every visit.
     const { id: _coil, ...row } = p.coilToRow(record);
     db.update(t.coil).set(row).where(eq(t.coil.id, coilId)).run();
-    touchSystems(touches, [before.systemId]);
+    only({ systems: [before.systemId], taught: true });
     return record;
   });
 }
 
 /** Puts a coil away, or brings it back: visits that worked on it keep it. @throws Problem 404 · 409 when its place is taken · 422 while a visit to it is planned */
 export function archiveCoil(store: Store, coilId: string, archived: boolean): CoilRecord {
-  return store.write((db, touches) => {
+  return store.write((db, only) => {
     const coil = p.findCoil(db, coilId);
     if (!coil) throw notFound('coil', coilId);
     if (archived && openVisits(db, [coil.systemId]) > 0)
@@ -167,7 +166,7 @@ export function archiveCoil(store: Store, coilId: string, archived: boolean): Co
     const record = { ...coil, archived };
     if (!archived) fits(db, readSystem(db, coil.systemId), record);
     db.update(t.coil).set({ archived }).where(eq(t.coil.id, coilId)).run();
-    touchSystems(touches, [coil.systemId]);
+    only({ systems: [coil.systemId], taught: true });
     return record;
   });
 }

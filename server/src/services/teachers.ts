@@ -1,3 +1,4 @@
+import type { VisitRead } from '@elm-mist/core/beads';
 import {
   fluffLooks,
   growthStretches,
@@ -9,12 +10,10 @@ import {
 } from '@elm-mist/core/interval';
 import type { greatCircleKm } from '@elm-mist/core/route';
 import type { Soil, StoryFact } from '@elm-mist/core/survey';
-import { and, desc, eq } from 'drizzle-orm';
-import { othersTurn } from '../http/othersTurn';
-import { keptFor } from '../store/kept';
+import { sql } from 'drizzle-orm';
+import { taught } from '../store/memo';
 import type { Db, Store } from '../store/open';
 import * as p from '../store/places';
-import * as t from '../store/schema';
 import * as v from '../store/visits';
 import { keptReads } from './reads';
 import { yearOfAir } from './yearOfAir';
@@ -23,16 +22,19 @@ import { yearOfAir } from './yearOfAir';
 const TAUGHT_BY = 40;
 const EACH = 3;
 
-/** The last closed visits of a system, oldest first. */
-const lastOf = (db: Db, systemId: string): { id: string; day: string }[] =>
-  db
-    .select({ id: t.visit.id, day: t.visit.day })
-    .from(t.visit)
-    .where(and(eq(t.visit.systemId, systemId), eq(t.visit.standing, 'closed')))
-    .orderBy(desc(t.visit.day), desc(t.visit.startMinute))
-    .limit(EACH)
-    .all()
-    .reverse();
+/** The last closed visits of some systems, oldest first. */
+function lastOfEach(db: Db, systemIds: readonly string[]): Map<string, { id: string; day: string }[]> {
+  const rows = db.all<{ id: string; day: string; systemId: string }>(
+    sql`select id, day, systemId from (
+        select id, day, start_minute, system_id as systemId,
+          row_number() over (partition by system_id order by day desc, start_minute desc) as n
+        from visit where standing = 'closed' and system_id in ${[...systemIds]})
+      where n <= ${EACH} order by day, start_minute`,
+  );
+  const bySystem = new Map<string, { id: string; day: string }[]>(systemIds.map((id) => [id, []]));
+  for (const { systemId, ...visit } of rows) bySystem.get(systemId)?.push(visit);
+  return bySystem;
+}
 
 type Spot = Parameters<typeof greatCircleKm>[0];
 
@@ -42,24 +44,25 @@ export const spotOf = (place: { latitudeDeg: number; longitudeDeg: number; posit
 
 /** What a system teaches, and where. */
 interface Teacher {
+  systemId: string;
   at: Spot | null;
   rows: PacedStretch[];
   /** Of the weeks of seed fluff, at its outdoor coils. */
   looks: FluffLook[];
 }
 
-function taughtBy(store: Store, systemId: string): Teacher {
+function taughtBy(
+  store: Store,
+  systemId: string,
+  visits: readonly { id: string; day: string }[],
+  reads: ReadonlyMap<string, VisitRead>,
+): Teacher {
   const { db } = store;
   const system = p.findSystem(db, systemId);
   const place = system && p.findPlace(db, system.placeId);
-  if (!system || !place) return { at: null, rows: [], looks: [] };
+  if (!system || !place) return { systemId, at: null, rows: [], looks: [] };
   const at = spotOf(place);
-  const visits = lastOf(db, systemId);
-  if (visits.length < 2) return { at, rows: [], looks: [] };
-  const reads = keptReads(
-    db,
-    visits.map(({ id }) => id),
-  );
+  if (visits.length < 2) return { systemId, at, rows: [], looks: [] };
   const seen = visits.flatMap(({ id, day }) => {
     const read = reads.get(id);
     return read ? [{ day, read }] : [];
@@ -85,21 +88,18 @@ function taughtBy(store: Store, systemId: string): Teacher {
         seen.map(({ day, read }) => ({ day, soils: read.surveys[id]?.soils ?? [], trees: read.story?.facts.includes('trees') ?? false })),
       ),
     );
-  return { at, rows, looks };
+  return { systemId, at, rows, looks };
 }
 
-/** Kept for each system on its own: a closing brings one of them anew, not all. */
-export const teacher = (store: Store, systemId: string): Teacher =>
-  keptFor(store, 'teacher', systemId, [`system:${systemId}`, `facts:${systemId}`, 'weather', 'shop'], () => taughtBy(store, systemId));
-
-/** Systems of the shop's last closed visits. */
-export const teachers = (store: Store): ReadonlySet<string> =>
-  keptFor(store, 'teachers', '', ['closings'], () => new Set(v.lastClosedVisits(store.db, TAUGHT_BY).map(({ systemId }) => systemId)));
-
-/** Reads what all systems teach, one at a time, before anybody asks. */
-export async function teachersAhead(store: Store): Promise<void> {
-  for (const id of teachers(store)) {
-    teacher(store, id);
-    await othersTurn();
-  }
-}
+/** What the systems of the shop's last closed visits teach. */
+export const teachers = (store: Store): Teacher[] =>
+  taught(store, 'teachers', () => {
+    const { db } = store;
+    const systems = [...new Set(v.lastClosedVisits(db, TAUGHT_BY).map(({ systemId }) => systemId))];
+    const visits = lastOfEach(db, systems);
+    const reads = keptReads(
+      db,
+      [...visits.values()].flat().map(({ id }) => id),
+    );
+    return systems.map((id) => taughtBy(store, id, visits.get(id) ?? [], reads));
+  });

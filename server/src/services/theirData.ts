@@ -3,7 +3,7 @@ import type { ErasedRecord } from '@elm-mist/contract';
 import { ERASED, withoutWords, type VisitEvent } from '@elm-mist/core/run';
 import { eq, inArray, sql } from 'drizzle-orm';
 import { strToU8, Zip, ZipDeflate, ZipPassThrough } from 'fflate';
-import { othersTurn } from '../http/othersTurn';
+import { setImmediate as nextTurn } from 'node:timers/promises';
 import { taken } from '../http/taken';
 import { notFound, refused } from '../http/problem';
 import type { Db, Store } from '../store/open';
@@ -47,7 +47,7 @@ export function theirFile(db: Db, customerId: string, madeAt: string): Readable 
     const entered: ((typeof visits)[number] & { entries: VisitEvent[] })[] = [];
     for (const visit of visits) {
       entered.push({ ...visit, entries: v.eventsOf(db, visit.id) });
-      await othersTurn();
+      await nextTurn();
     }
     const told = {
       is: 'elm-mist customer',
@@ -132,7 +132,5 @@ export function eraseCustomer(store: Store, customerId: string, name: string): E
   // What was deleted is overwritten in the file (`secure_delete`); its log holds pages of before until it is brought in.
   file.all(sql`pragma wal_checkpoint(truncate)`);
   forgetFollowed(store, visitIds);
-  // Whatever was kept of any answer may have named them.
-  store.versions.forget();
   return { places: places.length, systems: systems.length, visits: visits.length, pictures: photos };
 }

@@ -1,8 +1,7 @@
 import { unitCode } from '@elm-mist/core/record';
 import { sql } from 'drizzle-orm';
-import { othersTurn } from '../http/othersTurn';
+import { setImmediate as nextTurn } from 'node:timers/promises';
 import type { Db } from '../store/open';
-import { prepared } from '../store/prepared';
 import * as t from '../store/schema';
 
 /** Systems by code, of each file as far as it was read: a code never changes, and no system goes away. */
@@ -26,21 +25,19 @@ export async function systemOfCode(db: Db, words: string): Promise<string | null
 export async function codesAhead(db: Db): Promise<ReadonlyMap<string, string>> {
   const codes = known.get(db) ?? { byCode: new Map<string, string>(), upTo: 0 };
   known.set(db, codes);
-  while (readMore(db, codes) === AT_ONCE) await othersTurn();
+  while (readMore(db, codes) === AT_ONCE) await nextTurn();
   return codes.byCode;
 }
 
 /** @returns how many systems were new */
 function readMore(db: Db, codes: { byCode: Map<string, string>; upTo: number }): number {
-  const rows = prepared(db, 'systems to code', () =>
-    db
-      .select({ id: t.system.id, row: sql<number>`rowid` })
-      .from(t.system)
-      .where(sql`rowid > ${sql.placeholder('upTo')}`)
-      .orderBy(sql`rowid`)
-      .limit(AT_ONCE)
-      .prepare(),
-  ).all({ upTo: codes.upTo });
+  const rows = db
+    .select({ id: t.system.id, row: sql<number>`rowid` })
+    .from(t.system)
+    .where(sql`rowid > ${codes.upTo}`)
+    .orderBy(sql`rowid`)
+    .limit(AT_ONCE)
+    .all();
   for (const { id } of rows) codes.byCode.set(unitCode(id), id);
   codes.upTo = rows.at(-1)?.row ?? codes.upTo;
   return rows.length;

@@ -1,8 +1,7 @@
 import type { Agreement } from '@elm-mist/core/agreement';
 import type { CoilRecord, PlaceRecord, SystemRecord, VisitRecord } from '@elm-mist/contract';
 import { notFound } from '../http/problem';
-import { keptFor } from '../store/kept';
-import type { Db, Store } from '../store/open';
+import type { Db } from '../store/open';
 import { agreementOf } from '../store/clocks';
 import * as p from '../store/places';
 import * as v from '../store/visits';
@@ -37,9 +36,4 @@ export function surroundings(db: Db, visit: VisitRecord): Omit<VisitFrame, 'visi
   const all = new Map(p.coilsOf(db, system.id).map((coil) => [coil.id, coil]));
   const coils = visit.coilIds.flatMap((id) => all.get(id) ?? []);
   return { system, place, coils, agreement: agreementOf(db, system.id) };
-}
-
-/** The same kept in memory until the visit, its system or its place is written to. @throws Problem 404 */
-export function keptFrame(store: Store, visit: VisitRecord): VisitFrame {
-  return keptFor(store, 'frame', visit.id, [`visit:${visit.id}`, `facts:${visit.systemId}`], () => visitFrame(store.db, visit.id));
 }

@@ -58,7 +58,7 @@ function setCoils(db: Db, visitId: string, coilIds: readonly string[]): void {
 
 /** Plans a new visit. @throws Problem 409 `id` · 422 for a system or coil that is not there, or is put away */
 export function addVisit(store: Store, input: VisitInput, at: string): VisitRecord {
-  return store.write((db, touches) =>
+  return store.write((db, only) =>
     once(
       db,
       'visit',
@@ -73,7 +73,7 @@ export function addVisit(store: Store, input: VisitInput, at: string): VisitReco
         const { systemId, day, startMinute, durationMin, windowFrom = null, windowTo = null, purpose } = input;
         db.insert(t.visit).values({ id, systemId, day, startMinute, durationMin, windowFrom, windowTo, purpose }).run();
         setCoils(db, id, coilIds);
-        touches.push(`visit:${id}`, `system:${systemId}`, `day:${day}`, 'plans');
+        only({ systems: [systemId] });
         return readVisit(db, id);
       },
     ),
@@ -91,7 +91,7 @@ function readVisit(db: Db, id: string): VisitRecord {
  * @throws Problem 422 for a visit of another day, one that is begun or closed, or a crew that is not on that day
  */
 export function orderDay(store: Store, day: string, { rows }: DayOrderInput): VisitRecord[] {
-  return store.write((db, touches) => {
+  return store.write((db, only) => {
     const crews = new Set(crewsOn(db, day).crews.map((crew) => crew.id));
     const seen = new Set<string>();
     rows.forEach(({ visitId, crewId }, i) => {
@@ -107,11 +107,10 @@ export function orderDay(store: Store, day: string, { rows }: DayOrderInput): Vi
     });
     for (const { visitId, startMinute, crewId } of rows) {
       db.update(t.visit).set({ startMinute, crewId }).where(eq(t.visit.id, visitId)).run();
-      const visit = readVisit(db, visitId);
-      touches.push(`visit:${visitId}`, `system:${visit.systemId}`);
     }
-    touches.push(`day:${day}`, 'plans');
-    return rows.map(({ visitId }) => readVisit(db, visitId));
+    const visits = rows.map(({ visitId }) => readVisit(db, visitId));
+    only({ systems: visits.map(({ systemId }) => systemId) });
+    return visits;
   });
 }
 
@@ -128,14 +127,14 @@ const offItsCrew = (visit: VisitRecord, day: string): { crewId?: null } => (day 
 
 /** Moves a visit that has not been closed to another day or hour. @throws Problem 404, or 422 for a closed or cancelled one */
 export function moveVisit(store: Store, id: string, slot: VisitSlot): VisitRecord {
-  return store.write((db, touches) => {
+  return store.write((db, only) => {
     const visit = changeable(db, id);
     const { day, startMinute, durationMin } = slot;
     db.update(t.visit)
       .set({ day, startMinute, durationMin, ...offItsCrew(visit, day) })
       .where(eq(t.visit.id, id))
       .run();
-    touches.push(`visit:${id}`, `system:${visit.systemId}`, `day:${visit.day}`, `day:${day}`, 'plans');
+    only({ systems: [visit.systemId] });
     return readVisit(db, id);
   });
 }
@@ -145,7 +144,7 @@ export function moveVisit(store: Store, id: string, slot: VisitSlot): VisitRecor
  * @throws Problem 404 · 422 for a closed or cancelled one, or a coil that cannot be
  */
 export function changeVisit(store: Store, id: string, change: VisitChange): VisitRecord {
-  return store.write((db, touches) => {
+  return store.write((db, only) => {
     const visit = changeable(db, id);
     const coilIds = coilsFor(db, visit.systemId, change.coilIds);
     const touched = new Set(
@@ -159,7 +158,7 @@ export function changeVisit(store: Store, id: string, change: VisitChange): Visi
       .where(eq(t.visit.id, id))
       .run();
     setCoils(db, id, coilIds);
-    touches.push(`visit:${id}`, `system:${visit.systemId}`, `day:${visit.day}`, `day:${day}`, 'plans');
+    only({ systems: [visit.systemId] });
     return readVisit(db, id);
   });
 }
@@ -201,7 +200,7 @@ export function systemDetail(store: Store, systemId: string): SystemDetail {
     agreement: agreementOf(db, systemId),
     climate: climateHere(store),
     pace: paceHere(store, systemId, place),
-    usualMin: usualMinutes(store, [systemId]).get(systemId) ?? USUAL_MIN,
+    usualMin: usualMinutes(db, [systemId]).get(systemId) ?? USUAL_MIN,
     storyFacts: earlierKnown(past).story?.facts ?? [],
   };
 }

@@ -1,6 +1,6 @@
 import { Worker } from 'node:worker_threads';
 import type { WeatherKept } from '@elm-mist/contract';
-import { othersTurn } from '../http/othersTurn';
+import { setImmediate as nextTurn } from 'node:timers/promises';
 import { refused } from '../http/problem';
 import { eq } from 'drizzle-orm';
 import type { Store } from '../store/open';
@@ -64,8 +64,8 @@ export async function keepWeather(
   const work: WeatherWork = { text, zone, year, ...(matching === undefined ? {} : { matching }) };
   const kept: WeatherKept = { days: 0, from: '', to: '', source: 'read' };
   await daysFrom(script, work, async (rows) => {
-    await othersTurn();
-    store.write((db, touches) => {
+    await nextTurn();
+    store.write((db) => {
       for (const row of rows)
         db.insert(t.weatherDay)
           .values(row)
@@ -77,7 +77,6 @@ export async function keepWeather(
           })
           .run();
       writeMeta(db, AIR_READ_AT, new Date().toISOString());
-      touches.push('weather');
     });
     for (const { day, source } of rows) {
       kept.days += 1;

@@ -4,9 +4,12 @@ import { sql } from 'drizzle-orm';
 import { readMigrationFiles } from 'drizzle-orm/migrator';
 import { migrate } from 'drizzle-orm/better-sqlite3/migrator';
 import { drizzleOver, openFile, type Db, type Sqlite } from './sqlite';
-import { Versions, type Scope } from './versions';
+import { Writes, type Touched } from './writes';
 
 export type { Db } from './sqlite';
+
+/** Work of a transaction. @param only says what it changed for others, where that is less than the whole shop */
+type Work<T> = (db: Db, only: (touched: Touched) => void) => T;
 
 export interface Store {
   db: Db;
@@ -14,15 +17,15 @@ export interface Store {
   file: string;
   /**
    * Runs `work` in one transaction; all of it is written or none.
-   * @param work adds what it writes to to `touches`; it is told once it is written
+   * @param work may say what it changed for others; it counts as the whole shop where it does not
    */
-  write: <T>(work: (db: Db, touches: Scope[]) => T) => T;
+  write: <T>(work: Work<T>) => T;
   /**
    * The same for small writes that may come many at once: those of one moment share a transaction and its flush to the disk, each all or none
    * for itself. It is done, and on the disk, when the promise is kept.
    */
-  writeTogether: <T>(work: (db: Db, touches: Scope[]) => T) => Promise<T>;
-  versions: Versions;
+  writeTogether: <T>(work: Work<T>) => Promise<T>;
+  writes: Writes;
   close: () => void;
 }
 
@@ -157,19 +160,23 @@ export function openStore(file: string, migrationsFolder: string, beforeSteps: (
     if (!fresh && notNewer(db, file, migrationsFolder)) beforeSteps();
     for (const pragma of PRAGMAS) opened.pragma(pragma);
     migrate(db as never, { migrationsFolder });
-    const versions = new Versions();
+    const writes = new Writes();
     const words = transactionWords(opened);
     return {
       db,
       file,
-      versions,
+      writes,
       write: (work) => {
-        const touches: Scope[] = [];
-        const result = inTransaction(opened, words, () => work(db, touches));
-        versions.touch(touches);
+        let touched: Touched | null = null;
+        const result = inTransaction(opened, words, () =>
+          work(db, (only) => {
+            touched = only;
+          }),
+        );
+        writes.note(touched);
         return result;
       },
-      writeTogether: together(opened, words, db, versions),
+      writeTogether: together(opened, words, db, writes),
       close: () => close(opened, held),
     };
   } catch (error) {
@@ -209,28 +216,30 @@ function inTransaction<T>(sqlite: Sqlite, { begin, commit }: TransactionWords, w
 }
 
 interface Waiting {
-  work: (db: Db, touches: Scope[]) => unknown;
+  work: Work<unknown>;
   done: (result: unknown) => void;
   failed: (error: unknown) => void;
 }
 
 /** Gathers the writes of one moment into one transaction, each in a savepoint of its own. */
-function together(sqlite: Sqlite, words: TransactionWords, db: Db, versions: Versions): Store['writeTogether'] {
+function together(sqlite: Sqlite, words: TransactionWords, db: Db, writes: Writes): Store['writeTogether'] {
   let waiting: Waiting[] = [];
   const run = () => {
     const batch = waiting;
     waiting = [];
-    const touches: Scope[] = [];
+    const touched: (Touched | null)[] = [];
     const ends: (() => void)[] = [];
     try {
       inTransaction(sqlite, words, () => {
         for (const { work, done, failed } of batch) {
-          const own: Scope[] = [];
+          let own: Touched | null = null;
           words.savepoint();
           try {
-            const result = work(db, own);
+            const result = work(db, (only) => {
+              own = only;
+            });
             words.release();
-            touches.push(...own);
+            touched.push(own);
             ends.push(() => done(result));
           } catch (error) {
             // A full disk may have ended the whole transaction already: then none of them is written.
@@ -243,14 +252,14 @@ function together(sqlite: Sqlite, words: TransactionWords, db: Db, versions: Ver
       });
     } catch (error) {
       // Nothing of it was written, and whatever was read meanwhile may have been of it.
-      versions.forget();
+      writes.note(null);
       for (const { failed } of batch) failed(error);
       return;
     }
-    versions.touch(touches);
+    for (const own of touched) writes.note(own);
     for (const end of ends) end();
   };
-  return <T>(work: (db: Db, touches: Scope[]) => T) =>
+  return <T>(work: Work<T>) =>
     new Promise<T>((done, failed) => {
       if (waiting.length === 0) setImmediate(run);
       waiting.push({ work, done: done as (result: unknown) => void, failed });

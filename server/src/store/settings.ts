@@ -22,7 +22,6 @@ export function writeHouseRules(db: Db, rules: HouseRules): void {
   db.insert(t.houseRules).values({ id: 1, rules }).onConflictDoUpdate({ target: t.houseRules.id, set: { rules } }).run();
 }
 
-/** Asked with every request: who asks goes by the crew list. */
 export const storedShop = (db: Db): t.StoredShop | undefined =>
   prepared(db, 'shop', () => db.select().from(t.shop).where(eq(t.shop.id, 1)).prepare()).get()?.record;
 
@@ -75,6 +74,7 @@ export const readMeta = (db: Db, key: string): string | undefined =>
       .where(eq(t.meta.key, sql.placeholder('key')))
       .prepare(),
   ).get({ key })?.value;
+
 export function writeMeta(db: Db, key: string, value: string): void {
   db.insert(t.meta).values({ key, value }).onConflictDoUpdate({ target: t.meta.key, set: { value } }).run();
 }

@@ -1,16 +1,20 @@
 import type { ApplicatorRecord, CleanerRecord, StockMove, StockRecord } from '@elm-mist/contract';
 import { and, asc, desc, eq, getTableColumns, gt, gte, or, type SQL } from 'drizzle-orm';
 import type { Db } from './open';
+import { prepared } from './prepared';
 import * as t from './schema';
 
 const SHEETS: Record<string, CleanerRecord['sheet']> = { 'application/pdf': 'pdf' };
 
 export const cleaners = (db: Db): CleanerRecord[] =>
-  db
-    .select({ ...getTableColumns(t.cleaner), mime: t.safetySheet.mime })
-    .from(t.cleaner)
-    .leftJoin(t.safetySheet, eq(t.safetySheet.cleanerId, t.cleaner.id))
-    .orderBy(asc(t.cleaner.name))
+  prepared(db, 'cleaners', () =>
+    db
+      .select({ ...getTableColumns(t.cleaner), mime: t.safetySheet.mime })
+      .from(t.cleaner)
+      .leftJoin(t.safetySheet, eq(t.safetySheet.cleanerId, t.cleaner.id))
+      .orderBy(asc(t.cleaner.name))
+      .prepare(),
+  )
     .all()
     .map(({ mime, ...row }) => ({ ...row, sheet: mime === null ? null : (SHEETS[mime] ?? 'picture') }));
 

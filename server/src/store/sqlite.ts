@@ -16,15 +16,6 @@ export type Sqlite = InstanceType<typeof Database>;
 /** Opens a file with the driver; another that holds it is waited for so long, ms. */
 export const openFile = (file: string, waitMs: number): Sqlite => new Database(file, { timeout: waitMs });
 
-const drivers = new WeakMap<Db, Sqlite>();
-
-/** What Drizzle draws upon: for the few statements that are run so often that what Drizzle does around each costs more than running it. */
-export function driverOf(db: Db): Sqlite {
-  const driver = drivers.get(db);
-  if (!driver) throw new Error('not over the driver');
-  return driver;
-}
-
 /**
  * Drizzle over the driver. The driver has the face that Drizzle's session for synchronous SQLite expects; the session is taken without the
  * driver that it is named after, which would have to be compiled.
@@ -32,7 +23,5 @@ export function driverOf(db: Db): Sqlite {
 export function drizzleOver(sqlite: Sqlite): Db {
   const dialect = new SQLiteSyncDialect();
   const session = new BetterSQLiteSession(sqlite, dialect, undefined);
-  const db = new BaseSQLiteDatabase('sync', dialect, session as never, undefined) as Db;
-  drivers.set(db, sqlite);
-  return db;
+  return new BaseSQLiteDatabase('sync', dialect, session as never, undefined) as Db;
 }

@@ -5,7 +5,6 @@ import type { VisitEvent } from '@elm-mist/core/run';
 import { and, asc, desc, eq, exists, gt, gte, inArray, isNull, lte, sql } from 'drizzle-orm';
 import type { Db } from './open';
 import { prepared } from './prepared';
-import { driverOf } from './sqlite';
 import * as t from './schema';
 
 const VISIT_COLUMNS = {
@@ -72,40 +71,30 @@ export interface ClosedRow {
 
 /** So many closed visits between two days, both counted, oldest first. @param after the last one before; null for the first */
 export const closedBetween = (db: Db, from: string, to: string, after: ClosedRow | null, most: number, version: number): ClosedRow[] =>
-  prepared(db, 'closed between', () =>
-    db
-      .select({
-        id: t.visit.id,
-        day: t.visit.day,
-        startMinute: t.visit.startMinute,
-        placeName: sql<string>`coalesce(${t.visit.closedAs} ->> '$.place.name', ${t.place.name})`,
-        systemName: sql<string>`coalesce(${t.visit.closedAs} ->> '$.system.name', ${t.system.name})`,
-        cost: t.visitRead.cost,
-      })
-      .from(t.visit)
-      .innerJoin(t.system, eq(t.visit.systemId, t.system.id))
-      .innerJoin(t.place, eq(t.system.placeId, t.place.id))
-      .leftJoin(t.visitRead, and(eq(t.visitRead.visitId, t.visit.id), eq(t.visitRead.version, sql.placeholder('version'))))
-      .where(
-        and(
-          eq(t.visit.standing, 'closed'),
-          gte(t.visit.day, sql.placeholder('from')),
-          lte(t.visit.day, sql.placeholder('to')),
-          sql`(${t.visit.day}, ${t.visit.startMinute}, ${t.visit.id}) > (${sql.placeholder('afterDay')}, ${sql.placeholder('afterMinute')}, ${sql.placeholder('afterId')})`,
-        ),
-      )
-      .orderBy(asc(t.visit.day), asc(t.visit.startMinute), asc(t.visit.id))
-      .limit(sql.placeholder('most'))
-      .prepare(),
-  ).all({
-    from: after?.day ?? from,
-    to,
-    most,
-    version,
-    afterDay: after?.day ?? '',
-    afterMinute: after?.startMinute ?? -1,
-    afterId: after?.id ?? '',
-  });
+  db
+    .select({
+      id: t.visit.id,
+      day: t.visit.day,
+      startMinute: t.visit.startMinute,
+      placeName: sql<string>`coalesce(${t.visit.closedAs} ->> '$.place.name', ${t.place.name})`,
+      systemName: sql<string>`coalesce(${t.visit.closedAs} ->> '$.system.name', ${t.system.name})`,
+      cost: t.visitRead.cost,
+    })
+    .from(t.visit)
+    .innerJoin(t.system, eq(t.visit.systemId, t.system.id))
+    .innerJoin(t.place, eq(t.system.placeId, t.place.id))
+    .leftJoin(t.visitRead, and(eq(t.visitRead.visitId, t.visit.id), eq(t.visitRead.version, version)))
+    .where(
+      and(
+        eq(t.visit.standing, 'closed'),
+        gte(t.visit.day, after?.day ?? from),
+        lte(t.visit.day, to),
+        sql`(${t.visit.day}, ${t.visit.startMinute}, ${t.visit.id}) > (${after?.day ?? ''}, ${after?.startMinute ?? -1}, ${after?.id ?? ''})`,
+      ),
+    )
+    .orderBy(asc(t.visit.day), asc(t.visit.startMinute), asc(t.visit.id))
+    .limit(most)
+    .all();
 
 export const nextVisitAfter = (db: Db, day: string): VisitRecord | undefined =>
   withCoils(
@@ -141,9 +130,7 @@ export const closedAs = (db: Db, id: string): t.ClosedAs | null =>
 const EVENT_COLUMNS = { id: t.event.id, visitId: t.event.visitId, at: t.event.at, by: t.event.by, kind: t.event.kind, data: t.event.data };
 
 export const eventsOf = (db: Db, visitId: string): VisitEvent[] =>
-  prepared(db, 'events', () =>
-    db.select(EVENT_COLUMNS).from(t.event).where(eq(t.event.visitId, ID)).orderBy(asc(t.event.seq)).prepare(),
-  ).all({ id: visitId }) as VisitEvent[];
+  db.select(EVENT_COLUMNS).from(t.event).where(eq(t.event.visitId, visitId)).orderBy(asc(t.event.seq)).all() as VisitEvent[];
 
 /** The same with when the server received each, in the order received. */
 export const receivedEventsOf = (db: Db, visitId: string): ReceivedEvent[] =>
@@ -155,29 +142,31 @@ export const receivedEventsOf = (db: Db, visitId: string): ReceivedEvent[] =>
     .all()
     .map(({ saidAt, ...event }) => (saidAt === null ? event : { ...event, saidAt })) as ReceivedEvent[];
 
-export function findEvents(db: Db, ids: readonly string[]): Map<string, VisitEvent> {
-  const one = prepared(db, 'event', () => db.select(EVENT_COLUMNS).from(t.event).where(eq(t.event.id, ID)).prepare());
-  return new Map(
-    ids.flatMap((id): [string, VisitEvent][] => {
-      const row = one.get({ id });
-      return row ? [[id, row as VisitEvent]] : [];
-    }),
+export const findEvents = (db: Db, ids: readonly string[]): Map<string, VisitEvent> =>
+  new Map(
+    db
+      .select(EVENT_COLUMNS)
+      .from(t.event)
+      .where(inArray(t.event.id, [...ids]))
+      .all()
+      .map((row): [string, VisitEvent] => [row.id, row as VisitEvent]),
   );
-}
 
 /** So many rows in one statement at most: as many are entered in one breath. */
 const MOST_ROWS = 20;
-const ROW = { id: '', visitId: '', at: '', by: '', kind: 'note.added', data: null, receivedAt: '', saidAt: null } as const;
+const EVENT_FIELDS = ['id', 'visitId', 'at', 'by', 'kind', 'data', 'receivedAt', 'saidAt'] as const;
 
-/** A statement that adds so many entries, their values in the order of a row: read out of one JSON, or bound by Drizzle, they take a quarter longer. */
+/** A statement that adds so many entries; the values of each row are numbered. */
 const addingRows = (db: Db, count: number) =>
   prepared(db, `add ${count} events`, () =>
-    driverOf(db).prepare(
-      db
-        .insert(t.event)
-        .values(Array.from({ length: count }, () => ROW))
-        .toSQL().sql,
-    ),
+    db
+      .insert(t.event)
+      .values(
+        Array.from({ length: count }, (_, n) =>
+          Object.fromEntries(EVENT_FIELDS.map((field) => [field, sql.placeholder(`${field}${n}`)])),
+        ) as unknown as (typeof t.event.$inferInsert)[],
+      )
+      .prepare(),
   );
 
 /**
@@ -192,17 +181,12 @@ export function addEvents(
 ): void {
   for (let from = 0; from < events.length; from += MOST_ROWS) {
     const rows = events.slice(from, from + MOST_ROWS);
-    const values = rows.flatMap(({ id, visitId, at, by, kind, data }) => [
-      id,
-      visitId,
-      at,
-      by,
-      kind,
-      JSON.stringify(data),
-      receivedAt,
-      saidAt.get(id) ?? null,
-    ]);
-    addingRows(db, rows.length).run(...values);
+    const values: Record<string, unknown> = {};
+    rows.forEach((event, n) => {
+      const row = { ...event, receivedAt, saidAt: saidAt.get(event.id) ?? null };
+      for (const field of EVENT_FIELDS) values[`${field}${n}`] = row[field];
+    });
+    addingRows(db, rows.length).run(values);
   }
 }
 
@@ -224,16 +208,11 @@ export function readsOf(db: Db, ids: readonly string[], version: number): Map<st
 const MOST_VALUES = 5000;
 
 export function writeRead(db: Db, visitId: string, version: number, read: VisitRead): void {
-  prepared(db, 'write read', () =>
-    db
-      .insert(t.visitRead)
-      .values({ visitId: ID, version: sql.placeholder('version'), read: sql.placeholder('read'), cost: sql.placeholder('cost') })
-      .onConflictDoUpdate({
-        target: t.visitRead.visitId,
-        set: { version: sql`excluded.version`, read: sql`excluded.read`, cost: sql`excluded.cost` },
-      })
-      .prepare(),
-  ).run({ id: visitId, version, read, cost: read.cost });
+  const row = { version, read, cost: read.cost };
+  db.insert(t.visitRead)
+    .values({ visitId, ...row })
+    .onConflictDoUpdate({ target: t.visitRead.visitId, set: row })
+    .run();
 }
 
 /**

@@ -1,5 +1,5 @@
 import { and, asc, count, gt, lte, max } from 'drizzle-orm';
-import { othersTurn } from '../http/othersTurn';
+import { setImmediate as nextTurn } from 'node:timers/promises';
 import type { Db } from '../store/open';
 import * as t from '../store/schema';
 
@@ -55,7 +55,7 @@ export class EntryCount {
       n += found?.n ?? 0;
       if (!found?.last) break;
       after = found.last;
-      await othersTurn();
+      await nextTurn();
     }
     this.n = n;
     this.upTo = upTo;

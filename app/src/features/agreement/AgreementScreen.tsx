@@ -10,7 +10,7 @@ import { View } from 'react-native';
 import { array, object, string } from 'yup';
 import { draftOver, moneySign, systemQuery, today, useFormDraft, useHouseRules, useSetAgreement } from '@/data';
 import { Act, AnyOf, Banner, Body, Companion, Heading, Label, Part, Screen, ScreenHead, Small, space, ThumbBar, Waiting } from '@/ui';
-import { stillHere } from '@/features/shared/stillHere';
+import { useSave } from '../shared/useSave';
 import { typedFigure } from '../shared/figures';
 import { FormField } from '../shared/formField';
 import { placeErrors } from '../shared/formTrouble';
@@ -62,8 +62,7 @@ export function AgreementScreen() {
 
 function AgreementFields({ systemId, under, agreement }: { systemId: string; under: string; agreement: Agreement | null }) {
   const { units } = useHouseRules();
-  const save = useSetAgreement();
-  const [trouble, setTrouble] = useState('');
+  const change = useSetAgreement();
   const [ending, setEnding] = useState(false);
   const schema = object({
     since: string().defined().matches(DAY, 'Write the day as 2026-06-11.'),
@@ -83,25 +82,21 @@ function AgreementFields({ systemId, under, agreement }: { systemId: string; und
   });
   const { drop, restored, anew } = useFormDraft(key, watch, start);
   const leave = () => (router.canGoBack() ? router.back() : router.navigate(`/systems/${systemId}`));
+  const { trouble, save } = useSave((error) =>
+    placeErrors(error, setError, {
+      'agreement.since': 'since',
+      'agreement.renews': 'renews',
+      'agreement.visitsAYear': 'visitsAYear',
+      'agreement.price': 'price',
+      'agreement.includes': 'includes',
+      'agreement.note': 'note',
+    }),
+  );
   const send = async (next: Agreement | null) => {
-    setTrouble('');
-    const here = stillHere();
-    try {
-      await save.mutateAsync({ systemId, agreement: next });
+    await save(async () => {
+      await change.mutateAsync({ systemId, agreement: next });
       drop();
-      if (here()) leave();
-    } catch (error) {
-      setTrouble(
-        placeErrors(error, setError, {
-          'agreement.since': 'since',
-          'agreement.renews': 'renews',
-          'agreement.visitsAYear': 'visitsAYear',
-          'agreement.price': 'price',
-          'agreement.includes': 'includes',
-          'agreement.note': 'note',
-        }),
-      );
-    }
+    }, leave);
   };
   const keep = handleSubmit((values) =>
     send({
@@ -121,7 +116,7 @@ function AgreementFields({ systemId, under, agreement }: { systemId: string; und
       foot={
         <ThumbBar>
           <Companion title="Back" onPress={leave} />
-          <Act title="Keep it" onPress={() => void keep()} busy={save.isPending} testID="agreement-keep" />
+          <Act title="Keep it" onPress={() => void keep()} busy={change.isPending} testID="agreement-keep" />
         </ThumbBar>
       }
     >
@@ -189,7 +184,7 @@ function AgreementFields({ systemId, under, agreement }: { systemId: string; und
           {ending ? (
             <View style={{ flexDirection: 'row', gap: space.s }}>
               <Companion title="Leave it" onPress={() => setEnding(false)} />
-              <Companion title="End the agreement" onPress={() => void send(null)} busy={save.isPending} testID="agreement-end-sure" />
+              <Companion title="End the agreement" onPress={() => void send(null)} busy={change.isPending} testID="agreement-end-sure" />
             </View>
           ) : (
             <Companion title="End the agreement" onPress={() => setEnding(true)} testID="agreement-end" />

@@ -2,7 +2,6 @@ import { router } from 'expo-router';
 import { useState } from 'react';
 import { changePassword, signOut } from '@/data';
 import { Act, Banner, Body, Companion, Part, Screen, ScreenHead, Small, ThumbBar } from '@/ui';
-import { stillHere } from '@/features/shared/stillHere';
 import { PasswordField } from './PasswordField';
 import { useTrying } from './useTrying';
 
@@ -13,9 +12,9 @@ export function PasswordScreen({ first = false }: { first?: boolean }) {
   const { busy, trouble, run } = useTrying('The server is away: the password was not changed.');
   const send = () =>
     run(async () => {
-      const here = stillHere();
+      const pressedOn = location.pathname;
       await changePassword({ was, password });
-      if (!first && here()) router.navigate('/more');
+      if (!first && location.pathname === pressedOn) router.navigate('/more');
     });
   return (
     <Screen

@@ -2,7 +2,6 @@ import { router } from 'expo-router';
 import { useState } from 'react';
 import { dropPin, hasPin, PIN_DIGITS, setPin, useMe } from '@/data';
 import { Act, Body, Companion, Field, Part, Screen, ScreenHead, Small, ThumbBar } from '@/ui';
-import { stillHere } from '@/features/shared/stillHere';
 
 const { least, most } = PIN_DIGITS;
 const GOOD = new RegExp(`^\\d{${least},${most}}$`);
@@ -20,9 +19,9 @@ export function PinScreen() {
     if (!GOOD.test(pin)) return setTrouble({ pin: `${least} to ${most} digits.` });
     if (pin !== again) return setTrouble({ again: 'The two are not the same.' });
     setBusy(true);
-    const here = stillHere();
+    const pressedOn = location.pathname;
     await setPin(person.id, pin);
-    if (here()) leave();
+    if (location.pathname === pressedOn) leave();
   };
   const without = () => {
     dropPin();

@@ -16,7 +16,6 @@ import { GUARDS, type Guard } from '@elm-mist/core/method';
 import { EDGES, METRES_PER_INCH, showFigure, toSi } from '@elm-mist/core/units';
 import { useQuery } from '@tanstack/react-query';
 import { router, useLocalSearchParams } from 'expo-router';
-import { useState } from 'react';
 import { Controller, useFieldArray, useForm } from 'react-hook-form';
 import { View } from 'react-native';
 import { draftValues, systemQuery, useAddCoil, useArchive, useChangeCoil, useDraft, useFormDraft, useHouseRules } from '@/data';
@@ -38,7 +37,7 @@ import {
   Waiting,
 } from '@/ui';
 import { Restored } from '@/features/shared/Restored';
-import { stillHere } from '@/features/shared/stillHere';
+import { useSave } from '../shared/useSave';
 import { FormField } from '../shared/formField';
 import { placeErrors } from '../shared/formTrouble';
 import { coilFormSchema, coilOfForm, facesFor, formOfCoil, newFace, type CoilFormValues } from './coilFormValues';
@@ -103,7 +102,6 @@ function CoilFields({
   const add = useAddCoil();
   const change = useChangeCoil();
   const archive = useArchive();
-  const [trouble, setTrouble] = useState('');
   // Typed in the units of now: in others it is another draft.
   const key = `coil.${coil?.id ?? `new.${systemId}.${role}`}.${units}`;
   const [estimated, setEstimated, dropEstimated] = useDraft(`${key}.estimated`, () => coil?.sizeEstimated ?? false);
@@ -125,21 +123,20 @@ function CoilFields({
     faces.fields.forEach((_, index) => setValue(`faces.${index}.width`, showFigure('length', width, units)));
     setEstimated(true);
   };
-  const save = handleSubmit(async (values) => {
-    setTrouble('');
+  const { trouble, setTrouble, save } = useSave((error) =>
+    placeErrors(error, setError, { name: 'name', finnedHeightM: 'height', finsPerInch: 'finsPerInch', rows: 'rows' }),
+  );
+  const send = handleSubmit(async (values) => {
     const input = coilOfForm(values, coil, role, units, estimated);
-    const here = stillHere();
-    try {
-      if (coil) await change.mutateAsync({ id: coil.id, coil: input });
-      else await add.mutateAsync({ systemId, coil: input });
-      drop();
-      dropEstimated();
-      if (!here()) return;
-      if (!coil && more && role === 'condenser') router.replace(`/systems/${systemId}/coil?role=evaporator`);
-      else router.replace(`/systems/${systemId}`);
-    } catch (error) {
-      setTrouble(placeErrors(error, setError, { name: 'name', finnedHeightM: 'height', finsPerInch: 'finsPerInch', rows: 'rows' }));
-    }
+    await save(
+      async () => {
+        if (coil) await change.mutateAsync({ id: coil.id, coil: input });
+        else await add.mutateAsync({ systemId, coil: input });
+        drop();
+        dropEstimated();
+      },
+      () => router.replace(`/systems/${systemId}${!coil && more && role === 'condenser' ? '/coil?role=evaporator' : ''}`),
+    );
   });
   return (
     <Screen
@@ -152,7 +149,7 @@ function CoilFields({
       foot={
         <ThumbBar>
           <Companion title="Back" onPress={() => router.replace(`/systems/${systemId}`)} />
-          <Act title="Save the coil" onPress={() => void save()} busy={add.isPending || change.isPending} />
+          <Act title="Save the coil" onPress={() => void send()} busy={add.isPending || change.isPending} />
         </ThumbBar>
       }
     >

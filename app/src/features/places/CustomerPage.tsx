@@ -1,4 +1,4 @@
-import type { ChangedMeanwhile, CustomerDetail, CustomerRecord } from '@elm-mist/contract';
+import type { CustomerDetail, CustomerRecord } from '@elm-mist/contract';
 import { customerInputSchema } from '@elm-mist/contract';
 import { yupResolver } from '@hookform/resolvers/yup';
 import { useQuery } from '@tanstack/react-query';
@@ -6,17 +6,7 @@ import { router, useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
 import { Controller, useForm } from 'react-hook-form';
 import { View } from 'react-native';
-import {
-  customerQuery,
-  customersQuery,
-  draftBase,
-  draftValues,
-  RefusedError,
-  useChangeCustomer,
-  useFormDraft,
-  useMay,
-  useMerge,
-} from '@/data';
+import { customerQuery, customersQuery, draftBase, draftValues, useChangeCustomer, useFormDraft, useMay, useMerge } from '@/data';
 import { IfMay } from '@/features/people/IfMay';
 import {
   Act,
@@ -36,8 +26,8 @@ import {
   Tick,
   Waiting,
 } from '@/ui';
-import { stillHere } from '@/features/shared/stillHere';
 import { TheirData } from './TheirData';
+import { useSave } from '../shared/useSave';
 import { NotOpened } from '../shared/NotOpened';
 import { FormField } from '../shared/formField';
 import { placeErrors } from '../shared/formTrouble';
@@ -66,44 +56,38 @@ function CustomerForm({ detail }: { detail: CustomerDetail }) {
   const { customer, places } = detail;
   const change = useChangeCustomer();
   const keeps = useMay('upkeep');
-  const [trouble, setTrouble] = useState('');
   const [saved, setSaved] = useState(false);
   const now = { name: customer.name, phone: customer.phone, quiet: customer.quiet };
   const key = `customer.${customer.id}`;
   // What was typed before is held against the customer as they were then.
   const [was, setWas] = useState(() => draftBase<typeof now>(key) ?? now);
-  const [meanwhile, setMeanwhile] = useState<ChangedMeanwhile['fields'] | null>(null);
   const { control, handleSubmit, setError, setValue, watch, reset } = useForm({
     resolver: yupResolver(customerInputSchema.pick(['name', 'phone', 'quiet'])),
     defaultValues: draftValues(key, was),
   });
   const { restored, anew } = useFormDraft(key, watch, was);
+  const { trouble, meanwhile, settle, save } = useSave((error) => placeErrors(error, setError, { name: 'name', phone: 'phone' }));
   const send = handleSubmit(async (values) => {
-    setTrouble('');
     setSaved(false);
-    try {
-      const { customer: kept } = await change.mutateAsync({ id: customer.id, customer: { ...values, was } });
-      const next = { name: kept.name, phone: kept.phone, quiet: kept.quiet };
-      setWas(next);
-      reset(next);
-      anew();
-      setSaved(true);
-    } catch (error) {
-      if (error instanceof RefusedError && error.meanwhile) setMeanwhile(error.meanwhile.fields);
-      else setTrouble(placeErrors(error, setError, { name: 'name', phone: 'phone' }));
-    }
+    await save(
+      () => change.mutateAsync({ id: customer.id, customer: { ...values, was } }),
+      ({ customer: kept }) => {
+        const next = { name: kept.name, phone: kept.phone, quiet: kept.quiet };
+        setWas(next);
+        reset(next);
+        anew();
+        setSaved(true);
+      },
+    );
   });
-  const settle = (mine: boolean) => {
-    const theirs = Object.fromEntries(
-      Object.entries(meanwhile ?? {}).map(([field, row]) => [
-        field,
-        typeof row.now === 'boolean' || typeof row.now === 'string' ? row.now : '',
-      ]),
-    ) as Partial<typeof was>;
-    setWas({ ...was, ...theirs });
-    if (!mine) for (const [field, value] of Object.entries(theirs)) setValue(field as keyof typeof was, value);
-    setMeanwhile(null);
-  };
+  const choose = (mine: boolean) =>
+    settle((now) => {
+      const theirs = Object.fromEntries(
+        Object.entries(now).map(([field, value]) => [field, typeof value === 'boolean' || typeof value === 'string' ? value : '']),
+      ) as Partial<typeof was>;
+      setWas({ ...was, ...theirs });
+      if (!mine) for (const [field, value] of Object.entries(theirs)) setValue(field as keyof typeof was, value);
+    });
   return (
     <Screen
       testID="customer-page"
@@ -121,8 +105,8 @@ function CustomerForm({ detail }: { detail: CustomerDetail }) {
         <Meanwhile
           fields={meanwhile}
           names={{ name: 'Customer', phone: 'Phone', quiet: 'No messages' }}
-          onTheirs={() => settle(false)}
-          onMine={() => settle(true)}
+          onTheirs={() => choose(false)}
+          onMine={() => choose(true)}
         />
       ) : null}
       <Restored
@@ -166,22 +150,18 @@ function CustomerForm({ detail }: { detail: CustomerDetail }) {
 /** The same customer under another entry: this one's places go there. */
 function SameCustomer({ customer }: { customer: CustomerRecord }) {
   const merge = useMerge();
+  const { trouble, save } = useSave();
   const [words, setWords] = useState('');
   const [into, setInto] = useState<CustomerRecord | null>(null);
-  const [trouble, setTrouble] = useState('');
   const asked = words.trim();
   const answer = useQuery({ ...customersQuery(asked), enabled: asked.length >= 2 });
   const found = (answer.data ?? []).filter((row) => row.id !== customer.id);
   const go = async () => {
     if (!into) return;
-    setTrouble('');
-    const here = stillHere();
-    try {
-      await merge.mutateAsync({ of: 'customers', id: customer.id, intoId: into.id });
-      if (here()) router.replace(`/customers/${into.id}`);
-    } catch (error) {
-      setTrouble(error instanceof RefusedError ? error.message : 'The server is away: nothing was changed.');
-    }
+    await save(
+      () => merge.mutateAsync({ of: 'customers', id: customer.id, intoId: into.id }),
+      () => router.replace(`/customers/${into.id}`),
+    );
   };
   return (
     <Part title={<Heading>The same customer twice</Heading>}>

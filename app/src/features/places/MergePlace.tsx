@@ -2,9 +2,9 @@ import type { PlaceRecord } from '@elm-mist/contract';
 import { useQuery } from '@tanstack/react-query';
 import { router, useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
-import { placeQuery, RefusedError, useMerge } from '@/data';
+import { placeQuery, useMerge } from '@/data';
 import { Act, Banner, Body, Companion, Heading, Part, Row, Screen, ScreenHead, ThumbBar, Waiting } from '@/ui';
-import { stillHere } from '@/features/shared/stillHere';
+import { useSave } from '../shared/useSave';
 import { PlacePick } from './PlacePick';
 
 /** Two entries of the same place: this one goes into the other, with its systems and their history. */
@@ -13,7 +13,7 @@ export function MergePlace() {
   const { data } = useQuery(placeQuery(placeId));
   const merge = useMerge();
   const [into, setInto] = useState<PlaceRecord | null>(null);
-  const [trouble, setTrouble] = useState('');
+  const { trouble, save } = useSave();
   if (!data)
     return (
       <Screen head={<ScreenHead title="Same place" />}>
@@ -22,13 +22,10 @@ export function MergePlace() {
     );
   const go = async () => {
     if (!into) return;
-    const here = stillHere();
-    try {
-      await merge.mutateAsync({ of: 'places', id: placeId, intoId: into.id });
-      if (here()) router.replace(`/places/${into.id}`);
-    } catch (error) {
-      setTrouble(error instanceof RefusedError ? error.message : 'The server is away: nothing was changed.');
-    }
+    await save(
+      () => merge.mutateAsync({ of: 'places', id: placeId, intoId: into.id }),
+      () => router.replace(`/places/${into.id}`),
+    );
   };
   return (
     <Screen

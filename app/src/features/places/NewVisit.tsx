@@ -8,7 +8,7 @@ import { Controller, useForm } from 'react-hook-form';
 import { array, object, string } from 'yup';
 import { draftOver, systemQuery, today, useAddVisit, useFormDraft, useHouseRules } from '@/data';
 import { Act, AnyOf, Banner, Companion, Label, Part, Screen, ScreenHead, ThumbBar, Waiting } from '@/ui';
-import { stillHere } from '@/features/shared/stillHere';
+import { useSave } from '../shared/useSave';
 import { FormField } from '../shared/formField';
 import { placeErrors } from '../shared/formTrouble';
 import { NotOpened } from '../shared/NotOpened';
@@ -35,7 +35,6 @@ function VisitFields({ system: data, day, coils }: { system: SystemDetail; day: 
   const systemId = data.system.id;
   const { units } = useHouseRules();
   const add = useAddVisit();
-  const [trouble, setTrouble] = useState('');
   const schema = object({
     ...slotShape(units),
     hours: hoursShape,
@@ -62,22 +61,22 @@ function VisitFields({ system: data, day, coils }: { system: SystemDetail; day: 
     defaultValues: { ...typed, coils: typed.coils.filter((id) => standingIds.includes(id)) },
   });
   const { drop, restored, anew } = useFormDraft(key, watch, start);
-  const save = handleSubmit(async (values) => {
-    setTrouble('');
-    const here = stillHere();
-    try {
-      const visit = await add.mutateAsync({
-        systemId,
-        ...slotOf(values),
-        ...ownersHours(values.hours),
-        purpose: values.purpose,
-        coilIds: values.coils,
-      });
-      drop();
-      if (here()) router.replace(visit.day === today() ? `/visits/${visit.id}` : `/systems/${systemId}`);
-    } catch (error) {
-      setTrouble(placeErrors(error, setError, { ...HOURS_FIELDS, purpose: 'purpose', coilIds: 'coils' }));
-    }
+  const { trouble, save } = useSave((error) => placeErrors(error, setError, { ...HOURS_FIELDS, purpose: 'purpose', coilIds: 'coils' }));
+  const send = handleSubmit(async (values) => {
+    await save(
+      async () => {
+        const visit = await add.mutateAsync({
+          systemId,
+          ...slotOf(values),
+          ...ownersHours(values.hours),
+          purpose: values.purpose,
+          coilIds: values.coils,
+        });
+        drop();
+        return visit;
+      },
+      (visit) => router.replace(visit.day === today() ? `/visits/${visit.id}` : `/systems/${systemId}`),
+    );
   });
   return (
     <Screen
@@ -85,7 +84,7 @@ function VisitFields({ system: data, day, coils }: { system: SystemDetail; day: 
       foot={
         <ThumbBar>
           <Companion title="Back" onPress={() => router.back()} />
-          <Act title="Save the visit" onPress={() => void save()} busy={add.isPending} />
+          <Act title="Save the visit" onPress={() => void send()} busy={add.isPending} />
         </ThumbBar>
       }
     >

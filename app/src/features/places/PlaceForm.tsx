@@ -1,4 +1,4 @@
-import type { ChangedMeanwhile, CustomerRecord, PlaceInput, PlaceRecord } from '@elm-mist/contract';
+import type { CustomerRecord, PlaceInput, PlaceRecord } from '@elm-mist/contract';
 import { placeInputSchema } from '@elm-mist/contract';
 import { yupResolver } from '@hookform/resolvers/yup';
 import { useQuery } from '@tanstack/react-query';
@@ -10,7 +10,6 @@ import {
   customersQuery,
   draftBase,
   draftValues,
-  RefusedError,
   useAddPlace,
   useChangePlace,
   useDraft,
@@ -19,7 +18,7 @@ import {
   useShop,
 } from '@/data';
 import { Act, Banner, Companion, Label, OneOf, Part, Screen, ScreenHead, Small, space, ThumbBar } from '@/ui';
-import { stillHere } from '@/features/shared/stillHere';
+import { useSave } from '../shared/useSave';
 import { FormField } from '../shared/formField';
 import { placeErrors } from '../shared/formTrouble';
 import { Meanwhile } from '../shared/Meanwhile';
@@ -51,8 +50,6 @@ export function PlaceForm({ place, after }: { place: PlaceRecord | null; after: 
   const shop = useShop();
   const add = useAddPlace();
   const change = useChangePlace();
-  const [trouble, setTrouble] = useState('');
-  const [meanwhile, setMeanwhile] = useState<ChangedMeanwhile['fields'] | null>(null);
   const key = `place.${place?.id ?? 'new'}`;
   // What was typed before is held against the place as it was then.
   const [was, setWas] = useState(() => draftBase<PlaceRecord>(key) ?? place);
@@ -89,8 +86,10 @@ export function PlaceForm({ place, after }: { place: PlaceRecord | null; after: 
     setValue('customerName', customer.name);
     setValue('phone', customer.phone);
   };
+  const { trouble, meanwhile, settle, save } = useSave((error) =>
+    placeErrors(error, setError, { name: 'name', address: 'address', customerName: 'customerName', phone: 'phone', note: 'note' }),
+  );
   const send = handleSubmit(async (values) => {
-    setTrouble('');
     if (Object.keys(positionTrouble(position, units)).length > 0) return;
     const input: PlaceInput = {
       ...values,
@@ -103,35 +102,29 @@ export function PlaceForm({ place, after }: { place: PlaceRecord | null; after: 
           ? { customerId: place.customerId }
           : {}),
     };
-    const here = stillHere();
-    try {
-      const saved = place
-        ? await change.mutateAsync({ id: place.id, place: { ...input, ...(was ? { was: shapeOf(was) } : {}) } })
-        : await add.mutateAsync(input);
-      forget();
-      if (here()) router.replace(after(saved));
-    } catch (error) {
-      if (error instanceof RefusedError && error.meanwhile) {
-        setMeanwhile(error.meanwhile.fields);
-        return;
-      }
-      setTrouble(
-        placeErrors(error, setError, { name: 'name', address: 'address', customerName: 'customerName', phone: 'phone', note: 'note' }),
-      );
-    }
+    await save(
+      async () => {
+        const saved = place
+          ? await change.mutateAsync({ id: place.id, place: { ...input, ...(was ? { was: shapeOf(was) } : {}) } })
+          : await add.mutateAsync(input);
+        forget();
+        return saved;
+      },
+      (saved) => router.replace(after(saved)),
+    );
   });
-  const settle = (mine: boolean) => {
-    if (!meanwhile || !was) return;
-    const now = Object.fromEntries(Object.entries(meanwhile).map(([field, row]) => [field, row.now]));
-    if (!mine)
-      for (const [field, value] of Object.entries(now))
-        if (['name', 'address', 'customerName', 'phone', 'note'].includes(field))
-          setValue(field as 'name', typeof value === 'string' ? value : '');
-    const next = { ...was, ...now };
-    if (!mine && Object.keys(now).some((field) => field.endsWith('Deg') || field === 'altitudeM')) setPosition(typedPosition(next, units));
-    setWas(next);
-    setMeanwhile(null);
-  };
+  const choose = (mine: boolean) =>
+    settle((now) => {
+      if (!was) return;
+      if (!mine)
+        for (const [field, value] of Object.entries(now))
+          if (['name', 'address', 'customerName', 'phone', 'note'].includes(field))
+            setValue(field as 'name', typeof value === 'string' ? value : '');
+      const next = { ...was, ...now };
+      if (!mine && Object.keys(now).some((field) => field.endsWith('Deg') || field === 'altitudeM'))
+        setPosition(typedPosition(next, units));
+      setWas(next);
+    });
   return (
     <Screen
       head={<ScreenHead title={place ? 'Put the place right' : 'New place'} under={place ? place.name : 'Then its first system'} />}
@@ -155,7 +148,7 @@ export function PlaceForm({ place, after }: { place: PlaceRecord | null; after: 
         }}
       />
       {trouble ? <Banner tone="stop">{trouble}</Banner> : null}
-      {meanwhile ? <Meanwhile fields={meanwhile} names={FIELD_NAMES} onTheirs={() => settle(false)} onMine={() => settle(true)} /> : null}
+      {meanwhile ? <Meanwhile fields={meanwhile} names={FIELD_NAMES} onTheirs={() => choose(false)} onMine={() => choose(true)} /> : null}
       <FormField control={control} name="name" label="Place" help="What the crew calls it" />
       <FormField control={control} name="address" label="Street" />
       {place ? (

@@ -13,21 +13,11 @@ import { router, useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
 import { Controller, useForm, useWatch } from 'react-hook-form';
 import { mixed, object, string } from 'yup';
-import type { ChangedMeanwhile, PlaceRecord, SystemInput, SystemRecord } from '@elm-mist/contract';
+import type { PlaceRecord, SystemInput, SystemRecord } from '@elm-mist/contract';
 import { useQuery } from '@tanstack/react-query';
-import {
-  draftBase,
-  draftValues,
-  RefusedError,
-  systemQuery,
-  useAddSystem,
-  useChangeSystem,
-  useDraft,
-  useFormDraft,
-  useHouseRules,
-} from '@/data';
+import { draftBase, draftValues, systemQuery, useAddSystem, useChangeSystem, useDraft, useFormDraft, useHouseRules } from '@/data';
 import { Act, Banner, Companion, Label, OneOf, Part, Screen, ScreenHead, Small, ThumbBar, Waiting } from '@/ui';
-import { stillHere } from '@/features/shared/stillHere';
+import { useSave } from '../shared/useSave';
 import { typedFigure } from '../shared/figures';
 import { FormField } from '../shared/formField';
 import { placeErrors } from '../shared/formTrouble';
@@ -63,8 +53,6 @@ function SystemForm({ placeId, system }: { placeId: string; system: SystemRecord
   const { units } = useHouseRules();
   const add = useAddSystem();
   const change = useChangeSystem();
-  const [trouble, setTrouble] = useState('');
-  const [meanwhile, setMeanwhile] = useState<ChangedMeanwhile['fields'] | null>(null);
   const key = `system.${system?.id ?? `new.${placeId}`}`;
   // What was typed before is held against the system as it was then.
   const [was, setWas] = useState(() => draftBase<SystemRecord>(key) ?? system);
@@ -99,8 +87,10 @@ function SystemForm({ placeId, system }: { placeId: string; system: SystemRecord
   };
   const model = useWatch({ control, name: 'model' });
   const read = readModel(model);
-  const save = handleSubmit(async (values) => {
-    setTrouble('');
+  const { trouble, meanwhile, settle, save } = useSave((error) =>
+    placeErrors(error, setError, { name: 'name', model: 'model', btuh: 'tons', madeYear: 'madeYear', configuration: 'configuration' }),
+  );
+  const send = handleSubmit(async (values) => {
     const input: SystemInput = {
       placeId: moved?.id ?? placeId,
       name: values.name,
@@ -112,48 +102,38 @@ function SystemForm({ placeId, system }: { placeId: string; system: SystemRecord
       btuh: values.tons.trim() === '' ? null : values.tons === tonsShown && system ? system.btuh : readFigure(values.tons) * BTUH_PER_TON,
       madeYear: values.madeYear.trim() === '' ? null : readFigure(values.madeYear),
     };
-    const here = stillHere();
-    try {
-      if (system) {
-        await change.mutateAsync({ id: system.id, system: { ...input, ...(was ? { was: shapeOf(was) } : {}) } });
+    await save(
+      async () => {
+        const { id } = system
+          ? await change.mutateAsync({ id: system.id, system: { ...input, ...(was ? { was: shapeOf(was) } : {}) } })
+          : await add.mutateAsync(input);
         forget();
-        if (here()) router.replace(`/systems/${system.id}`);
-      } else {
-        const made = await add.mutateAsync(input);
-        forget();
-        if (here()) router.replace(`/systems/${made.id}/coil?role=condenser`);
-      }
-    } catch (error) {
-      if (error instanceof RefusedError && error.meanwhile) {
-        setMeanwhile(error.meanwhile.fields);
-        return;
-      }
-      setTrouble(
-        placeErrors(error, setError, { name: 'name', model: 'model', btuh: 'tons', madeYear: 'madeYear', configuration: 'configuration' }),
-      );
-    }
+        return id;
+      },
+      (id) => router.replace(system ? `/systems/${id}` : `/systems/${id}/coil?role=condenser`),
+    );
   });
-  const settle = (mine: boolean) => {
-    if (!meanwhile || !was) return;
-    const now = Object.fromEntries(Object.entries(meanwhile).map(([field, row]) => [field, row.now])) as Partial<SystemRecord>;
-    if (!mine) {
-      if (now.name !== undefined) setValue('name', now.name);
-      if (now.model !== undefined) setValue('model', now.model);
-      if (now.configuration !== undefined) setValue('configuration', now.configuration);
-      if (now.refrigerant !== undefined) setValue('refrigerant', now.refrigerant);
-      if (now.madeYear !== undefined) setValue('madeYear', now.madeYear === null ? '' : String(now.madeYear));
-      if (now.placeId !== undefined) setMoved(null);
-    }
-    setWas({ ...was, ...now });
-    setMeanwhile(null);
-  };
+  const choose = (mine: boolean) =>
+    settle((there) => {
+      if (!was) return;
+      const now = there as Partial<SystemRecord>;
+      if (!mine) {
+        if (now.name !== undefined) setValue('name', now.name);
+        if (now.model !== undefined) setValue('model', now.model);
+        if (now.configuration !== undefined) setValue('configuration', now.configuration);
+        if (now.refrigerant !== undefined) setValue('refrigerant', now.refrigerant);
+        if (now.madeYear !== undefined) setValue('madeYear', now.madeYear === null ? '' : String(now.madeYear));
+        if (now.placeId !== undefined) setMoved(null);
+      }
+      setWas({ ...was, ...now });
+    });
   return (
     <Screen
       head={<ScreenHead title={system ? 'Put the system right' : 'New system'} under={system ? system.name : 'Then its outdoor coil'} />}
       foot={
         <ThumbBar>
           <Companion title="Back" onPress={() => router.back()} />
-          <Act title="Save the system" onPress={() => void save()} busy={add.isPending || change.isPending} testID="system-save" />
+          <Act title="Save the system" onPress={() => void send()} busy={add.isPending || change.isPending} testID="system-save" />
         </ThumbBar>
       }
     >
@@ -168,7 +148,7 @@ function SystemForm({ placeId, system }: { placeId: string; system: SystemRecord
         }}
       />
       {trouble ? <Banner tone="stop">{trouble}</Banner> : null}
-      {meanwhile ? <Meanwhile fields={meanwhile} names={FIELD_NAMES} onTheirs={() => settle(false)} onMine={() => settle(true)} /> : null}
+      {meanwhile ? <Meanwhile fields={meanwhile} names={FIELD_NAMES} onTheirs={() => choose(false)} onMine={() => choose(true)} /> : null}
       <FormField control={control} name="name" label="System" help="For example: Heat pump, upstairs" />
       <Part first title={<Label>Kind</Label>}>
         <Controller

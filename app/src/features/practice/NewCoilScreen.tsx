@@ -6,7 +6,7 @@ import { EDGES, readFigure, showFigure, type EdgeName, type UnitSystem } from '@
 import { router, useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
 import { ValidationError } from 'yup';
-import { RefusedError, useDraft, useHouseRules, useMakePracticeCoil } from '@/data';
+import { useDraft, useHouseRules, useMakePracticeCoil } from '@/data';
 import {
   Act,
   AnyOf,
@@ -24,7 +24,7 @@ import {
   ThumbBar,
   Tick,
 } from '@/ui';
-import { stillHere } from '@/features/shared/stillHere';
+import { useSave } from '../shared/useSave';
 import { readCoil } from './coilFile';
 
 const { id: _id, name: _name, lesson: _lesson, ...PLAIN } = PRACTICE_CASES[0]!;
@@ -72,7 +72,7 @@ export function NewCoilScreen() {
   const [draft, keep, drop] = useDraft(`practice-coil.${units}`, () => begun(handed(from) ?? EMPTY), from ?? '');
   const { coil, typed } = draft;
   const [errors, setErrors] = useState<Record<string, string>>({});
-  const [trouble, setTrouble] = useState('');
+  const { trouble, setTrouble, save } = useSave();
   const make = useMakePracticeCoil();
   const change = (part: Partial<PracticeCoil>) => keep({ ...draft, coil: { ...coil, ...part } });
   const si = (key: string, edge: EdgeName): number => EDGES[edge].toSi(readFigure(typed[key] ?? ''), units);
@@ -89,7 +89,6 @@ export function NewCoilScreen() {
     pan: coil.role === 'evaporator' ? { litres: si('pan.litres', 'volume'), drainLMin: si('pan.drainLMin', 'volume') } : null,
   });
   const send = async () => {
-    setTrouble('');
     let input: PracticeCoilInput;
     try {
       input = practiceCoilSchema.validateSync(whole(), { abortEarly: false });
@@ -101,14 +100,14 @@ export function NewCoilScreen() {
       return;
     }
     setErrors({});
-    const here = stillHere();
-    try {
-      const { coil: made } = await make.mutateAsync(input);
-      drop();
-      if (here()) router.replace(`/practice/${made.id}`);
-    } catch (error) {
-      setTrouble(error instanceof RefusedError ? error.message : 'The server is away: the coil is not set. Nothing typed is lost.');
-    }
+    await save(
+      async () => {
+        const { coil: made } = await make.mutateAsync(input);
+        drop();
+        return made;
+      },
+      (made) => router.replace(`/practice/${made.id}`),
+    );
   };
   const figure = ({ key, label, edge }: { key: string; label: string; edge: EdgeName }) => (
     <Field

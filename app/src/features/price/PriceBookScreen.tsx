@@ -1,10 +1,10 @@
-import type { ChangedMeanwhile, PriceBookRecord } from '@elm-mist/contract';
+import type { PriceBookRecord } from '@elm-mist/contract';
 import { PRICE_IDS, PRICE_NAMES, type PriceId, type PriceWay } from '@elm-mist/core/price';
 import { useQuery } from '@tanstack/react-query';
 import { router } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { moneySign, priceBookQuery, RefusedError, useDraft, useSavePriceBook } from '@/data';
+import { moneySign, priceBookQuery, useDraft, useSavePriceBook } from '@/data';
 import {
   Act,
   Banner,
@@ -22,7 +22,7 @@ import {
   Trouble,
   Waiting,
 } from '@/ui';
-import { stillHere } from '@/features/shared/stillHere';
+import { useSave } from '../shared/useSave';
 import { Meanwhile } from '../shared/Meanwhile';
 import { bookDraft, readBook, type BookDraft } from './priceForm';
 
@@ -51,12 +51,11 @@ export function PriceBookScreen() {
 }
 
 function BookFields({ book }: { book: PriceBookRecord }) {
-  const save = useSavePriceBook();
+  const change = useSavePriceBook();
   const [was, setWas] = useState(book);
-  const [meanwhile, setMeanwhile] = useState<ChangedMeanwhile['fields'] | null>(null);
   const [draft, keep, drop] = useDraft<BookDraft>('price-book', () => bookDraft(book), JSON.stringify(book));
   const [troubles, setTroubles] = useState<Record<string, string>>({});
-  const [trouble, setTrouble] = useState('');
+  const { trouble, setTrouble, meanwhile, settle, save } = useSave();
   const setRow = (id: PriceId, change: Partial<BookDraft['rows'][PriceId]>) =>
     keep({ ...draft, rows: { ...draft.rows, [id]: { ...draft.rows[id], ...change } } });
   const setPart = (at: number, change: Partial<BookDraft['parts'][number]>) =>
@@ -69,24 +68,18 @@ function BookFields({ book }: { book: PriceBookRecord }) {
       return;
     }
     setTroubles({});
-    const here = stillHere();
-    try {
-      await save.mutateAsync({ ...read.book, was: from });
+    await save(async () => {
+      await change.mutateAsync({ ...read.book, was: from });
       drop();
-      if (here()) leave();
-    } catch (error) {
-      if (error instanceof RefusedError && error.meanwhile) setMeanwhile(error.meanwhile.fields);
-      else setTrouble(error instanceof RefusedError ? error.message : 'The server is away: what you typed is kept on this device.');
-    }
+    }, leave);
   };
-  const settle = (mine: boolean) => {
-    if (!meanwhile) return;
-    const now = { ...was, ...Object.fromEntries(Object.entries(meanwhile).map(([field, row]) => [field, row.now])) };
-    setMeanwhile(null);
-    setWas(now);
-    if (mine) void send(now);
-    else keep(bookDraft(now));
-  };
+  const choose = (mine: boolean) =>
+    settle((there) => {
+      const now = { ...was, ...there };
+      setWas(now);
+      if (mine) void send(now);
+      else keep(bookDraft(now));
+    });
   return (
     <Screen
       testID="price-book"
@@ -94,7 +87,7 @@ function BookFields({ book }: { book: PriceBookRecord }) {
       foot={
         <ThumbBar>
           <Companion title="Back" onPress={() => leave()} />
-          <Act title="Save the prices" onPress={() => void send()} busy={save.isPending} testID="prices-save" />
+          <Act title="Save the prices" onPress={() => void send()} busy={change.isPending} testID="prices-save" />
         </ThumbBar>
       }
     >
@@ -103,8 +96,8 @@ function BookFields({ book }: { book: PriceBookRecord }) {
         <Meanwhile
           fields={meanwhile}
           names={{ rows: 'Prices', parts: 'Parts', facesIncluded: 'Faces included', validDays: 'Days a quote holds' }}
-          onTheirs={() => settle(false)}
-          onMine={() => settle(true)}
+          onTheirs={() => choose(false)}
+          onMine={() => choose(true)}
         />
       ) : null}
       <Body ink="inkSoft">Leave empty what you do not sell apart. By the hour counts hands-on minutes; waiting is never sold.</Body>

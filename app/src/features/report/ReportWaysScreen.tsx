@@ -3,9 +3,9 @@ import { PAPERS, REPORT_SECTION_NAMES, REPORT_SECTIONS, type ReportSection } fro
 import { useQuery } from '@tanstack/react-query';
 import { router } from 'expo-router';
 import { useState } from 'react';
-import { RefusedError, reportWaysQuery, useDraft, useSaveReportWays } from '@/data';
+import { reportWaysQuery, useDraft, useSaveReportWays } from '@/data';
 import { Act, Banner, Body, Companion, Field, Heading, OneOf, Part, Screen, ScreenHead, ThumbBar, Tick, Trouble, Waiting } from '@/ui';
-import { stillHere } from '@/features/shared/stillHere';
+import { useSave } from '../shared/useSave';
 
 const PAPER_NAMES = { letter: 'Letter', a4: 'A4' } as const;
 
@@ -33,9 +33,9 @@ export function ReportWaysScreen() {
 }
 
 function WaysFields({ ways }: { ways: ReportWaysRecord }) {
-  const save = useSaveReportWays();
+  const change = useSaveReportWays();
   const [draft, keep, drop] = useDraft('report-ways', () => ({ ...ways, guaranteeDays: String(ways.guaranteeDays) }), JSON.stringify(ways));
-  const [trouble, setTrouble] = useState('');
+  const { trouble, save } = useSave();
   const [daysTrouble, setDaysTrouble] = useState('');
   const send = async () => {
     const days = Number(draft.guaranteeDays.trim());
@@ -44,14 +44,10 @@ function WaysFields({ ways }: { ways: ReportWaysRecord }) {
       return;
     }
     setDaysTrouble('');
-    const here = stillHere();
-    try {
-      await save.mutateAsync({ ...draft, guarantee: draft.guarantee.trim(), guaranteeDays: days, was: ways });
+    await save(async () => {
+      await change.mutateAsync({ ...draft, guarantee: draft.guarantee.trim(), guaranteeDays: days, was: ways });
       drop();
-      if (here()) leave();
-    } catch (error) {
-      setTrouble(error instanceof RefusedError ? error.message : 'The server is away: what you chose is kept on this device.');
-    }
+    }, leave);
   };
   const toggle = (id: ReportSection, on: boolean) =>
     keep({ ...draft, without: on ? draft.without.filter((other) => other !== id) : [...draft.without, id] });
@@ -62,7 +58,7 @@ function WaysFields({ ways }: { ways: ReportWaysRecord }) {
       foot={
         <ThumbBar>
           <Companion title="Back" onPress={() => leave()} />
-          <Act title="Save" onPress={() => void send()} busy={save.isPending} testID="report-ways-save" />
+          <Act title="Save" onPress={() => void send()} busy={change.isPending} testID="report-ways-save" />
         </ThumbBar>
       }
     >

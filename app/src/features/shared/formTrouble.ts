@@ -1,4 +1,5 @@
 import { RefusedError } from '@/data';
+import { refusedWords } from './useSave';
 import type { FieldPath, FieldValues, UseFormSetError } from 'react-hook-form';
 
 /**
@@ -10,7 +11,7 @@ export function placeErrors<V extends FieldValues>(
   setError: UseFormSetError<V>,
   names: Record<string, FieldPath<V>>,
 ): string {
-  if (!(error instanceof RefusedError)) return 'The server is away. What you typed is still here: try again when it is back.';
+  if (!(error instanceof RefusedError)) return refusedWords(error);
   const rest: string[] = [];
   for (const [field, message] of Object.entries(error.fields)) {
     const name = names[field] ?? names[field.replace(/\[\d+\]/g, '')];

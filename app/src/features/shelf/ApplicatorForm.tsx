@@ -6,14 +6,13 @@ import { APPLICATOR_KINDS, dialWaterParts, readDial, writeDial, type ApplicatorK
 import { formatRatio } from '@elm-mist/core/units';
 import { useQuery } from '@tanstack/react-query';
 import { router, useLocalSearchParams } from 'expo-router';
-import { useState } from 'react';
 import { Controller, useForm, useWatch } from 'react-hook-form';
 import { View } from 'react-native';
 import { mixed, object, string } from 'yup';
 import { draftValues, shelfQuery, useFormDraft, useHouseRules, useSaveApplicator } from '@/data';
 import { Act, Banner, Companion, Heading, Jug, Label, LinkRow, OneOf, Part, Row, Screen, ScreenHead, Small, ThumbBar, Waiting } from '@/ui';
 import { Restored } from '@/features/shared/Restored';
-import { stillHere } from '@/features/shared/stillHere';
+import { useSave } from '../shared/useSave';
 import { FormField } from '../shared/formField';
 import { placeErrors } from '../shared/formTrouble';
 import { readAmount, typedAmount, writeAmount } from '../shared/typed';
@@ -58,8 +57,7 @@ export function ApplicatorForm() {
 
 function ApplicatorFields({ applicator }: { applicator: ApplicatorRecord | undefined }) {
   const { units } = useHouseRules();
-  const save = useSaveApplicator();
-  const [trouble, setTrouble] = useState('');
+  const change = useSaveApplicator();
   const before = applicator?.dial ?? [];
   const key = `applicator.${applicator?.id ?? 'new'}.${units}`;
   const schema = object({
@@ -95,22 +93,21 @@ function ApplicatorFields({ applicator }: { applicator: ApplicatorRecord | undef
   const { drop, restored, anew } = useFormDraft(key, watch);
   const [kind, capacity] = useWatch({ control, name: ['kind', 'capacity'] });
   const holds = readAmount(capacity, 'What it holds', units, ...LIMITS);
+  const { trouble, save } = useSave((error) => placeErrors(error, setError, { name: 'name', capacityL: 'capacity', dial: 'dial' }));
   const keep = handleSubmit(async (values) => {
-    setTrouble('');
     const read = readAmount(values.capacity, 'What it holds', units, ...LIMITS);
     if ('trouble' in read) return;
     const dial = values.kind === 'foaming-gun' ? readDial(values.dial, before) : [];
-    const here = stillHere();
-    try {
-      await save.mutateAsync({
-        id: applicator?.id ?? null,
-        applicator: { name: values.name.trim(), kind: values.kind, capacityL: read.litres, dial },
-      });
-      drop();
-      if (here()) router.replace('/shelf');
-    } catch (error) {
-      setTrouble(placeErrors(error, setError, { name: 'name', capacityL: 'capacity', dial: 'dial' }));
-    }
+    await save(
+      async () => {
+        await change.mutateAsync({
+          id: applicator?.id ?? null,
+          applicator: { name: values.name.trim(), kind: values.kind, capacityL: read.litres, dial },
+        });
+        drop();
+      },
+      () => router.replace('/shelf'),
+    );
   });
   return (
     <Screen
@@ -118,7 +115,7 @@ function ApplicatorFields({ applicator }: { applicator: ApplicatorRecord | undef
       foot={
         <ThumbBar>
           <Companion title="Back" onPress={() => router.replace('/shelf')} />
-          <Act title="Keep the applicator" onPress={() => void keep()} busy={save.isPending} testID="applicator-save" />
+          <Act title="Keep the applicator" onPress={() => void keep()} busy={change.isPending} testID="applicator-save" />
         </ThumbBar>
       }
       page={applicator?.id ?? 'new'}

@@ -12,7 +12,6 @@ import {
 } from '@elm-mist/core/mix';
 import { useQuery } from '@tanstack/react-query';
 import { router, useLocalSearchParams } from 'expo-router';
-import { useState } from 'react';
 import { Controller, useForm, useWatch } from 'react-hook-form';
 import { View } from 'react-native';
 import { draftValues, shelfQuery, useDraft, useFormDraft, useHouseRules, useSaveCleaner, moneySign } from '@/data';
@@ -34,7 +33,7 @@ import {
   Waiting,
 } from '@/ui';
 import { Restored } from '@/features/shared/Restored';
-import { stillHere } from '@/features/shared/stillHere';
+import { useSave } from '../shared/useSave';
 import { FormField } from '../shared/formField';
 import { placeErrors } from '../shared/formTrouble';
 import { TwoReadings } from '../shared/TwoReadings';
@@ -55,8 +54,7 @@ export function CleanerForm() {
 
 function CleanerFields({ cleaner }: { cleaner: CleanerRecord | undefined }) {
   const { units } = useHouseRules();
-  const save = useSaveCleaner();
-  const [trouble, setTrouble] = useState('');
+  const change = useSaveCleaner();
   const key = `cleaner.${cleaner?.id ?? 'new'}.${units}`;
   const [against, setAgainst, dropAgainst] = useDraft<CountsAgainst | null>(`${key}.against`, () => cleaner?.countsAgainst ?? null);
   const schema = cleanerSchema(units, () => against);
@@ -67,33 +65,33 @@ function CleanerFields({ cleaner }: { cleaner: CleanerRecord | undefined }) {
   const { drop, restored, anew } = useFormDraft(key, watch);
   const [light, medium, heavy, form] = useWatch({ control, name: ['light', 'medium', 'heavy', 'form'] });
   const twoWays = form === 'concentrate' ? ambiguous({ light, medium, heavy }) : null;
+  const { trouble, save } = useSave((error) =>
+    placeErrors(error, setError, {
+      name: 'name',
+      'chart.light': 'light',
+      'chart.medium': 'medium',
+      'chart.heavy': 'heavy',
+      dwellMinS: 'dwellMin',
+      dwellMaxS: 'dwellMax',
+      phLow: 'phLow',
+      phHigh: 'phHigh',
+      packL: 'pack',
+      packPrice: 'price',
+      lowL: 'low',
+      hazardWords: 'hazardWords',
+    }),
+  );
   const keep = handleSubmit(async (values) => {
-    setTrouble('');
     const input = cleanerInput(values, against, units);
-    const here = stillHere();
-    try {
-      const kept = await save.mutateAsync({ id: cleaner?.id ?? null, cleaner: input });
-      drop();
-      dropAgainst();
-      if (here()) router.replace(`/shelf/${kept.id}`);
-    } catch (error) {
-      setTrouble(
-        placeErrors(error, setError, {
-          name: 'name',
-          'chart.light': 'light',
-          'chart.medium': 'medium',
-          'chart.heavy': 'heavy',
-          dwellMinS: 'dwellMin',
-          dwellMaxS: 'dwellMax',
-          phLow: 'phLow',
-          phHigh: 'phHigh',
-          packL: 'pack',
-          packPrice: 'price',
-          lowL: 'low',
-          hazardWords: 'hazardWords',
-        }),
-      );
-    }
+    await save(
+      async () => {
+        const kept = await change.mutateAsync({ id: cleaner?.id ?? null, cleaner: input });
+        drop();
+        dropAgainst();
+        return kept;
+      },
+      (kept) => router.replace(`/shelf/${kept.id}`),
+    );
   });
   const yesNo = (name: 'indoor' | 'outdoor' | 'rinse', label: string) => (
     <Part first title={<Label>{label}</Label>}>
@@ -110,7 +108,7 @@ function CleanerFields({ cleaner }: { cleaner: CleanerRecord | undefined }) {
       foot={
         <ThumbBar>
           <Companion title="Back" onPress={() => (cleaner ? router.replace(`/shelf/${cleaner.id}`) : router.replace('/shelf'))} />
-          <Act title="Keep the cleaner" onPress={() => void keep()} busy={save.isPending} testID="cleaner-save" />
+          <Act title="Keep the cleaner" onPress={() => void keep()} busy={change.isPending} testID="cleaner-save" />
         </ThumbBar>
       }
       testID="cleaner-form"

@@ -1,4 +1,4 @@
-import type { ChangedMeanwhile, ShopAnswer } from '@elm-mist/contract';
+import type { ShopAnswer } from '@elm-mist/contract';
 import { LICENCE_NAMES, MOST_CREW_LISTED, type CrewMember } from '@elm-mist/core/shop';
 import { LICENCES } from '@elm-mist/core/survey';
 import { useQuery } from '@tanstack/react-query';
@@ -6,9 +6,9 @@ import { router } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { v7 as uuidv7 } from 'uuid';
-import { RefusedError, shopQuery, useDraft, useSaveShop } from '@/data';
+import { shopQuery, useDraft, useSaveShop } from '@/data';
 import { Act, AnyOf, Banner, Companion, Field, Part, Screen, ScreenHead, Small, space, ThumbBar, Tick, Waiting } from '@/ui';
-import { stillHere } from '@/features/shared/stillHere';
+import { useSave } from '../shared/useSave';
 import { Meanwhile } from '../shared/Meanwhile';
 import { shopShape } from './shopShape';
 
@@ -27,37 +27,29 @@ export function CrewScreen() {
 const nobody = (): CrewMember => ({ id: uuidv7(), name: '', licences: [], archived: false });
 
 function CrewFields({ shop }: { shop: ShopAnswer }) {
-  const save = useSaveShop();
+  const saveShop = useSaveShop();
   const [was, setWas] = useState(shop);
-  const [meanwhile, setMeanwhile] = useState<ChangedMeanwhile['fields'] | null>(null);
-  const [trouble, setTrouble] = useState('');
+  const { trouble, meanwhile, settle, save } = useSave();
   const [crew, keep, drop] = useDraft<CrewMember[]>('crew.list', () => (shop.crew.length > 0 ? shop.crew : [nobody()]));
   const change = (id: string, next: Partial<CrewMember>) =>
     keep(crew.map((member) => (member.id === id ? { ...member, ...next } : member)));
   const send = async () => {
-    setTrouble('');
     const named = crew.map((member) => ({ ...member, name: member.name.trim() })).filter((member) => member.name !== '');
     const setUp = [...new Set([...was.setUp, 'crew' as const])];
-    const here = stillHere();
-    try {
-      await save.mutateAsync({ ...shopShape(was), crew: named, setUp, was: shopShape(was) });
-      drop();
-      if (here()) router.replace(setUp.length < 4 ? '/start' : '/more');
-    } catch (error) {
-      if (error instanceof RefusedError && error.meanwhile) setMeanwhile(error.meanwhile.fields);
-      else
-        setTrouble(
-          error instanceof RefusedError ? Object.values(error.fields).join(' ') : 'The server is away. What you typed is still here.',
-        );
-    }
+    await save(
+      async () => {
+        await saveShop.mutateAsync({ ...shopShape(was), crew: named, setUp, was: shopShape(was) });
+        drop();
+      },
+      () => router.replace(setUp.length < 4 ? '/start' : '/more'),
+    );
   };
-  const settle = (mine: boolean) => {
-    if (!meanwhile) return;
-    const now = Object.fromEntries(Object.entries(meanwhile).map(([field, row]) => [field, row.now])) as Partial<ShopAnswer>;
-    if (!mine && now.crew) keep(now.crew);
-    setWas({ ...was, ...now });
-    setMeanwhile(null);
-  };
+  const choose = (mine: boolean) =>
+    settle((there) => {
+      const now = there as Partial<ShopAnswer>;
+      if (!mine && now.crew) keep(now.crew);
+      setWas({ ...was, ...now });
+    });
   return (
     <Screen
       testID="crew"
@@ -65,13 +57,13 @@ function CrewFields({ shop }: { shop: ShopAnswer }) {
       foot={
         <ThumbBar>
           <Companion title="Back" onPress={() => router.back()} />
-          <Act title="Save the crew" onPress={() => void send()} busy={save.isPending} testID="crew-save" />
+          <Act title="Save the crew" onPress={() => void send()} busy={saveShop.isPending} testID="crew-save" />
         </ThumbBar>
       }
     >
       {trouble ? <Banner tone="stop">{trouble}</Banner> : null}
       {meanwhile ? (
-        <Meanwhile fields={meanwhile} names={{ crew: 'Crew' }} onTheirs={() => settle(false)} onMine={() => settle(true)} />
+        <Meanwhile fields={meanwhile} names={{ crew: 'Crew' }} onTheirs={() => choose(false)} onMine={() => choose(true)} />
       ) : null}
       <Small ink="inkSoft">
         A finding or a step that wants a licence is offered to who has it, and reported to them by the others. Which licence is needed where

@@ -10,11 +10,10 @@ import {
 } from '@elm-mist/core/messages';
 import { useQuery } from '@tanstack/react-query';
 import { router } from 'expo-router';
-import { useState } from 'react';
 import { View } from 'react-native';
-import { ownerWordsQuery, RefusedError, useDraft, useSaveOwnerWords, useShop } from '@/data';
+import { ownerWordsQuery, useDraft, useSaveOwnerWords, useShop } from '@/data';
 import { Act, Banner, Body, Companion, Field, Heading, Part, Screen, ScreenHead, Small, space, ThumbBar, Trouble, Waiting } from '@/ui';
-import { stillHere } from '@/features/shared/stillHere';
+import { useSave } from '../shared/useSave';
 
 const leave = () => (router.canGoBack() ? router.back() : router.navigate('/more'));
 
@@ -49,21 +48,16 @@ export function OwnerWordsScreen() {
 }
 
 function WordsFields({ words }: { words: OwnerWords }) {
-  const save = useSaveOwnerWords();
+  const change = useSaveOwnerWords();
   const { name } = useShop();
   const [draft, keep, drop] = useDraft('owner-words', () => words, JSON.stringify(words));
-  const [trouble, setTrouble] = useState('');
+  const { trouble, save } = useSave();
   const bad = MESSAGE_KINDS.some((kind) => messageTrouble(kind, draft[kind]) !== '');
   const send = async () => {
-    setTrouble('');
-    const here = stillHere();
-    try {
-      await save.mutateAsync({ ...draft, was: words });
+    await save(async () => {
+      await change.mutateAsync({ ...draft, was: words });
       drop();
-      if (here()) leave();
-    } catch (error) {
-      setTrouble(error instanceof RefusedError ? error.message : 'The server is away: what you wrote is kept on this device.');
-    }
+    }, leave);
   };
   return (
     <Screen
@@ -72,7 +66,7 @@ function WordsFields({ words }: { words: OwnerWords }) {
       foot={
         <ThumbBar>
           <Companion title="Back" onPress={leave} />
-          <Act title="Save" onPress={() => void send()} busy={save.isPending} disabled={bad} testID="owner-words-save" />
+          <Act title="Save" onPress={() => void send()} busy={change.isPending} disabled={bad} testID="owner-words-save" />
         </ThumbBar>
       }
     >

@@ -18,9 +18,9 @@ import {
   useSaveShop,
 } from '@/data';
 import { Act, Banner, Companion, Field, Label, OneOf, Part, Screen, ScreenHead, Small, space, ThumbBar, Trouble, Waiting } from '@/ui';
-import { stillHere } from '@/features/shared/stillHere';
 import { inUnits, positionTrouble, readPosition, typedPosition, type PositionValues } from '../places/position';
 import { PositionFields } from '../places/PositionFields';
+import { refusedWords, useSave } from '../shared/useSave';
 import { Meanwhile } from '../shared/Meanwhile';
 import { SeasonsPart } from './SeasonsPart';
 import { readSeasons, seasonText, seasonWords, type SeasonText } from './seasonText';
@@ -76,11 +76,15 @@ function ShopFields({ shop }: { shop: ShopAnswer }) {
   const { units } = useHouseRules();
   const rules = useHouseRules();
   const saveRules = useSaveHouseRules();
-  const save = useSaveShop();
+  const saveShop = useSaveShop();
   const { data: told } = useQuery(shopYearQuery);
   const [was, setWas] = useState(shop);
-  const [meanwhile, setMeanwhile] = useState<ChangedMeanwhile['fields'] | null>(null);
   const [errors, setErrors] = useState<Record<string, string>>({});
+  const { trouble, meanwhile, settle, save } = useSave((error) => {
+    if (!(error instanceof RefusedError)) return refusedWords(error);
+    setErrors(error.fields);
+    return '';
+  });
   const [draft, keep, drop] = useDraft<Draft>('shop', () => ({
     name: shop.name,
     address: shop.address,
@@ -125,29 +129,25 @@ function ShopFields({ shop }: { shop: ShopAnswer }) {
       setUp,
       was: shopShape(was),
     };
-    const here = stillHere();
-    try {
-      learnShop(await save.mutateAsync(input));
-      drop();
-      dropPosition();
-      if (here()) router.replace(setUp.length < 4 ? '/start' : '/more');
-    } catch (error) {
-      if (error instanceof RefusedError && error.meanwhile) setMeanwhile(error.meanwhile.fields);
-      else setErrors(error instanceof RefusedError ? error.fields : { server: 'The server is away. What you typed is still here.' });
-    }
+    await save(
+      async () => {
+        learnShop(await saveShop.mutateAsync(input));
+        drop();
+        dropPosition();
+      },
+      () => router.replace(setUp.length < 4 ? '/start' : '/more'),
+    );
   };
-  const settle = (mine: boolean) => {
-    if (!meanwhile) return;
-    const now = Object.fromEntries(Object.entries(meanwhile).map(([field, row]) => [field, row.now])) as Partial<ShopAnswer>;
-    const next = { ...was, ...now };
-    if (!mine) {
-      keep({ name: next.name, address: next.address, currency: next.currency, zone: next.zone, year: seasonText(next.seasons) });
-      if ('latitudeDeg' in now || 'longitudeDeg' in now || 'altitudeM' in now)
-        setPosition(typedPosition({ ...next, positionFrom: 'typed' }, units));
-    }
-    setWas(next);
-    setMeanwhile(null);
-  };
+  const choose = (mine: boolean) =>
+    settle((now) => {
+      const next: ShopAnswer = { ...was, ...now };
+      if (!mine) {
+        keep({ name: next.name, address: next.address, currency: next.currency, zone: next.zone, year: seasonText(next.seasons) });
+        if ('latitudeDeg' in now || 'longitudeDeg' in now || 'altitudeM' in now)
+          setPosition(typedPosition({ ...next, positionFrom: 'typed' }, units));
+      }
+      setWas(next);
+    });
   const stray = Object.entries(errors).filter(
     ([field]) => !['name', 'zone', 'currency', 'latitude', 'longitude', 'height', ...Object.keys(year)].includes(field),
   );
@@ -158,13 +158,14 @@ function ShopFields({ shop }: { shop: ShopAnswer }) {
       foot={
         <ThumbBar>
           <Companion title="Back" onPress={() => router.back()} />
-          <Act title="Save the shop" onPress={() => void send()} busy={save.isPending} testID="shop-save" />
+          <Act title="Save the shop" onPress={() => void send()} busy={saveShop.isPending} testID="shop-save" />
         </ThumbBar>
       }
     >
       {meanwhile ? (
-        <Meanwhile fields={inWords(meanwhile)} names={FIELD_NAMES} onTheirs={() => settle(false)} onMine={() => settle(true)} />
+        <Meanwhile fields={inWords(meanwhile)} names={FIELD_NAMES} onTheirs={() => choose(false)} onMine={() => choose(true)} />
       ) : null}
+      {trouble ? <Banner tone="stop">{trouble}</Banner> : null}
       {stray.map(([field, message]) => (
         <Banner key={field} tone="stop">
           {message}

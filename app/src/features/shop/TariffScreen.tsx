@@ -4,7 +4,7 @@ import { useQuery } from '@tanstack/react-query';
 import { router } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { moneySign, RefusedError, tariffQuery, useDraft, useHouseRules, useSaveTariff } from '@/data';
+import { moneySign, tariffQuery, useDraft, useHouseRules, useSaveTariff } from '@/data';
 import {
   Act,
   Banner,
@@ -22,7 +22,7 @@ import {
   Trouble,
   Waiting,
 } from '@/ui';
-import { stillHere } from '@/features/shared/stillHere';
+import { useSave } from '../shared/useSave';
 import { readTariff, typedTariff, type TypedTariff } from './tariffForm';
 
 const leave = () => (router.canGoBack() ? router.back() : router.navigate('/more'));
@@ -51,23 +51,18 @@ export function TariffScreen() {
 const DAY_NAMES: Record<PricedDays, string> = { all: 'Every day', weekdays: 'Weekdays', weekends: 'Weekends' };
 
 function TariffFields({ kept, flat }: { kept: Tariff | null; flat: number }) {
-  const save = useSaveTariff();
+  const change = useSaveTariff();
+  const { trouble, save } = useSave();
   const [draft, keep, drop] = useDraft<TypedTariff>('tariff', () => typedTariff(kept, flat), JSON.stringify(kept));
   const [troubles, setTroubles] = useState<Record<string, string>>({});
   const send = async () => {
     const read = readTariff(draft);
     if ('troubles' in read) return setTroubles(read.troubles);
     setTroubles({});
-    const here = stillHere();
-    try {
-      await save.mutateAsync({ tariff: read.tariff });
+    await save(async () => {
+      await change.mutateAsync({ tariff: read.tariff });
       drop();
-      if (here()) leave();
-    } catch (error) {
-      setTroubles({
-        rest: error instanceof RefusedError ? Object.values(error.fields).join(' ') : 'The server is away: what you typed is kept here.',
-      });
-    }
+    }, leave);
   };
   const tier = (i: number, next: Partial<TypedTariff['tiers'][number]>) =>
     keep({ ...draft, tiers: draft.tiers.map((row, k) => (k === i ? { ...row, ...next } : row)) });
@@ -81,11 +76,11 @@ function TariffFields({ kept, flat }: { kept: Tariff | null; flat: number }) {
       foot={
         <ThumbBar>
           <Companion title="Back" onPress={leave} />
-          <Act title="Keep it" onPress={() => void send()} busy={save.isPending} testID="tariff-keep" />
+          <Act title="Keep it" onPress={() => void send()} busy={change.isPending} testID="tariff-keep" />
         </ThumbBar>
       }
     >
-      {troubles['rest'] ? <Banner tone="stop">{troubles['rest']}</Banner> : null}
+      {trouble ? <Banner tone="stop">{trouble}</Banner> : null}
       <OneOf
         label="How energy is priced"
         options={[

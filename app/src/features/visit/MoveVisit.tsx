@@ -9,7 +9,6 @@ import { View } from 'react-native';
 import { array, object, string } from 'yup';
 import { draftOver, systemQuery, useChangeVisit, useFormDraft, useVisit } from '@/data';
 import { Act, AnyOf, Banner, Companion, Field, Label, Part, Small, space, ThumbBar } from '@/ui';
-import { stillHere } from '@/features/shared/stillHere';
 import {
   HOURS_FIELDS,
   HoursField,
@@ -22,6 +21,7 @@ import {
   typedSlot,
   type SlotValues,
 } from '../places/slotFields';
+import { useSave } from '../shared/useSave';
 import { FormField } from '../shared/formField';
 import { placeErrors } from '../shared/formTrouble';
 import { Restored } from '../shared/Restored';
@@ -40,7 +40,6 @@ export function MoveVisit() {
   const { data: whole } = useQuery(systemQuery(detail.system.id));
   const options = whole?.coils.filter((coil) => !coil.archived || visit.coilIds.includes(coil.id)) ?? detail.coils;
   const change = useChangeVisit();
-  const [trouble, setTrouble] = useState('');
   const now: Values = { ...typedSlot(visit), hours: typedHours(visit), purpose: visit.purpose, coils: visit.coilIds };
   const [start, begin] = useState(now);
   const fixed = state.closed !== null || state.cancelled !== null;
@@ -58,24 +57,24 @@ export function MoveVisit() {
     defaultValues: fixed ? now : draftOver(key, start),
   });
   const { drop, restored, anew } = useFormDraft(key, watch, start);
+  const { trouble, save } = useSave((error) => placeErrors(error, setError, { ...HOURS_FIELDS, purpose: 'purpose', coilIds: 'coils' }));
   const keep = handleSubmit(async (values) => {
-    setTrouble('');
-    const here = stillHere();
-    try {
-      const moved = await change.mutateAsync({
-        id: visit.id,
-        change: {
-          ...slotOf(values),
-          ...(ownersHours(values.hours) ?? { windowFrom: null, windowTo: null }),
-          purpose: values.purpose.trim(),
-          coilIds: values.coils,
-        },
-      });
-      drop();
-      if (here()) router.replace(`/?day=${moved.day}`);
-    } catch (error) {
-      setTrouble(placeErrors(error, setError, { ...HOURS_FIELDS, purpose: 'purpose', coilIds: 'coils' }));
-    }
+    await save(
+      async () => {
+        const moved = await change.mutateAsync({
+          id: visit.id,
+          change: {
+            ...slotOf(values),
+            ...(ownersHours(values.hours) ?? { windowFrom: null, windowTo: null }),
+            purpose: values.purpose.trim(),
+            coilIds: values.coils,
+          },
+        });
+        drop();
+        return moved;
+      },
+      (moved) => router.replace(`/?day=${moved.day}`),
+    );
   });
   return (
     <VisitScreen

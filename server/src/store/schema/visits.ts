@@ -1,3 +1,4 @@
+import { sql } from 'drizzle-orm';
 import type { Agreement } from '@elm-mist/core/agreement';
 import type { CostFacts, VisitRead } from '@elm-mist/core/beads';
 import type { EventKind, VisitStanding } from '@elm-mist/core/run';
@@ -92,15 +93,22 @@ export const photo = sqliteTable(
 );
 
 /** What others want to know of a visit, drawn from its events and written with them. Made anew by `npm run rebuild`. */
-export const visitRead = sqliteTable('visit_read', {
-  visitId: text('visit_id')
-    .primaryKey()
-    .references(() => visit.id),
-  version: integer('version').notNull(),
-  read: text('read', { mode: 'json' }).$type<VisitRead>().notNull(),
-  /** Of it what it took, apart: a year of costs reads nothing else. */
-  cost: text('cost', { mode: 'json' }).$type<CostFacts>().notNull(),
-});
+export const visitRead = sqliteTable(
+  'visit_read',
+  {
+    visitId: text('visit_id')
+      .primaryKey()
+      .references(() => visit.id),
+    version: integer('version').notNull(),
+    read: text('read', { mode: 'json' }).$type<VisitRead>().notNull(),
+    /** Of it what it took, apart: a year of costs reads nothing else. */
+    cost: text('cost', { mode: 'json' }).$type<CostFacts>().notNull(),
+  },
+  (table) => [
+    // What is read of many visits at once; walking over what is beside it in a row takes a hundred times longer.
+    index('visit_read_cost').on(table.visitId, sql`"cost" ->> '$.minutes'`, sql`"cost" ->> '$.saved'`),
+  ],
+);
 
 /** What is still to come of in the shop: findings, quotes without an answer, visits that wait for parts. Written with every event that changes it. */
 export const openItem = sqliteTable(

@@ -1,0 +1,1 @@
+CREATE INDEX `visit_read_cost` ON `visit_read` (`visit_id`,"cost" ->> '$.minutes',"cost" ->> '$.saved');
