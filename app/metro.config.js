@@ -1,4 +1,5 @@
 const { createHash } = require('node:crypto');
+const { request } = require('node:http');
 const { getDefaultConfig } = require('expo/metro-config');
 const { restsOn } = require('./build/directNames.cjs');
 
@@ -22,6 +23,21 @@ try {
 config.transformer.babelTransformerPath = require.resolve('./build/compile.cjs');
 // The minifier gives short names to what the bundler wraps a file in, too.
 config.transformer.unstable_disableNormalizePseudoGlobals = true;
+
+// npm run dev: what a page asks of the shop goes on to the server beside this one.
+const api = process.env.ELM_MIST_API;
+if (api)
+  config.server.enhanceMiddleware = (bundler) => (asked, answer, next) => {
+    if (!/^\/(api|sandbox)\//.test(asked.url)) return bundler(asked, answer, next);
+    const { method, headers, url: path } = asked;
+    const passed = request({ port: api, method, headers, path }, (got) => {
+      answer.writeHead(got.statusCode, got.headers);
+      got.pipe(answer);
+    });
+    passed.on('error', next);
+    answer.on('close', () => passed.destroy());
+    asked.pipe(passed);
+  };
 
 // Where a name lies is written into the files that import it: what was compiled before holds as long as no name moves.
 config.cacheVersion = createHash('sha256').update(restsOn().join('\n')).digest('hex');

@@ -1,26 +1,27 @@
-/** npm run dev: server that restarts on change, and the interface rebuilt as files are saved, both on one address. */
-import { watch } from 'node:fs';
+/** npm run dev: a server that restarts on change, and the interface, changed on the open page as files are saved, both on one address. */
 import { join } from 'node:path';
-import { buildWeb, checkNode, install, ROOT, say, start } from './lib/setup.mjs';
+import { checkNode, install, ROOT, say, start } from './lib/setup.mjs';
 
 checkNode();
 await install();
-if (!(await buildWeb())) process.exit(1);
-const port = process.env.PORT ?? '4310';
-const env = { ...process.env, PORT: port, ELM_MIST_DATA: process.env.ELM_MIST_DATA ?? join(ROOT, 'data') };
-const server = start(process.execPath, ['node_modules/tsx/dist/cli.mjs', 'watch', '--clear-screen=false', 'server/src/main.ts'], { env });
-
-let timer = null;
-const rebuild = () => {
-  clearTimeout(timer);
-  timer = setTimeout(async () => {
-    if (await buildWeb()) say('interface built: reload the page');
-  }, 300);
-};
-for (const folder of ['core/src', 'contract/src', 'app/src', 'app/public']) watch(join(ROOT, folder), { recursive: true }, rebuild);
+const port = Number(process.env.PORT ?? 4310);
+const api = port + 1;
+const data = process.env.ELM_MIST_DATA ?? join(ROOT, 'data');
+// Only there once the packages are.
+const { bundleServer, SERVER_FILE, watchServer } = await import('./lib/bundleServer.mjs');
+await bundleServer();
+await watchServer();
+const server = start(process.execPath, ['--watch-path', join(ROOT, 'server/dist'), '--watch-preserve-output', SERVER_FILE], {
+  env: { ...process.env, PORT: String(api), ELM_MIST_DATA: data },
+});
+const pages = start(process.execPath, [join(ROOT, 'node_modules/expo/bin/cli'), 'start', '--port', String(port)], {
+  cwd: join(ROOT, 'app'),
+  env: { ...process.env, ELM_MIST_API: String(api), EXPO_NO_TELEMETRY: '1', EXPO_OFFLINE: '1', BROWSER: 'none' },
+});
 say(`open http://localhost:${port}`);
 for (const signal of ['SIGINT', 'SIGTERM'])
   process.on(signal, () => {
     server.kill(signal);
+    pages.kill(signal);
     process.exit(0);
   });

@@ -1,3 +1,4 @@
+import { setImmediate as nextTurn } from 'node:timers/promises';
 import { DUE_PER_PAGE, type DueAsked, type DueClockRow, type DueOrder, type DueRecord, type DueRow } from '@elm-mist/contract';
 import { DUE_KIND_NAMES } from '@elm-mist/core/beads';
 import { dayIn } from '@elm-mist/core/clock';
@@ -53,12 +54,13 @@ function clocksAsked(store: Store, asked: DueAsked, nowMs: number): SQL | undefi
 type SystemInTime = ReturnType<typeof systemsInTime>[number];
 
 /** Systems with a clock that is asked for, each with the soonest of them. */
-const systemsInTime = ({ db }: Store, isAsked: SQL | undefined, { kinds, until }: DueAsked) =>
+const systemsInTime = ({ db }: Store, isAsked: SQL | undefined, { kinds, until, order }: DueAsked) =>
   db
     .select({
       systemId: t.dueClock.systemId,
       due: sql<string>`min(${t.dueClock.due})`,
-      owner: t.customer.name,
+      // Only where it is asked for: a join for each clock takes a fifth of the whole.
+      owner: order === 'owner' ? sql<string>`(select name from customer where id = ${t.place.customerId})` : sql<string>`''`,
       latitudeDeg: t.place.latitudeDeg,
       longitudeDeg: t.place.longitudeDeg,
       isPlanned: sql<number>`${t.dueClock.systemId} in (select system_id from visit where standing in ${[...AHEAD]})`,
@@ -66,7 +68,6 @@ const systemsInTime = ({ db }: Store, isAsked: SQL | undefined, { kinds, until }
     .from(t.dueClock)
     .innerJoin(t.system, eq(t.system.id, t.dueClock.systemId))
     .innerJoin(t.place, eq(t.place.id, t.system.placeId))
-    .innerJoin(t.customer, eq(t.customer.id, t.place.customerId))
     .leftJoin(t.coil, and(eq(t.dueClock.kind, 'coil'), eq(t.coil.id, t.dueClock.of)))
     .where(and(inArray(t.dueClock.kind, [...kinds]), lte(t.dueClock.due, until), isAsked))
     .groupBy(t.dueClock.systemId)
@@ -146,7 +147,7 @@ function keyOf({ systemId, due, owner, ...at }: SystemInTime, order: DueOrder, w
  * @param nowMs UTC ms: what is past its date by then is not on the shelf
  * @throws Problem 422 `after`
  */
-export function dueRecord(store: Store, asked: DuePageAsked, nowMs: number): DueRecord {
+export async function dueRecord(store: Store, asked: DuePageAsked, nowMs: number): Promise<DueRecord> {
   const { db } = store;
   const { unplanned, after, order } = asked;
   if (after !== '' && !/ \d{4}-\d{2}-\d{2} \S+$/.test(` ${after}`))
@@ -157,6 +158,8 @@ export function dueRecord(store: Store, asked: DuePageAsked, nowMs: number): Due
   const whereIs: WhereIs = (place) =>
     north === null || east === null ? null : neighbourhoodOf({ latitudeDeg: north, longitudeDeg: east }, place);
   const inTime = systemsInTime(store, isAsked, asked);
+  // With ten years of records that took some 70 ms: others have their turn.
+  await nextTurn();
   const open = inTime.filter((row) => !row.isPlanned);
   const rest: { systemId: string; key: string }[] = [];
   for (const row of unplanned ? open : inTime) {
