@@ -1,6 +1,7 @@
 import type { Uncertain } from '../airside';
 import { QUANTITIES, type ReadingSet } from '../readings';
 import type { EdgeName } from '../units';
+import type { ReadTwice } from './plainLines';
 
 /** Figures of a heat pump that heats. */
 export const HEATING_IDS = ['airRise', 'watts', 'outdoorAir'] as const;
@@ -19,16 +20,9 @@ const HEATING: Record<HeatingId, { name: string; edge: EdgeName; read: (set: Rea
 };
 
 /** One of them before and after. */
-export interface HeatingLine {
+interface HeatingLine extends ReadTwice {
   sign: HeatingId;
-  name: string;
-  edge: EdgeName;
-  before: Uncertain;
-  after: Uncertain;
-  effect: Uncertain;
-  byAir: 0;
   verdict: 'explained';
-  why: string;
 }
 
 /**

@@ -37,17 +37,21 @@ const PLAIN: Record<PlainId, PlainRow> = {
   },
 };
 
-/** One of them before and after. */
-export interface PlainLine {
-  sign: PlainId;
+/** A figure that was read before and after, and is held against no model. */
+export interface ReadTwice {
   name: string;
   edge: EdgeName;
   before: Uncertain;
   after: Uncertain;
   effect: Uncertain;
   byAir: 0;
-  verdict: 'better' | 'same' | 'worse' | 'not-comparable';
   why: string;
+}
+
+/** One of them before and after. */
+export interface PlainLine extends ReadTwice {
+  sign: PlainId;
+  verdict: 'better' | 'same' | 'worse' | 'not-comparable';
 }
 
 /** Two readings with the same instrument differ by its noise and what drifts, not by what is off in both. */
