@@ -112,7 +112,7 @@ export function nowWords(action: NextAction, run: CoilRun, nowMs: number, waterM
     case 'close-up':
       return {
         title: 'Foam has worked: close up, power back',
-        text: 'No rinse by hand. Panel on, trap full, then lowest set-point and high fan: condensate rinses it.',
+        text: 'No rinse by hand. Panel on, any trap full, then lowest set-point and high fan: condensate rinses it.',
         button: 'Go to power-up',
       };
     case 'condense':

@@ -754,7 +754,7 @@ export const CAUTIONS: readonly Rule<JobFacts, Caution>[] = [
     then: {
       step: 'close',
       lead: 'Foam is still on the indoor coil.',
-      text: 'That is meant: condensate rinses it. Air the room, trap full, pan and drain watched for the first minutes.',
+      text: 'That is meant: condensate rinses it. Air the room, any trap full, pan and drain watched for the first minutes.',
     },
     because: 'The pan takes all that comes off.',
     source: commonPractice,

@@ -614,7 +614,7 @@ export const SITUATIONS: readonly ToldSituation[] = [
     told: 'No trap on the drain, the coil sits on a furnace that blows through it',
     indoor: { grade: 2, answers: { ...drained, trap: 'none', indoorUnit: 'furnace', circuits: 'one' } },
     has: ['cooled air leaves by the drain', 'as the maker draws it'],
-    not: ['air holds water in the pan'],
+    not: ['air holds water in the pan', ', trap full'],
   },
   {
     told: 'Two media filters, both loaded, 20x25x4 in',

@@ -70,7 +70,12 @@ function CustomerForm({ detail }: { detail: CustomerDetail }) {
   const send = handleSubmit(async (values) => {
     setSaved(false);
     await save(
-      () => change.mutateAsync({ id: customer.id, customer: { ...values, was } }),
+      async () => {
+        const answer = await change.mutateAsync({ id: customer.id, customer: { ...values, was } });
+        // Saved: also whoever has gone elsewhere meanwhile is not offered it again.
+        anew();
+        return answer;
+      },
       ({ customer: kept }) => {
         const next = { name: kept.name, phone: kept.phone, quiet: kept.quiet };
         setWas(next);
