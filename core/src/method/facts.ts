@@ -56,6 +56,7 @@ function factsOf(coil: CoilBuild, survey: CoilSurvey, context: MethodContext, ho
   const outOfDoors = coil.role === 'condenser' || configuration.package;
   const poured = context.drainPouredLMin?.[coil.id];
   const stops = context.floatStops?.[coil.id];
+  const running = runningOf(story.asFound ?? notTried());
   const drainLMin = poured ?? answers.drainLMin;
   // Written out, not spread: an object this wide is slow to copy, and every neighbouring fact of a plan makes one.
   const facts: SurveyFacts = {
@@ -147,7 +148,8 @@ function factsOf(coil: CoilBuild, survey: CoilSurvey, context: MethodContext, ho
     helper: story.helper,
     panFull: story.asFound?.float === 'full',
     notRunning: judgeAsFound(story.asFound ?? notTried()).stops,
-    ...runningOf(story.asFound ?? notTried()),
+    runsNow: running.runsNow,
+    runsAfter: running.runsAfter,
     washesSinceOpened: context.washesSinceOpened?.[coil.id] ?? null,
     makerWaterOnly: coil.makerWaterOnly,
     sensitiveOccupants: context.sensitiveOccupants,
@@ -190,6 +192,21 @@ export function situationOf(
   shelf: readonly Cleaner[],
   house: HouseRules,
 ): Situation {
-  const survey = completeSurvey(given);
-  return { coil, survey, context, shelf, house, facts: factsOf(coil, survey, context, house) };
+  return withFacts({ coil, survey: completeSurvey(given), context, shelf, house });
 }
+
+/**
+ * A situation whose survey is complete already, with its facts.
+ * @param from everything but the facts
+ * @returns the same, with them
+ * @throws CoreError missing `grades` when no face has been graded
+ * @example withFacts(situationOf(coil(), graded(3), mildDay, shelf, house())).facts.grade // 3
+ */
+export const withFacts = (from: Omit<Situation, 'facts'>): Situation => ({
+  coil: from.coil,
+  survey: from.survey,
+  context: from.context,
+  shelf: from.shelf,
+  house: from.house,
+  facts: factsOf(from.coil, from.survey, from.context, from.house),
+});

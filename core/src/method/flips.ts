@@ -1,10 +1,10 @@
 import type { Construction } from '../equipment';
 import { completeStory, type ArrivalHazard, type CoilSurvey, type Grade, type SunExposure } from '../survey';
 import { decide, type Decision } from './decide';
-import { situationOf, type Situation } from './facts';
+import { withFacts, type Situation } from './facts';
 import { READINGS } from './reasons';
 
-/** What a neighbouring situation is made from: the facts are put together anew. */
+/** What a neighbouring situation is made from: its facts are put together again. */
 type From = Omit<Situation, 'facts'>;
 
 interface Neighbour {
@@ -115,7 +115,7 @@ export function flipsOf(situation: Situation, decision: Decision): Record<string
   for (const { words, change } of NEIGHBOURS) {
     const to = change(situation);
     if (!to) continue;
-    const other = decide(situationOf(to.coil, to.survey, to.context, to.shelf, to.house));
+    const other = decide(withFacts(to));
     READINGS.forEach(({ id, read }, i) => {
       const reading = read(other);
       if (reading === own[i] || (flips[id]?.length ?? 0) >= MOST_FLIPS) return;

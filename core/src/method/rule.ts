@@ -29,11 +29,16 @@ function matchOne(value: unknown, matcher: unknown): boolean {
  * Whether every fact named in `when` matches; an unknown (null) fact matches no range.
  * @param when facts and how they have to be
  * @param facts as they are
+ * @param added facts that a stage adds to these: the wide object is not copied for them
  * @example matches({ grade: { min: 2 } }, { grade: 3 }) // true
  */
-export function matches<F>(when: When<F>, facts: F): boolean {
+export function matches<F extends object, A extends object = object>(when: When<F & A>, facts: F, added?: A): boolean {
   // No list of keys is made: this runs some thousand times for one plan.
-  for (const key in when) if (!matchOne(facts[key], when[key])) return false;
+  for (const name in when) {
+    const key = name as keyof When<F & A>;
+    const from = (added && key in added ? added : facts) as F & A;
+    if (!matchOne(from[key], when[key])) return false;
+  }
   return true;
 }
 
@@ -41,18 +46,27 @@ export function matches<F>(when: When<F>, facts: F): boolean {
  * The first row whose facts hold.
  * @param rules a table, read from the top
  * @param facts as they are
+ * @param added facts that a stage adds to these
  * @example firstMatch([], {}) // undefined
  */
-export const firstMatch = <F, T>(rules: readonly Rule<F, T>[], facts: F): Rule<F, T> | undefined =>
-  rules.find((rule) => matches(rule.when, facts));
+export const firstMatch = <F extends object, A extends object, T>(
+  rules: readonly Rule<F & A, T>[],
+  facts: F,
+  added?: A,
+): Rule<F & A, T> | undefined => rules.find((rule) => matches(rule.when, facts, added));
 
 /**
  * Every row whose facts hold.
  * @param rules a table
  * @param facts as they are
+ * @param added facts that a stage adds to these
  * @example allMatches([], {}) // []
  */
-export const allMatches = <F, T>(rules: readonly Rule<F, T>[], facts: F): Rule<F, T>[] => rules.filter((rule) => matches(rule.when, facts));
+export const allMatches = <F extends object, A extends object, T>(
+  rules: readonly Rule<F & A, T>[],
+  facts: F,
+  added?: A,
+): Rule<F & A, T>[] => rules.filter((rule) => matches(rule.when, facts, added));
 
 /**
  * A row as a reason names it.

@@ -1,6 +1,8 @@
 import { tableOf } from '../errors';
 import type { Cleaner } from '../mix';
 import { completeSurvey, type CoilSurvey, type OpeningId } from '../survey';
+import { decide, type Decision } from './decide';
+import { situationOf } from './facts';
 import type { CoilBuild, Guard, MethodContext } from './methodFacts';
 import type { HouseRules } from './houseRules';
 import { rinseWaterL } from './rinseWater';
@@ -79,6 +81,13 @@ export interface Opinion {
   risk: string;
 }
 
+/** What a school changes of what a plan is made from. */
+interface Way {
+  seen: CoilSurvey;
+  cleaners: readonly Cleaner[];
+  rules: SchoolPreset['change'];
+}
+
 /** How far a wash from outside opens: what stands before the face comes off. */
 const OUTSIDE: Record<Guard, OpeningId> = tableOf('guard', {
   none: 'exterior',
@@ -87,16 +96,19 @@ const OUTSIDE: Record<Guard, OpeningId> = tableOf('guard', {
   hinged: 'guards-off',
 });
 
-/** How alike two plans are in what a technician would do. */
-const sameWork = (a: CoilPlan, b: CoilPlan): boolean =>
-  a.cleanerId === b.cleanerId &&
-  a.waterParts === b.waterParts &&
-  a.waterFirst === b.waterFirst &&
-  a.rinse.direction === b.rinse.direction &&
-  a.dwell?.minS === b.dwell?.minS &&
-  a.dwell?.maxS === b.dwell?.maxS &&
-  a.ending === b.ending &&
-  a.verdict === b.verdict;
+/** How alike two decisions are in what a technician would do. */
+const sameWork = (a: Decision, b: Decision): boolean =>
+  a.chemistry.value.cleaner?.id === b.chemistry.value.cleaner?.id &&
+  a.strength.value === b.strength.value &&
+  a.chemistry.value.waterFirst === b.chemistry.value.waterFirst &&
+  a.rinse.value.rinse.direction === b.rinse.value.rinse.direction &&
+  a.soak.value.dwell?.minS === b.soak.value.dwell?.minS &&
+  a.soak.value.dwell?.maxS === b.soak.value.dwell?.maxS &&
+  a.chemistry.value.ending === b.chemistry.value.ending &&
+  a.stop.value.verdict === b.stop.value.verdict;
+
+/** The shop's own and three others. */
+const MOST_OPINIONS = 4;
 
 /**
  * The shop's own plan with those of other schools beside it; schools that come to the same work are left out. Two to four rows where
@@ -117,24 +129,30 @@ export function secondOpinion(
   shelf: readonly Cleaner[],
   house: HouseRules,
 ): Opinion[] {
-  const own = planCoil(coil, survey, context, shelf, house);
-  const opinions: Opinion[] = [{ id: 'own', name: 'This shop', own: true, rules: {}, plan: own, rinseWaterL: rinseWaterL(own), risk: '' }];
-  for (const preset of SCHOOL_PRESETS) {
-    const answers = completeSurvey(survey).answers;
-    const seen =
-      preset.fromOutside && coil.role === 'condenser' ? { ...survey, answers: { ...answers, opening: OUTSIDE[coil.guards] } } : survey;
-    const plan = planCoil(coil, seen, context, preset.waterOnly ? [] : shelf, { ...house, ...preset.change });
-    if (opinions.length < 4 && opinions.every((other) => !sameWork(other.plan, plan))) {
-      opinions.push({
-        id: preset.id,
-        name: preset.name,
-        own: false,
-        rules: preset.change,
-        plan,
-        rinseWaterL: rinseWaterL(plan),
-        risk: preset.risk,
-      });
-    }
+  const opinions: Opinion[] = [];
+  const decisions: Decision[] = [];
+  const add = ({ seen, cleaners, rules }: Way, words: Pick<Opinion, 'id' | 'name' | 'risk'>) => {
+    const plan = planCoil(coil, seen, context, cleaners, { ...house, ...rules });
+    opinions.push({ ...words, own: opinions.length === 0, rules, plan, rinseWaterL: rinseWaterL(plan) });
+  };
+  const decided = ({ seen, cleaners, rules }: Way) => decide(situationOf(coil, seen, context, cleaners, { ...house, ...rules }));
+  const own: Way = { seen: survey, cleaners: shelf, rules: {} };
+  decisions.push(decided(own));
+  add(own, { id: 'own', name: 'This shop', risk: '' });
+  const { answers } = completeSurvey(survey);
+  for (const { id, name, risk, change, fromOutside, waterOnly } of SCHOOL_PRESETS) {
+    if (opinions.length === MOST_OPINIONS) break;
+    const outside = fromOutside && coil.role === 'condenser';
+    const way: Way = {
+      seen: outside ? { ...survey, answers: { ...answers, opening: OUTSIDE[coil.guards] } } : survey,
+      cleaners: waterOnly ? [] : shelf,
+      rules: change,
+    };
+    // Only those that come to other work are planned whole.
+    const decision = decided(way);
+    if (decisions.some((other) => sameWork(other, decision))) continue;
+    decisions.push(decision);
+    add(way, { id, name, risk });
   }
   return opinions;
 }

@@ -1,6 +1,6 @@
 import { SUN_TABLE } from '../../survey';
 import type { Situation } from '../facts';
-import { FOAM_FROM_RULES, PRE_WET_RULES, PRE_WET_WORDS, type FoamFacts, type Foaming } from '../foaming';
+import { FOAM_FROM_RULES, PRE_WET_RULES, PRE_WET_WORDS, type Foaming } from '../foaming';
 import { firstMatch, refOf } from '../rule';
 import type { Staged } from '../staged';
 import type { ChemistryChoice } from './chemistry';
@@ -19,10 +19,10 @@ export function foamingStage(
   { cleaner, ending }: ChemistryChoice,
 ): Staged<Foaming | null> {
   if (!cleaner) return { value: null, inputs: [], rules: [] };
-  const foamFacts: FoamFacts = { ...facts, insideReached: opened.insideReached, form: cleaner.form, labelLines: cleaner.handling ?? [] };
+  const added = { insideReached: opened.insideReached, form: cleaner.form, labelLines: cleaner.handling ?? [] };
   // The last row of both tables fits every coil.
-  const before = firstMatch(PRE_WET_RULES, foamFacts)!;
-  const side = firstMatch(FOAM_FROM_RULES, foamFacts)!;
+  const before = firstMatch(PRE_WET_RULES, facts, added)!;
+  const side = firstMatch(FOAM_FROM_RULES, facts, added)!;
   // Where condensate rinses no water is brought in, unless the label asks for it.
   const noWater = ending === 'condensate' && before.id !== 'prewet.label-wet-in';
   const preWet = noWater ? 'dry' : (before.then ?? house.preWet);

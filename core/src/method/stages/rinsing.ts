@@ -2,17 +2,7 @@ import type { RuleRef } from '../../because';
 import { CONSTRUCTION_TABLE } from '../../equipment';
 import { CONDENSATE_RUN_S } from '../condensate';
 import type { Situation } from '../facts';
-import {
-  FORCE_RULES,
-  FORCE_SCHOOL_TABLE,
-  RINSE_ADDS,
-  RINSE_RULES,
-  RINSE_SCHOOL_TABLE,
-  SQUARE,
-  type Rinse,
-  type RinseWay,
-  type RinseFacts,
-} from '../rinse';
+import { FORCE_RULES, FORCE_SCHOOL_TABLE, RINSE_ADDS, RINSE_RULES, RINSE_SCHOOL_TABLE, SQUARE, type Rinse, type RinseWay } from '../rinse';
 import { allMatches, firstMatch, refOf } from '../rule';
 import type { Staged } from '../staged';
 import type { ChemistryChoice } from './chemistry';
@@ -49,11 +39,11 @@ export function rinseStage({ coil, facts, house }: Situation, opened: OpeningCho
     { label: 'Rows', quantity: { kind: 'count' as const, value: facts.rows } },
     { label: 'Inside reached', text: opened.insideReached ? 'yes' : 'no' },
   ];
-  const rinseFacts: RinseFacts = { ...facts, insideReached: opened.insideReached };
+  const added = { insideReached: opened.insideReached };
   // The last row of both tables fits every coil.
-  const way = firstMatch(RINSE_RULES, rinseFacts)!;
-  const hard = firstMatch(FORCE_RULES, rinseFacts)!;
-  const adds = allMatches(RINSE_ADDS, rinseFacts);
+  const way = firstMatch(RINSE_RULES, facts, added)!;
+  const hard = firstMatch(FORCE_RULES, facts, added)!;
+  const adds = allMatches(RINSE_ADDS, facts, added);
   const direction = way.then ?? RINSE_SCHOOL_TABLE[house.rinse];
   const force = hard.then ?? FORCE_SCHOOL_TABLE[house.force];
   const bySchool: RuleRef[] = [
