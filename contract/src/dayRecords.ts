@@ -1,4 +1,5 @@
-import type { FilterNeed, Need, SlotFit } from '@elm-mist/core/beads';
+import type { FilterNeed, Need } from '@elm-mist/core/truck';
+import type { SlotFit } from '@elm-mist/core/runsheet';
 import type { Roads } from '@elm-mist/core/route';
 import type { Bead, FindingLife, Pause, Quote } from '@elm-mist/core/run';
 import type { Licence, Urgency } from '@elm-mist/core/survey';

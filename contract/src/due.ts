@@ -1,5 +1,5 @@
 import { MOST_VISITS_A_YEAR, type Agreement } from '@elm-mist/core/agreement';
-import type { DueClock, DueKind } from '@elm-mist/core/beads';
+import type { DueClock, DueKind } from '@elm-mist/core/closing';
 import type { SeasonWeeks } from '@elm-mist/core/interval';
 import { PRICE_IDS } from '@elm-mist/core/price';
 import type { Neighbourhood } from '@elm-mist/core/route';

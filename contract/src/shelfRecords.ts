@@ -1,4 +1,4 @@
-import type { CostOfVisit } from '@elm-mist/core/beads';
+import type { CostOfVisit } from '@elm-mist/core/visit';
 import type { Applicator, Cleaner, CountsAgainst, LabelGap, LabelLine, StockItem } from '@elm-mist/core/mix';
 
 export interface CleanerRecord extends Cleaner {

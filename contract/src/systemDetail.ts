@@ -1,5 +1,5 @@
 import type { Agreement } from '@elm-mist/core/agreement';
-import type { VisitRead } from '@elm-mist/core/beads';
+import type { VisitRead } from '@elm-mist/core/visit';
 import type { Climate, Pace } from '@elm-mist/core/interval';
 import type { FindingLife, VisitStanding } from '@elm-mist/core/run';
 import type { StoryFact } from '@elm-mist/core/survey';

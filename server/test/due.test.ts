@@ -13,7 +13,7 @@ import type {
   VisitRecord,
 } from '@elm-mist/contract';
 import type { Agreement } from '@elm-mist/core/agreement';
-import { DUE_KINDS, type DueKind } from '@elm-mist/core/beads';
+import { DUE_KINDS, type DueKind } from '@elm-mist/core/closing';
 import { dayIn, dayLater, instantIn, longDay } from '@elm-mist/core/clock';
 import { coilName } from '@elm-mist/core/equipment';
 import { growthStretches, NEAR_KM } from '@elm-mist/core/interval';

@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Readable } from 'node:stream';
 import { DUE_ORDERS, type CoilInput, type PlaceInput, type SystemInput } from '@elm-mist/contract';
-import { DUE_KINDS } from '@elm-mist/core/beads';
+import { DUE_KINDS } from '@elm-mist/core/closing';
 import fc from 'fast-check';
 import { seedDemoOnce } from '../src/demo/seed';
 import { setAgreement } from '../src/services/clocks';

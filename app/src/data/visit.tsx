@@ -1,5 +1,5 @@
 import type { ApplicatorRecord, CleanerRecord, CoilRecord, VisitDetail } from '@elm-mist/contract';
-import { contextOf, ownUndo, rulesOf } from '@elm-mist/core/beads';
+import { contextOf, ownUndo, rulesOf } from '@elm-mist/core/visit';
 import { CoreError } from '@elm-mist/core/errors';
 import type { HouseRules, MethodContext } from '@elm-mist/core/method';
 import {

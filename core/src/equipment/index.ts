@@ -37,3 +37,5 @@ export {
   type CoilShape,
 } from './geometry';
 export { typicalFaceWidthM } from './typicalFace';
+export { areaBecause, capacityBecause } from './capacityBecause';
+export { otherMachineWords, otherSerial } from './otherMachine';

@@ -1,8 +1,8 @@
 export { climateOf, dayAir, type Climate, type DayAir } from './climate';
-export { LOADED, LONGEST_WAITS, runMonths, type LongestWait, type Pace, type RunsWhere } from './exposure';
-export { dueOf, keptOut, learnedOf, type CoilDueDate } from './dueOf';
+export { LONGEST_WAITS, type LongestWait, type Pace, type RunsWhere } from './exposure';
+export { dueOf, keptOut, type CoilDueDate } from './dueOf';
 export { onlyOutdoorCoil } from './condensingGrade';
-export { condensedOf, growthBand, growthStretches, type GrowthVisit } from './regrowth';
+export { growthStretches, type GrowthVisit } from './regrowth';
 export { NEAR_KM, pacedStretch, paceOf, type PacedStretch } from './pace';
 export { UPKEEP_IDS, UPKEEP_NAMES, upkeepAfter, upkeepDues, type Upkeep } from './upkeep';
 export { nextDue, type NextDue } from './nextDue';

@@ -1,4 +1,4 @@
-import { costOfVisit } from '../beads';
+import { costOfVisit } from '../visit';
 import type { Configuration } from '../equipment';
 import { dueOf } from '../interval';
 import {

@@ -12,3 +12,4 @@ export { inHeating } from './heating';
 export { impossibleIn, judgeable, type Impossible } from './impossible';
 export { probePlace } from './staticPlaces';
 export { STEADY_WINDOW_S, steadiness, type Sample, type Steadiness } from './steady';
+export { airPoints, type AirPoint } from './airPoints';

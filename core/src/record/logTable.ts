@@ -1,4 +1,5 @@
-import type { TrendFigures, VisitRead } from '../beads';
+import type { TrendFigures } from '../judgement';
+import type { VisitRead } from '../visit';
 import { coilName, type CoilRole, type Configuration, type Construction } from '../equipment';
 import type { ReceivedEvent } from './chain';
 

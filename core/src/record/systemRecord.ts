@@ -1,4 +1,4 @@
-import { washedWith } from '../beads';
+import { washedWith } from '../visit';
 import type { CoilRole, Configuration, Construction } from '../equipment';
 import { pouredWaterParts } from '../mix';
 import { QUANTITIES, QUANTITY_IDS, readingSet, type QuantityId, type ReadingWay, type ReadingWhen } from '../readings';

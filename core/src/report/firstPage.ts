@@ -1,4 +1,4 @@
-import { stillOn, washedWith } from '../beads';
+import { stillOn, washedWith } from '../visit';
 import { dayIn, dayLater, longDay } from '../clock';
 import { coilName } from '../equipment';
 import { candidateName, faultsIn } from '../diagnosis';

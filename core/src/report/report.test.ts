@@ -1,4 +1,4 @@
-import { judgementOf } from '../beads';
+import { judgementOf } from '../judgement';
 import { foldVisit, findingsHere, type Quote, type VisitEvent } from '../run';
 import { fullRun, fullRunCoils, fullRunPlans, scribe } from '../testing/fullRun';
 import { FINDING_KINDS } from '../survey';

@@ -1,4 +1,4 @@
-import type { Judgement } from '../beads';
+import type { Judgement } from '../judgement';
 import type { Upkeep } from '../interval';
 import type { CoilBuild } from '../method';
 import type { Priced } from '../price';

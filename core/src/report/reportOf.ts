@@ -1,5 +1,6 @@
 import { agreedBook, coveredBy, type Agreement } from '../agreement';
-import { coilDues, judgementOf, upkeepOf } from '../beads';
+import { coilDues, upkeepOf } from '../closing';
+import { judgementOf } from '../judgement';
 import { dayIn } from '../clock';
 import type { Configuration, Refrigerant } from '../equipment';
 import type { Climate, GrowthVisit, Pace, Upkeep, LongestWait } from '../interval';

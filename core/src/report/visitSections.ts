@@ -1,5 +1,5 @@
 import { doubtText } from '../airside';
-import { costFacts } from '../beads';
+import { costFacts } from '../visit';
 import { clockIn, longDay, stampIn } from '../clock';
 import { coilName, POWER_SOURCE_NAMES } from '../equipment';
 import { AGREED, formatMoney } from '../price';

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { stillOn, washedWith } from '../beads';
+import { stillOn, washedWith } from '../visit';
 import { planCoil, type CoilPlan, type MethodContext } from '../method';
 import { remainingTasks, visitTasks, type RunCoil } from '../runsheet';
 import { graded, house, mildDay, shelf, overGoodDrain } from '../testing/fixtures';

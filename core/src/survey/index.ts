@@ -79,3 +79,5 @@ export {
   type SunExposure,
 } from './survey';
 export { LICENCES, type Licence } from './licence';
+export { nextToGrade, soilsFor, startSurvey } from './startSurvey';
+export { feedSite } from './feedSite';

@@ -9,7 +9,7 @@ import {
   type HouseRules,
   type MethodContext,
 } from '../method';
-import { CAUTION_STEP_WORDS } from '../beads';
+import { CAUTION_STEP_WORDS } from '../visit';
 import { sourceOf } from '../run';
 import { scheduleRun, visitTasks } from '../runsheet';
 import {

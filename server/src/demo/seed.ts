@@ -1,5 +1,6 @@
 import type { CoilRecord } from '@elm-mist/contract';
-import { coilDues, upkeepOf, visitRead } from '@elm-mist/core/beads';
+import { coilDues, upkeepOf } from '@elm-mist/core/closing';
+import { visitRead } from '@elm-mist/core/visit';
 import { dayIn, dayLater, instantIn } from '@elm-mist/core/clock';
 import { pressureAtAltitudeKPa } from '@elm-mist/core/dryout';
 import { planCoil, type CoilPlan } from '@elm-mist/core/method';

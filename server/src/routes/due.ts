@@ -1,6 +1,6 @@
 import type Router from '@koa/router';
 import { agreementInputSchema, clockSetSchema, DUE_COILS, DUE_ORDERS, feedInputSchema, parseInput } from '@elm-mist/contract';
-import { DUE_KINDS, type DueKind } from '@elm-mist/core/beads';
+import { DUE_KINDS, type DueKind } from '@elm-mist/core/closing';
 import type { Answers } from '../http/answers';
 import { signed } from '../http/gate';
 import { setAgreement, setClock } from '../services/clocks';

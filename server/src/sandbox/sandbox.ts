@@ -2,7 +2,7 @@ import { copyFileSync, rmSync } from 'node:fs';
 import type { RequestListener } from 'node:http';
 import { join } from 'node:path';
 import type { PersonRecord, PracticeLook, PracticeVisit, PracticeVisitDone } from '@elm-mist/contract';
-import { feedSite } from '@elm-mist/core/beads';
+import { feedSite } from '@elm-mist/core/survey';
 import type { Condition } from '@elm-mist/core/cycle';
 import { pressureAtAltitudeKPa } from '@elm-mist/core/dryout';
 import { coilName } from '@elm-mist/core/equipment';

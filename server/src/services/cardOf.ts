@@ -1,14 +1,8 @@
 import type { CoilRecord, SystemRecord, TodayVisit, VisitRecord } from '@elm-mist/contract';
-import {
-  contextOf,
-  filterNeed,
-  plannedNeed,
-  rulesOf,
-  slotFit,
-  type ShopLearned,
-  type SlotCoil,
-  type VisitSetting,
-} from '@elm-mist/core/beads';
+import { contextOf, rulesOf, type VisitSetting } from '@elm-mist/core/visit';
+import { filterNeed, plannedNeed } from '@elm-mist/core/truck';
+import { slotFit, type SlotCoil } from '@elm-mist/core/runsheet';
+import type { ShopLearned } from '@elm-mist/core/history';
 import { coilName } from '@elm-mist/core/equipment';
 import type { HouseRules } from '@elm-mist/core/method';
 import type { Cleaner } from '@elm-mist/core/mix';

@@ -1,6 +1,6 @@
 import { Worker } from 'node:worker_threads';
 import { and, asc, eq, sql } from 'drizzle-orm';
-import { earlierKnown, systemFindings } from '@elm-mist/core/beads';
+import { earlierKnown, systemFindings } from '@elm-mist/core/history';
 import { isPromised, isFilterNoted, wholeFinding } from '@elm-mist/core/run';
 import { keepNewest } from '../store/newest';
 import { cleaners } from '../store/shelf';

@@ -1,5 +1,6 @@
 import type { AgreementInput, ClockSetInput, DueClockRow, SystemDetail } from '@elm-mist/contract';
-import { DUE_KIND_NAMES, systemClocks, systemFindings, type DueClock } from '@elm-mist/core/beads';
+import { DUE_KIND_NAMES, systemClocks, type DueClock } from '@elm-mist/core/closing';
+import { systemFindings } from '@elm-mist/core/history';
 import { dayIn, longDay } from '@elm-mist/core/clock';
 import { coilName } from '@elm-mist/core/equipment';
 import { upkeepAfter } from '@elm-mist/core/interval';

@@ -1,5 +1,5 @@
 import type { VisitCostRecord } from '@elm-mist/contract';
-import { costOfVisit } from '@elm-mist/core/beads';
+import { costOfVisit } from '@elm-mist/core/visit';
 import { setImmediate as nextTurn } from 'node:timers/promises';
 import type { Db } from '../store/open';
 import { readHouseRules } from '../store/settings';

@@ -1,6 +1,6 @@
 import { setImmediate as nextTurn } from 'node:timers/promises';
 import { DUE_PER_PAGE, type DueAsked, type DueClockRow, type DueOrder, type DueRecord, type DueRow } from '@elm-mist/contract';
-import { DUE_KIND_NAMES } from '@elm-mist/core/beads';
+import { DUE_KIND_NAMES } from '@elm-mist/core/closing';
 import { dayIn } from '@elm-mist/core/clock';
 import { COIL_ROLES, coilName, CONSTRUCTIONS } from '@elm-mist/core/equipment';
 import { seasonAt, seasonWeeks } from '@elm-mist/core/interval';

@@ -1,6 +1,7 @@
 import { isDeepStrictEqual } from 'node:util';
 import type { PersonRecord, VisitRecord } from '@elm-mist/contract';
-import { retells, systemFindings, visitRead } from '@elm-mist/core/beads';
+import { retells, visitRead } from '@elm-mist/core/visit';
+import { systemFindings } from '@elm-mist/core/history';
 import { CoreError } from '@elm-mist/core/errors';
 import { eventPower, may, whoMay } from '@elm-mist/core/people';
 import { currencyDigits, wrongSums } from '@elm-mist/core/price';

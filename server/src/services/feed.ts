@@ -1,6 +1,6 @@
 import { randomBytes, timingSafeEqual } from 'node:crypto';
 import type { FeedRecord } from '@elm-mist/contract';
-import { DUE_KIND_NAMES } from '@elm-mist/core/beads';
+import { DUE_KIND_NAMES } from '@elm-mist/core/closing';
 import { dayIn, dayLater, instantIn } from '@elm-mist/core/clock';
 import { calendarFile, type CalendarDay } from '@elm-mist/core/report';
 import { and, asc, eq, gte, inArray, lte } from 'drizzle-orm';

@@ -1,5 +1,5 @@
 import type { KnownBefore, VisitRecord } from '@elm-mist/contract';
-import { earlierKnown, shopLearned, systemFindings, type ReadVisit, type ShopLearned } from '@elm-mist/core/beads';
+import { earlierKnown, shopLearned, systemFindings, type ReadVisit, type ShopLearned } from '@elm-mist/core/history';
 import { isOpenFinding } from '@elm-mist/core/run';
 import { taught } from '../store/memo';
 import type { Store, Db } from '../store/open';

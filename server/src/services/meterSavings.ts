@@ -1,5 +1,5 @@
 import { Worker } from 'node:worker_threads';
-import type { VisitRead } from '@elm-mist/core/beads';
+import type { VisitRead } from '@elm-mist/core/visit';
 import { alsoHeats, type Configuration } from '@elm-mist/core/equipment';
 import type { CoilBothWays } from '@elm-mist/core/interval';
 import type { MeteredWash, NotCounted, WashedThere } from '@elm-mist/core/savings';

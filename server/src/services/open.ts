@@ -1,5 +1,5 @@
 import { OPEN_PER_PAGE, type OpenRecord, type TodayVisit } from '@elm-mist/contract';
-import { systemFindings } from '@elm-mist/core/beads';
+import { systemFindings } from '@elm-mist/core/history';
 import {
   isOpenFinding,
   isPromised,

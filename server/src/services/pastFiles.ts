@@ -1,6 +1,6 @@
 import type { Readable } from 'node:stream';
 import type { ImportLine, CoilRecord } from '@elm-mist/contract';
-import { visitRead } from '@elm-mist/core/beads';
+import { visitRead } from '@elm-mist/core/visit';
 import { instantIn } from '@elm-mist/core/clock';
 import { coilName, ROLE_NAMES } from '@elm-mist/core/equipment';
 import { PAST_NAMES, PAST_TABLE, readPastRow, type CellProblem, type Matching, type PastRow } from '@elm-mist/core/formats';

@@ -1,4 +1,4 @@
-import { visitRead, type VisitRead } from '@elm-mist/core/beads';
+import { visitRead, type VisitRead } from '@elm-mist/core/visit';
 import { foldVisit } from '@elm-mist/core/run';
 import type { Db } from '../store/open';
 import * as v from '../store/visits';

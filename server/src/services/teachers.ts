@@ -1,4 +1,4 @@
-import type { VisitRead } from '@elm-mist/core/beads';
+import type { VisitRead } from '@elm-mist/core/visit';
 import {
   fluffLooks,
   growthStretches,

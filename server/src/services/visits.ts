@@ -8,7 +8,7 @@ import type {
   VisitRecord,
   VisitSlot,
 } from '@elm-mist/contract';
-import { earlierKnown, systemFindings } from '@elm-mist/core/beads';
+import { earlierKnown, systemFindings } from '@elm-mist/core/history';
 import { eq } from 'drizzle-orm';
 import { notFound, Problem, refused } from '../http/problem';
 import type { Db, Store } from '../store/open';

@@ -1,5 +1,5 @@
 import type { Agreement } from '@elm-mist/core/agreement';
-import type { DueClock } from '@elm-mist/core/beads';
+import type { DueClock } from '@elm-mist/core/closing';
 import { coilName } from '@elm-mist/core/equipment';
 import { and, asc, eq, getTableColumns, inArray, sql } from 'drizzle-orm';
 import type { Db } from './open';

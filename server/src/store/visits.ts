@@ -1,5 +1,5 @@
 import type { VisitRecord } from '@elm-mist/contract';
-import type { CostFacts, VisitRead } from '@elm-mist/core/beads';
+import type { CostFacts, VisitRead } from '@elm-mist/core/visit';
 import type { ReceivedEvent } from '@elm-mist/core/record';
 import type { VisitEvent } from '@elm-mist/core/run';
 import { and, asc, desc, eq, exists, gt, gte, inArray, isNull, lte, sql } from 'drizzle-orm';

@@ -1,4 +1,4 @@
-import type { AirPoint } from '@elm-mist/core/beads';
+import type { AirPoint } from '@elm-mist/core/readings';
 import { psychroChart, type ChartPoint } from '@elm-mist/core/psychro';
 import { EDGES, trimDecimals, type UnitSystem } from '@elm-mist/core/units';
 import { useMemo, useState } from 'react';

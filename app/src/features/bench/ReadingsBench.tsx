@@ -1,5 +1,5 @@
 import { figuresOf, type FigureSetting } from '@elm-mist/core/airside';
-import { airPoints } from '@elm-mist/core/beads';
+import { airPoints } from '@elm-mist/core/readings';
 import { candidateName, confirmWords, diagnose } from '@elm-mist/core/diagnosis';
 import { pressureAtAltitudeKPa } from '@elm-mist/core/dryout';
 import { REFRIGERANTS, type Refrigerant } from '@elm-mist/core/equipment';

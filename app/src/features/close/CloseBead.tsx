@@ -1,4 +1,5 @@
-import { coilDues, upkeepOf, stillOn, washedWith } from '@elm-mist/core/beads';
+import { coilDues, upkeepOf } from '@elm-mist/core/closing';
+import { stillOn, washedWith } from '@elm-mist/core/visit';
 import { POWER_SOURCE_NAMES, coilName } from '@elm-mist/core/equipment';
 import { whyAdvice } from '@elm-mist/core/method';
 import { BEAD_NAMES, BEADS, GATE_TABLE, leftOver } from '@elm-mist/core/run';

@@ -1,4 +1,4 @@
-import type { PayDay } from '@elm-mist/core/beads';
+import type { PayDay } from '@elm-mist/core/closing';
 import { dayLater, longDay } from '@elm-mist/core/clock';
 import { coilName } from '@elm-mist/core/equipment';
 import type { CoilDueDate, NextDue, Upkeep } from '@elm-mist/core/interval';

@@ -1,4 +1,4 @@
-import { payDays, type PayDay } from '@elm-mist/core/beads';
+import { payDays, type PayDay } from '@elm-mist/core/closing';
 import type { CoilDueDate } from '@elm-mist/core/interval';
 import { useMemo } from 'react';
 import { useVisit } from '@/data';

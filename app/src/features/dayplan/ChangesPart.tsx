@@ -1,5 +1,5 @@
 import type { TodayVisit } from '@elm-mist/contract';
-import type { MovedVisit } from '@elm-mist/core/beads';
+import type { MovedVisit } from '@elm-mist/core/route';
 import { longDay } from '@elm-mist/core/clock';
 import { View } from 'react-native';
 import { clockTime } from '@/data';

@@ -1,4 +1,4 @@
-import { movedVisits, type MovedVisit } from '@elm-mist/core/beads';
+import { movedVisits, type MovedVisit } from '@elm-mist/core/route';
 import { dayLater } from '@elm-mist/core/clock';
 import { dayAsChosen, whyLeft, type DayPlan, type DayProblem } from '@elm-mist/core/route';
 import { formatDuration } from '@elm-mist/core/units';

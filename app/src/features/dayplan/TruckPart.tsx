@@ -1,5 +1,5 @@
 import type { TodayVisit } from '@elm-mist/contract';
-import { FILTER_WHY_WORDS, truckList } from '@elm-mist/core/beads';
+import { FILTER_WHY_WORDS, truckList } from '@elm-mist/core/truck';
 import { formatVolume } from '@elm-mist/core/units';
 import { useQuery } from '@tanstack/react-query';
 import { shelfQuery, useHouseRules } from '@/data';

@@ -1,4 +1,4 @@
-import { dayToPlan } from '@elm-mist/core/beads';
+import { dayToPlan } from '@elm-mist/core/route';
 import { wallMs } from '@elm-mist/core/clock';
 import type { DayProblem } from '@elm-mist/core/route';
 import { useQuery } from '@tanstack/react-query';

@@ -1,4 +1,4 @@
-import { DUE_KIND_NAMES, DUE_KINDS } from '@elm-mist/core/beads';
+import { DUE_KIND_NAMES, DUE_KINDS } from '@elm-mist/core/closing';
 import { View } from 'react-native';
 import { AnyOf, Companion, Field, Label, OneOf, Part, space, Tick } from '@/ui';
 import { COILS, ORDERS, USUAL_FILTER, type DueFilter } from './dueFilter';

@@ -1,5 +1,5 @@
 import type { DueCoils, DueOrder, DueRow } from '@elm-mist/contract';
-import { DUE_KINDS, type DueKind } from '@elm-mist/core/beads';
+import { DUE_KINDS, type DueKind } from '@elm-mist/core/closing';
 import { neighbourhoodWords } from '@elm-mist/core/route';
 import type { UnitSystem } from '@elm-mist/core/units';
 import { shortDay } from '../shared/words';

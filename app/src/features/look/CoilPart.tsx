@@ -1,5 +1,5 @@
 import type { CoilRecord } from '@elm-mist/contract';
-import { nextToGrade, soilsFor, startSurvey } from '@elm-mist/core/beads';
+import { nextToGrade, soilsFor, startSurvey } from '@elm-mist/core/survey';
 import { CONSTRUCTION_TABLE, coilName } from '@elm-mist/core/equipment';
 import {
   completeSurvey,

@@ -1,5 +1,5 @@
 import { yupResolver } from '@hookform/resolvers/yup';
-import { capacityBecause, otherMachineWords } from '@elm-mist/core/beads';
+import { capacityBecause, otherMachineWords } from '@elm-mist/core/equipment';
 import { capacityFromModel, CONFIGURATION_TABLE, REFRIGERANTS, coilName } from '@elm-mist/core/equipment';
 import { CoreError } from '@elm-mist/core/errors';
 import { readingSet } from '@elm-mist/core/readings';

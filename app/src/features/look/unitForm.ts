@@ -1,4 +1,4 @@
-import { feedSite } from '@elm-mist/core/beads';
+import { feedSite } from '@elm-mist/core/survey';
 import type { Refrigerant } from '@elm-mist/core/equipment';
 import {
   notTried,

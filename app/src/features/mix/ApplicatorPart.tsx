@@ -1,4 +1,4 @@
-import type { MixSheet } from '@elm-mist/core/beads';
+import type { MixSheet } from '@elm-mist/core/mix';
 import { BAND_WORDS, type Applicator } from '@elm-mist/core/mix';
 import { formatRatio, formatVolume } from '@elm-mist/core/units';
 import { View } from 'react-native';

@@ -1,4 +1,5 @@
-import { heldWarning, mixJobs, MIX_STANDING_WORDS, notedOf, splashWords, trySheet } from '@elm-mist/core/beads';
+import { heldWarning, MIX_STANDING_WORDS, notedOf, trySheet } from '@elm-mist/core/mix';
+import { mixJobs, splashWords } from '@elm-mist/core/visit';
 import { coilName } from '@elm-mist/core/equipment';
 import { visitClashes } from '@elm-mist/core/method';
 import { coilMix, needsMix } from '@elm-mist/core/run';

@@ -1,5 +1,5 @@
 import type { ApplicatorRecord, CleanerRecord } from '@elm-mist/contract';
-import { blankFix, fixOf, type FixDraft, type Fixed, type FixResult } from '@elm-mist/core/beads';
+import { blankFix, fixOf, type FixDraft, type Fixed, type FixResult } from '@elm-mist/core/mix';
 import { CoreError } from '@elm-mist/core/errors';
 import { BAND_WORDS, dialWaterParts, strengthBand } from '@elm-mist/core/mix';
 import { formatRatio, formatVolume, type UnitSystem } from '@elm-mist/core/units';

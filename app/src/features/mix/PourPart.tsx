@@ -1,4 +1,5 @@
-import { labelLines, type MixSheet } from '@elm-mist/core/beads';
+import { labelLines } from '@elm-mist/core/visit';
+import type { MixSheet } from '@elm-mist/core/mix';
 import { formatMeasured, householdRecipe, waterPosition, type Applicator, type Measure } from '@elm-mist/core/mix';
 import { formatRatio, formatVolume, trimDecimals } from '@elm-mist/core/units';
 import { View } from 'react-native';

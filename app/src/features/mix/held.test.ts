@@ -1,4 +1,4 @@
-import { heldWarning } from '@elm-mist/core/beads';
+import { heldWarning } from '@elm-mist/core/mix';
 import type { Cleaner } from '@elm-mist/core/mix';
 import { readHeld, writeHeld } from './held';
 import { writeDevice } from '@/device/memory';

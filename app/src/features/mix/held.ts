@@ -1,4 +1,4 @@
-import type { Held } from '@elm-mist/core/beads';
+import type { Held } from '@elm-mist/core/mix';
 import { CHEMISTRIES, type Cleaner } from '@elm-mist/core/mix';
 import { readJson, writeDevice } from '@/device/memory';
 

@@ -1,5 +1,5 @@
 import type { ApplicatorRecord, CleanerRecord, CoilRecord } from '@elm-mist/contract';
-import type { MixSheet } from '@elm-mist/core/beads';
+import type { MixSheet } from '@elm-mist/core/mix';
 import type { CoilPlan } from '@elm-mist/core/method';
 import { coilName } from '@elm-mist/core/equipment';
 import { useQuery } from '@tanstack/react-query';

@@ -1,14 +1,6 @@
 import type { PastVisit } from '@elm-mist/contract';
-import {
-  alongLife,
-  LIFE_LANE_NAMES,
-  LIFE_LANES,
-  lifeLine,
-  lifeSpan,
-  type LifeFan,
-  type LifeLane,
-  type LifeMark,
-} from '@elm-mist/core/beads';
+import { alongLife, LIFE_LANE_NAMES, LIFE_LANES, lifeLine, lifeSpan, type LifeLane, type LifeMark } from '@elm-mist/core/history';
+import type { LifeFan } from '@elm-mist/core/history';
 import type { FindingLife } from '@elm-mist/core/run';
 import { useState } from 'react';
 import { Pressable, View } from 'react-native';

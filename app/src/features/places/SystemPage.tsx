@@ -1,5 +1,6 @@
 import type { PastVisit } from '@elm-mist/contract';
-import { areaBecause, capacityBecause, lifeFan } from '@elm-mist/core/beads';
+import { areaBecause, capacityBecause } from '@elm-mist/core/equipment';
+import { lifeFan } from '@elm-mist/core/history';
 import { faceArea, coilName, ROLE_NAMES, COIL_ROLES, MOST_COILS } from '@elm-mist/core/equipment';
 import { unitCode } from '@elm-mist/core/record';
 import { isOpenFinding, wholeFinding } from '@elm-mist/core/run';

@@ -1,4 +1,4 @@
-import { concentrateOf } from '@elm-mist/core/beads';
+import { concentrateOf } from '@elm-mist/core/truck';
 import { type CoilPlan, type mergedKit, whyKit } from '@elm-mist/core/method';
 import type { FindingPart } from '@elm-mist/core/survey';
 import { formatQuantity } from '@elm-mist/core/units';

@@ -1,4 +1,5 @@
-import { CAUTION_STEP_WORDS, concentrateOf } from '@elm-mist/core/beads';
+import { CAUTION_STEP_WORDS } from '@elm-mist/core/visit';
+import { concentrateOf } from '@elm-mist/core/truck';
 import { dryWords } from '@elm-mist/core/dryout';
 import { RINSE_MEANS_NAMES, SCHOOL_NAMES, type CoilPlan, whyCaution } from '@elm-mist/core/method';
 import { formatDuration, formatQuantity, formatRatio } from '@elm-mist/core/units';

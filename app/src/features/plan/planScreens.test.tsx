@@ -1,4 +1,4 @@
-import { feedSite } from '@elm-mist/core/beads';
+import { feedSite } from '@elm-mist/core/survey';
 import { planCoil } from '@elm-mist/core/method';
 import { graded, house, mildDay, shelf } from '@elm-mist/core/testing/fixtures';
 import { fullRunCoils, fullRunPlans, RUN_START, scribe } from '@elm-mist/core/testing/fullRun';

@@ -1,4 +1,4 @@
-import { CONDENSATE_WORDS } from '@elm-mist/core/beads';
+import { CONDENSATE_WORDS } from '@elm-mist/core/visit';
 import { CONDENSATE_RUN_S } from '@elm-mist/core/method';
 import {
   coilRunOf,

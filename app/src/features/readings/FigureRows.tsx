@@ -1,5 +1,5 @@
 import { doubtText, figureBecause } from '@elm-mist/core/airside';
-import type { SideJudgement } from '@elm-mist/core/beads';
+import type { SideJudgement } from '@elm-mist/core/judgement';
 import type { UnitSystem } from '@elm-mist/core/units';
 import { Row, Small, Strong, Why } from '@/ui';
 import { FIGURE_WORDS } from './words';

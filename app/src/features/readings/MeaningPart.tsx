@@ -1,5 +1,5 @@
 import { doubtText } from '@elm-mist/core/airside';
-import type { Judgement } from '@elm-mist/core/beads';
+import type { Judgement } from '@elm-mist/core/judgement';
 import { candidateName, chargeWords, confirmWords, FAULTS, faultFindings, faultsIn, type Candidate } from '@elm-mist/core/diagnosis';
 import { judgeable, QUANTITIES, type ReadingWhen } from '@elm-mist/core/readings';
 import { findingWords } from '@elm-mist/core/shop';

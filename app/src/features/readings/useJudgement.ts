@@ -1,4 +1,4 @@
-import { judgementOf, type Judgement } from '@elm-mist/core/beads';
+import { judgementOf, type Judgement } from '@elm-mist/core/judgement';
 import { useMemo } from 'react';
 import { useVisit } from '@/data';
 

@@ -1,4 +1,4 @@
-import { runStart } from '@elm-mist/core/beads';
+import { runStart } from '@elm-mist/core/visit';
 import { stepRow } from '@elm-mist/core/method';
 import { NOW_TASK, type RunSheet, type Task } from '@elm-mist/core/runsheet';
 import { formatDuration } from '@elm-mist/core/units';

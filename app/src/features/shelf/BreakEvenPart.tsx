@@ -1,4 +1,4 @@
-import { breakEvenStart } from '@elm-mist/core/beads';
+import { breakEvenStart } from '@elm-mist/core/mix';
 import { CoreError } from '@elm-mist/core/errors';
 import { breakEven, type BreakEven } from '@elm-mist/core/mix';
 import { formatVolume, readFigure } from '@elm-mist/core/units';

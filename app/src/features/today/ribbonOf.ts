@@ -1,5 +1,5 @@
 import type { DayRecord, TodayVisit } from '@elm-mist/contract';
-import { visitRibbon, type VisitRibbon } from '@elm-mist/core/beads';
+import { visitRibbon, type VisitRibbon } from '@elm-mist/core/dryout';
 import type { HouseRules } from '@elm-mist/core/method';
 import { formatDuration } from '@elm-mist/core/units';
 import type { RibbonCell } from '@/ui';

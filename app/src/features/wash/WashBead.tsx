@@ -1,4 +1,4 @@
-import { washJobs } from '@elm-mist/core/beads';
+import { washJobs } from '@elm-mist/core/visit';
 import { isWashed } from '@elm-mist/core/run';
 import { useState } from 'react';
 import { useVisit } from '@/data';

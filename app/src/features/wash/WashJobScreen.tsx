@@ -1,4 +1,5 @@
-import { cautionsNow, labelLines, MIX_STANDING_WORDS, nowWords } from '@elm-mist/core/beads';
+import { cautionsNow, labelLines, nowWords } from '@elm-mist/core/visit';
+import { MIX_STANDING_WORDS } from '@elm-mist/core/mix';
 import { coilName } from '@elm-mist/core/equipment';
 import { waterPosition } from '@elm-mist/core/mix';
 import {

@@ -1,4 +1,4 @@
-import { alarmWords } from '@elm-mist/core/beads';
+import { alarmWords } from '@elm-mist/core/visit';
 import { coilName } from '@elm-mist/core/equipment';
 import { alarmsOf, dueAlarms, powerAlarmsOf, type Alarm } from '@elm-mist/core/run';
 import { useEffect, useMemo, useRef, useState } from 'react';

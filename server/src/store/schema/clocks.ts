@@ -1,5 +1,5 @@
 import type { Agreement } from '@elm-mist/core/agreement';
-import type { DueKind } from '@elm-mist/core/beads';
+import type { DueKind } from '@elm-mist/core/closing';
 import { index, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
 import { system } from './places';
 

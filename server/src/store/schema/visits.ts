@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm';
 import type { Agreement } from '@elm-mist/core/agreement';
-import type { CostFacts, VisitRead } from '@elm-mist/core/beads';
+import type { CostFacts, VisitRead } from '@elm-mist/core/visit';
 import type { EventKind, VisitStanding } from '@elm-mist/core/run';
 import type { CoilRecord, PlaceRecord, SystemRecord } from '@elm-mist/contract';
 import { blob, index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';

@@ -1,0 +1,3 @@
+export { regrowthOf, TREND_TABLE, trendsOf, type Trend, type TrendFigures } from './trends';
+export { judgementOf, settingOf, sharedSetting, type Judgement, type SideJudgement } from './judgement';
+export { kitMachine } from './kitMachine';
