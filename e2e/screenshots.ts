@@ -81,7 +81,7 @@ test('pictures', async ({ site, server }) => {
   await tech.drainRuns();
   await site.getByRole('checkbox', { name: 'Biofilm or mould' }).click();
   await tech.next();
-  await tech.bead('plan');
+  await tech.visitStep('plan');
   await shoot(site, 'plan');
   await site.getByRole('button', { name: /^strength.*Why\?$/ }).click();
   await expect(site.getByTestId('because')).toBeVisible();
@@ -91,13 +91,13 @@ test('pictures', async ({ site, server }) => {
   await expect(site.getByText(/^(Proven|The shortest found)/)).toBeVisible();
   await shoot(site, 'run-sheet');
   await site.getByRole('button', { name: 'Plan', exact: true }).click();
-  await tech.bead('plan');
+  await tech.visitStep('plan');
   await site.getByTestId('plan-follow').click();
-  await tech.bead('mix');
+  await tech.visitStep('mix');
   await shoot(site, 'mix');
   await site.getByTestId('mix-done').click();
   await site.getByTestId('mix-done').click();
-  await tech.bead('wash');
+  await tech.visitStep('wash');
   await site.getByTestId('gate-step-thermostat-off').click();
   await site.getByTestId('gate-step-isolated').click();
   await site.getByTestId('gate-step-tagged').click();
@@ -130,7 +130,7 @@ test('pictures', async ({ site, server }) => {
     await site.getByTestId('part-off').click();
   }
   await site.getByRole('button', { name: 'Back to Wash' }).click();
-  await tech.bead('wash');
+  await tech.visitStep('wash');
   await site.setViewportSize({ width: 1280, height: 800 });
   await site.waitForTimeout(200);
   await shoot(site, 'wide-wash');
@@ -145,13 +145,13 @@ test('pictures', async ({ site, server }) => {
   for (let i = 0; i < 3; i += 1) await site.getByTestId('power-act').click();
   await tech.lookAfterCondensate();
   await site.getByRole('link', { name: /^Check/ }).click();
-  await tech.bead('check');
+  await tech.visitStep('check');
   await site.getByTestId('clear-everywhere').click();
   await shoot(site, 'check');
   await site.getByTestId('check-keep').click();
   await site.getByTestId('clear-everywhere').click();
   await site.getByTestId('check-keep').click();
-  await tech.bead('close');
+  await tech.visitStep('close');
   await shoot(site, 'close');
 
   // A kit held before and after, and what it says.

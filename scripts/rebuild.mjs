@@ -1,4 +1,4 @@
-/** npm run rebuild: draws what lists read anew from the entries, in the data folder. The server must not be running. */
+/** npm run rebuild: draws what lists read again from the entries, in the data folder. The server must not be running. */
 import { join } from 'node:path';
 import { checkNode, install, ROOT, run } from './lib/setup.mjs';
 

@@ -1,4 +1,4 @@
-/** npm run screenshots: the pictures in docs/screenshots, made anew from the demo data. */
+/** npm run screenshots: the pictures in docs/screenshots, made again from the demo data. */
 import { join } from 'node:path';
 import { buildWeb, checkNode, chromium, install, ROOT, tool } from './lib/setup.mjs';
 

@@ -1,7 +1,7 @@
 import type { FilterNeed, Need } from '@elm-mist/core/truck';
 import type { SlotFit } from '@elm-mist/core/runsheet';
 import type { Roads } from '@elm-mist/core/route';
-import type { Bead, FindingLife, Pause, Quote } from '@elm-mist/core/run';
+import type { VisitStep, FindingLife, Pause, Quote } from '@elm-mist/core/run';
 import type { Licence, Urgency } from '@elm-mist/core/survey';
 import type { CoilRecord, PlaceRecord, SystemRecord } from './placeRecords';
 import type { VisitRecord } from './visitRecords';
@@ -14,7 +14,7 @@ export interface TodayVisit {
   place: PlaceRecord;
   system: SystemRecord;
   coils: CoilRecord[];
-  bead: Bead;
+  visitStep: VisitStep;
   needs: CoilNeed[];
   /** The slot and the plan side by side; null while nothing is known of a coil. */
   fit: SlotFit | null;

@@ -2,7 +2,7 @@ import { MOST_VISITS_A_YEAR, type Agreement } from '@elm-mist/core/agreement';
 import type { DueClock, DueKind } from '@elm-mist/core/closing';
 import type { SeasonWeeks } from '@elm-mist/core/interval';
 import { PRICE_IDS } from '@elm-mist/core/price';
-import type { Neighbourhood } from '@elm-mist/core/route';
+import type { Neighborhood } from '@elm-mist/core/route';
 import { array, object, type ObjectSchema } from 'yup';
 import { figure, flag, isoDay, maybeDay, money, oneOf, optionalWords } from './fields';
 
@@ -35,7 +35,7 @@ export interface DueRow {
   /** What is due of what was asked for, soonest first. */
   clocks: DueClockRow[];
   /** Where it lies from the shop; null until the shop has said where it is. */
-  where: Neighbourhood | null;
+  where: Neighborhood | null;
   /** The useful weeks that its day falls into, where it stands; null outside of them. */
   weeks: SeasonWeeks | null;
 }

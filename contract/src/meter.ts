@@ -78,7 +78,7 @@ export interface ShopSavedRecord {
     grades: GradeSaved[];
     /** Washes within the days of a meter that do not count, and why. */
     notCounted: { why: NotCounted; washes: number }[];
-    /** Some are being reckoned anew. */
+    /** Some are being reckoned again. */
     behind: boolean;
   };
   dirt: { factor: number; washes: number };

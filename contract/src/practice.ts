@@ -1,5 +1,5 @@
 import { COIL_ROLES, CONSTRUCTIONS, type PowerSource } from '@elm-mist/core/equipment';
-import type { GateStep } from '@elm-mist/core/run';
+import type { LockoutStep } from '@elm-mist/core/run';
 import { SOILS, SUN_EXPOSURES, type EfficiencyEra, type MeteringDevice } from '@elm-mist/core/survey';
 import {
   checkPracticeCase,
@@ -142,7 +142,7 @@ export interface PracticeVisit {
 export interface PracticeLook {
   coils: (SeenCoil & { name: string })[];
   /** What the meter shows at the next step of each gate that is not open yet; null volts where there is nothing to read. */
-  meters: { source: PowerSource; step: GateStep; volts: number | null }[];
+  meters: { source: PowerSource; step: LockoutStep; volts: number | null }[];
   /** What the plate and a look at the lines say. */
   plate: { metering: MeteringDevice; era: EfficiencyEra };
   /** What the owner was asked so far. */

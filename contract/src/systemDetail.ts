@@ -1,5 +1,5 @@
 import type { Agreement } from '@elm-mist/core/agreement';
-import type { VisitRead } from '@elm-mist/core/visit';
+import type { VisitSummary } from '@elm-mist/core/visit';
 import type { Climate, Pace } from '@elm-mist/core/interval';
 import type { FindingLife, VisitStanding } from '@elm-mist/core/run';
 import type { StoryFact } from '@elm-mist/core/survey';
@@ -8,7 +8,7 @@ import type { PlaceRecord, SystemRecord, CoilRecord } from './placeRecords';
 import type { VisitRecord } from './visitRecords';
 
 /** What a visit left behind, for the history. */
-export interface PastVisit extends Pick<VisitRead, 'by' | 'coils' | 'figures' | 'nextDue' | 'note'> {
+export interface PastVisit extends Pick<VisitSummary, 'by' | 'coils' | 'figures' | 'nextDue' | 'note'> {
   id: string;
   day: string;
   purpose: string;

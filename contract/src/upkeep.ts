@@ -45,7 +45,7 @@ export interface UpkeepRecord {
   /** Phones that follow a visit at this moment. */
   following: number;
   /** Plans of visits that wait to be reckoned, and how long the oldest has waited, ms. */
-  reckoning: { waiting: number; oldestMs: number };
+  computing: { waiting: number; oldestMs: number };
   backups: BackupsRecord;
   /** Of the last 24 hours, newest first, and how many there were. */
   troubles: { count: number; last: TroubleRecord[] };

@@ -23,7 +23,7 @@ test('an attic air handler with electric heat and a slow drain: both circuits re
   );
   await expectAccessible(site, 'Look, what feeds it');
   await tech.next();
-  await tech.bead('plan');
+  await tech.visitStep('plan');
   await expect(site.getByText('Attic.', { exact: true })).toBeVisible();
   await expect(site.getByText(/^\d+\s+Drain snaked or vacuumed/)).toBeVisible();
   await expect(site.getByText('Then condensate rinses')).toHaveCount(0);
@@ -33,7 +33,7 @@ test('an attic air handler with electric heat and a slow drain: both circuits re
   await site.getByTestId('because').getByRole('button', { name: 'Close' }).click();
   await site.getByTestId('plan-follow').click();
   await site.getByTestId('mix-done').click();
-  await tech.bead('wash');
+  await tech.visitStep('wash');
   for (const step of ['thermostat-off', 'isolated', 'tagged']) await site.getByTestId(`gate-step-${step}`).click();
   await tech.read('121');
   // One dead circuit says nothing of the other.
@@ -83,7 +83,7 @@ test('a mini-split: the board’s wait and its DC bus outdoors, the signal termi
   await expect(site.getByRole('radiogroup', { name: 'Trap' })).toHaveCount(0);
   await tech.answer(['Power source', 'Outdoor unit feeds the head']);
   await tech.next();
-  await tech.bead('plan');
+  await tech.visitStep('plan');
   await expect(site.getByText('DC bus stays charged.', { exact: true })).toBeVisible();
   await site.getByTestId('plan-follow').click();
   await site.waitForURL(/\/(mix|wash)$/);
@@ -123,7 +123,7 @@ test('leaves inside and an inner row that nobody saw: the top comes off, the lea
   await site.getByRole('button', { name: 'Not today' }).click();
   await site.getByLabel('Why').fill('Indoors another day');
   await tech.press('Leave it out of this visit');
-  await tech.bead('plan');
+  await tech.visitStep('plan');
   await expect(site.getByText(/^Not graded: /)).toBeVisible();
   await expect(site.getByText(/^\d+\s+Leaves and lumps out by hand or vacuum/)).toBeVisible();
   await expect(site.getByText(/^\d+\s+Photograph the wires; lift the top straight up/)).toBeVisible();

@@ -71,7 +71,7 @@ test('a pitted contactor: quoted, accepted by signature, left for the part, gone
     await expect(site.getByTestId(/^recheck-/).first()).toBeVisible();
     for (const check of await site.getByTestId(/^recheck-/).all()) await check.click();
     await site.getByTestId('pause-go-on').click();
-    await tech.bead('look');
+    await tech.visitStep('look');
   });
 
   await test.step('the gate is asked anew; the contactor is fixed by who may, and power goes back', async () => {

@@ -71,7 +71,7 @@ test('a day with no signal from a cold start: place, system, visit made, washed 
   await expect(site.getByText(/^No server\. 3 entries are kept/)).toBeVisible();
   await site.getByRole('button', { name: 'Plan a visit' }).click();
   await site.getByRole('button', { name: 'Save the visit' }).click();
-  await tech.bead('look');
+  await tech.visitStep('look');
   await tech.noteAir('70', '60', '2');
   await tech.next();
   await site.getByTestId('all-alike').click();

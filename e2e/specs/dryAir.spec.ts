@@ -14,7 +14,7 @@ async function airOf(site: Page, tech: Technician, air: [string, string, string,
   await tech.noteAir(...air);
   await tech.next();
   await site.getByRole('link', { name: /^Plan/ }).click();
-  await tech.bead('plan');
+  await tech.visitStep('plan');
 }
 
 test('a hot wind forces more sections; a worse one is refused, with the hour, the mist, and what else would do', async ({ site }) => {
@@ -52,7 +52,7 @@ test('a hot wind forces more sections; a worse one is refused, with the hour, th
     await site.getByTestId('plan-follow').click();
     await site.getByTestId('mix-done').click();
     await site.getByTestId('mix-done').click();
-    await tech.bead('wash');
+    await tech.visitStep('wash');
     // One step of the gate is left out, with its reason.
     for (const step of ['thermostat-off', 'isolated', 'tagged']) await site.getByTestId(`gate-step-${step}`).click();
     await tech.read('121');

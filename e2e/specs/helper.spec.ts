@@ -13,7 +13,7 @@ test('two coils with a helper: two phones, one run', async ({ site, server, brow
   await site.getByTestId('plan-follow').click();
   await site.getByTestId('mix-done').click();
   await site.getByTestId('mix-done').click();
-  await wren.bead('wash');
+  await wren.visitStep('wash');
   const visit = `${server.url}/visits/demo-visit-15`;
 
   const hers = await otherPhone(browser, server, 'Ives Vane', () => site.evaluate(() => Date.now()));
@@ -37,7 +37,7 @@ test('two coils with a helper: two phones, one run', async ({ site, server, brow
     await expect(hers.getByRole('radio', { name: 'With a helper' })).toBeChecked();
     await expect(hers.getByTestId('run-order')).toContainText('you');
     await site.getByRole('button', { name: 'Go to Wash' }).click();
-    await lead.bead('wash');
+    await lead.visitStep('wash');
   });
 
   await test.step('the helper goes indoors: own gate, drain, float switch, doses; nothing wet there before its gate', async () => {
@@ -96,7 +96,7 @@ test('two coils with a helper: two phones, one run', async ({ site, server, brow
       await site.getByTestId('clear-everywhere').click();
       await site.getByTestId('check-keep').click();
     }
-    await lead.bead('close');
+    await lead.visitStep('close');
     await expect(site.getByText('Float switch does nothing', { exact: true })).toBeVisible();
     await lead.closeVisit();
     await expect(site.getByText(/^Done\. Due again/)).toBeVisible();

@@ -22,7 +22,7 @@ test('one dirty system, from the day to the logbook', async ({ site, server }) =
     await tech.next();
     await tech.grade(2, 2, 1, 1, 1, 1);
     await tech.next();
-    await tech.bead('plan');
+    await tech.visitStep('plan');
   });
 
   await test.step('Plan: grease on a blocked plate-fin coil takes the label’s heavy mix, and says why', async () => {
@@ -37,7 +37,7 @@ test('one dirty system, from the day to the logbook', async ({ site, server }) =
     await because.getByRole('button', { name: 'Close' }).click();
     await expect(because).toBeHidden();
     await site.getByTestId('plan-follow').click();
-    await tech.bead('mix');
+    await tech.visitStep('mix');
   });
 
   await test.step('Mix: a jug for each coil', async () => {
@@ -47,7 +47,7 @@ test('one dirty system, from the day to the logbook', async ({ site, server }) =
     await site.getByTestId('mix-done').click();
     await expect(site.getByText('Indoor coil · Sedge evaporator foam')).toBeVisible();
     await site.getByTestId('mix-done').click();
-    await tech.bead('wash');
+    await tech.visitStep('wash');
   });
 
   await test.step('Wash: nothing opens before the power is proven dead', async () => {
@@ -76,7 +76,7 @@ test('one dirty system, from the day to the logbook', async ({ site, server }) =
     ).toBeVisible();
     await site.clock.fastForward('02:00');
     await site.reload();
-    await tech.bead('wash');
+    await tech.visitStep('wash');
     await expect(site.getByRole('img', { name: /^Section 1, Yard: soaking$/ })).toBeVisible();
     await expect(site.getByText(/foam on 2:\d\d ago/)).toBeVisible();
     await expectAccessible(site, 'Wash, running');
@@ -100,7 +100,7 @@ test('one dirty system, from the day to the logbook', async ({ site, server }) =
     await site.getByTestId('check-keep').click();
     await site.getByTestId('clear-everywhere').click();
     await site.getByTestId('check-keep').click();
-    await tech.bead('close');
+    await tech.visitStep('close');
     await site.getByTestId('close-note').fill('Oven duct wants a hood.');
     await expectAccessible(site, 'Close');
     await tech.closeVisit();
@@ -118,7 +118,7 @@ test('one dirty system, from the day to the logbook', async ({ site, server }) =
     await expect(entry).toContainText('Oven duct wants a hood.');
     await expectAccessible(site, 'System');
     await entry.click();
-    await tech.bead('close');
+    await tech.visitStep('close');
     await expect(site.getByText('Closed by Wren Cotter')).toBeVisible();
   });
 });

@@ -12,7 +12,7 @@ test('planned anew while foam is on: the foam keeps its place and its clock, its
   await site.getByTestId('plan-follow').click();
   await site.getByTestId('mix-done').click();
   await site.getByTestId('mix-done').click();
-  await tech.bead('wash');
+  await tech.visitStep('wash');
   await tech.proveDead('outdoor-unit');
   await site.getByTestId('wash-act').click();
   await site.getByTestId('wash-act').click();
@@ -25,12 +25,12 @@ test('planned anew while foam is on: the foam keeps its place and its clock, its
   await tech.noteAir('90', '30', '5', 'Full sun');
   await tech.next();
   await site.getByRole('link', { name: /^Plan/ }).click();
-  await tech.bead('plan');
+  await tech.visitStep('plan');
   await expect(site.getByText(/^What you noted since gives another plan/)).toBeVisible();
   await site.getByTestId('plan-follow').click();
   await site.waitForURL(/\/(mix|wash)$/);
   await site.getByRole('link', { name: /^Wash/ }).click();
-  await tech.bead('wash');
+  await tech.visitStep('wash');
   await expect(first).toBeVisible();
   await expect(site.getByText(/^foam on 2:\d\d ago$/)).toBeVisible();
   await expect(site.getByText(/^(dries|longest) \d+:\d\d$/)).toBeVisible();
@@ -65,11 +65,11 @@ test('no-rinse foam indoors to its end: works, closed up, power back, run cold, 
   await tech.grade(1, 1, 2, 2);
   await tech.drainRuns();
   await tech.next();
-  await tech.bead('plan');
+  await tech.visitStep('plan');
   await expect(site.getByText('Then condensate rinses')).toBeVisible();
   await site.getByTestId('plan-follow').click();
   await site.getByTestId('mix-done').click();
-  await tech.bead('wash');
+  await tech.visitStep('wash');
   await tech.proveDead('air-handler');
   const pressed = await tech.washCoil();
   // No water is brought in: nothing is wetted first, nothing rinsed.
@@ -82,7 +82,7 @@ test('no-rinse foam indoors to its end: works, closed up, power back, run cold, 
   await site.getByRole('link', { name: /^Check/ }).click();
   await site.getByTestId('clear-everywhere').click();
   await site.getByTestId('check-keep').click();
-  await tech.bead('close');
+  await tech.visitStep('close');
   await expect(site.getByText(/^Sedge evaporator foam, /)).toBeVisible();
   await tech.closeVisit();
   await expect(site.getByText(/^Done\. Due again/)).toBeVisible();
@@ -104,14 +104,14 @@ test('a gun with a lettered dial: the letter to set for the mix, another for pla
   await follow(site, '/');
   await tech.lookAtBakery('75', '60', '2');
   await site.getByTestId('plan-follow').click();
-  await tech.bead('mix');
+  await tech.visitStep('mix');
   await site.getByRole('radio', { name: 'Lettered gun' }).click();
   await expect(site.getByText(/^Dial to B, which gives 4\s:\s1/)).toBeVisible();
   await expect(site.getByText(/^W on the dial gives plain water/)).toBeVisible();
   await expectAccessible(site, 'Mix, lettered dial');
   await site.getByTestId('mix-done').click();
   await site.getByTestId('mix-done').click();
-  await tech.bead('wash');
+  await tech.visitStep('wash');
   await tech.proveDead('outdoor-unit');
   await expect(site.getByText(/Gun on W: plain water\.$/)).toBeVisible();
 });
@@ -136,7 +136,7 @@ test('a wall head: little water over a bib, zig-zag from the top, the rear bend 
   await site.getByTestId('all-alike').click();
   await tech.grade(3);
   await tech.next();
-  await tech.bead('plan');
+  await tech.visitStep('plan');
   await site.getByRole('tab', { name: 'Indoor coil' }).click();
   await expect(site.getByText('Rear bend').first()).toBeVisible();
   await expect(site.getByText(/filters?.*(washed|wash).*dry/i).first()).toBeVisible();

@@ -88,7 +88,7 @@ test('a new shop in the south, from empty to a first closed visit', async ({ bro
       await page.getByRole('button', { name: 'Plan a visit' }).click();
       await page.getByRole('button', { name: 'Save the visit' }).click();
       const tech = new Technician(page);
-      await tech.bead('look');
+      await tech.visitStep('look');
       // The server tells the air of a visit that was made a moment ago.
       await expect(page.getByTestId('air')).not.toHaveValue('');
       await tech.next();
@@ -98,7 +98,7 @@ test('a new shop in the south, from empty to a first closed visit', async ({ bro
       await page.getByTestId('all-alike').click();
       await tech.grade(1);
       await tech.next();
-      await tech.bead('plan');
+      await tech.visitStep('plan');
       const used = await touches();
       process.stdout.write(`touches for a new customer, place, system and visit to a finished plan: ${used} (limit 25)\n`);
       expect(used).toBeLessThanOrEqual(25);
@@ -108,7 +108,7 @@ test('a new shop in the south, from empty to a first closed visit', async ({ bro
       const tech = new Technician(page, []);
       await page.getByTestId('plan-follow').click();
       if (await page.getByTestId('mix-done').isVisible()) await page.getByTestId('mix-done').click();
-      await tech.bead('wash');
+      await tech.visitStep('wash');
       await tech.proveDead('outdoor-unit');
       await tech.washCoil();
       await page.getByRole('tab', { name: 'Indoor coil' }).click();

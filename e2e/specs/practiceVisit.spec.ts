@@ -106,7 +106,7 @@ test('a whole visit is practised: its owner, meter, clock and kit; judged at its
     await site.getByRole('checkbox', { name: 'Seed fluff' }).click();
     await site.getByRole('checkbox', { name: 'Dry dust or pollen' }).click();
     await learner.next();
-    await learner.bead('plan');
+    await learner.visitStep('plan');
     await follow(site, `/visits/${visitId}/readings?side=before`);
     await site.getByTestId('kit-start').click();
     await site.getByTestId('kit-hold').click();
@@ -121,7 +121,7 @@ test('a whole visit is practised: its owner, meter, clock and kit; judged at its
       await site.getByTestId('mix-done').click();
       await site.waitForTimeout(300);
     }
-    await learner.bead('wash');
+    await learner.visitStep('wash');
     expect(await learner.proveByMeter()).toEqual(['118.0']);
   });
 

@@ -47,7 +47,7 @@ test('a reservoir too weak at the dial is put right, a mix corrected, and the st
   const tech = new Technician(site);
   await tech.lookAtBakery('91', '30', '3');
   await site.getByTestId('plan-follow').click();
-  await tech.bead('mix');
+  await tech.visitStep('mix');
 
   await test.step('the gun takes straight concentrate; six ounces topped up to the brim is far too weak', async () => {
     await site.getByRole('radio', { name: '36 fl oz foaming gun' }).click();

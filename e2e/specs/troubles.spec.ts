@@ -19,7 +19,7 @@ test.describe('kept on the device', () => {
     await site.getByRole('button', { name: 'Not today' }).click();
     await site.getByLabel('Why').fill('Attic too hot');
     await tech.press('Leave it out of this visit');
-    await tech.bead('plan');
+    await tech.visitStep('plan');
     await site.getByTestId('plan-follow').click();
     await site.getByTestId('mix-done').click();
     await tech.proveDead('outdoor-unit');
@@ -52,7 +52,7 @@ test.describe('kept on the device', () => {
     await site.clock.fastForward('00:05');
     await site.waitForTimeout(1500);
     await site.reload();
-    await tech.bead('wash');
+    await tech.visitStep('wash');
     await expect(site.getByRole('img', { name: /^Section 1, Path: soaking$/ })).toBeVisible();
     await expect(site.getByRole('img', { name: /^Section 2, Hedge: soaking$/ })).toBeVisible();
     // The day is still there too, though it was not on the screen when the signal went.

@@ -32,7 +32,7 @@ test('first visit: a greasy two-row condenser with an A-coil, every face graded'
   await tech.next();
   await tech.grade(2, 2, 1, 1, 1, 1);
   await tech.next();
-  await tech.bead('plan');
+  await tech.visitStep('plan');
   const used = await touches();
   process.stdout.write(`touches from Today to a finished plan, every face of both coils graded: ${used} (aim 35)\n`);
   expect(used).toBeLessThanOrEqual(35);
@@ -46,7 +46,7 @@ test('first visit: a greasy two-row condenser with an A-coil, every face graded'
   await expect(site.getByText('Outside only, down at about 45°').first()).toBeVisible();
   await site.getByRole('radio', { name: /^Top open/ }).click();
   await site.getByTestId('plan-follow').click();
-  await tech.bead('mix');
+  await tech.visitStep('mix');
   await expect
     .poll(async () => (await stored(server, 'demo-visit-15', 'plan.made')).map((event) => event.data.plan?.chemistry))
     .toEqual(['alkaline-foam', 'evaporator-foam']);
@@ -62,7 +62,7 @@ test('repeat visit: everything known is filled in, and only what changed is aske
   await tech.next();
   await site.getByTestId('as-last-time').click();
   await tech.next();
-  await tech.bead('plan');
+  await tech.visitStep('plan');
   const used = await touches();
   process.stdout.write(`touches from Today to a finished plan on a repeat visit: ${used} (aim 12)\n`);
   expect(used).toBeLessThanOrEqual(12);
@@ -83,7 +83,7 @@ test('a roof package unit with one way in: gas, roof and open duct are minded', 
   await site.getByTestId('all-alike').click();
   await tech.grade(2);
   await tech.next();
-  await tech.bead('plan');
+  await tech.visitStep('plan');
   await expect(site.getByText('Roof and ladder.').first()).toBeVisible();
   await expect(site.getByText('Gas off first.')).toBeVisible();
   await becauseOpens(site, 'never anything stronger');
@@ -98,7 +98,7 @@ test('a roof package unit with one way in: gas, roof and open duct are minded', 
 test('a microchannel unit in full sun: foam would dry, so water, and it says what shade would change', async ({ site, server }) => {
   const tech = new Technician(site);
   await tech.openVisit('demo-visit-13');
-  await tech.bead('plan');
+  await tech.visitStep('plan');
   await site.getByRole('link', { name: /^Look/ }).click();
   await site.getByRole('tab', { name: 'Unit and air' }).click();
   await tech.noteAir('108', '12', '12', 'Full sun');

@@ -23,7 +23,7 @@ test('the alarm comes on time on any bead, once, and stands after a reload; past
   await site.getByTestId('plan-follow').click();
   await site.getByTestId('mix-done').click();
   await site.getByTestId('mix-done').click();
-  await tech.bead('wash');
+  await tech.visitStep('wash');
   // A double tap, as wet glass gives it, reads one pair of terminals and wets the coil: nothing is entered that nobody did.
   await tech.proveDead('outdoor-unit', (pair) => tech.doubleTap(pair));
   const act = site.getByTestId('wash-act');
@@ -35,7 +35,7 @@ test('the alarm comes on time on any bead, once, and stands after a reload; past
   expect((await called(site)).locks).toBeGreaterThan(0);
 
   await site.getByRole('link', { name: /^Check/ }).click();
-  await tech.bead('check');
+  await tech.visitStep('check');
   const bar = site.getByTestId('alarm-bar');
   // A ten-minute school on a five-to-ten-minute label: ready at eight.
   await site.clock.fastForward('07:50');
@@ -55,7 +55,7 @@ test('the alarm comes on time on any bead, once, and stands after a reload; past
   await expect(bar).toContainText('Rinse section 1, outdoor coil at once');
   await expect.poll(async () => (await called(site)).buzzes).toBe(1);
   await bar.getByRole('link', { name: 'To Wash' }).click();
-  await tech.bead('wash');
+  await tech.visitStep('wash');
   await expect(bar).toBeHidden();
   await act.click();
   await expect.poll(() => site.title()).toBe('Elm Mist');

@@ -63,10 +63,10 @@ export class Technician {
     await this.grade(2, 2, 1, 1, 1, 1);
     await this.drainRuns();
     await this.next();
-    await this.bead('plan');
+    await this.visitStep('plan');
   }
 
-  async bead(name: 'look' | 'plan' | 'mix' | 'wash' | 'check' | 'close'): Promise<void> {
+  async visitStep(name: 'look' | 'plan' | 'mix' | 'wash' | 'check' | 'close'): Promise<void> {
     await expect(this.page.getByTestId(`bead-${name}`)).toBeVisible();
   }
 
@@ -85,15 +85,15 @@ export class Technician {
    * @param zero how a dead pair of terminals is entered
    */
   async proveDead(source: string, zero: (pair: Locator) => Promise<void> = (pair) => pair.click()): Promise<void> {
-    const gate = this.page.getByTestId(`gate-${source}`);
-    await expect(gate).toBeVisible();
+    const lockout = this.page.getByTestId(`gate-${source}`);
+    await expect(lockout).toBeVisible();
     for (const step of ['thermostat-off', 'isolated', 'tagged']) await this.page.getByTestId(`gate-step-${step}`).click();
     await this.read('121');
     for (let i = 0; i < 3; i += 1) await zero(this.page.getByTestId('gate-zero'));
     await this.read('121');
     // The capacitor.
     await this.page.getByTestId('gate-zero').click();
-    await expect(gate).toBeHidden();
+    await expect(lockout).toBeHidden();
   }
 
   async read(volts: string): Promise<void> {
@@ -103,7 +103,7 @@ export class Technician {
 
   /**
    * Presses what was read, and waits until the screen says something else. A press that a stalled machine lost, or that came as the button
-   * changed by itself, is made once more, as a thumb would, and said so; where the program says anew why it did not go on, that is the failure.
+   * changed by itself, is made once more, as a thumb would, and said so; where the program says again why it did not go on, that is the failure.
    */
   private async pressOn(shown: () => Promise<string[]>, from: string[], act: Locator): Promise<void> {
     const alerts = this.page.getByRole('alert');
@@ -150,19 +150,19 @@ export class Technician {
 
   /** Goes through the closing gate: ticks what can be ticked, gives a reason for what stays open, signs, and closes. */
   async closeVisit(why = 'Agreed for another day'): Promise<void> {
-    const gate = this.page.getByTestId('closing-gate');
-    if ((await gate.count()) > 0) {
-      const ticks = gate.getByRole('checkbox', { checked: false });
+    const lockout = this.page.getByTestId('closing-gate');
+    if ((await lockout.count()) > 0) {
+      const ticks = lockout.getByRole('checkbox', { checked: false });
       for (let left = await ticks.count(); left > 0; left -= 1) {
         await ticks.first().click();
         await expect(ticks).toHaveCount(left - 1);
       }
-      const open = gate.getByTestId(/^close-open-/);
+      const open = lockout.getByTestId(/^close-open-/);
       for (let left = await open.count(); left > 0; left -= 1) {
         await open.first().click();
-        await gate.getByTestId(/^close-reason-/).fill(why);
-        await gate.getByTestId(/^close-left-/).click();
-        await expect(gate.getByTestId(/^close-(open|left)-/)).toHaveCount(left - 1);
+        await lockout.getByTestId(/^close-reason-/).fill(why);
+        await lockout.getByTestId(/^close-left-/).click();
+        await expect(lockout.getByTestId(/^close-(open|left)-/)).toHaveCount(left - 1);
       }
     }
     if ((await this.page.getByTestId('sign-keep').count()) > 0) {
@@ -189,7 +189,7 @@ export class Technician {
   /** Condensate rinses: three quarters of an hour after the thermostat called, pan and drain are looked at in Wash. */
   async lookAfterCondensate(): Promise<void> {
     await this.page.getByRole('link', { name: /^Wash/ }).click();
-    await this.bead('wash');
+    await this.visitStep('wash');
     const tab = this.page.getByRole('tab', { name: 'Indoor coil' });
     if ((await tab.count()) > 0) await tab.click();
     const now = this.page.getByTestId('now');
@@ -219,6 +219,6 @@ export class Technician {
     await this.wait('15:01');
     await expect(act).toHaveText('Steady: take the readings');
     await act.click();
-    await this.bead('check');
+    await this.visitStep('check');
   }
 }

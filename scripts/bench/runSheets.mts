@@ -41,7 +41,7 @@ export function visit(seed: number): Task[] {
       rinses.push(put(`${coil}.rinse${i}`, between(60, 150), [{ id: last, minS: dwell, maxS: dwell + between(120, 400) }]));
     }
     const meanwhile = [put(`${coil}.gun`, 180, then(last)), put(`${coil}.pan`, between(200, 600), then(opened))];
-    const torch = put(
+    const flashlight = put(
       `${coil}.torch`,
       240,
       rinses.map((id) => ({ id, minS: 0, maxS: null })),
@@ -50,10 +50,10 @@ export function visit(seed: number): Task[] {
       put(
         `${coil}.close`,
         between(300, 1200),
-        [torch, ...meanwhile].map((id) => ({ id, minS: 0, maxS: null })),
+        [flashlight, ...meanwhile].map((id) => ({ id, minS: 0, maxS: null })),
       ),
     );
-    ends.push(put(`${coil}.drip`, 300, then(torch), false));
+    ends.push(put(`${coil}.drip`, 300, then(flashlight), false));
   }
   const on = put(
     'restart',

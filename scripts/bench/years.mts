@@ -176,7 +176,7 @@ export async function yearsFigures(kept?: string): Promise<[string, string][]> {
     const systems: number[] = [];
     for (let n = 0; n < 40; n += 1) systems.push((await ask(port, `/api/systems/bench-system-${n * 71}`)).ms);
     lines.push(['a system’s page (limit 50 ms)', `${middle(systems).toFixed(1)} ms, ${Math.max(...systems).toFixed(0)} at most`]);
-    // Done by hand between visits: of one system all is reckoned anew, of the others nothing.
+    // Done by hand between visits: of one system all is reckoned again, of the others nothing.
     const firsts: number[] = [];
     for (let n = 0; n < 12; n += 1) {
       const { text } = await ask(port, `/api/systems/bench-system-${n * 71}`);

@@ -4,7 +4,7 @@ import { gunzipSync } from 'node:zlib';
 import type { DayRecord, VisitCostRecord, VisitDetail, VisitRecord } from '@elm-mist/contract';
 import Database from 'libsql';
 import { ENGINE_VERSION } from '@elm-mist/core/method';
-import { alarmsOf, beadsDone, closingGate, coilRunOf, foldVisit, nextAction, type VisitEvent } from '@elm-mist/core/run';
+import { alarmsOf, stepsDone, closingChecks, coilRunOf, foldVisit, nextAction, type VisitEvent } from '@elm-mist/core/run';
 import { DAY, RealServer } from './helpers';
 
 jest.setTimeout(240_000);
@@ -53,7 +53,7 @@ test('its plans and events open: the foam is on, its alarms stand, the next acti
   expect(alarmsOf(state).filter((alarm) => alarm.kind === 'too-long')).toHaveLength(2);
   const onAtMs = Math.min(...soaking.map((section) => run.progress[section.id]!.foam!.appliedAtMs));
   expect(nextAction(run, onAtMs + 3_600_000)).toMatchObject({ kind: 'rinse' });
-  expect(beadsDone(state, detail.coils).wash).toBe(false);
+  expect(stepsDone(state, detail.coils).wash).toBe(false);
   const up = ['blades-free', 'closed-up', 'told', 'power-on'].map((step, i) =>
     event('power.step', { step, ok: true }, onAtMs + 600_000 + i * 1000, i + 1),
   );
@@ -89,7 +89,7 @@ test('the day, the history and the costs of the old years are read as before', a
   const day = (await server.call<DayRecord>('GET', `/days/${DAY}`)).body;
   const row = day.visits.find(({ visit }) => visit.id === VISIT)!;
   // The indoor coil has no mix yet.
-  expect(row.bead).toBe('mix');
+  expect(row.visitStep).toBe('mix');
   expect(row.fit?.time.seconds).toBeGreaterThan(0);
   const year = (await server.call<VisitCostRecord[]>('GET', `/costs?from=2025-06-11&to=${DAY}`)).body;
   expect(year.length).toBeGreaterThan(8);
@@ -117,7 +117,7 @@ test('a closed visit takes back nothing, not even what it never had; opened with
   // A visit of before the closing gate is asked by it like any other.
   expect((await send('visit.closed', { nextDue: '2027-06-01', why: '', note: '' })).body.error.message).toMatch(/^Still open: /);
   const now = stateOf((await server.call<VisitDetail>('GET', `/visits/${VISIT}`)).body);
-  for (const { item, standing } of closingGate(now, detail.coils))
+  for (const { item, standing } of closingChecks(now, detail.coils))
     if (standing === 'open') expect((await send('close.checked', { item, ok: false, reason: 'Closed from the office' })).status).toBe(200);
   expect((await send('visit.closed', { nextDue: '2027-06-01', why: '', note: '' })).status).toBe(200);
   const survey = detail.events.find((row) => row.kind === 'coil.surveyed')!;

@@ -3,7 +3,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { VisitDetail } from '@elm-mist/contract';
-import { costOfVisit, visitRead } from '@elm-mist/core/visit';
+import { costOfVisit, visitSummary } from '@elm-mist/core/visit';
 import { earlierKnown, systemFindings, shopLearned } from '@elm-mist/core/history';
 import { foldVisit, type VisitEvent } from '@elm-mist/core/run';
 import { dirtFactor, ratioByWatts, type MeasuredWash } from '@elm-mist/core/savings';
@@ -43,7 +43,7 @@ afterAll(() => {
 const AT = '2026-06-11T20:00:00.000Z';
 const uuid = (visit: number, n: number) => `0198a1b2-0000-7000-${(0x8000 + visit).toString(16)}-${String(n).padStart(12, '0')}`;
 
-/** Everything folded anew, as nothing were kept: what the answers have to be equal to. */
+/** Everything folded again, as nothing were kept: what the answers have to be equal to. */
 function folded(systemId: string) {
   const visits = v
     .visitsOfSystem(store.db, systemId)
@@ -53,7 +53,12 @@ function folded(systemId: string) {
     const { system, place, coils } = visitDetail(store, visit.id);
     const events = v.eventsOf(store.db, visit.id);
     const unit = { ...system, altitudeM: place.altitudeM };
-    return { id: visit.id, day: visit.day, visit, read: visitRead(foldVisit(visit.id, system.configuration, events), events, coils, unit) };
+    return {
+      id: visit.id,
+      day: visit.day,
+      visit,
+      read: visitSummary(foldVisit(visit.id, system.configuration, events), events, coils, unit),
+    };
   });
 }
 

@@ -6,7 +6,7 @@ import { draftRoot } from './draftRoot';
  * Something half entered, kept on the device from the first tap, so that a reload or a dead battery loses nothing.
  * @param key under which it is kept
  * @param start what it starts with
- * @param base what it was begun from: the entry it would replace. Once that is another one, here or on another phone, it starts from there anew,
+ * @param base what it was begun from: the entry it would replace. Once that is another one, here or on another phone, it starts from there again,
  * and what was half entered is offered as `older`
  * @returns value, change, forget, and what was begun from another base
  */
@@ -61,7 +61,7 @@ export const draftBase = <T>(key: string): T | null => readJson<T>(`${draftRoot(
  * Keeps a form's values on the device as they are typed.
  * @param base what they are held against when they are saved: the record as it was when they were begun. It is kept with them, so that what somebody
  * else changed meanwhile is still told apart from what was typed here
- * @returns `drop` forgets them once they are saved; `restored` says that the form began with some; `anew` forgets those
+ * @returns `drop` forgets them once they are saved; `restored` says that the form began with some; `again` forgets those
  */
 export function useFormDraft(
   key: string,

@@ -204,7 +204,7 @@ function showVisit(visit: VisitRecord): void {
           ...known,
           visits: [
             ...known.visits,
-            { visit, system, place, coils, bead: 'look' as const, needs: [], fit: null, promised: [], pause: null },
+            { visit, system, place, coils, visitStep: 'look' as const, needs: [], fit: null, promised: [], pause: null },
           ].sort((a, b) => a.visit.startMinute - b.visit.startMinute),
         }
       : known,

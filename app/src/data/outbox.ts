@@ -185,7 +185,7 @@ export const onItsWay = (): boolean => sending || (retry === null && queue.some(
 /** Whether a record of this id was made here and waits to be sent. */
 export const isWaiting = (id: string): boolean => queue.some((row) => row.kind === 'make' && row.id === id);
 
-/** What the server has now is part of what was read, and lists are looked up anew. */
+/** What the server has now is part of what was read, and lists are looked up again. */
 function took(events: readonly VisitEvent[], made: boolean): void {
   for (const visitId of new Set(events.map((event) => event.visitId)))
     queryClient.setQueryData<VisitDetail>(keys.visit(visitId), (detail) => {

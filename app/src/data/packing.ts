@@ -16,7 +16,7 @@ import {
 } from './queries';
 import { shopQuery } from './shop';
 
-/** What was read so long ago is read anew when the day is packed, ms. */
+/** What was read so long ago is read again when the day is packed, ms. */
 const FRESH_MS = 120_000;
 
 const isPacked = ({ id, systemId }: VisitRecord): boolean =>

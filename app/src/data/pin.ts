@@ -4,7 +4,7 @@ import { readJson, writeDevice } from '@/device/memory';
 const KEPT = 'pin';
 /** PIN digits. A short one is a door against a look in passing: what the device keeps is not encrypted with it. */
 export const PIN_DIGITS = { least: 4, most: 8 } as const;
-/** So many wrong ones, and the device has to be signed in anew. */
+/** So many wrong ones, and the device has to be signed in again. */
 const TRIES = 5;
 /** Left alone for so long, it locks itself, ms. */
 const AWAY_MS = 5 * 60_000;

@@ -26,7 +26,7 @@ interface Kept {
 
 const keyOf = (personId: string): string => `practice.done.${personId}`;
 const NONE: Kept = { entries: [], unsent: [] };
-/** Read once, so that nothing is drawn anew that did not change. */
+/** Read once, so that nothing is drawn again that did not change. */
 const held = new Map<string, Kept>();
 const listeners = new Set<() => void>();
 

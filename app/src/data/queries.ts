@@ -124,7 +124,7 @@ export const visitQuery = (id: string) =>
     queryFn: () => request<VisitDetail>('GET', `/visits/${encodeURIComponent(id)}`),
     structuralSharing: keepEvents,
   });
-/** Looked up anew whenever a screen opens: another phone, or this one before a reload, may have changed it. */
+/** Looked up again whenever a screen opens: another phone, or this one before a reload, may have changed it. */
 export const shelfQuery = queryOptions({
   queryKey: keys.shelf,
   queryFn: () => request<ShelfRecord>('GET', '/shelf'),
@@ -239,7 +239,7 @@ export const priceBookQuery = queryOptions({
   refetchOnMount: 'always',
 });
 
-/** All washes, readings and products of a system, sealed; made anew whenever it is asked for. */
+/** All washes, readings and products of a system, sealed; made again whenever it is asked for. */
 export const recordQuery = (systemId: string) =>
   queryOptions({
     queryKey: ['record', systemId],

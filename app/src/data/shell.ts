@@ -26,7 +26,7 @@ export async function keepShell(): Promise<void> {
   }
 }
 
-/** Takes the newer version: every tab of the program opens anew with it. */
+/** Takes the newer version: every tab of the program opens again with it. */
 export function takeUpdate(): void {
   navigator.serviceWorker.addEventListener('controllerchange', () => window.location.reload(), { once: true });
   waiting?.postMessage({ type: 'SKIP_WAITING' });

@@ -3,13 +3,13 @@ import { contextOf, ownUndo, rulesOf } from '@elm-mist/core/visit';
 import { CoreError } from '@elm-mist/core/errors';
 import type { HouseRules, MethodContext } from '@elm-mist/core/method';
 import {
-  beadsDone,
+  stepsDone,
   checkEvent,
   coilsInHand,
   findingsHere,
   foldVisit,
   sourceOf,
-  type Bead,
+  type VisitStep,
   type EventDataByKind,
   type EventKind,
   type FindingLife,
@@ -42,7 +42,7 @@ export interface OpenVisit {
   /** Coils not set aside, in the visit's order: outdoor first. */
   coils: CoilRecord[];
   allCoils: CoilRecord[];
-  done: Record<Bead, boolean>;
+  done: Record<VisitStep, boolean>;
   shelf: CleanerRecord[];
   applicators: ApplicatorRecord[];
   house: HouseRules;
@@ -56,7 +56,7 @@ export interface OpenVisit {
   source: (coil: CoilRecord) => ReturnType<typeof sourceOf>;
   /**
    * Adds what happened, all or nothing. False, with `problem` set, when it may not be added. It is done when it returns, so that a step to
-   * another bead taken right after it is drawn once, with the entry in it.
+   * another step taken right after it is drawn once, with the entry in it.
    */
   record: (...entries: Entry[]) => boolean;
   /** This person's newest entry made on a page: what an undo there would take back. Null when there is none, or the visit is closed. */
@@ -179,7 +179,7 @@ export function VisitRoot({
       events: detail.events,
       allCoils,
       coils: allCoils.filter((coil) => inHand.has(coil.id)),
-      done: beadsDone(state, allCoils),
+      done: stepsDone(state, allCoils),
       shelf: shelf.cleaners,
       applicators: shelf.applicators,
       house: rulesOf(house, state),

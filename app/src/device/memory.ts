@@ -61,7 +61,7 @@ function takeOver(): void {
   }
 }
 
-/** Forgets everything, here and on the device: for whoever wants to begin anew. */
+/** Forgets everything, here and on the device: for whoever wants to begin again. */
 export function forgetFacts(): void {
   for (const key of [...facts.keys()]) writeDevice(key, null);
 }

@@ -32,7 +32,7 @@ const emptied = (): Promise<void> =>
     request.onsuccess = request.onerror = request.onblocked = () => done();
   });
 
-/** Goes from the shop into a practised visit, or back: the page opens anew there. @param fresh nothing kept of an earlier visit */
+/** Goes from the shop into a practised visit, or back: the page opens again there. @param fresh nothing kept of an earlier visit */
 export async function enterRealm(next: Realm, href: string, fresh = false): Promise<void> {
   if (fresh) await emptied();
   if (next === 'shop') window.sessionStorage.removeItem(KEY);

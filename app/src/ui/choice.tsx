@@ -14,7 +14,7 @@ interface Option<T> {
   drawing?: ReactNode;
 }
 
-/** One of a few: a row of boxes that wraps. Chosen is framed, washed and ticked, not only coloured. */
+/** One of a few: a row of boxes that wraps. Chosen is framed, washed and ticked, not only colored. */
 export function OneOf<T extends string | number>({
   label,
   options,

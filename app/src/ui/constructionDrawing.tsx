@@ -29,7 +29,7 @@ const spines = (t: Tokens, filled: boolean) =>
     <Rect key={`r${y}`} x={0} y={y - 3} width={WIDTH} height={6} fill={filled ? t.amberInk : t.sheet} stroke={t.ink} strokeWidth={1} />,
   ]);
 
-/** What to look for, drawn: round tubes through fins, flat tubes with folded fins, bristles. Copper is filled, aluminium is hollow. */
+/** What to look for, drawn: round tubes through fins, flat tubes with folded fins, bristles. Copper is filled, aluminum is hollow. */
 const DRAWINGS: Record<Construction, (t: Tokens) => ReactNode> = {
   'copper-plate-fin': (t) => [fins(t), tubes(t, true)],
   'aluminium-plate-fin': (t) => [fins(t), tubes(t, false)],

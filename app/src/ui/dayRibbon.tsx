@@ -17,7 +17,7 @@ const SUN_BAR = 7;
 
 /**
  * Hours across: minutes until foam dries in each cell, a bar on top while sun is on the coil, the good window boxed. Hours that are too short are
- * brick and underlined, so that colour is not the only sign.
+ * brick and underlined, so that color is not the only sign.
  */
 export function DayRibbon({
   cells,

@@ -61,7 +61,7 @@ const DRAWINGS: Record<HatchName, HatchDrawing> = {
   'plain-elm': { size: 8, ground: (t) => t.elmWash, marks: () => null },
 };
 
-/** Fills its parent with a hatch. State is carried by hatch, number and word, never by colour alone. */
+/** Fills its parent with a hatch. State is carried by hatch, number and word, never by color alone. */
 export function Hatch({ name }: { name: HatchName }) {
   const tokens = useTokens();
   const id = `hatch${useId().replace(/[^a-zA-Z0-9]/g, '')}`;

@@ -27,6 +27,6 @@ export * from './still';
 export * from './dayRibbon';
 export * from './wireSwatch';
 export * from './afterPaint';
-export * from './beadBar';
+export * from './stepBar';
 export * from './because';
 export * from './frame';

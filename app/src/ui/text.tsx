@@ -27,7 +27,7 @@ function joined(children: ReactNode): ReactNode {
     : children;
 }
 
-/** Words that stay as they are cost nothing when what is around them is drawn anew. */
+/** Words that stay as they are cost nothing when what is around them is drawn again. */
 const make = (base: TextStyle, role?: 'heading', level?: number) =>
   memo(function Piece({ children, ink = 'ink', style, testID, live }: Props) {
     const tokens: Tokens = useTokens();

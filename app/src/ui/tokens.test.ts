@@ -1,6 +1,6 @@
 import { THEMES, type Tokens } from './tokens';
 
-/** Contrast ratio of two sRGB colours. Source: W3C WCAG 2.2, definition of contrast ratio and relative luminance. */
+/** Contrast ratio of two sRGB colors. Source: W3C WCAG 2.2, definition of contrast ratio and relative luminance. */
 function contrast(a: string, b: string): number {
   const luminance = (hex: string) => {
     const [r, g, bl] = [1, 3, 5]

@@ -1,4 +1,4 @@
-/** The only place with colours and sizes. Each colour has a meaning; text pairs are 7:1 or better, graphics 4.5:1 (checked in tokens.test). */
+/** The only place with colors and sizes. Each color has a meaning; text pairs are 7:1 or better, graphics 4.5:1 (checked in tokens.test). */
 export interface Tokens {
   name: ThemeName;
   paper: string;

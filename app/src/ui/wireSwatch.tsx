@@ -1,11 +1,11 @@
-import type { WireColour } from '@elm-mist/core/run';
+import type { WireColor } from '@elm-mist/core/run';
 import { View } from 'react-native';
 import { Small } from './text';
 import { useTokens } from './theme';
 import { line, radius, space } from './tokens';
 
 /** Insulation as it looks, near enough to tell apart; the name always stands beside it. */
-const INSULATION: Record<WireColour, string> = {
+const INSULATION: Record<WireColor, string> = {
   black: '#1B1B1B',
   white: '#FFFFFF',
   red: '#C3271B',
@@ -19,8 +19,8 @@ const INSULATION: Record<WireColour, string> = {
   pink: '#E9A3B8',
 };
 
-/** A piece of wire in its colour, and the colour's name. @param named false only where the name stands beside it already */
-export function WireSwatch({ colour, named = true }: { colour: WireColour; named?: boolean }) {
+/** A piece of wire in its color, and the color's name. @param named false only where the name stands beside it already */
+export function WireSwatch({ color, named = true }: { color: WireColor; named?: boolean }) {
   const tokens = useTokens();
   return (
     <View style={{ flexDirection: 'row', alignItems: 'center', gap: space.xs }}>
@@ -31,10 +31,10 @@ export function WireSwatch({ colour, named = true }: { colour: WireColour; named
           borderRadius: radius,
           borderWidth: line.firm,
           borderColor: tokens.ink,
-          backgroundColor: INSULATION[colour],
+          backgroundColor: INSULATION[color],
         }}
       />
-      {named ? <Small ink="ink">{colour}</Small> : null}
+      {named ? <Small ink="ink">{color}</Small> : null}
     </View>
   );
 }

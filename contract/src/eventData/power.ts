@@ -1,5 +1,5 @@
 import { POWER_SOURCES } from '@elm-mist/core/equipment';
-import { GATE_STEPS, LEAST_REASON, MOST_CIRCUITS, PART_KINDS, POWER_STEPS, WIRE_COLOURS } from '@elm-mist/core/run';
+import { LOCKOUT_STEPS, LEAST_REASON, MOST_CIRCUITS, PART_KINDS, POWER_STEPS, WIRE_COLORS } from '@elm-mist/core/run';
 import { array, object } from 'yup';
 import { figure, flag, num, oneOf, optionalWords, uuidField, words } from '../fields';
 
@@ -7,7 +7,7 @@ import { figure, flag, num, oneOf, optionalWords, uuidField, words } from '../fi
 export const POWER = {
   'gate.step': object({
     source: oneOf('Power source', POWER_SOURCES),
-    step: oneOf('Step', GATE_STEPS),
+    step: oneOf('Step', LOCKOUT_STEPS),
     volts: figure('Volts', 0, 1000, 'V').nullable().defined('Volts are missing.').notRequired(),
     readings: array(figure('Volts of a circuit', 0, 1000, 'V'))
       .max(MOST_CIRCUITS, `${MOST_CIRCUITS} circuits at most.`)
@@ -16,7 +16,7 @@ export const POWER = {
   }),
   'gate.skipped': object({
     source: oneOf('Power source', POWER_SOURCES),
-    step: oneOf('Step', GATE_STEPS),
+    step: oneOf('Step', LOCKOUT_STEPS),
     reason: words('The reason', 300).min(LEAST_REASON, `Say why, in ${LEAST_REASON} characters at least.`),
   }),
   'power.step': object({
@@ -39,8 +39,8 @@ export const POWER = {
   'wire.noted': object({
     plug: words('The plug', 60),
     terminal: words('The terminal', 40),
-    unitSide: oneOf('Colour', WIRE_COLOURS),
-    otherSide: oneOf('The other side’s colour', WIRE_COLOURS).nullable().notRequired().default(null),
+    unitSide: oneOf('Colour', WIRE_COLORS),
+    otherSide: oneOf('The other side’s colour', WIRE_COLORS).nullable().notRequired().default(null),
     note: optionalWords('The note', 300),
     photoId: uuidField('The photo').nullable().notRequired().default(null),
   }),

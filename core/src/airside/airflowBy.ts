@@ -39,7 +39,7 @@ export interface AirflowRow {
 
 /** Heat capacity of dry air, kJ/(kg·K), and its gas constant, kJ/(kg·K). Source: from memory, ASHRAE Handbook, Fundamentals. */
 const [AIR_HEAT, AIR_GAS] = [1.006, 0.287055];
-/** A table of a maker, read between its lines. Judgement. */
+/** A table of a maker, read between its lines. Judgment. */
 const TABLE_SHARE = 0.04;
 /** Less of a rise is lost in the probes, K. */
 const LEAST_RISE_K = 3;

@@ -2,7 +2,7 @@ import { checkEvent } from '../run';
 import { graded } from '../testing/fixtures';
 import { fullRunCoils, scribe } from '../testing/fullRun';
 import { coilDues } from './coilDues';
-import { visitRead } from '../visit/visitSummary';
+import { visitSummary } from '../visit/visitSummary';
 
 const [OUT, INN] = fullRunCoils;
 
@@ -19,7 +19,9 @@ test('each coil is due by what was found on it, the visit by the first of them, 
   const coils = dues.coils.map(({ coilId, due }) => ({ coilId, nextDue: due.date, why: 'because' }));
   run.happen('visit.closed', { nextDue: dues.first.date, why: '', note: '', coils });
   expect(
-    visitRead(run.state(), run.events, [OUT, INN], { refrigerant: 'R-410A', btuh: 36_000, altitudeM: 0 }).coils.map((row) => row.nextDue),
+    visitSummary(run.state(), run.events, [OUT, INN], { refrigerant: 'R-410A', btuh: 36_000, altitudeM: 0 }).coils.map(
+      (row) => row.nextDue,
+    ),
   ).toEqual(['2026-10-11', '2027-06-11']);
 });
 

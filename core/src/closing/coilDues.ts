@@ -12,8 +12,8 @@ import {
 import type { VisitState } from '../run';
 import type { Guard } from '../method';
 import { worstOf } from '../survey';
-import { settingOf, type JudgedSystem } from '../judgement/judgement';
-import { trendFigures } from '../judgement/trends';
+import { settingOf, type JudgedSystem } from '../judgment/judgment';
+import { trendFigures } from '../judgment/trends';
 
 /** When each coil is due again, by what was found on it and by what it taught, and the one that is due first. */
 export interface CoilDues {
@@ -85,7 +85,7 @@ export function coilDues(
       worstGrade: worstBefore ?? 0,
       role,
       storyFacts: state.story?.value.facts ?? [],
-      louvred: guards === 'louvre',
+      louvered: guards === 'louvre',
       left: worstAfter ?? worstBefore ?? 0,
       grown: grown[id] ?? [],
     });

@@ -5,7 +5,7 @@ import { DIRT_SHARE, intoSeason, keptOut, seasonAt, whenItPays, type CoilDueDate
 import type { VisitState } from '../run';
 import { worstOf } from '../survey';
 import { worthOf } from '../verdict';
-import type { Judgement } from '../judgement/judgement';
+import type { Judgment } from '../judgment/judgment';
 
 /** What a shop and a system tell of what dirt and washes cost. */
 export interface PayFacts extends RunsWhere {
@@ -55,13 +55,13 @@ const clipped = (day: string, { earliest, latest }: CoilDueDate['between']): str
  * @param facts prices, the system and its place
  * @returns one for each coil that has a due date; none without a price of energy and of a wash
  * @throws CoreError latitude out of −90 to 90
- * @example payDays(foldVisit('v', 'split-cool', []), [], [], judgementOf(foldVisit('v', 'split-cool', []), [], { refrigerant: 'R-410A', btuh: 36000, altitudeM: 0 }), { configuration: 'split-cool', latitudeDeg: 42, btuh: 36000, closedOn: '2026-06-11', pricePerKwh: 0.17, visitCost: 240 }) // []
+ * @example payDays(foldVisit('v', 'split-cool', []), [], [], judgmentOf(foldVisit('v', 'split-cool', []), [], { refrigerant: 'R-410A', btuh: 36000, altitudeM: 0 }), { configuration: 'split-cool', latitudeDeg: 42, btuh: 36000, closedOn: '2026-06-11', pricePerKwh: 0.17, visitCost: 240 }) // []
  */
 export function payDays(
   state: VisitState,
   coils: readonly PaidCoil[],
   dues: readonly { coilId: string; due: CoilDueDate }[],
-  judged: Pick<Judgement, 'before' | 'after' | 'compared'>,
+  judged: Pick<Judgment, 'before' | 'after' | 'compared'>,
   facts: PayFacts,
 ): PayDay[] {
   const { pricePerKwh, visitCost, closedOn, latitudeDeg } = facts;

@@ -2,7 +2,7 @@ import { tableOf } from '../errors';
 import type { QuantityId } from '../readings';
 import type { ProbeValues } from './probes';
 
-/** Ways in which a simulated kit is put wrong on purpose, to see what the judgement makes of it. */
+/** Ways in which a simulated kit is put wrong on purpose, to see what the judgment makes of it. */
 export const KIT_WRONG_IDS = ['none', 'air-swapped', 'lines-swapped', 'hoses-swapped', 'clamp-off', 'sock-dry'] as const;
 /** One of `KIT_WRONG_IDS`. */
 export type KitWrong = (typeof KIT_WRONG_IDS)[number];

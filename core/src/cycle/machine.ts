@@ -24,7 +24,7 @@ export interface Condition {
   recirculationK: number;
 }
 
-/** Open area of a coil by its grade, 0 to 4. Judgement. */
+/** Open area of a coil by its grade, 0 to 4. Judgment. */
 export const OPEN_BY_GRADE: readonly number[] = [1, 0.87, 0.72, 0.55, 0.38];
 
 /** A clean machine with nothing wrong. */
@@ -74,7 +74,7 @@ export interface CycleInput {
   standsFor?: Refrigerant;
 }
 
-/** What a refrigerant's machine has of its own at three tons: judgement, tuned to the rating point. */
+/** What a refrigerant's machine has of its own at three tons: judgment, tuned to the rating point. */
 interface Build {
   /** Volume that the compressor sweeps, m³/s. */
   sweptM3s: number;
@@ -84,14 +84,14 @@ interface Build {
   chargeKg: number;
 }
 
-/** Builds by refrigerant, 3 tons. Source: judgement, tuned to 36.0 kBtu/h, 10 °F superheat and 10 °F subcooling at 95/80/67 °F. */
+/** Builds by refrigerant, 3 tons. Source: judgment, tuned to 36.0 kBtu/h, 10 °F superheat and 10 °F subcooling at 95/80/67 °F. */
 export const BUILDS: Record<FittedRefrigerant, Build> = {
   'R-410A': { sweptM3s: 1.9927e-3, orifice: 4.8114e-5, chargeKg: 2.3168 },
   'R-22': { sweptM3s: 2.797e-3, orifice: 5.6384e-5, chargeKg: 2.1437 },
   'R-32': { sweptM3s: 1.7629e-3, orifice: 3.2937e-5, chargeKg: 1.9232 },
 };
 
-/** Figures of a machine at three tons, all judgement; flows, conductances, volumes and watts go with the tons. */
+/** Figures of a machine at three tons, all judgment; flows, conductances, volumes and watts go with the tons. */
 export const MACHINE = {
   tons: 3,
   outdoorCfm: 2600,

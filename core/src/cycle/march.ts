@@ -23,7 +23,7 @@ const series = ({ kWK, inside }: { kWK: number; inside: number }, air: number): 
 
 /**
  * One pass round the machine at given temperatures. Figures are written into this object again and again, since a solution takes some hundred passes and
- * objects made anew in each would cost thirty times the arithmetic. SI: kPa, kJ/kg, kg/s, kW, °C.
+ * objects made again in each would cost thirty times the arithmetic. SI: kPa, kJ/kg, kg/s, kW, °C.
  */
 export class March {
   readonly size: number;

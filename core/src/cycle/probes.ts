@@ -10,7 +10,7 @@ import type { CycleState } from './readings';
 /** What every probe of a kit would read on a machine, without error, SI as the table of quantities has it. */
 export type ProbeValues = Partial<Record<QuantityId, number>>;
 
-/** Static pressures of ducts at the clean flow, Pa. Judgement. */
+/** Static pressures of ducts at the clean flow, Pa. Judgment. */
 const RETURN_PA = 45;
 const SUPPLY_PA = 35;
 
@@ -48,7 +48,7 @@ export function probesOf(state: CycleState, input: CycleInput): ProbeValues {
   };
 }
 
-/** Time constants of a start, minutes. Judgement. */
+/** Time constants of a start, minutes. Judgment. */
 const LAG_MIN = 3.5;
 const WATER_LAG_MIN = 6;
 

@@ -66,7 +66,7 @@ const SECANTS = 6;
 
 /**
  * A search that is asked again and again for nearly the same: it goes on from where it ended, by secants along the slope it had, and only where that
- * fails marches anew.
+ * fails marches again.
  */
 export class Search {
   private slope = NaN;

@@ -22,7 +22,7 @@ const LEAST_DRIVE_K = 4;
 const LEFT_OVER = { flow: 1e-3, face: 1e-3, charge: 2e-3 };
 /** Superheat error that a valve may leave, K. */
 const VALVE_LEFT_K = 1e-2;
-/** A compressor that swallows more liquid than this, as a share of the flow, does not run long enough to be read. Judgement. */
+/** A compressor that swallows more liquid than this, as a share of the flow, does not run long enough to be read. Judgment. */
 const MOST_LIQUID = 0.5;
 
 function checkCondition({ condition, tons, mist }: CycleInput): void {
@@ -81,7 +81,7 @@ function canBe(march: March): boolean {
 
 /**
  * Steady state of a single-speed air conditioner: three searches within each other, on the charge, on the condenser's face and on the flow. A stand-in:
- * its parameters are judgement, tuned to one rating point.
+ * its parameters are judgment, tuned to one rating point.
  * @param input machine, air, and what is wrong with it
  * @returns pressures, temperatures, capacity, power and what probes would read, with the bounds that were hit; `solved` only where flow, condenser and
  * charge all balance in a state that a machine can be in

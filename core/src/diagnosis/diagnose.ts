@@ -16,7 +16,7 @@ import {
 import type { CandidateId, Pattern } from './candidates';
 import type { FaultId } from './faults';
 import { hypothesesOf, LEVELS, type Hypothesis, type LeftGrades } from './hypotheses';
-import { nextTest, type NextTest } from './nextTest';
+import { nextReading, type NextTest } from './nextReading';
 
 /** One sign, and how it speaks for or against a candidate. */
 export interface Evidence {
@@ -70,7 +70,7 @@ const STRAY_WIDER = 4;
 const RULED_OUT = 0.01;
 const TOGETHER = 0.9;
 /**
- * A fault is called one only where a sound unit is less likely than this. Judgement: of 378 sound units that were read with fourteen probes 1.6 % are then
+ * A fault is called one only where a sound unit is less likely than this. Judgment: of 378 sound units that were read with fourteen probes 1.6 % are then
  * accused, and 83 of 100 faults are called at once.
  */
 const SOUND_RULED_OUT = 0.02;
@@ -219,7 +219,7 @@ export function diagnose(set: ReadingSet, setting: FigureSetting, left: LeftGrad
       probability: Math.exp(logSum(all.filter((row) => row.device === device).map((row) => row.log)) - whole),
     }))
     .reduce((best, row) => (row.probability > best.probability ? row : best));
-  const next = nextTest(kept, states, first.sound);
+  const next = nextReading(kept, states, first.sound);
   return {
     candidates,
     oneOf,

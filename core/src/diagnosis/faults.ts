@@ -30,7 +30,7 @@ export interface FaultRow {
   words: string;
   /** What it is noted as; what to do and who may is that finding’s. */
   finding: FindingKind;
-  /** How common it is among systems that still do not cool, before anything is measured. Judgement. */
+  /** How common it is among systems that still do not cool, before anything is measured. Judgment. */
   prior: number;
   /** What the model is given for a moderate and for a large one; null where the model is not asked. */
   sizes: readonly [Partial<Condition>, Partial<Condition>] | null;

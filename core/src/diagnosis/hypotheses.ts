@@ -11,7 +11,7 @@ export interface LeftGrades {
   indoor: number | null;
 }
 
-/** Sizes a fault is tried at: 0.5 the moderate one of its row, 1 the large one; with how common each is. Judgement. */
+/** Sizes a fault is tried at: 0.5 the moderate one of its row, 1 the large one; with how common each is. Judgment. */
 export const LEVELS = [
   [0.25, 0.25],
   [0.5, 0.3],
@@ -116,7 +116,7 @@ function instrumentHypotheses(set: ReadingSet, setting: FigureSetting, base: Pat
   });
 }
 
-/** How often two faults come together, over what each alone would make likely. Judgement: a second fault is usually found and put right with the first. */
+/** How often two faults come together, over what each alone would make likely. Judgment: a second fault is usually found and put right with the first. */
 const TOGETHER_SHARE = 0.35;
 /** Sizes that each of two faults is tried at, by their place in `LEVELS`. */
 const PAIR_LEVELS = [0, 1, 2, 3] as const;

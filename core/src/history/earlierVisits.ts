@@ -3,14 +3,14 @@ import { learnedCanYield, type Chemistry, type CanUse } from '../mix';
 import { findingLives, type FindingLife, type Identity } from '../run';
 import { learnedTimes, type Learned } from '../runsheet';
 import type { CoilSurvey, VisitStory } from '../survey';
-import type { TrendFigures } from '../judgement/trends';
-import type { VisitRead } from '../visit/visitSummary';
+import type { TrendFigures } from '../judgment/trends';
+import type { VisitSummary } from '../visit/visitSummary';
 
 /** One visit of a system, as a list of them is walked. */
 export interface ReadVisit {
   id: string;
   day: string;
-  read: VisitRead;
+  read: VisitSummary;
 }
 
 /**
@@ -32,7 +32,7 @@ export const systemFindings = (visits: readonly ReadVisit[]): FindingLife[] =>
  * @returns washes by coil id
  * @example washesSinceOpened([]) // {}
  */
-export function washesSinceOpened(reads: readonly Pick<VisitRead, 'washes'>[]): Record<string, number> {
+export function washesSinceOpened(reads: readonly Pick<VisitSummary, 'washes'>[]): Record<string, number> {
   const count: Record<string, number> = {};
   for (const { coilId, inside } of reads.flatMap((read) => read.washes)) count[coilId] = inside ? 0 : (count[coilId] ?? 0) + 1;
   return count;
@@ -100,7 +100,7 @@ export interface ShopLearned {
  * @example shopLearned([], []) // { taken: {}, canYieldM2: {} }
  */
 export function shopLearned(
-  reads: readonly Pick<VisitRead, 'taken' | 'covered'>[],
+  reads: readonly Pick<VisitSummary, 'taken' | 'covered'>[],
   cans: readonly { id: string; packL: number }[],
 ): ShopLearned {
   const canYieldM2: Record<string, number> = {};

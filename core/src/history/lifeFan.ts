@@ -68,7 +68,7 @@ export function lifeFan(
     role: coil.role,
     soils: last.row.soils,
     storyFacts,
-    louvred: coil.guards === 'louvre',
+    louvered: coil.guards === 'louvre',
     worstGrade: last.row.worstBefore ?? 0,
     left,
     grown,

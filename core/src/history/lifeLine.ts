@@ -1,6 +1,6 @@
 import { dayIn } from '../clock';
 import { isOpenFinding, wholeFinding, FINDING_STANDING_NAMES, type FindingLife } from '../run';
-import type { TrendVisit } from '../judgement/trends';
+import type { TrendVisit } from '../judgment/trends';
 
 /** Kinds of things that stand on a system's line of time, as its lanes lie from top to bottom. */
 export const LIFE_LANES = ['wash', 'finding', 'part', 'reading'] as const;

@@ -30,7 +30,7 @@ function dailyMeans({ cooling, heating }: Climate): number[] {
   });
 }
 
-/** Seed fluff flies while the year has gathered so many degree days over 10 °C. Judgement, no source. */
+/** Seed fluff flies while the year has gathered so many degree days over 10 °C. Judgment, no source. */
 const FLUFF_BASE_C = 10;
 const [FLUFF_FROM, FLUFF_TO] = [180, 450];
 /** By latitude alone, day of the year at 42°, and so many days later for each degree towards the pole (Hopkins' law of 1918, from memory). */
@@ -76,9 +76,9 @@ export function usualFluffWeeks({ latitudeDeg, climate }: YearWhere): YearWeeks 
   return { from: dayOf(start + FLUFF_FIRST + later), to: dayOf(start + FLUFF_LAST + later) };
 }
 
-/** Too cold on the mean for foam and wet fins outdoors, °C. Judgement. */
+/** Too cold on the mean for foam and wet fins outdoors, °C. Judgment. */
 const FROST_C = 2;
-/** By latitude alone: towards the pole of it the coldest weeks freeze, longer by so many days each side for each degree. Judgement. */
+/** By latitude alone: towards the pole of it the coldest weeks freeze, longer by so many days each side for each degree. Judgment. */
 const [FROST_LATITUDE, FROST_DAYS_A_DEGREE, COLDEST_DAY] = [36, 6, 18];
 const MOST_FROST_DAYS = 75;
 

@@ -10,13 +10,13 @@ export const EYE_SPREAD = 0.7;
 export const CONDENSING_BY_GRADE: readonly number[] = [1, 1.06, 1.19, 1.49, 2.2];
 const PACKED = CONDENSING_BY_GRADE.length - 1;
 
-/** What the share of two readings is off by: their instruments twice, and other weather on the second day. Judgement. */
+/** What the share of two readings is off by: their instruments twice, and other weather on the second day. Judgment. */
 const SHARE_SPREAD = 0.1;
-/** It weighs as two looks by eye at most: dirt is not all that moves it. Judgement. */
+/** It weighs as two looks by eye at most: dirt is not all that moves it. Judgment. */
 const MOST_LOOKS = 2;
 /** Readings of less are not of a unit that runs, K. */
 const LEAST_K = 2;
-/** What differs by more from what the eye found is not dirt alone, grades. Judgement. */
+/** What differs by more from what the eye found is not dirt alone, grades. Judgment. */
 const MOST_APART = 2;
 
 const at = (grade: number): number => CONDENSING_BY_GRADE[grade] as number;

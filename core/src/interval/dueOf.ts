@@ -31,7 +31,7 @@ export interface DueInput extends NextDueInput {
   role: CoilRole;
   storyFacts: readonly StoryFact[];
   /** It stands behind louvred panels. */
-  louvred?: boolean | undefined;
+  louvered?: boolean | undefined;
   /** Worst grade as it was left. */
   left: number;
   /** Of its place, by degree hours; left out where too little of a year's air is known. */
@@ -241,7 +241,7 @@ export function dueOf(input: DueInput): CoilDueDate {
       result: { label: 'Next due', text: date },
       inputs: [
         ...rule.because.inputs,
-        { label: 'Exposure', text: `${EXPOSURE_TABLE[exposure].name}${input.louvred ? ', behind louvres' : ''}` },
+        { label: 'Exposure', text: `${EXPOSURE_TABLE[exposure].name}${input.louvered ? ', behind louvres' : ''}` },
         { label: 'Visits that taught it', quantity: { kind: 'count', value: belief.visits } },
       ],
       rules: [

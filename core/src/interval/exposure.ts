@@ -11,7 +11,7 @@ export interface ExposureFacts {
   soils: readonly Soil[];
   storyFacts: readonly StoryFact[];
   /** It stands behind louvred panels; left out where it does not, or nobody said. */
-  louvred?: boolean | undefined;
+  louvered?: boolean | undefined;
 }
 
 /** From here on a coil is loaded: the grade that costs enough to be washed. */
@@ -82,7 +82,7 @@ export const EXPOSURE_TABLE: Record<Exposure, ExposureRow> = {
 export const exposureOf = (facts: ExposureFacts): Exposure => EXPOSURES.find((id) => EXPOSURE_TABLE[id].when(facts)) ?? 'plain';
 
 /** Louvres keep clippings, seed and hair off the fins in part: so much longer until it is loaded. Finer dirt goes by them. Common practice, no source. */
-const LOUVRES_LONGER = 1.2;
+const LOUVERS_LONGER = 1.2;
 const KEPT_OFF: readonly Exposure[] = ['fluff', 'grass', 'plain'];
 
 /**
@@ -93,7 +93,7 @@ const KEPT_OFF: readonly Exposure[] = ['fluff', 'grass', 'plain'];
  */
 export function usualMonths(facts: ExposureFacts): number {
   const exposure = exposureOf(facts);
-  const longer = facts.louvred && facts.role === 'condenser' && KEPT_OFF.includes(exposure) ? LOUVRES_LONGER : 1;
+  const longer = facts.louvered && facts.role === 'condenser' && KEPT_OFF.includes(exposure) ? LOUVERS_LONGER : 1;
   return EXPOSURE_TABLE[exposure].monthsToLoaded * longer;
 }
 
@@ -113,7 +113,7 @@ function askedShare(month: number, { from, to }: { from: number; to: number }, h
   return away === 1 ? SHOULDER_SHARE : 1;
 }
 
-/** Of the months beside those that were said, and of the rest. Judgement. */
+/** Of the months beside those that were said, and of the rest. Judgment. */
 const SHOULDER_SHARE = 0.4;
 const IDLE_SHARE = 0.1;
 

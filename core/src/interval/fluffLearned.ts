@@ -61,11 +61,11 @@ export const fluffLooks = (stretches: readonly CleanStretch[], visits: readonly 
     return look && reaches && left <= LEFT_CLEAN ? [{ from, on: to, found: look.soils.includes('seed-fluff') }] : [];
   });
 
-/** How far the weeks of one place lie from what a rule says of them, days: one spread. Judgement, no source. */
+/** How far the weeks of one place lie from what a rule says of them, days: one spread. Judgment, no source. */
 const PRIOR_DAYS = 12;
 /** Shifts that are weighed, days each side. */
 const FARTHEST = 42;
-/** Fluff noted although none flew, and how often a coil that stood through so much of the season shows it. Judgement, no source. */
+/** Fluff noted although none flew, and how often a coil that stood through so much of the season shows it. Judgment, no source. */
 const NOTED_ANYHOW = 0.04;
 const SHOWS = 3;
 const NOTED_AT_MOST = 0.96;

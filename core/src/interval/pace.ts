@@ -9,9 +9,9 @@ export interface PacedStretch {
   looks: number;
 }
 
-/** As much as the table weighs against the shop's own coils, grades²: six of them that were to grow two grades. Judgement. */
+/** As much as the table weighs against the shop's own coils, grades²: six of them that were to grow two grades. Judgment. */
 const TABLE_WEIGHT = 24;
-/** Beyond these it is the record that is odd, and not the town. Judgement. */
+/** Beyond these it is the record that is odd, and not the town. Judgment. */
 const [SLOWEST, FASTEST] = [0.4, 2.5];
 
 /**
@@ -38,7 +38,7 @@ function drawn(stretches: readonly PacedStretch[], from: number): number {
   return Math.min(FASTEST, Math.max(SLOWEST, both / square));
 }
 
-/** So far from each other coils stand in the same dust, km as the crow flies. Judgement. */
+/** So far from each other coils stand in the same dust, km as the crow flies. Judgment. */
 export const NEAR_KM = 2;
 
 /**

@@ -72,16 +72,16 @@ test('louvres keep what is coarse off the outdoor coil: it is loaded later than 
   const grown = [{ from: '2025-06-11', to: '2026-06-11', left: 0, found: 2 }];
   for (const storyFacts of [[], ['trees'], ['mowing'], ['dryer-vent'], ['building-dust']] as const) {
     const facts = { ...base, grown, storyFacts };
-    const [wire, louvres] = [dueOf(facts), dueOf({ ...facts, louvred: true })];
-    const [open, kept] = [wire.learned.belief.perMonth, louvres.learned.belief.perMonth];
-    if (['lint', 'dust'].includes(exposureOf(facts))) expect(louvres.date).toBe(wire.date);
+    const [wire, louvers] = [dueOf(facts), dueOf({ ...facts, louvered: true })];
+    const [open, kept] = [wire.learned.belief.perMonth, louvers.learned.belief.perMonth];
+    if (['lint', 'dust'].includes(exposureOf(facts))) expect(louvers.date).toBe(wire.date);
     else expect(kept).toBeLessThan(open);
-    expect(louvres.date >= wire.date).toBe(true);
+    expect(louvers.date >= wire.date).toBe(true);
   }
-  expect(usualMonths({ ...base, role: 'evaporator', louvred: true })).toBe(usualMonths({ ...base, role: 'evaporator' }));
+  expect(usualMonths({ ...base, role: 'evaporator', louvered: true })).toBe(usualMonths({ ...base, role: 'evaporator' }));
   // It is not told to grow slower than the shop's others for what its panels do.
   const year = { from: '2025-06-11', to: '2026-06-11', left: 0, found: 2 };
-  expect(pacedStretch(year, { ...base, louvred: true }, WHERE).expected * 1.2).toBeCloseTo(pacedStretch(year, base, WHERE).expected, 9);
+  expect(pacedStretch(year, { ...base, louvered: true }, WHERE).expected * 1.2).toBeCloseTo(pacedStretch(year, base, WHERE).expected, 9);
 });
 
 test('the bands cover what they say, over coils drawn from what is believed', () => {

@@ -44,7 +44,7 @@ export interface GrowthBelief {
 
 /**
  * How far the rates of two coils of one exposure lie apart, as shares of the usual one: houses, hedges and towns differ. Less where the shop’s other coils have
- * told how fast its town is. Judgement: bands of nine in ten then hold at least 85 % where coils differ by 60 %, or a town is half as dusty again.
+ * told how fast its town is. Judgment: bands of nine in ten then hold at least 85 % where coils differ by 60 %, or a town is half as dusty again.
  */
 const COILS_DIFFER = 0.7;
 const COILS_DIFFER_PACED = 0.5;
@@ -70,7 +70,7 @@ export function priorGrowth(months: number, pace: Pace | null | undefined = null
 
 /** The end of the grade scale: what is beyond it is not seen. */
 const PACKED = 4;
-/** How far beyond it a packed coil is on average, grades. Judgement. */
+/** How far beyond it a packed coil is on average, grades. Judgment. */
 const BEYOND_PACKED = 0.7;
 
 /**

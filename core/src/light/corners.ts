@@ -92,7 +92,7 @@ export function projectionOf(corners: Corners): Projection {
   };
 }
 
-/** Change of the size, shape or lean of the marks between two pictures above which the camera is taken to have stood elsewhere. Judgement. */
+/** Change of the size, shape or lean of the marks between two pictures above which the camera is taken to have stood elsewhere. Judgment. */
 const ELSEWHERE = { area: 2.2, aspect: 1.25, leanDeg: 20 };
 
 const lengthOf = (from: PicturePoint, to: PicturePoint, aspect: number) => Math.hypot((to.x - from.x) * aspect, to.y - from.y);

@@ -1,6 +1,6 @@
 import type { LightDoubt } from './kept';
 
-/** What each doubt is, and what to do. Limits are judgement, held against drawn pictures. */
+/** What each doubt is, and what to do. Limits are judgment, held against drawn pictures. */
 export const LIGHT_DOUBTS: Record<LightDoubt, string> = {
   blown: 'Too bright: most of the light is blown out and spills over the fins. Take it again darker, or with the torch further off.',
   daylight: 'Too much other light: what is blocked is not dark. Shade the coil with a hood and take it again.',

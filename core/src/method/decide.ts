@@ -32,7 +32,7 @@ function dryLiftStage({ facts, survey }: Situation): Staged<boolean> {
 export type Decision = ReturnType<typeof decide>;
 
 /**
- * The decision for one coil as a row of stages. Each reads the situation and what came before it, and changes neither; run again on a neighbouring
+ * The decision for one coil as a row of stages. Each reads the situation and what came before it, and changes neither; run again on a neighboring
  * situation, the row says what would flip.
  * @param situation of the coil
  * @returns every stage, by name, in their order

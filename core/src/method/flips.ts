@@ -4,10 +4,10 @@ import { decide, type Decision } from './decide';
 import { withFacts, type Situation } from './facts';
 import { READINGS } from './reasons';
 
-/** What a neighbouring situation is made from: its facts are put together again. */
+/** What a neighboring situation is made from: its facts are put together again. */
 type From = Omit<Situation, 'facts'>;
 
-interface Neighbour {
+interface Neighbor {
   words: string;
   /** Null when the change makes no sense from here. */
   change: (from: From) => From | null;
@@ -45,7 +45,7 @@ const withHazard =
   };
 
 /** Changes near enough to the facts to be worth naming, nearest first. */
-const NEIGHBOURS: readonly Neighbour[] = [
+const NEIGHBORS: readonly Neighbor[] = [
   {
     words: 'One grade lighter',
     change: (from) => {
@@ -112,7 +112,7 @@ const MOST_FLIPS = 4;
 export function flipsOf(situation: Situation, decision: Decision): Record<string, string[]> {
   const flips: Record<string, string[]> = {};
   const own = READINGS.map(({ read }) => read(decision));
-  for (const { words, change } of NEIGHBOURS) {
+  for (const { words, change } of NEIGHBORS) {
     const to = change(situation);
     if (!to) continue;
     const other = decide(withFacts(to));

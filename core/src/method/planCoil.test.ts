@@ -138,10 +138,10 @@ describe('whatever is seen', () => {
         fc.boolean(),
         (role, construction, survey, context, rules, makerWaterOnly) => {
           const made = planCoil(coil(construction, { role, makerWaterOnly }), survey, context, shelf, rules);
-          const aluminium = ['microchannel', 'aluminium-plate-fin', 'spine-fin-aluminium', 'unknown'].includes(construction);
+          const aluminum = ['microchannel', 'aluminium-plate-fin', 'spine-fin-aluminium', 'unknown'].includes(construction);
           expect(made.chemistry).not.toBe('acid');
           if (makerWaterOnly) expect(made.chemistry).toBe('water');
-          if (aluminium || construction === 'coated') expect(['alkaline-foam', 'household']).not.toContain(made.chemistry);
+          if (aluminum || construction === 'coated') expect(['alkaline-foam', 'household']).not.toContain(made.chemistry);
           if (role === 'evaporator') expect(['water', 'evaporator-foam']).toContain(made.chemistry);
           if (role === 'condenser') expect(made.chemistry).not.toBe('evaporator-foam');
           const used = shelf.find((row) => row.id === made.cleanerId);

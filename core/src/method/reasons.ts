@@ -13,12 +13,12 @@ interface Reason {
   title: string;
   stage: (decision: Decision) => Staged<unknown>;
   result: (decision: Decision) => BecauseInput;
-  /** Equal words mean that nothing flipped; left out where no neighbour is asked. */
+  /** Equal words mean that nothing flipped; left out where no neighbor is asked. */
   reading?: (decision: Decision) => string;
   shown: (decision: Decision) => boolean;
   /** Rules of its own, where the stage decides more than one thing. */
   rules?: (decision: Decision) => readonly RuleRef[];
-  /** What is given up, where no neighbour is asked. */
+  /** What is given up, where no neighbor is asked. */
   changes?: (decision: Decision) => string[];
 }
 

@@ -27,7 +27,7 @@ export interface QuantityRow {
 }
 
 /**
- * Everything that may be measured. Uncertainties are those of usual service instruments, judgement; ranges are common practice, no source.
+ * Everything that may be measured. Uncertainties are those of usual service instruments, judgment; ranges are common practice, no source.
  * Temperatures °C, pressures kPa gauge, static pressures Pa, flows m³/s, condensate L/h, drain L/min.
  */
 const ROWS = {

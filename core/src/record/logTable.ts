@@ -1,5 +1,5 @@
-import type { TrendFigures } from '../judgement';
-import type { VisitRead } from '../visit';
+import type { TrendFigures } from '../judgment';
+import type { VisitSummary } from '../visit';
 import { coilName, type CoilRole, type Configuration, type Construction } from '../equipment';
 import type { ReceivedEvent } from './chain';
 
@@ -21,7 +21,7 @@ export interface LogRow {
   customer: string;
   system: { id: string; name: string; model: string; configuration: Configuration };
   coil: { id: string; name?: string; role: CoilRole; construction: Construction };
-  read: VisitRead;
+  read: VisitSummary;
 }
 
 const seen = ({ coil, read }: LogRow) => read.coils.find((row) => row.coilId === coil.id);

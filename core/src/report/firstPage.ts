@@ -13,7 +13,7 @@ const gradeWords = (grade: number | null): string =>
 
 /** What a lay person reads in a minute: found, done, result, advice, next. */
 export function firstPage(input: ReportInput): ReportBlock[] {
-  const { state, coils, judgement, findings, ways, zone } = input;
+  const { state, coils, judgment, findings, ways, zone } = input;
   const pastOf = (coilId: string) => state.past?.value.coils.find((row) => row.coilId === coilId);
   const found = coils.map((coil) => {
     const survey = state.surveys[coil.id]?.value;
@@ -43,7 +43,7 @@ export function firstPage(input: ReportInput): ReportBlock[] {
     const open = was === null || is === null ? '' : ` Light through it: ${Math.round(was)} % before, ${Math.round(is)} % after.`;
     return check ? [`${coilName(coil)}: from ${gradeWords(before)} to ${gradeWords(worstOf(check.gradesAfter))}.${open}`] : [];
   });
-  const { compared, left } = judgement;
+  const { compared, left } = judgment;
   const top = left?.diagnosis.candidates[0];
   if (compared) result.push(WHOLE_WORDS[compared.whole]);
   // Nothing is accused in the customer's report that a sound unit could read like.

@@ -4,13 +4,13 @@ const INK = '#17251f';
 const GREEN = '#1f5a3d';
 const PALE = '#dbe6dd';
 
-const line = (d: string, colour = INK, width = 2.5): string =>
-  `<path d="${d}" fill="none" stroke="${colour}" stroke-width="${width}" stroke-linecap="round" stroke-linejoin="round"/>`;
+const line = (d: string, color = INK, width = 2.5): string =>
+  `<path d="${d}" fill="none" stroke="${color}" stroke-width="${width}" stroke-linecap="round" stroke-linejoin="round"/>`;
 /** An arrow from one point to another. */
-const arrow = (x1: number, y1: number, x2: number, y2: number, colour = GREEN): string => {
+const arrow = (x1: number, y1: number, x2: number, y2: number, color = GREEN): string => {
   const turn = Math.atan2(y2 - y1, x2 - x1);
   const head = (by: number) => `${(x2 - 7 * Math.cos(turn + by)).toFixed(1)} ${(y2 - 7 * Math.sin(turn + by)).toFixed(1)}`;
-  return line(`M${x1} ${y1}L${x2} ${y2}M${head(0.5)}L${x2} ${y2}L${head(-0.5)}`, colour);
+  return line(`M${x1} ${y1}L${x2} ${y2}M${head(0.5)}L${x2} ${y2}L${head(-0.5)}`, color);
 };
 const ground = line('M4 86H92', INK, 1.5);
 /** The outdoor unit: a box with fins and a fan on top. */

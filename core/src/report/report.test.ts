@@ -1,4 +1,4 @@
-import { judgementOf } from '../judgement';
+import { judgmentOf } from '../judgment';
 import { foldVisit, findingsHere, type Quote, type VisitEvent } from '../run';
 import { fullRun, fullRunCoils, fullRunPlans, scribe } from '../testing/fullRun';
 import { FINDING_KINDS } from '../survey';
@@ -36,7 +36,7 @@ function reported(events: readonly VisitEvent[], over: Partial<ReportInput> = {}
     units: 'us',
     currency: 'USD',
     ways: { ...usualWays(), guarantee: 'We wash it again.', guaranteeDays: 30 },
-    judgement: judgementOf(state, fullRunCoils, SYSTEM),
+    judgment: judgmentOf(state, fullRunCoils, SYSTEM),
     findings: findingsHere([], state),
     price: null,
     agreed: null,

@@ -1,4 +1,4 @@
-import type { Judgement } from '../judgement';
+import type { Judgment } from '../judgment';
 import type { Upkeep } from '../interval';
 import type { CoilBuild } from '../method';
 import type { Priced } from '../price';
@@ -20,7 +20,7 @@ export interface ReportInput {
   units: UnitSystem;
   currency: string;
   ways: ReportWays;
-  judgement: Judgement;
+  judgment: Judgment;
   findings: readonly FindingLife[];
   /** Which visit of its year this is by an agreement; null where it is of none. */
   agreed: { visit: number; of: number } | null;

@@ -1,6 +1,6 @@
 import { agreedBook, coveredBy, type Agreement } from '../agreement';
 import { coilDues, upkeepOf } from '../closing';
-import { judgementOf } from '../judgement';
+import { judgmentOf } from '../judgment';
 import { dayIn } from '../clock';
 import type { Configuration, Refrigerant } from '../equipment';
 import type { Climate, GrowthVisit, Pace, Upkeep, LongestWait } from '../interval';
@@ -60,7 +60,7 @@ function told(sources: ReportSources, state: VisitState, events: readonly VisitE
   const findings = findingsHere(sources.earlier, state);
   const closedOn = dayIn(zone, state.closed ? Date.parse(state.closed.at) : nowMs);
   const unit = { refrigerant: system.refrigerant, btuh: system.btuh, altitudeM: place.altitudeM, configuration: system.configuration };
-  const reckoned = coilDues(
+  const computed = coilDues(
     state,
     coils,
     {
@@ -76,8 +76,8 @@ function told(sources: ReportSources, state: VisitState, events: readonly VisitE
   );
   const dues = state.closed?.value.coils
     ? state.closed.value.coils.map((row) => ({ coilId: row.coilId, date: row.nextDue }))
-    : reckoned.coils.map(({ coilId, due }) => ({ coilId, date: due.date }));
-  const nextDue = state.closed?.value.nextDue ?? reckoned.first.date;
+    : computed.coils.map(({ coilId, due }) => ({ coilId, date: due.date }));
+  const nextDue = state.closed?.value.nextDue ?? computed.first.date;
   const upkeep = upkeepOf(state, coils, system.configuration, closedOn);
   const jobs = coils.flatMap((coil) => {
     const plan = state.plans[coil.id]?.value;
@@ -96,7 +96,7 @@ function told(sources: ReportSources, state: VisitState, events: readonly VisitE
     units,
     currency,
     ways,
-    judgement: judgementOf(state, coils, unit),
+    judgment: judgmentOf(state, coils, unit),
     findings,
     agreed: covered && { visit: covered.visit, of: covered.of },
     price: book ? visitPrice({ state, coils, jobs, findings }, agreedBook(book, covered?.includes ?? []), currencyDigits(currency)) : null,

@@ -1,4 +1,4 @@
-/** Letters of scripts that are written from right to left: Hebrew, Arabic and its neighbours, with their presentation forms. */
+/** Letters of scripts that are written from right to left: Hebrew, Arabic and its neighbors, with their presentation forms. */
 const RTL = /[\u0590-\u08FF\uFB1D-\uFDFF\uFE70-\uFEFF]/;
 /** Hebrew, and its presentation forms. */
 const HEBREW = /[\u0590-\u05FF\uFB1D-\uFB4F]/;

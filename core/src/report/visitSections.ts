@@ -6,13 +6,13 @@ import { AGREED, formatMoney } from '../price';
 import {
   savingSentences,
   ANSWER_WAY_NAMES,
-  BEAD_NAMES,
-  BEADS,
-  beadsDone,
-  closingGate,
+  VISIT_STEP_NAMES,
+  VISIT_STEPS,
+  stepsDone,
+  closingChecks,
   FINDING_STANDING_NAMES,
   findingPlace,
-  GATE_TABLE,
+  LOCKOUT_TABLE,
   POWER_STEPS,
   POWER_TABLE,
   wholeFinding,
@@ -69,7 +69,7 @@ export const SECTIONS: Record<ReportSection, (input: ReportInput) => ReportBlock
         : []),
     ];
   },
-  readings: ({ judgement: { compared, before, after }, state, units }) => {
+  readings: ({ judgment: { compared, before, after }, state, units }) => {
     const air = state.site?.value;
     const show = (value: number, edge: keyof typeof EDGES) => {
       const { fromSi, digits, unit } = EDGES[edge];
@@ -189,24 +189,26 @@ export const SECTIONS: Record<ReportSection, (input: ReportInput) => ReportBlock
     ];
   },
   safety: ({ state, coils, zone }) => {
-    const open = BEADS.filter((bead) => bead !== 'close' && !beadsDone(state, coils)[bead]);
+    const open = VISIT_STEPS.filter((visitStep) => visitStep !== 'close' && !stepsDone(state, coils)[visitStep]);
     const rows: [string, string][] = [
       ...POWER_STEPS.flatMap((step): [string, string][] => {
         const why = state.powerUp.done[step]?.why;
         return why ? [[`Sooner than usual: ${POWER_TABLE[step].name.toLowerCase()}`, why]] : [];
       }),
-      ...state.gateSkips.map((skip): [string, string] => [
-        `${POWER_SOURCE_NAMES[skip.value.source]}: ${GATE_TABLE[skip.value.step].name.toLowerCase()}`,
+      ...state.lockoutSkips.map((skip): [string, string] => [
+        `${POWER_SOURCE_NAMES[skip.value.source]}: ${LOCKOUT_TABLE[skip.value.step].name.toLowerCase()}`,
         `Left out by ${skip.by}, ${clockIn(zone, skip.at)}: ${skip.value.reason}`,
       ]),
       ...coils.flatMap((coil): [string, string][] => {
         const aside = state.skipped[coil.id];
         return aside ? [[coilName(coil), `Left out by ${aside.by}: ${aside.value}`]] : [];
       }),
-      ...closingGate(state, coils)
+      ...closingChecks(state, coils)
         .filter((line) => line.standing !== 'done')
         .map((line): [string, string] => [line.name, line.reason ? `Left open: ${line.reason}` : 'Open']),
-      ...(open.length > 0 ? [['Not gone through', open.map((bead) => BEAD_NAMES[bead]).join(', ')] as [string, string]] : []),
+      ...(open.length > 0
+        ? [['Not gone through', open.map((visitStep) => VISIT_STEP_NAMES[visitStep]).join(', ')] as [string, string]]
+        : []),
       ...state.pauses.map((pause): [string, string] => [
         'Waited for parts',
         `From ${stampIn(zone, pause.at)}${pause.resumed ? ` to ${stampIn(zone, pause.resumed.at)}` : ''}: ${pause.value.reason}`,

@@ -109,8 +109,8 @@ export interface SearchStep {
 const WARM = 0.015;
 
 /**
- * Looks for a good day for many visits: what would be missed most first, then again and again some taken out and put in anew
- * (Shaw 1998; Ropke and Pisinger 2006: large neighbourhoods), taking what is a little worse at first.
+ * Looks for a good day for many visits: what would be missed most first, then again and again some taken out and put in again
+ * (Shaw 1998; Ropke and Pisinger 2006: large neighborhoods), taking what is a little worse at first.
  * @param grid of the day
  * @param rounds how often
  * @param seed of its draws: the same day always gives the same plan

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { driveMin, USUAL_ROADS } from './distance';
-import { neighbourhoodOf } from './neighbourhood';
+import { neighborhoodOf } from './neighborhood';
 import { spreadDays, type DueStop, type OpenDay } from './spreadDays';
 
 const SHOP = { latitudeDeg: 42.2, longitudeDeg: -100.6 };
@@ -66,7 +66,7 @@ test('a day begins with what is longest overdue, and fills up with its neighbour
 
 test('a place lies in the ring and on the side of the shop that a map shows', () => {
   const far = (north: number, east: number) =>
-    neighbourhoodOf(SHOP, { latitudeDeg: SHOP.latitudeDeg + north / 111.2, longitudeDeg: SHOP.longitudeDeg + east / 82.4 });
+    neighborhoodOf(SHOP, { latitudeDeg: SHOP.latitudeDeg + north / 111.2, longitudeDeg: SHOP.longitudeDeg + east / 82.4 });
   expect(far(0.5, 0.5)).toEqual({ fromKm: 0, toKm: 2, towards: null });
   expect(far(0, 7)).toEqual({ fromKm: 5, toKm: 10, towards: 'east' });
   expect(far(-3, -3)).toEqual({ fromKm: 2, toKm: 5, towards: 'south-west' });

@@ -1,5 +1,5 @@
 import { CoreError } from '../errors';
-import { pauseOf } from './beads';
+import { pauseOf } from './visitSteps';
 import { CLOSING } from './checks/closing';
 import { refuse, type Checks, type VisitFrame } from './checks/common';
 import { FINDINGS } from './checks/findings';

@@ -37,7 +37,7 @@ const begun = (sections: Readonly<Record<string, SectionProgress>> | undefined):
   Object.values(sections ?? {}).some((section) => section.phase !== 'waits');
 const ticked = ({ state }: Facts, coilIds: readonly string[], steps: readonly string[]): boolean =>
   coilIds.every((coilId) => steps.some((step) => state.tasks[`${coilId}.${step}`]?.doneAt));
-const isolatedNow = ({ state }: Facts): boolean => Object.values(state.gates).some((gate) => gate?.done.isolated !== undefined);
+const isolatedNow = ({ state }: Facts): boolean => Object.values(state.lockouts).some((lockout) => lockout?.done.isolated !== undefined);
 const mixed = ({ state }: Facts): boolean => Object.values(state.mixes).some((rows) => rows.length > 0);
 const never = (): boolean => false;
 
@@ -117,9 +117,9 @@ const ROWS: Record<CloseItem, ItemRow> = {
  * @param state of the visit
  * @param coils of it
  * @returns lines, in the order they are gone through
- * @example closingGate(foldVisit('v', 'split-cool', []), [coil()]) // []
+ * @example closingChecks(foldVisit('v', 'split-cool', []), [coil()]) // []
  */
-export function closingGate(state: VisitState, coils: readonly VisitCoil[]): CloseLine[] {
+export function closingChecks(state: VisitState, coils: readonly VisitCoil[]): CloseLine[] {
   const of = (role: VisitCoil['role']) =>
     coils.filter((coil) => coil.role === role && begun(state.sections[coil.id])).map((coil) => coil.id);
   const facts: Facts = { state, indoor: of('evaporator'), outdoor: of('condenser'), worked: false, foamed: false };
@@ -139,7 +139,7 @@ export function closingGate(state: VisitState, coils: readonly VisitCoil[]): Clo
 
 /** Refuses a tick that cannot be. @throws CoreError not-allowed `data.item` · missing `data.reason` */
 export function checkCloseCheck(state: VisitState, coils: readonly VisitCoil[], data: CloseCheck, leastReason: number): void {
-  const line = closingGate(state, coils).find((row) => row.item === data.item);
+  const line = closingChecks(state, coils).find((row) => row.item === data.item);
   if (!line) throw new CoreError('not-allowed', 'data.item', 'This visit gives no cause for that.');
   if (data.ok && line.told)
     throw new CoreError('not-allowed', 'data.item', `${line.name}: it is done where it is entered, not ticked here.`);
@@ -149,7 +149,7 @@ export function checkCloseCheck(state: VisitState, coils: readonly VisitCoil[], 
 
 /** Refuses to close with something open that nobody gave a reason for. @throws CoreError not-allowed `kind` */
 export function checkClosing(state: VisitState, coils: readonly VisitCoil[]): void {
-  const open = closingGate(state, coils).filter((line) => line.standing === 'open');
+  const open = closingChecks(state, coils).filter((line) => line.standing === 'open');
   if (open.length > 0)
     throw new CoreError(
       'not-allowed',

@@ -2,19 +2,14 @@ import { planCoil } from '../method';
 import { remainingTasks, visitTasks, type RunCoil } from '../runsheet';
 import { graded, house, mildDay, shelf, overGoodDrain } from '../testing/fixtures';
 import { fullRunCoils, scribe } from '../testing/fullRun';
-import {
-  alarmsOf,
-  beadsDone,
-  checkEvent,
-  coilRunOf,
-  GATE_TABLE,
-  gateStepsFor,
-  nextAction,
-  noPowerYet,
-  sectionClock,
-  type EventDataByKind,
-  type EventKind,
-} from '.';
+import { alarmsOf } from './alarms';
+import { stepsDone } from './visitSteps';
+import { checkEvent } from './checkEvent';
+import { coilRunOf } from './coilRun';
+import { LOCKOUT_TABLE, lockoutStepsFor } from './lockout';
+import { nextAction, sectionClock } from './clocks';
+import { noPowerYet } from './checks/noPowerYet';
+import type { EventDataByKind, EventKind } from './events';
 
 const [, INN] = fullRunCoils;
 const plan = planCoil(INN, graded(2, overGoodDrain), { ...mildDay, returnAir: { dryBulbC: 25, rhPct: 60 } }, shelf, house());
@@ -32,14 +27,18 @@ function foamed() {
     waterL: 0.8,
     applicatorId: 's',
   });
-  openGate(run);
+  completeLockout(run);
   plan.sections.forEach((_section, i) => run.happen('section.applied', where(i)));
   return run;
 }
 type Visit = ReturnType<typeof scribe>;
-const openGate = (run: Visit) => {
-  for (const step of gateStepsFor('split-cool'))
-    run.happen('gate.step', { source: 'air-handler', step, volts: { live: 121, dead: 0, none: null }[GATE_TABLE[step].reads ?? 'none'] });
+const completeLockout = (run: Visit) => {
+  for (const step of lockoutStepsFor('split-cool'))
+    run.happen('gate.step', {
+      source: 'air-handler',
+      step,
+      volts: { live: 121, dead: 0, none: null }[LOCKOUT_TABLE[step].reads ?? 'none'],
+    });
 };
 const powerUp = (run: Visit) => {
   for (const step of ['blades-free', 'closed-up', 'told', 'power-on'] as const) run.happen('power.step', { step, ok: true });
@@ -100,7 +99,7 @@ test('well, and it is clear and done; there is no foam left to look at twice', (
   run.happen('condensate.looked', { coilId: INN.id, well: true });
   expect([...new Set(words(run))]).toEqual(['clear']);
   expect(next(run).kind).toBe('done');
-  expect(beadsDone(run.state(), [INN]).wash).toBe(true);
+  expect(stepsDone(run.state(), [INN]).wash).toBe(true);
   expect(attempt(run, 'condensate.looked', { coilId: INN.id, well: true })).toThrow(/No foam on this coil/);
 });
 
@@ -112,7 +111,7 @@ test('not well, and it is rinsed by hand, with the gate first and no power until
   run.happen('condensate.looked', { coilId: INN.id, well: false });
   expect(next(run).kind).toBe('rinse');
   expect(attempt(run, 'section.rinsed', where(0))).toThrow(/isolate and prove dead/);
-  openGate(run);
+  completeLockout(run);
   expect(run.state().powerUp.done['power-on']).toBeUndefined();
   expect(noPowerYet(run.state(), run.now())).toMatch(/rinse it before power/);
   plan.sections.forEach((_section, i) => {

@@ -3,7 +3,7 @@ import { UPKEEP_NAMES } from '../interval/upkeep';
 import { POWER_SOURCE_NAMES } from '../equipment';
 import type { EventKind, VisitEvent } from './events';
 import { FINDING_STANDING_NAMES } from './findingLife';
-import { GATE_TABLE } from './gate';
+import { LOCKOUT_TABLE } from './lockout';
 import { POWER_TABLE } from './powerUp';
 import { PART_NAMES, type PartOff, type Refitted } from './takedown';
 import { stepRow, type Section } from '../method';
@@ -46,8 +46,8 @@ const WORDS: { [K in EventKind]: Teller<K> } = tableOf('entry', {
   'light.measured': () => 'the light through a coil',
   'plan.made': () => 'a plan',
   'mix.made': () => 'a mix',
-  'gate.step': ({ data }) => `${GATE_TABLE[data.step].name.toLowerCase()}, ${POWER_SOURCE_NAMES[data.source].toLowerCase()}`,
-  'gate.skipped': ({ data }) => `${GATE_TABLE[data.step].name.toLowerCase()} left out`,
+  'gate.step': ({ data }) => `${LOCKOUT_TABLE[data.step].name.toLowerCase()}, ${POWER_SOURCE_NAMES[data.source].toLowerCase()}`,
+  'gate.skipped': ({ data }) => `${LOCKOUT_TABLE[data.step].name.toLowerCase()} left out`,
   'power.restored': () => 'power reported back',
   'power.step': ({ data }) => POWER_TABLE[data.step].name.toLowerCase(),
   'part.off': ({ data }) => `${PART_NAMES[data.kind].toLowerCase()} off`,

@@ -7,7 +7,7 @@ import type { HeldReadings } from '../readings';
 import type { CoilSurvey, FaceGrades, EfficiencyEra, MeteringDevice, SiteConditions, VisitStory } from '../survey';
 import type { Finding, FindingStepMade } from './findingLife';
 import type { CloseCheck, SignOff } from './closeItems';
-import type { GateStep } from './gate';
+import type { LockoutStep } from './lockout';
 import type { PowerStep } from './powerUp';
 import type { PastNoted } from './pastNoted';
 import type { QuoteAnswer, QuoteMade } from './quote';
@@ -107,9 +107,9 @@ export interface EventDataByKind {
   'plan.made': { coilId: string; plan: CoilPlan };
   'mix.made': MixMade;
   /** `readings` of each circuit, where there is more than one; `shut` says that the compartment stays shut, so that there is nothing to read. */
-  'gate.step': { source: PowerSource; step: GateStep; volts: number | null; readings?: number[]; shut?: boolean };
+  'gate.step': { source: PowerSource; step: LockoutStep; volts: number | null; readings?: number[]; shut?: boolean };
   /** A step of the gate left out, with why; it stands on the report. */
-  'gate.skipped': { source: PowerSource; step: GateStep; reason: string };
+  'gate.skipped': { source: PowerSource; step: LockoutStep; reason: string };
   'power.restored': { source: PowerSource };
   'power.step': {
     step: PowerStep;
@@ -162,7 +162,7 @@ export interface EventDataByKind {
   'visit.signed': SignOff;
   /** Left to wait for parts, safe. */
   'visit.suspended': SuspendedFor;
-  /** Gone on with: the gate is asked anew. */
+  /** Gone on with: the gate is asked again. */
   'visit.resumed': Resumed;
   /** The visit will not be, with why. */
   'visit.cancelled': { reason: string };

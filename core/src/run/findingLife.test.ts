@@ -212,9 +212,9 @@ test('a visit is left only when it is safe, takes no work while it waits, and as
   expect(() => enter(run, 'event.undone', { eventId: 'e0004' })).toThrow('waits for parts');
   enter(run, 'note.added', { text: 'Part ordered' });
   expect(() => enter(run, 'visit.resumed', { checked: ['tag', 'rain', 'people'], note: '' })).toThrow('what came off is all there');
-  expect(run.state().gates['outdoor-unit']?.done.isolated).toBeDefined();
+  expect(run.state().lockouts['outdoor-unit']?.done.isolated).toBeDefined();
   enter(run, 'visit.resumed', { checked: ['tag', 'parts', 'rain', 'people'], note: '' });
-  expect(run.state().gates).toEqual({});
+  expect(run.state().lockouts).toEqual({});
   expect(run.state().parts.map((part) => part.backAt)).toEqual([null]);
   expect(() => enter(run, 'event.undone', { eventId: 'e0004' })).toThrow('before the pause');
 });

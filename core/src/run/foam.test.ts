@@ -2,20 +2,15 @@ import fc from 'fast-check';
 import { planCoil, type CoilPlan, type MethodContext } from '../method';
 import { graded, house, mildDay, shelf } from '../testing/fixtures';
 import { fullRunCoils, scribe } from '../testing/fullRun';
-import {
-  alarmsOf,
-  checkEvent,
-  coilMix,
-  coilRunOf,
-  GATE_TABLE,
-  gateStepsFor,
-  nextAction,
-  noPowerYet,
-  sectionClock,
-  type EventDataByKind,
-  type EventKind,
-} from '.';
-import { standingOf } from './beads';
+import { alarmsOf } from './alarms';
+import { checkEvent } from './checkEvent';
+import { coilMix } from './visitSteps';
+import { coilRunOf } from './coilRun';
+import { LOCKOUT_TABLE, lockoutStepsFor } from './lockout';
+import { nextAction, sectionClock } from './clocks';
+import { noPowerYet } from './checks/noPowerYet';
+import type { EventDataByKind, EventKind } from './events';
+import { standingOf } from './visitSteps';
 import { foamOn, inNewAir, misted, rinseBy } from './foam';
 
 /** A big coil: its faces take so long that hotter air cuts them. */
@@ -49,8 +44,12 @@ function foamedVisit() {
     waterL: 4,
     applicatorId: 's',
   });
-  for (const step of gateStepsFor('split-cool'))
-    run.happen('gate.step', { source: 'outdoor-unit', step, volts: { live: 121, dead: 0, none: null }[GATE_TABLE[step].reads ?? 'none'] });
+  for (const step of lockoutStepsFor('split-cool'))
+    run.happen('gate.step', {
+      source: 'outdoor-unit',
+      step,
+      volts: { live: 121, dead: 0, none: null }[LOCKOUT_TABLE[step].reads ?? 'none'],
+    });
   run.happen('coil.wetted', { coilId: OUT.id });
   run.happen('section.applied', { coilId: OUT.id, sectionId: 'path' });
   return run;
@@ -229,15 +228,19 @@ test('a visit is cancelled with a reason, not while foam is on; then it takes a 
 test('the gate: a compartment that stays shut is an answer, and of two circuits the worse decides', () => {
   const run = scribe('v');
   run.happen('visit.started', {});
-  const order = gateStepsFor('split-cool');
+  const order = lockoutStepsFor('split-cool');
   for (const step of order.slice(0, -1))
-    run.happen('gate.step', { source: 'outdoor-unit', step, volts: { live: 121, dead: 0, none: null }[GATE_TABLE[step].reads ?? 'none'] });
+    run.happen('gate.step', {
+      source: 'outdoor-unit',
+      step,
+      volts: { live: 121, dead: 0, none: null }[LOCKOUT_TABLE[step].reads ?? 'none'],
+    });
   run.happen('gate.step', { source: 'outdoor-unit', step: 'capacitor', volts: null, shut: true });
-  expect(run.state().gates['outdoor-unit']?.done.capacitor?.shut).toBe(true);
+  expect(run.state().lockouts['outdoor-unit']?.done.capacitor?.shut).toBe(true);
   expect(attempt(run, 'gate.step', { source: 'outdoor-unit', step: 'l1-l2', volts: 0, shut: true })).toThrow(/Only the compartment/);
   run.happen('gate.step', { source: 'outdoor-unit', step: 'l1-l2', volts: 0, readings: [0, 118] });
-  expect(run.state().gates['outdoor-unit']?.failed?.step).toBe('l1-l2');
-  expect(run.state().gates['outdoor-unit']?.done.isolated).toBeUndefined();
+  expect(run.state().lockouts['outdoor-unit']?.failed?.step).toBe('l1-l2');
+  expect(run.state().lockouts['outdoor-unit']?.done.isolated).toBeUndefined();
 });
 
 test('in whatever air, however often planned anew, a limit comes nearer or stays, and misting alone puts it off', () => {

@@ -52,7 +52,7 @@ export interface FollowedVisit {
   readonly state: VisitState;
   /** Every entry so far. */
   readonly events: readonly VisitEvent[];
-  /** Adds one: an entry that comes after all others is laid on top, any other has the visit folded anew. */
+  /** Adds one: an entry that comes after all others is laid on top, any other has the visit folded again. */
   add: (event: VisitEvent) => void;
 }
 

@@ -1,7 +1,11 @@
 import fc from 'fast-check';
 import { fullRun, fullRunCoils } from '../testing/fullRun';
 import { shelf } from '../testing/fixtures';
-import { beadsDone, checkEvent, foldVisit, isGateOpen, gateStepsFor, type VisitEvent } from '.';
+import { stepsDone } from './visitSteps';
+import { checkEvent } from './checkEvent';
+import { foldVisit } from './fold';
+import { isLockedOut, lockoutStepsFor } from './lockout';
+import type { VisitEvent } from './events';
 import { PAGE_OF } from './pages';
 import type { VisitFrame } from './checks/common';
 
@@ -12,13 +16,13 @@ const frame: VisitFrame = { configuration: 'split-cool', coils: fullRunCoils, sh
 test('a full run of two coils: every event is accepted in its turn and every bead ends done', () => {
   events.forEach((event, i) => expect(() => checkEvent(fold(events.slice(0, i)), event, frame)).not.toThrow());
   const end = fold(events);
-  expect(Object.values(beadsDone(end, fullRunCoils))).toEqual(Array(6).fill(true));
+  expect(Object.values(stepsDone(end, fullRunCoils))).toEqual(Array(6).fill(true));
   expect(end.powerUp.done.steady).toBeDefined();
-  expect(end.gateSkips.map((skip) => skip.value)).toEqual([
+  expect(end.lockoutSkips.map((skip) => skip.value)).toEqual([
     { source: 'air-handler', step: 'capacitor', reason: 'No capacitor in this cabinet.' },
   ]);
   // Power is back: every gate is shut.
-  for (const gate of Object.values(end.gates)) expect(isGateOpen(gate, gateStepsFor('split-cool'))).toBe(false);
+  for (const lockout of Object.values(end.lockouts)) expect(isLockedOut(lockout, lockoutStepsFor('split-cool'))).toBe(false);
 });
 
 test('stopped and taken up again at any event, from what was stored, the state is the same', () => {

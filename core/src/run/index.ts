@@ -6,11 +6,11 @@ export {
   PART_NAMES,
   partWords,
   refitOrder,
-  WIRE_COLOURS,
+  WIRE_COLORS,
   wiresOpen,
   type PartKind,
   type Refitted,
-  type WireColour,
+  type WireColor,
   type WireNoted,
 } from './takedown';
 export { EVENT_KINDS, type EventDataByKind, type EventKind, type Identity, type VisitEvent } from './events';
@@ -31,7 +31,7 @@ export {
   type FindingStepMade,
 } from './findingLife';
 export { CLOSE_ITEMS, type CloseItem } from './closeItems';
-export { closingGate, type CloseLine } from './closing';
+export { closingChecks, type CloseLine } from './closing';
 export { findingsHere } from './findingsHere';
 export {
   ANSWER_WAY_NAMES,
@@ -58,13 +58,12 @@ export { type Page } from './pages';
 export { entryWords } from './entryWords';
 export {
   deadVolts,
-  GATE_STEPS,
-  GATE_TABLE,
-  gateHelp,
-  gateOpenedAt,
-  gateStepName,
-  gateStepsFor,
-  isGateOpen,
+  LOCKOUT_STEPS,
+  LOCKOUT_TABLE,
+  lockoutHelp,
+  lockedOutAt,
+  lockoutStepName,
+  lockoutStepsFor,
   LEAST_REASON,
   LIVE_VOLTS,
   mayStayShut,
@@ -73,10 +72,10 @@ export {
   readsEachCircuit,
   sourceOf,
   worstReading,
-  type GateEntry,
-  type GateStep,
-} from './gate';
-export { gateOf, gateStepDue, gateToTake, provenDead } from './gateOf';
+  type LockoutEntry,
+  type LockoutStep,
+} from './lockout';
+export { lockoutOf, lockoutStepDue, lockoutToTake, provenDead } from './lockoutOf';
 export { mistBy, rinseBy } from './foam';
 export { foldVisit, followVisit, type FollowedVisit } from './fold';
 export { standingEvents } from './inOrder';
@@ -85,19 +84,19 @@ export { type SectionProgress, type Undoable, type VisitState } from './visitSta
 export { coilRunOf, foamedSections, isWashed, progressOf, type CoilRun } from './coilRun';
 export { needsFoam, nextAction, plannedRinseBy, sectionClock, type NextAction, type SectionClock, type SectionWord } from './clocks';
 export {
-  BEAD_NAMES,
-  BEADS,
-  beadsDone,
+  VISIT_STEP_NAMES,
+  VISIT_STEPS,
+  stepsDone,
   coilMix,
   coilsInHand,
-  currentBead,
+  currentStep,
   isAirOld,
   needsMix,
   pauseOf,
   standingOf,
-  type Bead,
+  type VisitStep,
   type VisitStanding,
-} from './beads';
+} from './visitSteps';
 export { checkEvent } from './checkEvent';
 export { noPowerYet } from './checks/noPowerYet';
 export { alarmsOf, dueAlarms, powerAlarmsOf, type Alarm, type AlarmKind } from './alarms';

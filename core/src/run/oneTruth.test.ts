@@ -5,32 +5,18 @@ import { remainingTasks, visitTasks, type RunCoil } from '../runsheet';
 import { graded, house, mildDay, shelf, overGoodDrain } from '../testing/fixtures';
 import { fullRunCoils, RUN_START } from '../testing/fullRun';
 import { none, oneOf, same, sameKeys } from '../testing/same';
-import {
-  alarmsOf,
-  beadsDone,
-  checkEvent,
-  closingGate,
-  coilMix,
-  coilRunOf,
-  dueAlarms,
-  foamedSections,
-  followVisit,
-  GATE_TABLE,
-  gateStepsFor,
-  isWashed,
-  needsFoam,
-  needsMix,
-  nextAction,
-  nextPowerStep,
-  noPowerYet,
-  progressOf,
-  sectionClock,
-  type EventDataByKind,
-  type EventKind,
-  type FollowedVisit,
-  type VisitEvent,
-  type VisitState,
-} from '.';
+import { alarmsOf, dueAlarms } from './alarms';
+import { stepsDone, coilMix, needsMix } from './visitSteps';
+import { checkEvent } from './checkEvent';
+import { closingChecks } from './closing';
+import { coilRunOf, foamedSections, isWashed, progressOf } from './coilRun';
+import { followVisit, type FollowedVisit } from './fold';
+import { LOCKOUT_TABLE, lockoutStepsFor } from './lockout';
+import { needsFoam, nextAction, sectionClock } from './clocks';
+import { nextPowerStep } from './powerUp';
+import { noPowerYet } from './checks/noPowerYet';
+import type { EventDataByKind, EventKind, VisitEvent } from './events';
+import type { VisitState } from './visitState';
 
 const [OUT, INN] = fullRunCoils;
 const COILS = [OUT, INN];
@@ -128,8 +114,8 @@ class Run {
   }
 
   open(source: 'outdoor-unit' | 'air-handler'): void {
-    for (const step of gateStepsFor('split-cool'))
-      this.try('gate.step', { source, step, volts: { live: 121, dead: 0, none: null }[GATE_TABLE[step].reads ?? 'none'] });
+    for (const step of lockoutStepsFor('split-cool'))
+      this.try('gate.step', { source, step, volts: { live: 121, dead: 0, none: null }[LOCKOUT_TABLE[step].reads ?? 'none'] });
   }
 
   make({ what, coil, pick, waitS }: Move): void {
@@ -170,7 +156,7 @@ class Run {
     else if (what < 98) {
       // What is open is sometimes given its reason, sometimes not: then it may not be closed.
       if (pick % 3 > 0)
-        for (const { item, standing } of closingGate(this.state, COILS))
+        for (const { item, standing } of closingChecks(this.state, COILS))
           if (standing === 'open') this.try('close.checked', { item, ok: false, reason: 'Another day, agreed' }, by);
       this.try('visit.closed', { nextDue: '2027-06-11', why: 'yearly', note: '' });
     } else if (pick % 4 === 0) this.try('visit.cancelled', { reason: 'Nobody is at home' }, by);
@@ -257,7 +243,7 @@ function agrees({ state, nowMs, events }: Run): void {
   const alarms = alarmsOf(state);
   sameKeys(new Set(alarms.map((alarm) => `${alarm.coilId} ${alarm.sectionId}`)), new Set(foamed.keys()));
   const due = new Map(dueAlarms(alarms, nowMs).map((alarm) => [`${alarm.coilId} ${alarm.sectionId}`, alarm.kind]));
-  const done = beadsDone(state, COILS);
+  const done = stepsDone(state, COILS);
   const inHand = COILS.filter((coil) => !state.skipped[coil.id]);
   const byHand: string[] = [];
 
@@ -337,7 +323,7 @@ function agrees({ state, nowMs, events }: Run): void {
   if (!state.closed && !state.cancelled)
     same(
       canHappen(state, events, nowMs, 'visit.closed', { nextDue: '2027-06-11', why: '', note: '' }),
-      byHand.length === 0 && closingGate(state, COILS).every((line) => line.standing !== 'open'),
+      byHand.length === 0 && closingChecks(state, COILS).every((line) => line.standing !== 'open'),
     );
   else none(byHand);
 
@@ -399,7 +385,7 @@ function begun(): readonly VisitEvent[] {
 test('no state says two things, whatever happens in whatever order', () => {
   const seen = new Set<string>();
   const before = begun();
-  expect(before.length).toBe(1 + 2 * COILS.length + 2 * gateStepsFor('split-cool').length);
+  expect(before.length).toBe(1 + 2 * COILS.length + 2 * lockoutStepsFor('split-cool').length);
   fc.assert(
     fc.property(fc.array(move, { minLength: 5, maxLength: 36 }), (moves) => {
       const run = new Run(before);

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { scribe } from '../testing/fullRun';
-import { GATE_STEPS, GATE_TABLE, gateHelp, LEAST_REASON, readingPasses } from './gate';
+import { LOCKOUT_STEPS, LOCKOUT_TABLE, lockoutHelp, LEAST_REASON, readingPasses } from './lockout';
 import { alarmsOf, checkEvent, dueAlarms, drainRateLMin, nextPowerStep, panClock, POWER_STEPS, powerAlarmsOf, powerClocks } from '.';
 import { compressorStopped, notPowered, stepPower } from './powerUp';
 import { fullRunCoils, fullRunPlans } from '../testing/fullRun';
@@ -83,20 +83,20 @@ test('power may not go back while foam soaks, nor out of turn', () => {
 
 describe('the gate', () => {
   test('says how each kind of disconnect is opened, and what another source asks', () => {
-    const ways = (['pull-out', 'lever', 'breaker', 'panel'] as const).map((made) => gateHelp('isolated', 'outdoor-unit', made));
+    const ways = (['pull-out', 'lever', 'breaker', 'panel'] as const).map((made) => lockoutHelp('isolated', 'outdoor-unit', made));
     expect(new Set(ways).size).toBe(4);
-    expect(gateHelp('isolated', 'package-unit', 'lever')).toMatch(/Lever right down.*Every circuit/);
-    expect(gateHelp('isolated', 'air-handler', 'lever')).toMatch(/air handler/);
-    for (const step of GATE_STEPS) expect(gateHelp(step, 'outdoor-unit', 'unknown').length).toBeGreaterThan(10);
+    expect(lockoutHelp('isolated', 'package-unit', 'lever')).toMatch(/Lever right down.*Every circuit/);
+    expect(lockoutHelp('isolated', 'air-handler', 'lever')).toMatch(/air handler/);
+    for (const step of LOCKOUT_STEPS) expect(lockoutHelp(step, 'outdoor-unit', 'unknown').length).toBeGreaterThan(10);
     expect(readingPasses('capacitor', 0.4)).toBe(true);
     expect(readingPasses('capacitor', 30)).toBe(false);
-    expect(GATE_TABLE.capacitor.help).toMatch(/licensed/);
+    expect(LOCKOUT_TABLE.capacitor.help).toMatch(/licensed/);
   });
 
   test('a step is left out only in its turn and with a reason, and the reason stays', () => {
     const run = scribe('v1');
     const frame = { configuration: 'split-cool' as const, coils: fullRunCoils, shelf, events: [] };
-    const skip = (step: (typeof GATE_STEPS)[number], reason: string) =>
+    const skip = (step: (typeof LOCKOUT_STEPS)[number], reason: string) =>
       run.happen('gate.skipped', { source: 'outdoor-unit', step, reason });
     const fresh = run.state();
     expect(() => checkEvent(fresh, skip('thermostat-off', 'no'), frame)).toThrow(`${LEAST_REASON} characters`);
@@ -104,7 +104,7 @@ describe('the gate', () => {
     run.events.length = 0;
     const good = skip('thermostat-off', 'No thermostat in this house.');
     expect(() => checkEvent(fresh, good, frame)).not.toThrow();
-    expect(run.state().gates['outdoor-unit']?.done['thermostat-off']).toMatchObject({
+    expect(run.state().lockouts['outdoor-unit']?.done['thermostat-off']).toMatchObject({
       skipped: 'No thermostat in this house.',
       by: 'Wren',
     });

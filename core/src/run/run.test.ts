@@ -1,27 +1,17 @@
 import fc from 'fast-check';
 import { planCoil } from '../method';
 import { coil, graded, house, mildDay, shelf } from '../testing/fixtures';
-import {
-  beadsDone,
-  checkEvent,
-  coilRunOf,
-  currentBead,
-  GATE_TABLE,
-  foldVisit,
-  gateStepsFor,
-  isGateOpen,
-  isWashed,
-  nextAction,
-  sectionClock,
-  type EventDataByKind,
-  type EventKind,
-  type GateStep,
-  type VisitEvent,
-} from '.';
+import { stepsDone, currentStep } from './visitSteps';
+import { checkEvent } from './checkEvent';
+import { coilRunOf, isWashed } from './coilRun';
+import { LOCKOUT_TABLE, lockoutStepsFor, isLockedOut, type LockoutStep } from './lockout';
+import { foldVisit } from './fold';
+import { nextAction, sectionClock } from './clocks';
+import type { EventDataByKind, EventKind, VisitEvent } from './events';
 import { foamOn } from './foam';
 import { freshRun } from './coilRun';
 import { freshSection } from './visitState';
-import { shutGate, stepGate } from './gate';
+import { noLockout, stepLockout } from './lockout';
 import type { VisitFrame } from './checks/common';
 
 const START = Date.parse('2026-06-11T14:30:00.000Z');
@@ -41,9 +31,9 @@ function happened<K extends EventKind>(kind: K, data: EventDataByKind[K], atS: n
   } as VisitEvent;
 }
 const fold = (events: readonly VisitEvent[]) => foldVisit('v1', 'split-cool', events);
-const volts = (step: GateStep) => ({ live: 121, dead: 0, none: null })[GATE_TABLE[step].reads ?? 'none'];
-const openGate = (atS: number) =>
-  gateStepsFor('split-cool').map((step, i) => happened('gate.step', { source: 'outdoor-unit', step, volts: volts(step) }, atS + i));
+const volts = (step: LockoutStep) => ({ live: 121, dead: 0, none: null })[LOCKOUT_TABLE[step].reads ?? 'none'];
+const completeLockout = (atS: number) =>
+  lockoutStepsFor('split-cool').map((step, i) => happened('gate.step', { source: 'outdoor-unit', step, volts: volts(step) }, atS + i));
 
 const section = (index: number) => plan.sections[index]?.id ?? '';
 const script = (): VisitEvent[] => [
@@ -51,7 +41,7 @@ const script = (): VisitEvent[] => [
   happened('coil.surveyed', { coilId: 'coil-1', survey: graded(3) }, 10),
   happened('plan.made', { coilId: 'coil-1', plan }, 20),
   happened('mix.made', { coilId: 'coil-1', cleanerId: 'alkaline', targetWaterParts: 4, concentrateL: 1, waterL: 4, applicatorId: 'a' }, 30),
-  ...openGate(40),
+  ...completeLockout(40),
   happened('coil.wetted', { coilId: 'coil-1' }, 60),
   happened('section.applied', { coilId: 'coil-1', sectionId: section(0) }, 70),
   happened('section.applied', { coilId: 'coil-1', sectionId: section(1) }, 100),
@@ -106,9 +96,9 @@ describe('the run is a fold', () => {
 
   test('beads follow what was done', () => {
     const events = script();
-    const reached = events.map((_, i) => currentBead(fold(events.slice(0, i + 1)), frame.coils));
-    expect(reached.filter((bead, i) => bead !== reached[i - 1])).toEqual(['look', 'plan', 'mix', 'wash', 'check', 'close']);
-    expect(beadsDone(fold(events), frame.coils)).toEqual({ look: true, plan: true, mix: true, wash: true, check: true, close: true });
+    const reached = events.map((_, i) => currentStep(fold(events.slice(0, i + 1)), frame.coils));
+    expect(reached.filter((visitStep, i) => visitStep !== reached[i - 1])).toEqual(['look', 'plan', 'mix', 'wash', 'check', 'close']);
+    expect(stepsDone(fold(events), frame.coils)).toEqual({ look: true, plan: true, mix: true, wash: true, check: true, close: true });
   });
 
   test('a new plan keeps the sections that were done', () => {
@@ -123,14 +113,14 @@ describe('the run is a fold', () => {
 });
 
 describe('the safety gate', () => {
-  const order = gateStepsFor('split-cool');
-  const walk = (steps: [GateStep, number | null][]) =>
-    steps.reduce((gate, [step, v]) => stepGate(gate, order, step, { volts: v, at: 't', by: 'Wren', skipped: null }), shutGate());
-  const proper = order.map((step): [GateStep, number | null] => [step, volts(step)]);
+  const order = lockoutStepsFor('split-cool');
+  const walk = (steps: [LockoutStep, number | null][]) =>
+    steps.reduce((lockout, [step, v]) => stepLockout(lockout, order, step, { volts: v, at: 't', by: 'Wren', skipped: null }), noLockout());
+  const proper = order.map((step): [LockoutStep, number | null] => [step, volts(step)]);
 
   test('opens only after every step, in order', () => {
-    expect(isGateOpen(walk(proper), order)).toBe(true);
-    for (let skip = 0; skip < proper.length; skip += 1) expect(isGateOpen(walk(proper.filter((_, i) => i !== skip)), order)).toBe(false);
+    expect(isLockedOut(walk(proper), order)).toBe(true);
+    for (let skip = 0; skip < proper.length; skip += 1) expect(isLockedOut(walk(proper.filter((_, i) => i !== skip)), order)).toBe(false);
   });
 
   test.each([
@@ -140,18 +130,18 @@ describe('the safety gate', () => {
     ['meter-proved', 0],
     ['meter-proved-again', 3],
   ] as const)('%s reading %s shuts it back to isolation', (bad, v) => {
-    const gate = walk(proper.map(([step, ok]): [GateStep, number | null] => (step === bad ? [step, v] : [step, ok])));
-    expect(isGateOpen(gate, order)).toBe(false);
-    expect(gate.done['isolated']).toBeUndefined();
+    const lockout = walk(proper.map(([step, ok]): [LockoutStep, number | null] => (step === bad ? [step, v] : [step, ok])));
+    expect(isLockedOut(lockout, order)).toBe(false);
+    expect(lockout.done['isolated']).toBeUndefined();
   });
 
   test('power back shuts it; gas must be off on a gas package', () => {
-    const open = [...script().slice(0, 3), ...openGate(40)];
-    expect(isGateOpen(fold(open).gates['outdoor-unit'], order)).toBe(true);
-    expect(isGateOpen(fold([...open, happened('power.restored', { source: 'outdoor-unit' }, 100)]).gates['outdoor-unit'], order)).toBe(
+    const open = [...script().slice(0, 3), ...completeLockout(40)];
+    expect(isLockedOut(fold(open).lockouts['outdoor-unit'], order)).toBe(true);
+    expect(isLockedOut(fold([...open, happened('power.restored', { source: 'outdoor-unit' }, 100)]).lockouts['outdoor-unit'], order)).toBe(
       false,
     );
-    expect(gateStepsFor('package-gas-electric')).toContain('gas-off');
+    expect(lockoutStepsFor('package-gas-electric')).toContain('gas-off');
   });
 });
 

@@ -5,7 +5,7 @@ interface Begun {
   phase: string;
 }
 
-/** Nothing but water has touched these: a new plan may cut them anew. */
+/** Nothing but water has touched these: a new plan may cut them again. */
 const UNTOUCHED: readonly string[] = ['waits', 'wet'];
 
 /**

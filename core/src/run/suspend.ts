@@ -54,18 +54,19 @@ export interface Pause extends Stamped<SuspendedFor> {
 
 /** What of a visit decides what leaving it asks for. */
 export interface LeavingState {
-  gates: Readonly<Record<string, { done: Readonly<Record<string, unknown>> } | undefined>>;
+  lockouts: Readonly<Record<string, { done: Readonly<Record<string, unknown>> } | undefined>>;
   parts: readonly { backAt: string | null }[];
 }
 
-const isolated = ({ gates }: LeavingState): boolean => Object.values(gates).some((gate) => gate?.done['isolated'] !== undefined);
+const isolated = ({ lockouts }: LeavingState): boolean =>
+  Object.values(lockouts).some((lockout) => lockout?.done['isolated'] !== undefined);
 const open = ({ parts }: LeavingState): boolean => parts.some((part) => part.backAt === null);
 
 /**
  * What leaving the visit as it stands asks for.
  * @param state of the visit
  * @returns steps to confirm
- * @example safeStepsFor({ gates: {}, parts: [] }) // ['water-off', 'told']
+ * @example safeStepsFor({ lockouts: {}, parts: [] }) // ['water-off', 'told']
  */
 export const safeStepsFor = (state: LeavingState): SafeStep[] =>
   SAFE_STEPS.filter((step) => (step === 'isolated' ? isolated(state) : step === 'covered' ? open(state) : true));
@@ -75,7 +76,7 @@ export const safeStepsFor = (state: LeavingState): SafeStep[] =>
  * @param state of the visit
  * @param pause that ends
  * @returns checks to make
- * @example rechecksFor({ gates: {}, parts: [] }, { safe: ['isolated'] }) // ['tag', 'rain', 'people']
+ * @example rechecksFor({ lockouts: {}, parts: [] }, { safe: ['isolated'] }) // ['tag', 'rain', 'people']
  */
 export const rechecksFor = (state: LeavingState, pause: Pick<SuspendedFor, 'safe'>): Recheck[] =>
   RECHECKS.filter((check) => (check === 'tag' ? pause.safe.includes('isolated') : check === 'parts' ? open(state) : true));

@@ -1,17 +1,10 @@
 import { CoreError } from '../errors';
 import { shelf } from '../testing/fixtures';
-import {
-  checkEvent,
-  foldVisit,
-  gateStepsFor,
-  partWords,
-  refitOrder,
-  wiresOpen,
-  type EventDataByKind,
-  type EventKind,
-  type VisitEvent,
-  type WireNoted,
-} from '.';
+import { checkEvent } from './checkEvent';
+import { foldVisit } from './fold';
+import { lockoutStepsFor } from './lockout';
+import { partWords, refitOrder, wiresOpen, type WireNoted } from './takedown';
+import type { EventDataByKind, EventKind, VisitEvent } from './events';
 import { type PartOff } from './takedown';
 import type { VisitFrame } from './checks/common';
 
@@ -31,7 +24,7 @@ function happened<K extends EventKind>(kind: K, data: EventDataByKind[K]): Visit
 const fold = (events: readonly VisitEvent[]) => foldVisit('v1', 'split-cool', events);
 const off = (kind: PartOff['kind'], screws = 0, which = ''): VisitEvent => happened('part.off', { kind, which, screws, note: '' });
 const wire: WireNoted = { plug: 'Fan', terminal: 'C', unitSide: 'brown', otherSide: 'black', note: '', photoId: null };
-const dead = gateStepsFor('split-cool').map((step) =>
+const dead = lockoutStepsFor('split-cool').map((step) =>
   happened('gate.step', { source: 'outdoor-unit', step, volts: step.startsWith('meter') ? 121 : step.startsWith('l') ? 0 : null }),
 );
 

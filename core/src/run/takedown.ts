@@ -18,9 +18,9 @@ export const PART_NAMES: Record<PartKind, string> = {
 };
 
 /** Colours of wire insulation, by name; a pair with a stripe is noted in words. */
-export const WIRE_COLOURS = ['black', 'white', 'red', 'blue', 'yellow', 'green', 'brown', 'orange', 'purple', 'grey', 'pink'] as const;
-/** One of `WIRE_COLOURS`. */
-export type WireColour = (typeof WIRE_COLOURS)[number];
+export const WIRE_COLORS = ['black', 'white', 'red', 'blue', 'yellow', 'green', 'brown', 'orange', 'purple', 'grey', 'pink'] as const;
+/** One of `WIRE_COLORS`. */
+export type WireColor = (typeof WIRE_COLORS)[number];
 
 /** A part taken off, in the order of the events. */
 export interface PartOff {
@@ -31,14 +31,14 @@ export interface PartOff {
   note: string;
 }
 
-/** One wire of a plug or terminal: its colour may differ on the two sides. */
+/** One wire of a plug or terminal: its color may differ on the two sides. */
 export interface WireNoted {
   /** Plug or component, e.g. "Contactor". */
   plug: string;
   terminal: string;
-  unitSide: WireColour;
+  unitSide: WireColor;
   /** Null where there is no second side. */
-  otherSide: WireColour | null;
+  otherSide: WireColor | null;
   note: string;
   photoId: string | null;
 }

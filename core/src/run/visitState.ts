@@ -10,7 +10,7 @@ import type { DrainTest } from './drain';
 import type { EventDataByKind, Identity, MixMade, Photo, RulesChosen, SplitReading, VisitEvent } from './events';
 import type { Finding, FindingStepMade } from './findingLife';
 import type { FoamOn } from './foam';
-import type { GateProgress, GateStep } from './gate';
+import type { LockoutProgress, LockoutStep } from './lockout';
 import type { Page } from './pages';
 import type { PastNoted } from './pastNoted';
 import { notPowered, type PowerUp } from './powerUp';
@@ -76,9 +76,9 @@ export interface VisitState {
   held: Stamped<HeldReadings>[];
   plans: Record<string, Stamped<CoilPlan>>;
   mixes: Record<string, Stamped<MixMade>[]>;
-  gates: Partial<Record<PowerSource, GateProgress>>;
+  lockouts: Partial<Record<PowerSource, LockoutProgress>>;
   /** Every step of a gate that was left out, whatever came after. */
-  gateSkips: Stamped<{ source: PowerSource; step: GateStep; reason: string }>[];
+  lockoutSkips: Stamped<{ source: PowerSource; step: LockoutStep; reason: string }>[];
   powerUp: PowerUp;
   /** Water poured over each indoor coil, L a pour. */
   pours: Record<string, Stamped<number>[]>;
@@ -148,8 +148,8 @@ export const emptyState = (visitId: string): VisitState => ({
   held: [],
   plans: {},
   mixes: {},
-  gates: {},
-  gateSkips: [],
+  lockouts: {},
+  lockoutSkips: [],
   powerUp: notPowered(),
   pours: {},
   drainTests: {},

@@ -13,7 +13,7 @@ const CLOSE_BREATH = 8;
 export interface Exploring {
   tasks: readonly Task[];
   crew: number;
-  /** Only sheets that end sooner are looked for, s; read anew at every node. */
+  /** Only sheets that end sooner are looked for, s; read again at every node. */
   below: () => number;
   /** A sheet that ends sooner. */
   found: (starts: Float64Array, endS: number) => void;

@@ -36,12 +36,12 @@ const isWork = (taken: Taken): boolean => taken.seconds >= SHORTEST_S && taken.s
  * person did just before, where that is near the usual.
  * @param events of one visit
  * @returns task and how long it took, s
- * @example takenTimes([]) // []
+ * @example measuredDurations([]) // []
  */
-export function takenTimes(events: readonly VisitEvent[]): Taken[] {
+export function measuredDurations(events: readonly VisitEvent[]): Taken[] {
   const taken: Taken[] = [];
   const begun = new Map<string, string>();
-  const gates = new Map<string, string>();
+  const lockouts = new Map<string, string>();
   const plans = new Map<string, CoilPlan>();
   const lastBy = new Map<string, string>();
   const add = (id: string, time: number) => taken.push({ id, seconds: time });
@@ -69,8 +69,8 @@ export function takenTimes(events: readonly VisitEvent[]): Taken[] {
       }
       case 'gate.step': {
         const { source, step } = event.data;
-        const from = gates.get(source);
-        if (step === 'thermostat-off') gates.set(source, event.at);
+        const from = lockouts.get(source);
+        if (step === 'thermostat-off') lockouts.set(source, event.at);
         else if (step === 'meter-proved-again' && from) add('isolate', seconds(from, event.at));
         break;
       }

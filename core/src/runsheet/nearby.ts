@@ -2,9 +2,9 @@ import { nodeOf, withArc, type Network } from './network';
 import { explore, type Exploring } from './explore';
 import type { Task } from './task';
 
-/** Nodes that one neighbourhood is searched for: more, smaller looks find more, and leave time to prove it. */
+/** Nodes that one neighborhood is searched for: more, smaller looks find more, and leave time to prove it. */
 const MOST_NODES = 48;
-/** So many neighbourhoods in turn without a better sheet, and it is left. */
+/** So many neighborhoods in turn without a better sheet, and it is left. */
 const PATIENCE = 30;
 /** So often tasks anywhere are freed instead of those of a stretch, and such a share of them. */
 const [ANYWHERE, FREED] = [0.3, 0.5];
@@ -33,11 +33,11 @@ function keeping(root: Network, tasks: readonly Task[], starts: Float64Array, fr
 
 /**
  * Looks for a better sheet near the best one: what is done within a stretch of time is freed, the rest keeps its order, and what is freed is searched
- * anew (large neighbourhoods; Shaw 1998, from memory). Ends once nothing better was found for a while.
+ * again (large neighborhoods; Shaw 1998, from memory). Ends once nothing better was found for a while.
  * @param root network of the tasks
  * @param ask as for `explore`; `found` has to move `best` and `below`
  * @param random from 0 to 1
- * @param best the sheet that it begins from, read anew each time
+ * @param best the sheet that it begins from, read again each time
  * @yields as `explore`
  */
 export function* nearby(

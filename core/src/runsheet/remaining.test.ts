@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { coilRunOf, gateStepsFor, GATE_TABLE, nextAction, POWER_STEPS } from '../run';
+import { coilRunOf, lockoutStepsFor, LOCKOUT_TABLE, nextAction, POWER_STEPS } from '../run';
 import { fullRun, fullRunPlans, RUN_START, scribe } from '../testing/fullRun';
 import {
   learnedTimes,
@@ -7,7 +7,7 @@ import {
   NOW_TASK,
   remainingTasks,
   scheduleRun,
-  takenTimes,
+  measuredDurations,
   visitTasks,
   type RunCoil,
   type RunSheet,
@@ -32,8 +32,12 @@ const sheetOf = (left: readonly Task[], crew: number): RunSheet => {
 function untilSoaking() {
   const run = scribe('v1');
   for (const plan of [out, inn]) run.happen('plan.made', { coilId: plan.coilId, plan });
-  for (const step of gateStepsFor('split-cool'))
-    run.happen('gate.step', { source: 'outdoor-unit', step, volts: { live: 121, dead: 0, none: null }[GATE_TABLE[step].reads ?? 'none'] });
+  for (const step of lockoutStepsFor('split-cool'))
+    run.happen('gate.step', {
+      source: 'outdoor-unit',
+      step,
+      volts: { live: 121, dead: 0, none: null }[LOCKOUT_TABLE[step].reads ?? 'none'],
+    });
   run.happen('coil.wetted', { coilId: out.coilId });
   run.happen('section.applied', { coilId: out.coilId, sectionId: out.sections[0]!.id });
   return run;
@@ -148,19 +152,19 @@ describe('times of past runs', () => {
   });
 
   test('a run tells its gates, its tasks and its rinses, and keeps silent on what was a forgotten tap', () => {
-    const ids = takenTimes(fullRun('v1')).map((row) => row.id);
+    const ids = measuredDurations(fullRun('v1')).map((row) => row.id);
     expect(ids).toContain('isolate');
     expect(ids).toContain('lift');
     const run = scribe('v1');
     run.happen('task.begun', { taskId: 'x.gun' });
     run.wait(4 * 3600);
     run.happen('task.done', { taskId: 'x.gun' });
-    expect(takenTimes(run.events)).toEqual([]);
+    expect(measuredDurations(run.events)).toEqual([]);
     // Without a beginning it began when the same person had done what came before; another's work says nothing.
     run.wait(115);
     run.happen('task.done', { taskId: 'x.pad' });
     run.happen('task.done', { taskId: 'x.other' }, 'Ives');
-    expect(takenTimes(run.events)).toEqual([{ id: 'pad', seconds: 120 }]);
+    expect(measuredDurations(run.events)).toEqual([{ id: 'pad', seconds: 120 }]);
   });
 
   test('foam and rinse are learned each m², and waiting between is not taken for work', () => {
@@ -172,7 +176,7 @@ describe('times of past runs', () => {
     run.happen('section.applied', { coilId: out.coilId, sectionId: id });
     run.wait(595);
     run.happen('section.rinsed', { coilId: out.coilId, sectionId: id });
-    const taken = takenTimes(run.events);
+    const taken = measuredDurations(run.events);
     expect(taken).toEqual([{ id: 'foam-area', seconds: 20 / areaM2 }]);
   });
 });

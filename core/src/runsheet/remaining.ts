@@ -29,7 +29,7 @@ function cameAbout(when: DoneWhen, coilId: string | null, state: VisitState, now
     case 'ticked':
       return false;
     case 'read-before':
-      return state.readings.some((row) => row.value.when === 'before') || Object.keys(state.gates).length > 0;
+      return state.readings.some((row) => row.value.when === 'before') || Object.keys(state.lockouts).length > 0;
     case 'gate-open':
       return false;
     case 'mixed':

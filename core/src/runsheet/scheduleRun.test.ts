@@ -222,14 +222,14 @@ test('two clashes at once are told as soon as one is', () => {
     ]),
   ];
   let looks = 0;
-  const gate: Task = {
+  const lockout: Task = {
     ...task('gate0', 10),
     get handsOn() {
       looks += 1;
       return true;
     },
   };
-  const result = scheduleRun([gate, ...clashAt(0).slice(1), ...clashAt(1)], 1);
+  const result = scheduleRun([lockout, ...clashAt(0).slice(1), ...clashAt(1)], 1);
   expect(result).toMatchObject({ byWindows: false, clash: [expect.stringMatching(/0$/), expect.stringMatching(/0$/)] });
   // Eight windows, each left out once: going through every order of them looks through forty thousand.
   expect(looks).toBeLessThan(1000);

@@ -49,12 +49,12 @@ function plainSheet(tasks: readonly Task[], crew: number): (Pick<RunSheet, 'plac
   return { placed: placedOf(tasks, starts, crew), endS, starts };
 }
 
-/** Nodes that are looked at before neighbourhoods of what was found are, and between two such rounds. */
+/** Nodes that are looked at before neighborhoods of what was found are, and between two such rounds. */
 const [FIRST_NODES, NEXT_NODES] = [256, 32768];
 
 /**
  * Searches the shortest order of work for a crew under least and most lags. Begins with the plain way, one thing after the other, so that there is a
- * sheet at once; then branch and bound, for more than one person from the best of large neighbourhoods on. Exact when it is let run to its end.
+ * sheet at once; then branch and bound, for more than one person from the best of large neighborhoods on. Exact when it is let run to its end.
  * Gives way every few dozen nodes, and at every improvement, so that the caller decides how long it may think; no clock of its own.
  * @param tasks tasks with what each follows, their seconds and windows, s
  * @param crew people, 1–3

@@ -40,7 +40,7 @@ export interface SlotCoil {
   rows: number;
   source: PowerSource;
   plan: CoilPlan;
-  /** Planned anew with the least opening; null where it opens the least already. */
+  /** Planned again with the least opening; null where it opens the least already. */
   openLess: CoilPlan | null;
 }
 
@@ -49,7 +49,7 @@ const BREATHS = 12;
 /** Running over by less is no clash, s. Common practice, no source. */
 const GRACE_S = 300;
 
-/** Runs found before, s, by their tasks and people: a visit is timed anew with each of its entries, and few of them change a task. */
+/** Runs found before, s, by their tasks and people: a visit is timed again with each of its entries, and few of them change a task. */
 const found = new Map<string, number>();
 const MOST_FOUND = 300;
 

@@ -34,7 +34,7 @@ export interface Saving {
   yearAfter: number;
   /** kWh a year; above 0 is less than before. */
   saved: number;
-  /** Where it lies with nine in ten, kWh: by the spread of the fits, and by drawing them anew. */
+  /** Where it lies with nine in ten, kWh: by the spread of the fits, and by drawing them again. */
   analytic: { low: number; high: number };
   bootstrap: { low: number; high: number };
   verdict: 'saved' | 'more' | 'not-shown';
@@ -103,7 +103,7 @@ function yearVariance(fit: EnergyFit, points: readonly EnergyPoint[], quality: F
   return own * variance * (quality.n / quality.effective);
 }
 
-/** Years by fits to days drawn anew: the fit with its own errors in blocks, change points looked for again around where they were. */
+/** Years by fits to days drawn again: the fit with its own errors in blocks, change points looked for again around where they were. */
 function drawnYears(fit: EnergyFit, points: readonly EnergyPoint[], year: readonly YearDay[], random: () => number): number[] {
   const errors = points.map((point) => point.kWh - predicted(fit, point));
   const n = points.length;

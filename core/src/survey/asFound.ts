@@ -117,7 +117,7 @@ export type NotRunning = 'compressor' | 'control' | 'supply' | 'part' | 'short' 
 const WORK: readonly NotRunning[] = ['drain', 'overheats'];
 
 /** What as-found figures say. */
-export interface AsFoundJudgement {
+export interface AsFoundJudgment {
   /** One for each thing that was measured or seen. */
   lines: { name: string; text: string; ok: boolean }[];
   /** Null where it runs, or was not tried. */
@@ -138,8 +138,8 @@ const signed = (value: number, digits: number): string => `${value < 0 ? '−' :
  * @returns lines, what stops the job, and findings
  * @example judgeAsFound({ ...notTried(), state: 'hums', ratedUf: 40, measuredUf: 31 }).why // 'part'
  */
-export function judgeAsFound(found: AsFound): AsFoundJudgement {
-  const lines: AsFoundJudgement['lines'] = [];
+export function judgeAsFound(found: AsFound): AsFoundJudgment {
+  const lines: AsFoundJudgment['lines'] = [];
   const findings: FindingKind[] = [];
   const { lineV, plateV, ratedUf, measuredUf, contactor } = found;
   const volts = lineV !== null && plateV ? share(lineV, plateV) : null;

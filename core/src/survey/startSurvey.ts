@@ -22,7 +22,7 @@ const ONE_SIDE: Partial<Record<Soil, CoilRole>> = {
 export const soilsFor = (role: CoilRole): Soil[] => SOILS.filter((soil) => (ONE_SIDE[soil] ?? role) === role);
 
 /**
- * Where a survey starts: what was noted on this visit, else what was built and found before, with everything that must be seen anew left open.
+ * Where a survey starts: what was noted on this visit, else what was built and found before, with everything that must be seen again left open.
  * @param now as noted on this visit
  * @param before as noted last
  * @returns a survey to go on from

@@ -54,18 +54,18 @@ export function drawnMeter({ before, after, days, noise, rho }: MeterDraw, seed:
  * How often the intervals of a saving hold the truth.
  * @param draw what is drawn
  * @param draws how many
- * @param reckon the saving of one draw
+ * @param compute the saving of one draw
  * @returns shares that each interval held
  */
 export function savingCoverage(
   draw: MeterDraw,
   draws: number,
-  reckon: (meter: DrawnMeter) => { analytic: { low: number; high: number }; bootstrap: { low: number; high: number } },
+  compute: (meter: DrawnMeter) => { analytic: { low: number; high: number }; bootstrap: { low: number; high: number } },
 ): { analytic: number; bootstrap: number; agree: number } {
   let [analytic, bootstrap, agree] = [0, 0, 0];
   for (let seed = 1; seed <= draws; seed += 1) {
     const meter = drawnMeter(draw, seed);
-    const told = reckon(meter);
+    const told = compute(meter);
     const holds = ({ low, high }: { low: number; high: number }) => (meter.truth >= low && meter.truth <= high ? 1 : 0);
     analytic += holds(told.analytic);
     bootstrap += holds(told.bootstrap);

@@ -2,11 +2,11 @@ import type { Configuration, PowerSource } from '../equipment';
 import { planCoil, type CoilBuild, type CoilPlan } from '../method';
 import type { Cleaner } from '../mix';
 import {
-  closingGate,
+  closingChecks,
   coilRunOf,
   foldVisit,
-  GATE_TABLE,
-  gateStepsFor,
+  LOCKOUT_TABLE,
+  lockoutStepsFor,
   nextAction,
   POWER_STEPS,
   type EventDataByKind,
@@ -94,10 +94,10 @@ export function fullRun(
       applicatorId: 'pump-sprayer',
     });
 
-  const order = gateStepsFor('split-cool');
+  const order = lockoutStepsFor('split-cool');
   const read = (source: PowerSource, wrongAt?: string) => {
     for (const step of order) {
-      const { reads } = GATE_TABLE[step];
+      const { reads } = LOCKOUT_TABLE[step];
       const volts = reads === null ? null : reads === 'live' ? 121 : step === wrongAt ? 118 : 0;
       if (step === 'capacitor' && source === 'air-handler')
         happen('gate.skipped', { source, step, reason: 'No capacitor in this cabinet.' });
@@ -108,7 +108,7 @@ export function fullRun(
   read('outdoor-unit', 'l1-ground');
   // From isolation on it is done again.
   for (const step of order.slice(order.indexOf('isolated')))
-    happen('gate.step', { source: 'outdoor-unit', step, volts: { live: 121, dead: 0, none: null }[GATE_TABLE[step].reads ?? 'none'] });
+    happen('gate.step', { source: 'outdoor-unit', step, volts: { live: 121, dead: 0, none: null }[LOCKOUT_TABLE[step].reads ?? 'none'] });
   const panel = happen('part.off', { kind: 'panel', which: 'path side', screws: 6, note: '' });
   const wire = happen('wire.noted', {
     plug: 'Fan plug',
@@ -175,7 +175,7 @@ export function fullRun(
   happen('reading.taken', { when: 'after', returnC: 24, supplyC: 13.5, outdoorC: 24 });
   for (const build of coils) happen('coil.checked', { coilId: build.id, gradesAfter: gradedAll(build, 0).grades, note: '' });
   happen('stock.used', { cleanerId: out.cleanerId ?? '', litres: 0.6 });
-  for (const line of closingGate(run.state(), coils))
+  for (const line of closingChecks(run.state(), coils))
     if (line.item === 'signed') happen('visit.signed', { who: 'customer', name: 'Odile Fennick', strokes: SIGNATURE, photoId: null });
     else if (line.standing === 'open') happen('close.checked', { item: line.item, ok: true, reason: '' });
   happen('visit.closed', { nextDue: '2027-06-11', why: 'yearly', note: '' });

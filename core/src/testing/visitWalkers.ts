@@ -3,10 +3,10 @@ import { FAULTS } from '../diagnosis';
 import { FINDING_TABLE } from '../survey';
 import {
   foldVisit,
-  GATE_TABLE,
-  gateStepsFor,
+  LOCKOUT_TABLE,
+  lockoutStepsFor,
   readingPasses,
-  type GateStep,
+  type LockoutStep,
   type EventDataByKind,
   type EventKind,
   type VisitEvent,
@@ -98,14 +98,14 @@ export function walkVisit(hidden: HiddenVisit, coils: readonly CoilBuild[], walk
     add(30, 'plan.made', { coilId: coil.id, plan });
     return [{ coil, plan }];
   });
-  const order = gateStepsFor('split-cool');
+  const order = lockoutStepsFor('split-cool');
   for (let i = 0; i < order.length; i += 1) {
-    const step = order[i] as GateStep;
+    const step = order[i] as LockoutStep;
     const shown = meterShows(hidden, 'outdoor-unit', step, events);
     add(30, 'gate.step', {
       source: 'outdoor-unit',
       step,
-      volts: shown && (walker.readsTheMeter ? shown.volts : GATE_TABLE[step].reads === 'live' ? 240 : 0),
+      volts: shown && (walker.readsTheMeter ? shown.volts : LOCKOUT_TABLE[step].reads === 'live' ? 240 : 0),
     });
     // What failed is put right, and proved again from isolation on.
     if (shown && walker.readsTheMeter && !readingPasses(step, shown.volts)) i = Math.min(i, order.indexOf('isolated')) - 1;

@@ -1,6 +1,6 @@
 import { soilG, type FinPack } from './finPack';
 import type { PlanWay } from './planWay';
-import { torchGrade } from './sight';
+import { lightGrade } from './sight';
 import { SOIL_G_PER_DEPTH } from './soilTraits';
 
 /** What a wash costs in minutes: the work itself, and what is to be put right after it. */
@@ -33,7 +33,7 @@ export const COST_NAMES: Record<Exclude<keyof WashCost, 'total'>, string> = {
   inside: 'soil washed into the cabinet',
 };
 
-/** Minutes for each: a depth of soil over a square metre, a grade that it is left at, folded, baked and oversoaked square metres, a litre spilled, a gram inside. Judgement. */
+/** Minutes for each: a depth of soil over a square metre, a grade that it is left at, folded, baked and oversoaked square metres, a litre spilled, a gram inside. Judgment. */
 const MINUTES = { depth: 60, grade: 15, comb: 150, baked: 40, soaked: 30, litre: 15, gram: 0.08 };
 
 /**
@@ -58,7 +58,7 @@ export function washCost(pack: FinPack, way: PlanWay): WashCost {
   }
   const cost = {
     work: pack.seconds / 60,
-    again: (soilG(pack) / SOIL_G_PER_DEPTH) * MINUTES.depth + torchGrade(pack) * MINUTES.grade,
+    again: (soilG(pack) / SOIL_G_PER_DEPTH) * MINUTES.depth + lightGrade(pack) * MINUTES.grade,
     comb: bent * cellM2 * MINUTES.comb,
     baked: baked * cellM2 * MINUTES.baked,
     soaked: soaked * cellM2 * MINUTES.soaked,

@@ -2,7 +2,7 @@ import { COST_NAMES, washCost, type WashCost } from './costs';
 import { copyPack, newPack, type FinPack } from './finPack';
 import { finishBy, type PlanWay } from './planWay';
 import type { PracticeCase } from './practiceCase';
-import { lightPct, torchGrade } from './sight';
+import { lightPct, lightGrade } from './sight';
 import { stepPack } from './stepPack';
 import { NOZZLES, type Second, type Touch } from './tools';
 import type { Grade } from '../survey';
@@ -126,7 +126,7 @@ export function washEnd(pack: FinPack, way: PlanWay): WashEnd {
   return {
     cost: washCost(pack, way),
     lightPct: lightPct(pack),
-    grade: torchGrade(pack),
+    grade: lightGrade(pack),
     waterL: pack.waterL,
     solutionL: pack.solutionL,
     minutes: pack.seconds / 60,

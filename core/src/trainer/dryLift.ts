@@ -4,13 +4,13 @@ import type { Touch } from './tools';
 // By name: looked up once, not for each cell of each second.
 const { abs, exp, min, PI, sin } = Math;
 
-/** Share of felt that each dry tool takes in a second, dry and wet, and of what is loose in the row that it reaches. Judgement. */
+/** Share of felt that each dry tool takes in a second, dry and wet, and of what is loose in the row that it reaches. Judgment. */
 const TAKES = {
   vacuum: { dry: 0.6, wet: 0.05, loose: 0.12 },
   brush: { dry: 0.4, wet: 0.06, loose: 0.03 },
   blower: { dry: 0.35, wet: 0.02, loose: 0.08 },
 } as const;
-/** A brush pushed across fins folds so much of them in a second, on fins that bear so much, kPa. Judgement. */
+/** A brush pushed across fins folds so much of them in a second, on fins that bear so much, kPa. Judgment. */
 const BRUSH_FOLDS = { share: 0.25, ofKPa: 60 };
 
 /**

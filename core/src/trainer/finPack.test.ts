@@ -8,7 +8,7 @@ import { copyPack, newPack, soilG, type FinPack } from './finPack';
 import { hintFor } from './hints';
 import { finishBy, planWay } from './planWay';
 import { PRACTICE_CASES, type PracticeCase } from './practiceCase';
-import { lightPct, machineOf, openOfLight, torchGrade } from './sight';
+import { lightPct, machineOf, openOfLight, lightGrade } from './sight';
 import { refusal, soilMissingG, stepPack } from './stepPack';
 import type { Second, Side, Touch } from './tools';
 
@@ -104,7 +104,7 @@ describe('any hand at all', () => {
 
 describe('what the trade says of whole washes', () => {
   test('a coil is found at the grade of its case, and the light of each grade opens as much as the grade does', () => {
-    for (const given of PRACTICE_CASES) expect([given.id, torchGrade(newPack(given, 3))]).toEqual([given.id, given.grade]);
+    for (const given of PRACTICE_CASES) expect([given.id, lightGrade(newPack(given, 3))]).toEqual([given.id, given.grade]);
     expect([100, 72.5, 45, 17.5, 2.5].map(openOfLight)).toEqual([1, 0.87, 0.72, 0.55, 0.38]);
   });
 
@@ -149,11 +149,11 @@ describe('what the trade says of whole washes', () => {
 
   test('one pass does not clear a packed coil, the plan’s way does; the plan’s way clears every case and bends nothing', () => {
     const packed = caseOf('packed');
-    expect(torchGrade(washed(packed, (pack) => finishBy(pack, { ...planWay(packed), passes: 0 })))).toBeGreaterThan(0);
+    expect(lightGrade(washed(packed, (pack) => finishBy(pack, { ...planWay(packed), passes: 0 })))).toBeGreaterThan(0);
     for (const given of PRACTICE_CASES) {
       const pack = newPack(given, 11, GRAIN);
       finishBy(pack, planWay(given));
-      expect([given.id, torchGrade(pack)]).toEqual([given.id, 0]);
+      expect([given.id, lightGrade(pack)]).toEqual([given.id, 0]);
       expect(pack.bent.every((share) => share === 0)).toBe(true);
       expect(pack.baked.every((cell) => cell === 0)).toBe(true);
       expect(pack.spilledL).toBe(0);

@@ -10,10 +10,10 @@ export const PACK_LINES = 40;
 
 /** Share of the light of a torch that each grade lets through when a case is made: the middle of its band. */
 const LIGHT_OF_GRADE = GRADE_TABLE.map(({ lightPct: [least, most] }) => Math.max(0.02, (least + most) / 200));
-/** Where the soil of a felted coil lies: before the face, and from row to row. Judgement. */
+/** Where the soil of a felted coil lies: before the face, and from row to row. Judgment. */
 const FELT_SHARE = 0.55;
 const BY_ROW: Record<number, readonly number[]> = { 1: [1], 2: [0.7, 0.3], 3: [0.6, 0.27, 0.13] };
-/** Pressure that bends fins straight on, kPa, by how stiff they are. Judgement: see `NOZZLES`. */
+/** Pressure that bends fins straight on, kPa, by how stiff they are. Judgment: see `NOZZLES`. */
 const BENDS_KPA = { soft: 60, stiff: 150 } as const;
 
 /** Where soil went that is no more on the coil, g. */

@@ -4,13 +4,13 @@ import { POTENCY, STEP_SHARE, type Touch } from './tools';
 // By name: looked up once, not for each cell of each second.
 const { exp, max, min } = Math;
 
-/** Foam that a second on one place brings, and what of it comes past felt and past a row. Judgement. */
+/** Foam that a second on one place brings, and what of it comes past felt and past a row. Judgment. */
 const BRINGS = 1.2;
 const PAST_FELT = 1.5;
 const PAST_A_ROW = 0.6;
-/** Skin of foam that is not the outermost dries this much slower. Judgement. */
+/** Skin of foam that is not the outermost dries this much slower. Judgment. */
 const SHELTERED = 0.35;
-/** What of loose soil sticks again where foam dries, and how much slower foam works there afterwards. Judgement. */
+/** What of loose soil sticks again where foam dries, and how much slower foam works there afterwards. Judgment. */
 const BAKES = 0.6;
 const BAKED_RATE = 0.4;
 

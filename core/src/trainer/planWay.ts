@@ -24,7 +24,7 @@ export interface PlanWay {
   sections: number;
 }
 
-/** To lift felt dry from a square metre, s. Judgement. */
+/** To lift felt dry from a square metre, s. Judgment. */
 export const LIFT_S_PER_M2 = 130;
 export const MIST_S_PER_M2 = 25;
 /** Beyond this the work ends, whatever it looks like, s. */
@@ -34,7 +34,7 @@ const DRY_ENOUGH = 0.8;
 export const CLEAR_PCT = 85;
 /** How often the soak is looked at, s. */
 const LOOKS_EVERY_S = 10;
-/** Passes beyond the plan’s where the torch still shows dark, as on a visit; rounds of rinsing, and the depth that runs clear. Judgement. */
+/** Passes beyond the plan’s where the torch still shows dark, as on a visit; rounds of rinsing, and the depth that runs clear. Judgment. */
 const AGAIN = 1;
 const MOST_ROUNDS = 8;
 /** More sections than a coil is ever cut into. */

@@ -1,11 +1,11 @@
 import type { Configuration } from '../equipment';
 import {
   foldVisit,
-  GATE_TABLE,
-  gateStepsFor,
+  LOCKOUT_TABLE,
+  lockoutStepsFor,
   standingEvents,
   type EventKind,
-  type GateStep,
+  type LockoutStep,
   type VisitEvent,
   type VisitState,
 } from '../run';
@@ -22,7 +22,7 @@ export interface RealStep {
   at: string;
 }
 
-/** A mix this far off what was wanted is a miss. Judgement: within what a measure is read to. */
+/** A mix this far off what was wanted is a miss. Judgment: within what a measure is read to. */
 const MIX_OFF = 0.1;
 /** Foam a minute over its clock is no miss: somebody was walking to it. */
 const OVER_S = 60;
@@ -42,13 +42,13 @@ const CORRECTED: Partial<Record<EventKind, { family: DrillFamily; words: string 
 const minutes = (seconds: number): string => `${Math.max(1, Math.round(seconds / 60))} min`;
 
 /** One entry judged against how the visit stood before it; null where no drill is about it. */
-function judged(event: VisitEvent, before: () => VisitState, lastOfGate: GateStep | undefined): Omit<RealStep, 'at'> | null {
+function judged(event: VisitEvent, before: () => VisitState, lastOfLockout: LockoutStep | undefined): Omit<RealStep, 'at'> | null {
   switch (event.kind) {
     case 'gate.step':
       // Its last step: the whole of it was taken.
-      return event.data.step === lastOfGate ? { family: 'dead', well: true, words: '' } : null;
+      return event.data.step === lastOfLockout ? { family: 'dead', well: true, words: '' } : null;
     case 'gate.skipped':
-      return { family: 'dead', well: false, words: `${GATE_TABLE[event.data.step].name} was left out.` };
+      return { family: 'dead', well: false, words: `${LOCKOUT_TABLE[event.data.step].name} was left out.` };
     case 'mix.made': {
       const { concentrateL, waterL, targetWaterParts } = event.data;
       if (concentrateL <= 0 || targetWaterParts <= 0) return null;
@@ -101,7 +101,7 @@ export function realSteps(visitId: string, configuration: Configuration, events:
   const standing = standingEvents(events);
   const steps = standing.flatMap((event, i): RealStep[] => {
     if (event.by !== by) return [];
-    const step = judged(event, () => foldVisit(visitId, configuration, standing.slice(0, i)), gateStepsFor(configuration).at(-1));
+    const step = judged(event, () => foldVisit(visitId, configuration, standing.slice(0, i)), lockoutStepsFor(configuration).at(-1));
     return step ? [{ ...step, at: event.at }] : [];
   });
   const byId = new Map(events.map((event) => [event.id, event]));

@@ -4,7 +4,7 @@ import { NOZZLES, type Touch } from './tools';
 // By name: looked up once, not for each cell of each second.
 const { abs, cos, exp, floor, max, min, PI, round, sin } = Math;
 
-// Where a second of water goes. All figures are judgement, tuned to what the trade says of whole washes.
+// Where a second of water goes. All figures are judgment, tuned to what the trade says of whole washes.
 
 /** How far what is washed down falls at once, m. */
 const DROP_M = 0.06;

@@ -9,7 +9,7 @@ import type { Side } from './tools';
 // By name: looked up once, not for each cell.
 const { exp, max, min } = Math;
 
-/** Of the light, what a folded fin keeps back, and what foam does. Judgement. */
+/** Of the light, what a folded fin keeps back, and what foam does. Judgment. */
 const FOLDED = 0.7;
 const FOAMED = 0.9;
 
@@ -17,9 +17,9 @@ const FOAMED = 0.9;
  * Light of a torch behind each cell of a face, as the eye sees it from the other side.
  * @param pack the coil
  * @returns 0…1 by cell, line by line from the top left
- * @example torchPicture(newPack(PRACTICE_CASES[0], 1)).length // 2400
+ * @example lightPicture(newPack(PRACTICE_CASES[0], 1)).length // 2400
  */
-export function torchPicture(pack: FinPack): Float32Array {
+export function lightPicture(pack: FinPack): Float32Array {
   const { face, rows, traits, loose, bound, mat, foam, bent } = pack;
   const cells = face * rows;
   const perG = 1 / (SOIL_G_PER_DEPTH * pack.cellWidthM * pack.cellHeightM);
@@ -45,7 +45,7 @@ export function torchPicture(pack: FinPack): Float32Array {
  * @example Math.round(lightPct(newPack(PRACTICE_CASES[0], 1))) // 44
  */
 export function lightPct(pack: FinPack): number {
-  const picture = torchPicture(pack);
+  const picture = lightPicture(pack);
   let whole = 0;
   for (let cell = 0; cell < picture.length; cell += 1) whole += picture[cell] as number;
   return (whole / picture.length) * 100;
@@ -55,9 +55,9 @@ export function lightPct(pack: FinPack): number {
  * Grade that the torch shows, by the scale of the light test.
  * @param pack the coil
  * @returns 0 to 4
- * @example torchGrade(newPack(PRACTICE_CASES[5], 1)) // 4
+ * @example lightGrade(newPack(PRACTICE_CASES[5], 1)) // 4
  */
-export const torchGrade = (pack: FinPack): Grade => gradeOfLight(lightPct(pack));
+export const lightGrade = (pack: FinPack): Grade => gradeOfLight(lightPct(pack));
 
 /** Middle of each grade's band of light, percent, from clear down. */
 const MIDDLES = GRADE_TABLE.map(({ lightPct: [least, most] }) => (least + most) / 2);
@@ -125,7 +125,7 @@ export function faceLook(pack: FinPack, side: Side): Uint8Array {
   const cells = face * rows;
   const z = side === 'outside' ? 0 : rows - 1;
   const full = 255 / (SOIL_G_PER_DEPTH * pack.cellWidthM * pack.cellHeightM * LOOKS_FULL);
-  const light = torchPicture(pack);
+  const light = lightPicture(pack);
   const n = LOOK_CHANNELS.length;
   const look = new Uint8Array(face * n);
   for (let cell = 0; cell < face; cell += 1) {

@@ -13,7 +13,7 @@ export interface SoilTraits {
 
 const traits = (bound: number, byWater: number, byFoam: number, needsKPa: number): SoilTraits => ({ bound, byWater, byFoam, needsKPa });
 
-/** Soils of the trade as figures. Judgement: their order follows what shifts each of them, their size was tuned to whole washes. */
+/** Soils of the trade as figures. Judgment: their order follows what shifts each of them, their size was tuned to whole washes. */
 export const SOIL_TRAITS: Record<Soil, SoilTraits> = {
   dust: traits(0.35, 0.004, 0.007, 3),
   'seed-fluff': traits(0.4, 0.002, 0.006, 5),
@@ -28,5 +28,5 @@ export const SOIL_TRAITS: Record<Soil, SoilTraits> = {
   nest: traits(0.5, 0.001, 0.004, 9),
 };
 
-/** Soil that lets 1/e of the light of a torch through, g/m² of face. Judgement. */
+/** Soil that lets 1/e of the light of a torch through, g/m² of face. Judgment. */
 export const SOIL_G_PER_DEPTH = 100;

@@ -10,7 +10,7 @@ import { vetoOf } from './vetoOf';
 // By name: looked up once, not for each cell of each second.
 const { ceil, floor, hypot, max, min } = Math;
 
-/** Felt dries through in so many times what a skin of foam takes. Judgement. */
+/** Felt dries through in so many times what a skin of foam takes. Judgment. */
 const FELT_DRIES = 6;
 
 /**

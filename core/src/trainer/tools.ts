@@ -31,7 +31,7 @@ const nozzle = (name: string, forceKPa: number, halfM: number, radiusM: number, 
 });
 
 /**
- * Nozzles by the names that a plan gives them. Judgement: pressures in the order of what is felt at the hand, scaled so that what the trade calls
+ * Nozzles by the names that a plan gives them. Judgment: pressures in the order of what is felt at the hand, scaled so that what the trade calls
  * gentle bends nothing and what it warns of does.
  */
 export const NOZZLES: readonly Nozzle[] = [
@@ -46,7 +46,7 @@ export const NOZZLES: readonly Nozzle[] = [
   nozzle('small battery washer, high', 110, 0.3, 0.025, 0.3, 4.5),
 ];
 
-/** What the dry tools and the sprayers are: judgement. */
+/** What the dry tools and the sprayers are: judgment. */
 export const TOOL_FIGURES: Record<Exclude<PracticeTool, 'rinse'>, { radiusM: number; litresPerMin: number }> = {
   vacuum: { radiusM: 0.05, litresPerMin: 0 },
   brush: { radiusM: 0.05, litresPerMin: 0 },
@@ -55,7 +55,7 @@ export const TOOL_FIGURES: Record<Exclude<PracticeTool, 'rinse'>, { radiusM: num
   mist: { radiusM: 0.12, litresPerMin: 0.3 },
 };
 
-/** How well a cleaner loosens soil at its heavy mix, against a non-acid alkaline one. Judgement; labels say nothing of the kind. */
+/** How well a cleaner loosens soil at its heavy mix, against a non-acid alkaline one. Judgment; labels say nothing of the kind. */
 export const POTENCY: Record<Chemistry, number> = {
   water: 0,
   household: 0.35,
@@ -67,7 +67,7 @@ export const POTENCY: Record<Chemistry, number> = {
   acid: 1,
 };
 
-/** What a weaker mix keeps of it. Judgement. */
+/** What a weaker mix keeps of it. Judgment. */
 export const STEP_SHARE: Record<StrengthStep, number> = { light: 0.55, medium: 0.8, heavy: 1 };
 
 /** What the hand does in one second: along a line on the face, with a tool. */

@@ -179,7 +179,7 @@ export const showFigure = (edge: EdgeName, si: number | null | undefined, system
 export const toSi = (edge: EdgeName, text: string, system: UnitSystem): number => EDGES[edge].toSi(readFigure(text), system);
 
 /**
- * Half-typed text carried over to the other units: the same amount, typed anew. What is no number stays as it was typed.
+ * Half-typed text carried over to the other units: the same amount, typed again. What is no number stays as it was typed.
  * @param edge kind of number
  * @param text as typed
  * @param from units it was typed in

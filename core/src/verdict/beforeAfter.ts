@@ -57,7 +57,7 @@ const BETTER: Record<SignId, 1 | -1 | 0> = {
 const SAME_OUTDOOR_K = 2;
 const SAME_RETURN_K = 1.5;
 const SAME_WET_K = 0.8;
-/** What the model says that the air did may be off by this share. Judgement. */
+/** What the model says that the air did may be off by this share. Judgment. */
 const MODEL_SHARE = 0.25;
 
 const NEITHER: Partial<Record<SignId, string>> = {
@@ -75,7 +75,7 @@ const near = (a: Conditions, b: Conditions): boolean =>
   Math.abs(a.returnC - b.returnC) <= SAME_RETURN_K &&
   Math.abs(a.returnWetBulbC - b.returnWetBulbC) <= SAME_WET_K;
 
-/** What can be compared by dry bulb alone, with what an unknown change of humidity may do to it, as a share. Judgement, by the system model. */
+/** What can be compared by dry bulb alone, with what an unknown change of humidity may do to it, as a share. Judgment, by the system model. */
 const DRY_SIGNS: Partial<Record<SignId, number>> = { condensingOver: 0.05, outdoorRise: 0.04, coilStatic: 0, recirculation: 0 };
 
 /** Read while it heats: the coils have changed their parts. */

@@ -4,7 +4,7 @@ import { METERING_NAMES, type EfficiencyEra, type MeteringDevice } from '../surv
 /** A metering device that is known. */
 export type KnownDevice = Exclude<MeteringDevice, 'unknown'>;
 
-/** How many of a time's split systems meter by a fixed orifice, 0…1. Valves came with the efficiency that they bring. Judgement, no source. */
+/** How many of a time's split systems meter by a fixed orifice, 0…1. Valves came with the efficiency that they bring. Judgment, no source. */
 const ORIFICES: Record<EfficiencyEra, number> = { unknown: 0.5, 'under-10': 0.8, '10-12': 0.7, '13-15': 0.4, '16-up': 0.1 };
 
 /**

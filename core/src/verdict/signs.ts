@@ -30,7 +30,7 @@ interface SignRow {
   read: FigureId | ((values: Values, setting: FigureSetting) => number);
   model: (state: CycleState) => number;
   /**
-   * How far a sound machine may lie from the model, one sigma: as a share of the value, and in its unit. Judgement; two machines of one plate differ by
+   * How far a sound machine may lie from the model, one sigma: as a share of the value, and in its unit. Judgment; two machines of one plate differ by
    * some 3 to 5 % in each part.
    */
   share: number;

@@ -28,9 +28,9 @@ const BALANCE_C = 18.3;
 const BALANCE_DOUBT_K = 2.5;
 /** What can be a hottest usual afternoon, °C. */
 export const DESIGN_RANGE_C = [20, 55] as const;
-/** Minutes in an hour that a customer’s word may be off by. Judgement. */
+/** Minutes in an hour that a customer’s word may be off by. Judgment. */
 const WORD_MIN = 5;
-/** Milder than this over the balance the load of now tells nothing of a hot day, K. Judgement. */
+/** Milder than this over the balance the load of now tells nothing of a hot day, K. Judgment. */
 const LEAST_OVER_K = 8;
 /** Where the model does not hold, cooling falls by so much a kelvin. Common practice, no source. */
 const CAPACITY_PER_K = 0.008;

@@ -5,5 +5,5 @@ export { alarmWords, CONDENSATE_WORDS, nowWords } from './nowWords';
 export { runStart } from './runStart';
 export { mixJobs, ownUndo, washJobs } from './jobs';
 export { costFacts, costOfVisit, type CostFacts, type CostOfVisit } from './visitCost';
-export { retells } from './retold';
-export { visitRead, type VisitRead } from './visitSummary';
+export { changesSummary } from './changesSummary';
+export { visitSummary, type VisitSummary } from './visitSummary';

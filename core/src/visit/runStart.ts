@@ -8,7 +8,7 @@ import type { VisitState } from '../run';
  */
 export function runStart(state: VisitState): number | null {
   const times = [
-    ...Object.values(state.gates).flatMap((gate) => Object.values(gate?.done ?? {}).map((entry) => entry.at)),
+    ...Object.values(state.lockouts).flatMap((lockout) => Object.values(lockout?.done ?? {}).map((entry) => entry.at)),
     ...Object.values(state.tasks).flatMap((task) => task.begunAt ?? task.doneAt ?? []),
     ...[...state.readings, ...state.held].filter((row) => row.value.when === 'before').map((row) => row.at),
   ].map((at) => Date.parse(at));

@@ -1,4 +1,4 @@
-import type { SavedWatts } from '../judgement/savedWatts';
+import type { SavedWatts } from '../judgment/savedWatts';
 import { rinseWaterL } from '../method';
 import { strongerThanNeeded, visitCost, type MixUse, type VisitCost } from '../mix';
 import { coilRunOf, usedFromShelf, type VisitState } from '../run';

@@ -6,7 +6,7 @@ import { emptySurvey } from '../survey';
 import { contextOf, rulesOf } from './visitContext';
 import { systemFindings, shopLearned, washesSinceOpened } from '../history/earlierVisits';
 import { costFacts, costOfVisit } from './visitCost';
-import { visitRead } from './visitSummary';
+import { visitSummary } from './visitSummary';
 import { startSurvey, soilsFor } from '../survey/startSurvey';
 import { stillOn, washedWith } from './washedWith';
 
@@ -83,7 +83,7 @@ describe('history', () => {
   test('a finding stands until some visit closes it', () => {
     const one = scribe('v');
     const finding = one.happen('finding.noted', { what: 'contactor', coilId: null, note: 'Pitted', action: 'Quote' });
-    const read = (run: ReturnType<typeof scribe>) => visitRead(run.state(), run.events, [], UNIT);
+    const read = (run: ReturnType<typeof scribe>) => visitSummary(run.state(), run.events, [], UNIT);
     const visits = [{ id: 'v', day: '2025-06-01', read: read(one) }];
     expect(systemFindings(visits)).toMatchObject([{ what: 'contactor', visitId: 'v', findingId: finding.id }]);
     const two = scribe('w');
@@ -95,7 +95,7 @@ describe('history', () => {
     const of = (opening: 'exterior' | 'top-open') => {
       const run = scribe('v');
       run.happen('plan.made', { coilId: OUT.id, plan: { ...outPlan, opening } });
-      return visitRead(run.state(), run.events, [OUT], UNIT);
+      return visitSummary(run.state(), run.events, [OUT], UNIT);
     };
     expect(washesSinceOpened([of('exterior'), of('exterior')])).toEqual({ [OUT.id]: 2 });
     expect(washesSinceOpened([of('exterior'), of('top-open'), of('exterior')])).toEqual({ [OUT.id]: 1 });
@@ -116,7 +116,7 @@ describe('history', () => {
         applicatorId: 'pack-can',
       });
       run.happen('visit.closed', { nextDue: '2027-06-11', why: '', note: '' });
-      return visitRead(run.state(), run.events, [OUT], UNIT);
+      return visitSummary(run.state(), run.events, [OUT], UNIT);
     };
     expect(shopLearned([visit()], [{ id: 'can', packL: 0.5 }]).canYieldM2).toEqual({});
     // Half a litre is one can; it covered both faces, 0.72 m².

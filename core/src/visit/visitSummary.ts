@@ -14,12 +14,12 @@ import {
   type VisitEvent,
   type VisitState,
 } from '../run';
-import { takenTimes, type Taken } from '../runsheet';
+import { measuredDurations, type Taken } from '../runsheet';
 import { worstOf, type CoilSurvey, type FaceGrades, type SiteConditions, type Soil, type VisitStory } from '../survey';
 import { closingClocks, type DueClock } from '../closing/dueClocks';
-import { savedWatts } from '../judgement/savedWatts';
-import { settingOf, type JudgedSystem } from '../judgement/judgement';
-import { trendFigures, type TrendFigures } from '../judgement/trends';
+import { savedWatts } from '../judgment/savedWatts';
+import { settingOf, type JudgedSystem } from '../judgment/judgment';
+import { trendFigures, type TrendFigures } from '../judgment/trends';
 import { costFacts, type CostFacts } from './visitCost';
 
 /** What a visit left on one coil. */
@@ -39,7 +39,7 @@ export interface PastCoil {
 }
 
 /** What others want to know of a visit, drawn once from its entries and kept beside them: lists and later visits read this and fold nothing. */
-export interface VisitRead {
+export interface VisitSummary {
   /** Who closed it, or was at it last. */
   by: string;
   coils: PastCoil[];
@@ -96,9 +96,14 @@ const coveredM2 = (state: VisitState, coils: readonly Pick<CoilBuild, 'id' | 'ge
  * @param coils of the visit, in its order
  * @param system as its record has it
  * @returns one row, that can be stored as JSON
- * @example visitRead(foldVisit('v', 'split-cool', []), [], [], { refrigerant: 'R-410A', btuh: 36000, altitudeM: 0 }).nextDue // null
+ * @example visitSummary(foldVisit('v', 'split-cool', []), [], [], { refrigerant: 'R-410A', btuh: 36000, altitudeM: 0 }).nextDue // null
  */
-export function visitRead(state: VisitState, events: readonly VisitEvent[], coils: readonly CoilBuild[], system: JudgedSystem): VisitRead {
+export function visitSummary(
+  state: VisitState,
+  events: readonly VisitEvent[],
+  coils: readonly CoilBuild[],
+  system: JudgedSystem,
+): VisitSummary {
   const setting = settingOf(state, system);
   const plans = Object.values(state.plans).map((row) => row.value);
   const past = state.past?.value.coils ?? [];
@@ -146,7 +151,7 @@ export function visitRead(state: VisitState, events: readonly VisitEvent[], coil
       }),
     ],
     // Only a visit that is done teaches and costs: until then this changes with every entry and is asked for by nobody.
-    taken: state.closed ? takenTimes(events) : [],
+    taken: state.closed ? measuredDurations(events) : [],
     covered: state.closed
       ? Object.fromEntries(Object.entries(usedFromShelf(state)).map(([id, litres]) => [id, { litres, m2: coveredM2(state, coils, id) }]))
       : {},

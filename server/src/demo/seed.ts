@@ -1,14 +1,14 @@
 import type { CoilRecord } from '@elm-mist/contract';
 import { coilDues, upkeepOf } from '@elm-mist/core/closing';
-import { visitRead } from '@elm-mist/core/visit';
+import { visitSummary } from '@elm-mist/core/visit';
 import { dayIn, dayLater, instantIn } from '@elm-mist/core/clock';
 import { pressureAtAltitudeKPa } from '@elm-mist/core/dryout';
 import { planCoil, type CoilPlan } from '@elm-mist/core/method';
 import { mixFor } from '@elm-mist/core/mix';
 import {
   foldVisit,
-  gateOf,
-  GATE_TABLE,
+  lockoutOf,
+  LOCKOUT_TABLE,
   sourceOf,
   standingOf,
   type EventDataByKind,
@@ -115,11 +115,11 @@ function eventsOf(visitId: string, day: string, diary: DiaryVisit, number: numbe
   }
   const washed = plans.filter(({ plan }) => plan.verdict === 'wash');
   for (const source of new Set(washed.map(({ coil }) => sourceOf(system.configuration, coil.role)))) {
-    for (const step of gateOf(foldVisit(visitId, system.configuration, events), system.configuration, source).steps)
+    for (const step of lockoutOf(foldVisit(visitId, system.configuration, events), system.configuration, source).steps)
       add(step === 'bus-wait' ? 6 : 0.5, 'gate.step', {
         source,
         step,
-        volts: { live: 121, dead: 0, none: null }[GATE_TABLE[step].reads ?? 'none'],
+        volts: { live: 121, dead: 0, none: null }[LOCKOUT_TABLE[step].reads ?? 'none'],
       });
   }
   // Each visit a little quicker or slower than the usual, always the same for the same visit.
@@ -235,7 +235,7 @@ function insertAll(db: Db, today: string, past: readonly DiaryVisit[]): number {
         .run();
     const around = surroundings(db, { ...visit, coilIds: coils.map((coil) => `${systemId}-${coil.side}`) });
     if (events.length > 0)
-      writeRead(db, id, READ_VERSION, visitRead(state, events, around.coils, { ...around.system, altitudeM: around.place.altitudeM }));
+      writeRead(db, id, READ_VERSION, visitSummary(state, events, around.coils, { ...around.system, altitudeM: around.place.altitudeM }));
     if (state.closed) db.update(t.visit).set({ closedAs: around }).where(eq(t.visit.id, id)).run();
     if (diary.finding) settleOpen(db, systemId);
     if (state.closed) settleClocks(db, systemId);

@@ -1,5 +1,5 @@
 import pLimit from 'p-limit';
-import { keepNewest } from '../store/newest';
+import { evictOldest } from '../store/newest';
 import { Problem } from './problem';
 
 /** So many wrong tries are free; after that each wait is twice the one before, ms. */
@@ -69,7 +69,7 @@ export class SlowDown {
     const wrong = known && now - known.lastMs < FORGOTTEN_MS ? known.wrong + 1 : 1;
     this.tries.delete(key);
     this.tries.set(key, { wrong, lastMs: now });
-    keepNewest(this.tries, MOST_KEPT);
+    evictOldest(this.tries, MOST_KEPT);
   }
 }
 

@@ -8,7 +8,7 @@ import { pressureAtAltitudeKPa } from '@elm-mist/core/dryout';
 import { coilName } from '@elm-mist/core/equipment';
 import { faceDrying } from '@elm-mist/core/method';
 import type { ReadingWhen } from '@elm-mist/core/readings';
-import { foldVisit, gateStepDue, sourceOf, standingEvents, type VisitEvent } from '@elm-mist/core/run';
+import { foldVisit, lockoutStepDue, sourceOf, standingEvents, type VisitEvent } from '@elm-mist/core/run';
 import {
   bestCoil,
   meterShows,
@@ -148,7 +148,7 @@ export class Sandbox {
     };
   }
 
-  /** The coils as the entries so far leave them; reckoned anew when one was made, or when foam stands longer by a minute. */
+  /** The coils as the entries so far leave them; reckoned again when one was made, or when foam stands longer by a minute. */
   private coilsNow(): Promise<Record<string, WashedCoil>> {
     const events = this.events();
     const key = `${events.length} ${events.at(-1)?.id ?? ''} ${Math.floor(this.nowMs() / MINUTE_MS)}`;
@@ -198,7 +198,7 @@ export class Sandbox {
         return own && washed ? [{ ...seenCoil(coil, own, washed), name: coilName(coil) }] : [];
       }),
       meters: sources.flatMap((source) => {
-        const step = gateStepDue(state, frame.system.configuration, source);
+        const step = lockoutStepDue(state, frame.system.configuration, source);
         return step ? [{ source, step, volts: meterShows(hidden, source, step, events)?.volts ?? null }] : [];
       }),
       plate: hidden.plate,

@@ -6,7 +6,7 @@ import type { ShopLearned } from '@elm-mist/core/history';
 import { coilName } from '@elm-mist/core/equipment';
 import type { HouseRules } from '@elm-mist/core/method';
 import type { Cleaner } from '@elm-mist/core/mix';
-import { currentBead, foldVisit, sourceOf, type VisitEvent, type VisitState } from '@elm-mist/core/run';
+import { currentStep, foldVisit, sourceOf, type VisitEvent, type VisitState } from '@elm-mist/core/run';
 import type { PromisedWork } from '@elm-mist/core/runsheet';
 import type { CoilSurvey } from '@elm-mist/core/survey';
 
@@ -31,10 +31,10 @@ export interface CardInput {
 }
 
 /** What a day's list shows of a visit beyond its records. */
-export type Card = Pick<TodayVisit, 'bead' | 'needs' | 'fit' | 'filter' | 'unread'>;
+export type Card = Pick<TodayVisit, 'visitStep' | 'needs' | 'fit' | 'filter' | 'unread'>;
 
 /** The card of a visit whose entries cannot be summed up: one row that says so, not a list that fails. */
-export const UNREAD: Card = { bead: 'look', needs: [], fit: null, unread: true };
+export const UNREAD: Card = { visitStep: 'look', needs: [], fit: null, unread: true };
 
 /** What this visit itself looked at goes before what earlier ones did. */
 const surveysOf = ({ surveys }: VisitState): Record<string, CoilSurvey> =>
@@ -77,7 +77,7 @@ export function cardOf({
   // Nothing is said of the time while nothing is known of some coil.
   const known = timed.length === planned.length && timed.length > 0;
   return {
-    bead: currentBead(state, coils),
+    visitStep: currentStep(state, coils),
     needs: planned.map(({ need }) => need),
     filter: filterNeed(Object.values({ ...surveys, ...surveysOf(state) }), filterDue, visit.day, filterNoted),
     fit: known ? slotFit(timed, visit.durationMin, people, taken, promised) : null,

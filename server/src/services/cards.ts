@@ -2,7 +2,7 @@ import { Worker } from 'node:worker_threads';
 import { and, asc, eq, sql } from 'drizzle-orm';
 import { earlierKnown, systemFindings } from '@elm-mist/core/history';
 import { isPromised, isFilterNoted, wholeFinding } from '@elm-mist/core/run';
-import { keepNewest } from '../store/newest';
+import { evictOldest } from '../store/newest';
 import { cleaners } from '../store/shelf';
 import type { Store } from '../store/open';
 import { readHouseRules } from '../store/settings';
@@ -46,14 +46,14 @@ export class Cards {
   /** The card of a visit. How long things take at others is as it was when the card was made: it differs by seconds. */
   of(frame: VisitFrame): Promise<Card> {
     const { visit } = frame;
-    if (visit.standing === 'closed' || visit.standing === 'cancelled') return Promise.resolve({ bead: 'close', needs: [], fit: null });
+    if (visit.standing === 'closed' || visit.standing === 'cancelled') return Promise.resolve({ visitStep: 'close', needs: [], fit: null });
     const at = this.store.writes.ofSystem(visit.systemId);
     const known = this.kept.get(visit.id);
     if (known?.at === at) return known.card;
     const card = this.made(frame);
     this.kept.delete(visit.id);
     this.kept.set(visit.id, { at, card });
-    keepNewest(this.kept, MOST_KEPT);
+    evictOldest(this.kept, MOST_KEPT);
     void card.then((made) => {
       // It may have been the thread that failed: asked for again, it is made again.
       if (made.unread) this.kept.delete(visit.id);
@@ -61,7 +61,7 @@ export class Cards {
     return card;
   }
 
-  /** Reckons a card that somebody looks at anew behind whoever wrote to its visit, so that it is at hand when the day is asked for again. */
+  /** Reckons a card that somebody looks at again behind whoever wrote to its visit, so that it is at hand when the day is asked for again. */
   soon(visitId: string): void {
     if (!this.kept.has(visitId) || this.due.has(visitId) || this.waiting.size > MOST_BEHIND) return;
     const timer = setTimeout(() => {
@@ -128,14 +128,14 @@ export class Cards {
 
   private async made(frame: VisitFrame): Promise<Card> {
     try {
-      return await this.reckon(this.inputOf(frame));
+      return await this.compute(this.inputOf(frame));
     } catch (error) {
       this.failed(error);
       return UNREAD;
     }
   }
 
-  private reckon(input: CardInput): Promise<Card> {
+  private compute(input: CardInput): Promise<Card> {
     const worker = (this.worker ??= this.started());
     const id = (this.next += 1);
     return new Promise((done, failed) => {

@@ -14,7 +14,7 @@ import * as t from '../store/schema';
 import { pastOf } from './known';
 import { shopOf } from './shop';
 
-/** Writes what is due at a system anew, from its closings, its findings, what was agreed, and what was set by hand. */
+/** Writes what is due at a system again, from its closings, its findings, what was agreed, and what was set by hand. */
 export function settleClocks(db: Db, systemId: string): void {
   const past = pastOf(db, systemId);
   const closed = past.filter(({ visit }) => visit.standing === 'closed');

@@ -5,7 +5,7 @@ import { dayIn } from '@elm-mist/core/clock';
 import { COIL_ROLES, coilName, CONSTRUCTIONS } from '@elm-mist/core/equipment';
 import { seasonAt, seasonWeeks } from '@elm-mist/core/interval';
 import { onShelf } from '@elm-mist/core/mix';
-import { neighbourhoodOf } from '@elm-mist/core/route';
+import { neighborhoodOf } from '@elm-mist/core/route';
 import { wholeFinding, type FindingLife } from '@elm-mist/core/run';
 import { and, asc, eq, gt, inArray, isNull, lte, ne, or, sql, type SQL } from 'drizzle-orm';
 import { refused } from '../http/problem';
@@ -156,7 +156,7 @@ export async function dueRecord(store: Store, asked: DuePageAsked, nowMs: number
   if (isAsked === null) return { rows: [], total: 0, unplanned: 0, next: null };
   const { latitudeDeg: north, longitudeDeg: east } = shopOf(db);
   const whereIs: WhereIs = (place) =>
-    north === null || east === null ? null : neighbourhoodOf({ latitudeDeg: north, longitudeDeg: east }, place);
+    north === null || east === null ? null : neighborhoodOf({ latitudeDeg: north, longitudeDeg: east }, place);
   const inTime = systemsInTime(store, isAsked, asked);
   // With ten years of records that took some 70 ms: others have their turn.
   await nextTurn();

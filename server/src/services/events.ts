@@ -1,6 +1,6 @@
 import { isDeepStrictEqual } from 'node:util';
 import type { PersonRecord, VisitRecord } from '@elm-mist/contract';
-import { retells, visitRead } from '@elm-mist/core/visit';
+import { changesSummary, visitSummary } from '@elm-mist/core/visit';
 import { systemFindings } from '@elm-mist/core/history';
 import { CoreError } from '@elm-mist/core/errors';
 import { eventPower, may, whoMay } from '@elm-mist/core/people';
@@ -19,7 +19,7 @@ import { holdsLicence } from '@elm-mist/core/shop';
 import type { Licence } from '@elm-mist/core/survey';
 import { eq } from 'drizzle-orm';
 import { notFound, Problem } from '../http/problem';
-import { keepNewest } from '../store/newest';
+import { evictOldest } from '../store/newest';
 import type { Db, Store } from '../store/open';
 import type { Touched } from '../store/writes';
 import * as t from '../store/schema';
@@ -97,7 +97,7 @@ function follow(store: Store, visitId: string): Followed {
   const fresh: Followed = { visit, record, told: null, openTold: openPart(visit.state), byId, saidAt };
   all.delete(visitId);
   all.set(visitId, fresh);
-  keepNewest(all, MOST_FOLLOWED);
+  evictOldest(all, MOST_FOLLOWED);
   return fresh;
 }
 
@@ -210,9 +210,10 @@ export async function appendEvents(store: Store, visitId: string, events: readon
         const { state } = live.visit;
         const standing = standingOf(state);
         // Most entries change nothing that others read.
-        const tellsNew = live.told === null || live.told.around !== around || retells(state, fresh) || fresh.at(-1)?.by !== live.told.by;
+        const tellsNew =
+          live.told === null || live.told.around !== around || changesSummary(state, fresh) || fresh.at(-1)?.by !== live.told.by;
         if (tellsNew) {
-          const read = visitRead(state, live.visit.events, around.coils, { ...around.system, altitudeM: around.place.altitudeM });
+          const read = visitSummary(state, live.visit.events, around.coils, { ...around.system, altitudeM: around.place.altitudeM });
           const words = JSON.stringify(read);
           if (words !== live.told?.words) v.writeRead(db, visitId, READ_VERSION, read);
           live.told = { words, by: read.by, around };

@@ -7,7 +7,7 @@ import { cleaners } from '../store/shelf';
 import * as v from '../store/visits';
 import { climateHere } from './climate';
 import { paceHere } from './pace';
-import { dirtHere } from './shopSaved';
+import { shopDirtFactor } from './shopSaved';
 import { drawRead, keptReads, readsOf } from './reads';
 import type { VisitFrame } from './visitFrame';
 
@@ -44,7 +44,7 @@ export const learnedOf = (store: Store): ShopLearned =>
       v.lastClosedVisits(store.db, RUNS_LEARNED_FROM).map(({ id }) => id),
     );
     const cans = cleaners(store.db).filter((cleaner) => cleaner.form === 'aerosol');
-    return { ...shopLearned(reads, cans), dirt: dirtHere(store.db) };
+    return { ...shopLearned(reads, cans), dirt: shopDirtFactor(store.db) };
   });
 
 /** The air noted last on the visit's day at another place: the same town, so a fair start. */

@@ -16,7 +16,7 @@ const digestOf = (what: string, input: unknown): string =>
  * @param read the record of an id, or undefined
  * @throws Problem 409 `id` when the id was used for something else
  */
-export function once<T, I extends { id?: string | undefined }>(
+export function createIdempotent<T, I extends { id?: string | undefined }>(
   db: Db,
   what: string,
   input: I,

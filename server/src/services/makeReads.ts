@@ -17,7 +17,7 @@ const LOOKED = 200;
 
 /**
  * Makes the rows that are missing, a few at a time, with room for requests between, and with them the lists of what is open and what is due.
- * @param all makes every row anew, and the index of places with them
+ * @param all makes every row again, and the index of places with them
  * @param looked visits looked through at a time for rows that lack
  * @returns how many were made
  */

@@ -1,5 +1,5 @@
 import { Worker } from 'node:worker_threads';
-import type { VisitRead } from '@elm-mist/core/visit';
+import type { VisitSummary } from '@elm-mist/core/visit';
 import { alsoHeats, type Configuration } from '@elm-mist/core/equipment';
 import type { CoilBothWays } from '@elm-mist/core/interval';
 import type { MeteredWash, NotCounted, WashedThere } from '@elm-mist/core/savings';
@@ -17,7 +17,7 @@ import { AIR_READ_AT } from './weatherFiles';
 /** The thread that reckons what meters tell: some tenths of a second for each wash. */
 export const SAVINGS_THREAD = 'savings';
 
-/** Counted up whenever what is made of a meter changes: all are then reckoned anew. */
+/** Counted up whenever what is made of a meter changes: all are then reckoned again. */
 const SAVING_VERSION = 1;
 /** Writes of one moment are waited for, ms. */
 const SOON_MS = 200;
@@ -63,10 +63,12 @@ function washesOf(db: Db, placeId: string): Wash[] {
       next: days[i + 1] ?? null,
       visitIds: own.map(({ id }) => id),
       systems: own.map(({ systemId, configuration, btuh, coils }) => ({
-        coils: ((coils ? JSON.parse(coils) : []) as VisitRead['coils']).flatMap(({ coilId, worstBefore, worstAfter }): CoilBothWays[] => {
-          const role = roles.get(coilId);
-          return role ? [{ role, found: worstBefore, left: worstAfter }] : [];
-        }),
+        coils: ((coils ? JSON.parse(coils) : []) as VisitSummary['coils']).flatMap(
+          ({ coilId, worstBefore, worstAfter }): CoilBothWays[] => {
+            const role = roles.get(coilId);
+            return role ? [{ role, found: worstBefore, left: worstAfter }] : [];
+          },
+        ),
         share: btuh / systems.reduce((sum, system) => sum + (system.archived && system.id !== systemId ? 0 : system.btuh), 0),
         heats: alsoHeats(configuration),
       })),
@@ -95,7 +97,7 @@ export class MeterSavings {
     return this.running || this.checked !== this.store.writes.ofTaught();
   }
 
-  /** Looks for meters to be reckoned anew, in a moment. Costs nothing where nothing was written that it rests on. */
+  /** Looks for meters to be reckoned again, in a moment. Costs nothing where nothing was written that it rests on. */
   soon(): void {
     if (this.timer || this.running || this.checked === this.store.writes.ofTaught()) return;
     this.timer = setTimeout(() => {
@@ -151,7 +153,7 @@ export class MeterSavings {
     const { air, from } = await airOf(db, meter.rows);
     const washes = all.filter(({ day }) => day > first && day < last);
     const weak = { changed: meter.changes !== '', othersAir: from.has('typical') || (!demo && from.has('simulated')) };
-    const told = washes.length === 0 ? [] : await this.reckoned({ rows: meter.rows, air, washes, weak });
+    const told = washes.length === 0 ? [] : await this.computed({ rows: meter.rows, air, washes, weak });
     const row = { placeId, stamp, washes: washes.map(({ day, visitIds }, i) => ({ day, visitIds, told: told[i] ?? 'too-little' })) };
     this.store.write((tx, only) => {
       if (!tx.select({ placeId: t.meter.placeId }).from(t.meter).where(eq(t.meter.placeId, placeId)).get()) return;
@@ -160,7 +162,7 @@ export class MeterSavings {
     });
   }
 
-  private reckoned(work: SavingsWork): Promise<(MeteredWash | NotCounted)[]> {
+  private computed(work: SavingsWork): Promise<(MeteredWash | NotCounted)[]> {
     return new Promise((done, failed) => {
       const worker = new Worker(this.script, { workerData: { is: SAVINGS_THREAD, work } });
       this.workers.add(worker);

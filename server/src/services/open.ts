@@ -24,7 +24,7 @@ type Item = typeof t.openItem.$inferInsert;
 export const openPart = (state: VisitState): string =>
   JSON.stringify([state.findings, state.findingSteps, state.findingsClosed, state.quotes, pauseOf(state), state.cancelled !== null]);
 
-/** Writes what is still to come of for one system anew. */
+/** Writes what is still to come of for one system again. */
 export function settleOpen(db: Db, systemId: string): void {
   const past = pastOf(db, systemId);
   const items: Item[] = [];

@@ -1,6 +1,6 @@
 import type { Readable } from 'node:stream';
 import type { ImportLine, CoilRecord } from '@elm-mist/contract';
-import { visitRead } from '@elm-mist/core/visit';
+import { visitSummary } from '@elm-mist/core/visit';
 import { instantIn } from '@elm-mist/core/clock';
 import { coilName, ROLE_NAMES } from '@elm-mist/core/equipment';
 import { PAST_NAMES, PAST_TABLE, readPastRow, type CellProblem, type Matching, type PastRow } from '@elm-mist/core/formats';
@@ -179,7 +179,7 @@ function writePast(db: Db, { systemId, day, rows }: PastVisit, receivedAt: strin
     .run();
   v.addEvents(db, events, receivedAt);
   const state = foldVisit(id, configuration, events);
-  v.writeRead(db, id, READ_VERSION, visitRead(state, events, around.coils, { ...around.system, altitudeM: around.place.altitudeM }));
+  v.writeRead(db, id, READ_VERSION, visitSummary(state, events, around.coils, { ...around.system, altitudeM: around.place.altitudeM }));
   settleClocks(db, systemId);
   return 'added';
 }

@@ -14,7 +14,7 @@ import { notFound, refused } from '../http/problem';
 import type { Db, Store } from '../store/open';
 import * as p from '../store/places';
 import * as t from '../store/schema';
-import { once } from './made';
+import { createIdempotent } from './made';
 import { overlaid } from './meanwhile';
 import { systemOfCode } from './unitCodes';
 import { shopOf } from './shop';
@@ -91,7 +91,7 @@ function ownerOf(db: Db, input: PlaceInput): string {
 /** @throws Problem 409 `id` · 422 `customerId` */
 export function addPlace(store: Store, input: PlaceInput, at: string): PlaceRecord {
   return store.write((db) =>
-    once(
+    createIdempotent(
       db,
       'place',
       input,

@@ -1,5 +1,5 @@
 import type { ProbeSample } from '@elm-mist/contract';
-import { kitMachine } from '@elm-mist/core/judgement';
+import { kitMachine } from '@elm-mist/core/judgment';
 import { probeShows, putWrong, type Condition, type KitWrong, probesOf, solveCycle, warmedUp } from '@elm-mist/core/cycle';
 import { QUANTITY_IDS, type ReadingWhen } from '@elm-mist/core/readings';
 import { foldVisit, powerClocks, STEADY_S } from '@elm-mist/core/run';

@@ -13,7 +13,7 @@ import { notFound, Problem } from '../http/problem';
 import type { Db, Store } from '../store/open';
 import * as t from '../store/schema';
 import * as shelf from '../store/shelf';
-import { once } from './made';
+import { createIdempotent } from './made';
 
 /** An entry as the row that is stored: what the label does not say is filled in, and remembered as assumed. */
 export const cleanerRow = (entry: CleanerEntry): Omit<typeof t.cleaner.$inferInsert, 'id'> => {
@@ -36,7 +36,7 @@ function readCleaner(db: Db, id: string): CleanerRecord {
 /** Adds a cleaner from its label. @throws Problem 409 `name` when the name is taken */
 export function addCleaner(store: Store, input: CleanerInput, at: string): CleanerRecord {
   return store.write((db) =>
-    once(
+    createIdempotent(
       db,
       'cleaner',
       input,
@@ -71,7 +71,7 @@ export const cleanerDetail = (db: Db, id: string): CleanerDetail => ({ cleaner: 
 /** @throws Problem 409 `id` */
 export function addApplicator(store: Store, input: ApplicatorInput, at: string): ApplicatorRecord {
   return store.write((db) =>
-    once(
+    createIdempotent(
       db,
       'applicator',
       input,

@@ -34,7 +34,7 @@ const byMeter = (db: Db) =>
     .flatMap(({ washes }) => washes);
 
 /** What measured washes say of what dirt costs. A wash that was measured both ways counts once, by the surer of the two. */
-export function dirtHere(db: Db, watts = byWatts(db), meters = byMeter(db)): { factor: number; washes: number } {
+export function shopDirtFactor(db: Db, watts = byWatts(db), meters = byMeter(db)): { factor: number; washes: number } {
   const surest = new Map<string, SavedRatio>(watts.map((wash) => [wash.visitId, ratioByWatts(wash)]));
   for (const { told, visitIds } of meters) {
     const [visitId] = visitIds;
@@ -59,6 +59,6 @@ export function shopSaved(db: Db, behind: boolean): ShopSavedRecord {
       }),
       behind,
     },
-    dirt: dirtHere(db, watts, meters),
+    dirt: shopDirtFactor(db, watts, meters),
   };
 }

@@ -8,7 +8,7 @@ import type { Db, Store } from '../store/open';
 import { NOTHING } from '../store/writes';
 import * as t from '../store/schema';
 import * as shelf from '../store/shelf';
-import { once } from './made';
+import { createIdempotent } from './made';
 import { todayOf } from './shop';
 
 /** Less than this is nothing, L. */
@@ -54,7 +54,7 @@ export function addStock(store: Store, input: StockInput, by: string, at: string
   return store.write((db, only) => {
     // No plan goes by what is left in a bottle.
     only(NOTHING);
-    return once(
+    return createIdempotent(
       db,
       'stock',
       input,

@@ -5,7 +5,7 @@ import { notFound, Problem, refused } from '../http/problem';
 import type { Db, Store } from '../store/open';
 import * as p from '../store/places';
 import * as t from '../store/schema';
-import { once } from './made';
+import { createIdempotent } from './made';
 import { overlaid } from './meanwhile';
 import { openVisits } from './places';
 
@@ -25,7 +25,7 @@ function placeOf(db: Db, placeId: string): void {
 /** @throws Problem 409 `id` · 422 `placeId` when there is no such place */
 export function addSystem(store: Store, input: SystemInput, at: string): SystemRecord {
   return store.write((db, only) =>
-    once(
+    createIdempotent(
       db,
       'system',
       input,
@@ -114,7 +114,7 @@ function fits(db: Db, system: SystemRecord, coil: CoilRecord): void {
 /** @throws Problem 404 · 409 `id` | `role` | `name` */
 export function addCoil(store: Store, systemId: string, input: CoilInput, at: string): CoilRecord {
   return store.write((db, only) =>
-    once(
+    createIdempotent(
       db,
       `coil of ${systemId}`,
       input,

@@ -1,4 +1,4 @@
-import type { VisitRead } from '@elm-mist/core/visit';
+import type { VisitSummary } from '@elm-mist/core/visit';
 import {
   fluffLooks,
   growthStretches,
@@ -55,7 +55,7 @@ function taughtBy(
   store: Store,
   systemId: string,
   visits: readonly { id: string; day: string }[],
-  reads: ReadonlyMap<string, VisitRead>,
+  reads: ReadonlyMap<string, VisitSummary>,
 ): Teacher {
   const { db } = store;
   const system = p.findSystem(db, systemId);
@@ -77,7 +77,7 @@ function taughtBy(
   );
   const rows = coils.flatMap(({ id, role, guards }) => {
     const soils = seen.reduce<readonly Soil[]>((known, { read }) => read.surveys[id]?.soils ?? known, []);
-    const facts = { role, configuration: system.configuration, soils, storyFacts, louvred: guards === 'louvre' };
+    const facts = { role, configuration: system.configuration, soils, storyFacts, louvered: guards === 'louvre' };
     return (stretches[id] ?? []).map((stretch) => pacedStretch(stretch, facts, where));
   });
   const looks = coils

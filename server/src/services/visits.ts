@@ -20,7 +20,7 @@ import { knownBefore, pastOf, type Past } from './known';
 import { climateHere } from './climate';
 import { paceHere } from './pace';
 import { namedClocks } from './clocks';
-import { once } from './made';
+import { createIdempotent } from './made';
 import { crewsOn } from './dayCrews';
 import { USUAL_MIN, usualMinutes } from './usualMinutes';
 import { visitFrame } from './visitFrame';
@@ -59,7 +59,7 @@ function setCoils(db: Db, visitId: string, coilIds: readonly string[]): void {
 /** Plans a new visit. @throws Problem 409 `id` · 422 for a system or coil that is not there, or is put away */
 export function addVisit(store: Store, input: VisitInput, at: string): VisitRecord {
   return store.write((db, only) =>
-    once(
+    createIdempotent(
       db,
       'visit',
       input,

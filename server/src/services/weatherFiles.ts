@@ -22,7 +22,7 @@ export function readWeatherMatching(text: string): Record<string, string> | null
   throw refused('columns', 'columns must say which heading fills which column.', 'unreadable');
 }
 
-/** When air was last put in: what rests on it is reckoned anew after that. */
+/** When air was last put in: what rests on it is reckoned again after that. */
 export const AIR_READ_AT = 'air-read-at';
 
 /**

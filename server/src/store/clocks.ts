@@ -38,7 +38,7 @@ export const setByHand = (db: Db, systemId: string): DueClock[] => {
   return db.select(columns).from(t.clockSet).where(eq(t.clockSet.systemId, systemId)).all();
 };
 
-/** Writes what is due at a system anew. */
+/** Writes what is due at a system again. */
 export function writeClocks(db: Db, systemId: string, clocks: readonly DueClock[]): void {
   db.delete(t.dueClock).where(eq(t.dueClock.systemId, systemId)).run();
   if (clocks.length > 0)

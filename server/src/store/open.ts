@@ -186,7 +186,7 @@ export function openStore(file: string, migrationsFolder: string, beforeSteps: (
   }
 }
 
-/** What begins and ends a transaction, prepared once: read anew with every entry it costs as much as writing one. */
+/** What begins and ends a transaction, prepared once: read again with every entry it costs as much as writing one. */
 function transactionWords(sqlite: Sqlite) {
   const said = (words: string): (() => void) => {
     const statement = sqlite.prepare(words);

@@ -135,7 +135,7 @@ export const placesOf = (db: Db, customerId: string): PlaceRecord[] =>
 
 export const findCustomer = (db: Db, id: string) => db.select().from(t.customer).where(eq(t.customer.id, id)).get();
 
-/** Writes what a place is found by anew: its own words, its owner's and those of its systems. */
+/** Writes what a place is found by again: its own words, its owner's and those of its systems. */
 export function indexPlaces(db: Db, placeIds: readonly string[]): void {
   for (const id of placeIds) {
     db.run(sql`delete from place_search where place_id = ${id}`);

@@ -1,5 +1,5 @@
 import type { VisitRecord } from '@elm-mist/contract';
-import type { CostFacts, VisitRead } from '@elm-mist/core/visit';
+import type { CostFacts, VisitSummary } from '@elm-mist/core/visit';
 import type { ReceivedEvent } from '@elm-mist/core/record';
 import type { VisitEvent } from '@elm-mist/core/run';
 import { and, asc, desc, eq, exists, gt, gte, inArray, isNull, lte, sql } from 'drizzle-orm';
@@ -78,12 +78,12 @@ export const closedBetween = (db: Db, from: string, to: string, after: ClosedRow
       startMinute: t.visit.startMinute,
       placeName: sql<string>`coalesce(${t.visit.closedAs} ->> '$.place.name', ${t.place.name})`,
       systemName: sql<string>`coalesce(${t.visit.closedAs} ->> '$.system.name', ${t.system.name})`,
-      cost: t.visitRead.cost,
+      cost: t.visitSummary.cost,
     })
     .from(t.visit)
     .innerJoin(t.system, eq(t.visit.systemId, t.system.id))
     .innerJoin(t.place, eq(t.system.placeId, t.place.id))
-    .leftJoin(t.visitRead, and(eq(t.visitRead.visitId, t.visit.id), eq(t.visitRead.version, version)))
+    .leftJoin(t.visitSummary, and(eq(t.visitSummary.visitId, t.visit.id), eq(t.visitSummary.version, version)))
     .where(
       and(
         eq(t.visit.standing, 'closed'),
@@ -191,15 +191,15 @@ export function addEvents(
 }
 
 /** What is kept of visits beside their events, where it is of the present shape. */
-export function readsOf(db: Db, ids: readonly string[], version: number): Map<string, VisitRead> {
-  const found = new Map<string, VisitRead>();
+export function readsOf(db: Db, ids: readonly string[], version: number): Map<string, VisitSummary> {
+  const found = new Map<string, VisitSummary>();
   // SQLite takes so many values in one statement.
   for (let from = 0; from < ids.length; from += MOST_VALUES) {
     const some = ids.slice(from, from + MOST_VALUES);
     const rows = db
       .select()
-      .from(t.visitRead)
-      .where(and(inArray(t.visitRead.visitId, some), eq(t.visitRead.version, version)))
+      .from(t.visitSummary)
+      .where(and(inArray(t.visitSummary.visitId, some), eq(t.visitSummary.version, version)))
       .all();
     for (const row of rows) found.set(row.visitId, row.read);
   }
@@ -207,11 +207,11 @@ export function readsOf(db: Db, ids: readonly string[], version: number): Map<st
 }
 const MOST_VALUES = 5000;
 
-export function writeRead(db: Db, visitId: string, version: number, read: VisitRead): void {
+export function writeRead(db: Db, visitId: string, version: number, read: VisitSummary): void {
   const row = { version, read, cost: read.cost };
-  db.insert(t.visitRead)
+  db.insert(t.visitSummary)
     .values({ visitId, ...row })
-    .onConflictDoUpdate({ target: t.visitRead.visitId, set: row })
+    .onConflictDoUpdate({ target: t.visitSummary.visitId, set: row })
     .run();
 }
 
@@ -227,11 +227,11 @@ export function withoutRead(db: Db, version: number, after: string, most: number
   const ids = db
     .select({ id: t.visit.id })
     .from(t.visit)
-    .leftJoin(t.visitRead, and(eq(t.visitRead.visitId, t.visit.id), eq(t.visitRead.version, version)))
-    .where(and(gt(t.visit.id, after), lte(t.visit.id, last), isNull(t.visitRead.version), entered))
+    .leftJoin(t.visitSummary, and(eq(t.visitSummary.visitId, t.visit.id), eq(t.visitSummary.version, version)))
+    .where(and(gt(t.visit.id, after), lte(t.visit.id, last), isNull(t.visitSummary.version), entered))
     .all()
     .map((row) => row.id);
   return { ids, last };
 }
 
-export const forgetReads = (db: Db): void => void db.delete(t.visitRead).run();
+export const forgetReads = (db: Db): void => void db.delete(t.visitSummary).run();

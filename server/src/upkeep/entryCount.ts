@@ -17,7 +17,7 @@ export class EntryCount {
   /** @returns as many as there are when it answers */
   async of(db: Db): Promise<number> {
     this.whole ??= this.countAll(db).catch((error: unknown) => {
-      // Whoever asks next counts anew.
+      // Whoever asks next counts again.
       this.whole = null;
       throw error;
     });

@@ -51,7 +51,7 @@ export class Upkeep {
       visits: store.db.select({ n: count() }).from(t.visit).get()?.n ?? 0,
       entries: await this.entries.of(store.db),
       following: changes.following(),
-      reckoning: cards.queue(),
+      computing: cards.queue(),
       backups: this.backups.told(),
       troubles: this.troubles.told(),
     };

@@ -34,7 +34,7 @@ const LEVEL = 4;
 /** Text of rows that is packed in one go, letters. */
 const SLAB = 262_144;
 
-/** Tables of a shop that hold what somebody entered; not the list of migrations, nor what is made anew of the rest (the index of words, what meters tell), nor who is signed in. */
+/** Tables of a shop that hold what somebody entered; not the list of migrations, nor what is made again of the rest (the index of words, what meters tell), nor who is signed in. */
 export const tablesOf = (sqlite: Sqlite): string[] =>
   (
     sqlite

@@ -123,7 +123,7 @@ function AgreementFields({ systemId, under, agreement }: { systemId: string; und
       {trouble ? <Banner tone="stop">{trouble}</Banner> : null}
       <Restored
         shown={restored}
-        onAnew={() => {
+        onStartOver={() => {
           const now = typedOf(agreement);
           reset(now);
           begin(now);

@@ -19,7 +19,7 @@ import { meteringWords } from '@elm-mist/core/verdict';
 import { View } from 'react-native';
 import { useDraft, useHouseRules, useShop } from '@/data';
 import { Banner, Body, Field, Heading, Label, OneOf, Part, Row, Small, space, Strong } from '@/ui';
-import { AirflowPart, type FlowDraft, type ReckonedFlow } from '../readings/AirflowPart';
+import { AirflowPart, type FlowDraft, type ComputedFlow } from '../readings/AirflowPart';
 import { EvidenceWords } from '../readings/candidates';
 import { FigureRows } from '../readings/FigureRows';
 import { PsychroChart } from './PsychroChart';
@@ -34,7 +34,7 @@ interface Draft {
   figures: TypedReadings;
   units: 'us' | 'si';
   flow?: FlowDraft | null;
-  reckoned?: ReckonedFlow | null;
+  reckoned?: ComputedFlow | null;
   lineV: string;
   plateV: string;
   ratedUf: string;
@@ -86,9 +86,9 @@ export function ReadingsBench() {
       .filter(([id]) => !(id in troubles))
       .map(([quantity, text]) => {
         const { edge, instrument } = QUANTITIES[quantity];
-        const reckoned = quantity === 'airflow' && draft.reckoned?.text === text ? draft.reckoned : null;
-        const how = reckoned ? 'reckoned' : 'typed';
-        return [quantity, { quantity, value: toSi(edge, text, units), u: reckoned?.u ?? instrument, how, steady: true, at: '', by: '' }];
+        const computed = quantity === 'airflow' && draft.reckoned?.text === text ? draft.reckoned : null;
+        const how = computed ? 'reckoned' : 'typed';
+        return [quantity, { quantity, value: toSi(edge, text, units), u: computed?.u ?? instrument, how, steady: true, at: '', by: '' }];
       }),
   );
   const kept = judgeable(set);
@@ -158,7 +158,7 @@ export function ReadingsBench() {
               units={units}
               pressureKPa={setting.pressureKPa}
               notYours=""
-              use={(reckoned) => keep({ ...draft, flow: null, reckoned, figures: { ...draft.figures, airflow: reckoned.text } })}
+              use={(computed) => keep({ ...draft, flow: null, reckoned: computed, figures: { ...draft.figures, airflow: computed.text } })}
             />
           ) : null}
         </View>

@@ -3,8 +3,8 @@ import { fireEvent, screen } from '@testing-library/react';
 import type * as Fakes from '@/testing/fakes';
 import { went } from '@/testing/fakes';
 import { openInVisit, settle, VISIT } from '@/testing/openVisit';
-import { CloseBead } from '../close/CloseBead';
-import { CheckBead } from './CheckBead';
+import { CloseScreen } from '../close/CloseScreen';
+import { CheckScreen } from './CheckScreen';
 import { forgetDevice } from '@/testing/device';
 
 jest.mock('expo-router', () => jest.requireActual<typeof Fakes>('@/testing/fakes').stillRouter());
@@ -35,7 +35,7 @@ const press = async (testID: string) => {
 
 test('every face is asked for, then both coils are kept and it goes on to Close', async () => {
   const run = until('coil.checked');
-  const posted = await openInVisit(<CheckBead />, run);
+  const posted = await openInVisit(<CheckScreen />, run);
   await press('check-keep');
   expect(screen.getByText(/^Grade as left: Path.*; Hedge/)).toBeTruthy();
   for (let coil = 0; coil < 2; coil += 1) {
@@ -48,7 +48,7 @@ test('every face is asked for, then both coils are kept and it goes on to Close'
 
 test('closing keeps the note and says when it is due; opening again takes a reason, and both stand on the report', async () => {
   const run = until('visit.closed');
-  const posted = await openInVisit(<CloseBead />, run);
+  const posted = await openInVisit(<CloseScreen />, run);
   fireEvent.change(screen.getByTestId('close-note'), { target: { value: ' Hood over the vent. ' } });
   await press('close-visit');
   expect(posted.at(-1)).toMatchObject({ kind: 'visit.closed', data: { note: 'Hood over the vent.' } });
@@ -67,7 +67,7 @@ test('closing keeps the note and says when it is due; opening again takes a reas
 test('a visit that another closed can be opened again from this phone', async () => {
   const run = until('visit.closed');
   run.happen('visit.closed', { nextDue: '2027-06-11', why: 'yearly', note: '' }, 'Ives');
-  await openInVisit(<CloseBead />, run);
+  await openInVisit(<CloseScreen />, run);
   expect(screen.getByText(/, by Ives\.$/)).toBeTruthy();
   expect(screen.getByTestId('open-again')).toBeTruthy();
   expect(screen.queryByTestId('close-visit')).toBeNull();
@@ -78,7 +78,7 @@ test('what was put on is what the report says, whatever the plan says now', asyn
   const before = fullRunPlans[0];
   const neutral = { ...before, cleanerId: 'neutral', cleanerName: 'neutral', waterParts: 10 };
   run.happen('plan.made', { coilId: before.coilId, plan: neutral });
-  await openInVisit(<CloseBead />, run);
+  await openInVisit(<CloseScreen />, run);
   const words = screen.getAllByText('Washed with').map((row) => row.parentElement?.textContent ?? '');
   expect(words[0]).toContain(`${before.cleanerName}, `);
   expect(words[0]).not.toContain('neutral');

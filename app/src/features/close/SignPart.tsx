@@ -1,10 +1,10 @@
-import { closingGate, type Strokes } from '@elm-mist/core/run';
+import { closingChecks, type Strokes } from '@elm-mist/core/run';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { keepPhoto, useDraft, useVisit, wallClock } from '@/data';
 import { Banner, Body, Companion, Field, FilePick, Heading, OneOf, Part, Small, space } from '@/ui';
 import { SignatureBox, SignatureMark } from '../shared/Signature';
-import { GateLine } from './GatePart';
+import { ClosingLine } from './ClosingChecksPart';
 
 interface Draft {
   who: 'customer' | 'nobody';
@@ -15,7 +15,7 @@ interface Draft {
 /** The customer signs for what was done, or a photo shows how it was left with nobody in. */
 export function SignPart() {
   const { state, allCoils, detail, record } = useVisit();
-  const line = closingGate(state, allCoils).find((row) => row.item === 'signed');
+  const line = closingChecks(state, allCoils).find((row) => row.item === 'signed');
   const [draft, keep, drop] = useDraft<Draft>(`sign.${detail.visit.id}`, () => ({
     who: 'customer',
     name: detail.place.customerName,
@@ -85,7 +85,7 @@ export function SignPart() {
         </View>
       )}
       {trouble ? <Banner tone="stop">{trouble}</Banner> : null}
-      {line && line.standing !== 'done' ? <GateLine line={line} /> : null}
+      {line && line.standing !== 'done' ? <ClosingLine line={line} /> : null}
     </Part>
   );
 }

@@ -4,7 +4,7 @@ import { useMemo } from 'react';
 import { useVisit } from '@/data';
 import { useDonePrice, useShopBook } from '../price/useVisitPrice';
 import { useEnergyPrice } from '../shared/energyPrice';
-import { useJudgement } from '../readings/useJudgement';
+import { useJudgment } from '../readings/useJudgment';
 
 /** When the next wash of each coil costs least: by what the visit comes to, else by the shop's hour and the time on site. */
 export function usePayDays(dues: readonly { coilId: string; due: CoilDueDate }[], closedOn: string, minutes: number): PayDay[] {
@@ -13,7 +13,7 @@ export function usePayDays(dues: readonly { coilId: string; due: CoilDueDate }[]
   // What a wash costs by the price book, whoever it is charged to.
   const book = useShopBook();
   const done = useDonePrice(book);
-  const judged = useJudgement();
+  const judged = useJudgment();
   const priced = Number(done?.total ?? 0);
   const visitCost = priced > 0 ? priced : (house.hourlyRate * minutes) / 60;
   const pricePerKwh = useEnergyPrice();

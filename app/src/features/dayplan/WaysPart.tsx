@@ -34,7 +34,7 @@ export function WaysPart({
   onChange: (orders: Orders) => void;
 }) {
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }));
-  // A visit that goes into another way is drawn there anew: the handle that was held keeps the focus.
+  // A visit that goes into another way is drawn there again: the handle that was held keeps the focus.
   const [pressed, setPressed] = useState('');
   useEffect(() => {
     if (pressed) document.querySelector<HTMLElement>(`[data-testid="drag-${CSS.escape(pressed)}"]`)?.focus();

@@ -20,7 +20,7 @@ export function standingOrders(
   );
 }
 
-/** Where a visit goes by one press up or down: past its neighbour, from the end of one way into the next, and out of every way below the last. */
+/** Where a visit goes by one press up or down: past its neighbor, from the end of one way into the next, and out of every way below the last. */
 export function stepped(orders: Orders, id: string, by: -1 | 1): Orders {
   const crew = orders.findIndex((order) => order.includes(id));
   if (crew < 0) {

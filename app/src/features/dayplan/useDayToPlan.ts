@@ -5,7 +5,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { dayCrewsQuery, dayQuery, shopZone, sharedNow, today, useHouseRules, useShop } from '@/data';
 
-/** Planned anew so often while the day goes on, minutes. */
+/** Planned again so often while the day goes on, minutes. */
 const ANEW_MIN = 5;
 
 /** Minute of the shop's day, rounded up to the step that days are planned in. */

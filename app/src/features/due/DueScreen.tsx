@@ -12,7 +12,7 @@ import { FilterPart } from './FilterPart';
 /** What is due in the shop, each system with its own clocks; a press plans the visit. */
 export function DueScreen() {
   const { units } = useHouseRules();
-  // As it was left: who calls owners by neighbourhood does so tomorrow too.
+  // As it was left: who calls owners by neighborhood does so tomorrow too.
   const [filter, change] = useDraft('due-filter', () => USUAL_FILTER);
   const [words, setWords] = useState('');
   const [open, setOpen] = useState(false);

@@ -1,6 +1,6 @@
 import type { DueCoils, DueOrder, DueRow } from '@elm-mist/contract';
 import { DUE_KINDS, type DueKind } from '@elm-mist/core/closing';
-import { neighbourhoodWords } from '@elm-mist/core/route';
+import { neighborhoodWords } from '@elm-mist/core/route';
 import type { UnitSystem } from '@elm-mist/core/units';
 import { shortDay } from '../shared/words';
 
@@ -62,7 +62,7 @@ export function grouped(rows: readonly DueRow[], order: DueOrder, now: string, u
     const group = {
       soonest: row.due < now ? 'Overdue' : shortDay(row.due).replace(/^\d+ /, ''),
       owner: row.customerName,
-      near: row.where ? neighbourhoodWords(row.where, units) : 'The shop has not said where it is',
+      near: row.where ? neighborhoodWords(row.where, units) : 'The shop has not said where it is',
       season: row.weeks ? `In season, ${shortDay(row.weeks.from)} to ${shortDay(row.weeks.to)}` : 'Outside the season',
     }[order];
     groups.set(group, [...(groups.get(group) ?? []), row]);

@@ -41,7 +41,7 @@ export function FindingScreen() {
   const life = findings.find((row) => row.findingId === findingId);
   if (!life)
     return (
-      <VisitScreen bead="look" page="finding" under="Finding">
+      <VisitScreen visitStep="look" page="finding" under="Finding">
         <Empty title="No such finding">It may have been taken back. Findings stand in Look, Check and Close.</Empty>
       </VisitScreen>
     );
@@ -72,7 +72,7 @@ export function FindingScreen() {
   const licence = FINDING_TABLE[life.what].licence;
   return (
     <VisitScreen
-      bead="look"
+      visitStep="look"
       page="finding"
       under="Finding"
       foot={

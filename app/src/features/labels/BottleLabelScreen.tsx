@@ -20,7 +20,7 @@ export function BottleLabelScreen() {
   const chosen = made.filter((row) => !left.includes(row.cleanerId));
   return (
     <VisitScreen
-      bead="mix"
+      visitStep="mix"
       page="bottle"
       under="Label for the bottle"
       foot={

@@ -89,7 +89,7 @@ function LightOfCoil({
     const problem = sides[side] && cornersProblem(sides[side].mark.corners);
     return problem ? [`${SIDE_WORDS[side]}: ${problem}`] : [];
   });
-  // What was kept stands as it was told, with signal or without; only other marks are measured anew.
+  // What was kept stands as it was told, with signal or without; only other marks are measured again.
   const kept = noted ? { before: noted.value.before, after: noted.value.after } : null;
   const asKept = kept !== null && JSON.stringify(sides) === JSON.stringify({ before: markOf(kept.before), after: markOf(kept.after) });
   const still = asKept || wrong.length > 0;
@@ -222,7 +222,7 @@ function LightOfCoil({
   const lightGrade = (told: LightMeasured | null) => (told === null || told.openPct === null ? null : gradeOfLight(told.openPct));
   return (
     <VisitScreen
-      bead="check"
+      visitStep="check"
       page={`light-${coilId}`}
       under={`Light through the ${coil ? coilName(coil).toLowerCase() : 'coil'}, same torch`}
       foot={

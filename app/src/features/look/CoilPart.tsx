@@ -123,7 +123,7 @@ export function CoilPart({
   const aside = state.skipped[coil.id];
   return (
     <VisitScreen
-      bead="look"
+      visitStep="look"
       page={coil.id}
       under={`${coilName(coil)} · ${coilShort(coil)}`}
       foot={

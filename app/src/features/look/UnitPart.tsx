@@ -120,7 +120,7 @@ export function UnitPart({
   const closed = state.closed !== null;
   return (
     <VisitScreen
-      bead="look"
+      visitStep="look"
       page="unit"
       foot={
         <ThumbBar>

@@ -4,7 +4,7 @@ import { act, cleanup, fireEvent, screen } from '@testing-library/react';
 import { keys, queryClient } from '@/data';
 import type * as Fakes from '@/testing/fakes';
 import { detailOf, openInVisit, RULES, settle, VISIT } from '@/testing/openVisit';
-import { LookBead } from './LookBead';
+import { LookScreen } from './LookScreen';
 import { forgetDevice } from '@/testing/device';
 
 const address: { part?: string } = {};
@@ -35,7 +35,7 @@ test('the inner row graded first leaves the outer one open, and that is what is 
   address.part = outdoor.id;
   const run = scribe(VISIT);
   run.happen('visit.started', {});
-  const posted = await openInVisit(<LookBead />, run, { coils: [twoRows, detailOf([]).coils[1]!] });
+  const posted = await openInVisit(<LookScreen />, run, { coils: [twoRows, detailOf([]).coils[1]!] });
   await press(/^Path, inner row: not graded$/);
   fireEvent.click(screen.getAllByRole('radio', { name: /^3/ })[0]!);
   await settle();
@@ -48,13 +48,13 @@ test('the inner row graded first leaves the outer one open, and that is what is 
 test('a wind typed in miles an hour is the same wind once the shop counts in metres', async () => {
   RULES.units = 'us';
   const run = scribe(VISIT);
-  await openInVisit(<LookBead />, run);
+  await openInVisit(<LookScreen />, run);
   await type('air', '91');
   await type('humidity', '40');
   await type('wind', '5');
   cleanup();
   RULES.units = 'si';
-  const posted = await openInVisit(<LookBead />, run);
+  const posted = await openInVisit(<LookScreen />, run);
   expect(screen.getByTestId<HTMLInputElement>('wind').value).toBe('2.2');
   fireEvent.click(screen.getByTestId('look-next'));
   await settle();
@@ -79,7 +79,7 @@ test('what the plate said stands there on the next visit, in the units of now, a
     plateSubcoolingK: 5,
   };
   const { known } = detailOf([]);
-  const posted = await openInVisit(<LookBead />, run, { known: { ...known, identity: plate } });
+  const posted = await openInVisit(<LookScreen />, run, { known: { ...known, identity: plate } });
   expect(screen.getByTestId<HTMLInputElement>('plate-charge').value).toBe('7.25');
   expect(screen.getByTestId<HTMLInputElement>('plate-subcooling').value).toBe('9');
   for (const [id, value] of [
@@ -115,7 +115,7 @@ test('what the plate said stands there on the next visit, in the units of now, a
 });
 
 test('a plate that the server tells only after the visit was opened fills in what nobody has typed over', async () => {
-  await openInVisit(<LookBead />, scribe(VISIT));
+  await openInVisit(<LookScreen />, scribe(VISIT));
   await type('plate-charge', '3');
   const { known } = detailOf([]);
   const identity = {
@@ -140,7 +140,7 @@ test('a plate that the server tells only after the visit was opened fills in wha
 
 test('a visit opened before the server has told it the air is filled in once it does, but for what was typed', async () => {
   const run = scribe(VISIT);
-  await openInVisit(<LookBead />, run);
+  await openInVisit(<LookScreen />, run);
   await type('wind', '4');
   const value = (id: string) => screen.getByTestId<HTMLInputElement>(id).value;
   expect([value('air'), value('humidity'), value('wind')]).toEqual(['', '', '4']);
@@ -159,13 +159,13 @@ test('a figure changed on another phone is shown as it is now; a comma that can 
   const survey = graded(3);
   const metres = (clearanceM: number) => ({ ...survey, answers: { ...survey.answers, clearanceM } });
   run.happen('coil.surveyed', { coilId: outdoor.id, survey: metres(0.5) });
-  await openInVisit(<LookBead />, run);
+  await openInVisit(<LookScreen />, run);
   const field = () => screen.getByTestId<HTMLInputElement>('answer-clearanceM');
   expect(field().value).toBe('500');
   await type('answer-clearanceM', '400');
   cleanup();
   run.happen('coil.surveyed', { coilId: outdoor.id, survey: metres(0.8) }, 'Ives');
-  await openInVisit(<LookBead />, run);
+  await openInVisit(<LookScreen />, run);
   expect(field().value).toBe('800');
   expect(screen.getByText(/^This coil was noted anew since you began here/)).toBeTruthy();
   await press(/^Take mine back$/);
@@ -177,7 +177,7 @@ test('a figure changed on another phone is shown as it is now; a comma that can 
 
 test('a capacitor that is off stops the plan until the customer chose, and stands on the record', async () => {
   const run = scribe(VISIT);
-  const posted = await openInVisit(<LookBead />, run);
+  const posted = await openInVisit(<LookScreen />, run);
   await type('air', '30');
   await type('humidity', '40');
   await type('wind', '1');

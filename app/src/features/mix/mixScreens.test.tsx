@@ -4,7 +4,7 @@ import { fireEvent, screen } from '@testing-library/react';
 import type * as Fakes from '@/testing/fakes';
 import { went } from '@/testing/fakes';
 import { openInVisit, settle, VISIT } from '@/testing/openVisit';
-import { MixBead } from './MixBead';
+import { MixScreen } from './MixScreen';
 import { forgetDevice } from '@/testing/device';
 
 jest.mock('expo-router', () => jest.requireActual<typeof Fakes>('@/testing/fakes').stillRouter());
@@ -34,7 +34,7 @@ const press = async (testID: string) => {
 };
 
 test('what was poured is noted at the strength of the plan, one coil after the other, then on to Wash', async () => {
-  const posted = await openInVisit(<MixBead />, planned());
+  const posted = await openInVisit(<MixScreen />, planned());
   await press('mix-done');
   await press('mix-done');
   expect(went).toEqual([`/visits/${VISIT}/wash`]);
@@ -51,7 +51,7 @@ test('what was poured is noted at the strength of the plan, one coil after the o
 });
 
 test('a mix that came out too strong is put right with water, and all that went in is noted', async () => {
-  const posted = await openInVisit(<MixBead />, planned());
+  const posted = await openInVisit(<MixScreen />, planned());
   await press('fix-mix');
   fireEvent.change(screen.getByTestId('fix-concentrate'), { target: { value: '1 L' } });
   fireEvent.change(screen.getByTestId('fix-water'), { target: { value: '2 L' } });
@@ -65,7 +65,7 @@ test('a mix that came out too strong is put right with water, and all that went 
 });
 
 test('what is no amount is kept as typed, and nothing is noted', async () => {
-  const posted = await openInVisit(<MixBead />, planned());
+  const posted = await openInVisit(<MixScreen />, planned());
   await press('fix-mix');
   fireEvent.change(screen.getByTestId('fix-concentrate'), { target: { value: '1 L' } });
   fireEvent.change(screen.getByTestId('fix-water'), { target: { value: 'plenty' } });
@@ -78,7 +78,7 @@ test('what is no amount is kept as typed, and nothing is noted', async () => {
 test('without a plan it says what comes first', async () => {
   const run = scribe(VISIT);
   run.happen('visit.started', {});
-  await openInVisit(<MixBead />, run);
+  await openInVisit(<MixScreen />, run);
   expect(screen.getByText(/^Make the plan first/)).toBeTruthy();
   expect(screen.getByRole('button', { name: 'Go to Plan' })).toBeTruthy();
 });
@@ -94,7 +94,7 @@ test('a mix of another cleaner is not this mix: it is said, and asked for again'
     applicatorId: 'pump-sprayer',
   });
   run.happen('plan.made', { coilId: out.coilId, plan: { ...out, cleanerId: 'neutral', cleanerName: 'neutral', waterParts: 10 } });
-  const posted = await openInVisit(<MixBead />, run);
+  const posted = await openInVisit(<MixScreen />, run);
   expect(screen.getByText(/^What was mixed is another cleaner/)).toBeTruthy();
   expect(screen.queryByText(/^Mixed: .* concentrate/)).toBeNull();
   await press('mix-done');
@@ -112,7 +112,7 @@ test('the same cleaner planned stronger is put right, not mixed anew', async () 
     applicatorId: 'pump-sprayer',
   });
   run.happen('plan.made', { coilId: out.coilId, plan: { ...out, waterParts: (out.waterParts ?? 0) / 2 } });
-  await openInVisit(<MixBead />, run);
+  await openInVisit(<MixScreen />, run);
   fireEvent.click(screen.getByRole('tab', { name: 'Outdoor coil' }));
   await settle();
   expect(screen.getByText(/^What was mixed is weaker/)).toBeTruthy();
@@ -126,7 +126,7 @@ test('the household mix is a recipe, soap and vinegar apart', async () => {
     coilId: out.coilId,
     plan: { ...out, cleanerId: 'household', cleanerName: 'household', chemistry: 'household', waterParts: 16 },
   });
-  await openInVisit(<MixBead />, run);
+  await openInVisit(<MixScreen />, run);
   const recipe = screen.getByTestId('recipe').textContent ?? '';
   for (const part of ['lukewarm water', 'white vinegar', 'dish soap']) expect(recipe).toContain(part);
 });

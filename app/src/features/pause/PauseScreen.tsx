@@ -27,7 +27,7 @@ export function PauseScreen() {
   if (state.closed || state.cancelled)
     return (
       <VisitScreen
-        bead="close"
+        visitStep="close"
         page="pause"
         under="Wait for parts"
         foot={
@@ -99,7 +99,7 @@ function Leave() {
   };
   return (
     <VisitScreen
-      bead="close"
+      visitStep="close"
       page="pause"
       under="Leave it to wait for parts"
       foot={
@@ -174,7 +174,7 @@ function GoOn({ pause }: { pause: Pause }) {
   };
   return (
     <VisitScreen
-      bead="close"
+      visitStep="close"
       page="pause"
       under="It waits for parts"
       foot={

@@ -155,7 +155,7 @@ function CoilFields({
     >
       <Restored
         shown={restored}
-        onAnew={() => {
+        onStartOver={() => {
           reset(formOfCoil(coil, role, units));
           setEstimated(coil?.sizeEstimated ?? false);
           dropEstimated();

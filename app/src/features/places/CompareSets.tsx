@@ -1,6 +1,6 @@
 import type { PastVisit, VisitDetail } from '@elm-mist/contract';
 import { otherSerial } from '@elm-mist/core/equipment';
-import { settingOf, sharedSetting } from '@elm-mist/core/judgement';
+import { settingOf, sharedSetting } from '@elm-mist/core/judgment';
 import { readingSet, type ReadingWhen } from '@elm-mist/core/readings';
 import { foldVisit, type VisitState } from '@elm-mist/core/run';
 import { beforeAfter } from '@elm-mist/core/verdict';

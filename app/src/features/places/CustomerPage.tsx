@@ -116,7 +116,7 @@ function CustomerForm({ detail }: { detail: CustomerDetail }) {
       ) : null}
       <Restored
         shown={restored}
-        onAnew={() => {
+        onStartOver={() => {
           reset(now);
           setWas(now);
           anew();

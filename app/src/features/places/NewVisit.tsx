@@ -91,7 +91,7 @@ function VisitFields({ system: data, day, coils }: { system: SystemDetail; day: 
       {trouble ? <Banner tone="stop">{trouble}</Banner> : null}
       <Restored
         shown={restored}
-        onAnew={() => {
+        onStartOver={() => {
           reset(now);
           begin(now);
           anew();

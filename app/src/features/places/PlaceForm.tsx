@@ -137,7 +137,7 @@ export function PlaceForm({ place, after }: { place: PlaceRecord | null; after: 
     >
       <Restored
         shown={restored}
-        onAnew={() => {
+        onStartOver={() => {
           reset(start);
           setWas(place);
           setWhose({ owner: 'same', known: null });

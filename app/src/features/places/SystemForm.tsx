@@ -139,7 +139,7 @@ function SystemForm({ placeId, system }: { placeId: string; system: SystemRecord
     >
       <Restored
         shown={restored || (movedBefore && moved !== null)}
-        onAnew={() => {
+        onStartOver={() => {
           reset(start);
           setWas(system);
           setMoved(null);

@@ -1,4 +1,4 @@
-import type { Trend } from '@elm-mist/core/judgement';
+import type { Trend } from '@elm-mist/core/judgment';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { LineChart } from 'react-native-gifted-charts';

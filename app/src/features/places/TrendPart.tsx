@@ -1,5 +1,5 @@
 import type { CoilRecord, PastVisit } from '@elm-mist/contract';
-import { regrowthOf, TREND_TABLE, trendsOf, type Trend } from '@elm-mist/core/judgement';
+import { regrowthOf, TREND_TABLE, trendsOf, type Trend } from '@elm-mist/core/judgment';
 import { coilName } from '@elm-mist/core/equipment';
 import { EDGES, trimDecimals, type UnitSystem } from '@elm-mist/core/units';
 import { lazy, Suspense, useState } from 'react';

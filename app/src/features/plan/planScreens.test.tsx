@@ -6,7 +6,7 @@ import { fireEvent, screen, within } from '@testing-library/react';
 import type * as Fakes from '@/testing/fakes';
 import { openInVisit, settle, VISIT } from '@/testing/openVisit';
 import { RunSheetScreen } from '../runsheet/RunSheetScreen';
-import { PlanBead } from './PlanBead';
+import { PlanScreen } from './PlanScreen';
 import { forgetDevice } from '@/testing/device';
 
 jest.mock('expo-router', () => jest.requireActual<typeof Fakes>('@/testing/fakes').stillRouter());
@@ -43,7 +43,7 @@ const choose = async (name: RegExp) => {
 };
 
 test('foam that would dry: refused, with the hour of this day; each way out is what choosing it gives', async () => {
-  const posted = await openInVisit(<PlanBead />, looked(), { weather: { source: 'simulated', hours } });
+  const posted = await openInVisit(<PlanScreen />, looked(), { weather: { source: 'simulated', hours } });
   const offers = screen.getByTestId('wet-offers');
   expect(screen.getByText('Water only', { selector: '[role=heading]' })).toBeTruthy();
   expect(within(offers).getByText(/Not now with foam\.$/)).toBeTruthy();
@@ -59,14 +59,14 @@ test('foam that would dry: refused, with the hour of this day; each way out is w
 });
 
 test('without a feed no hour is promised', async () => {
-  await openInVisit(<PlanBead />, looked());
+  await openInVisit(<PlanScreen />, looked());
   expect(within(screen.getByTestId('wet-offers')).getByText('no feed for this day')).toBeTruthy();
 });
 
 test('on a mild day there is nothing to offer, and the faces are named in their order', async () => {
   const run = looked();
   run.happen('site.noted', { dryBulbC: 24, rhPct: 55, windMs: 1, sun: 'shade' });
-  await openInVisit(<PlanBead />, run);
+  await openInVisit(<PlanScreen />, run);
   expect(screen.queryByTestId('wet-offers')).toBeNull();
   expect(screen.getByText('Path, Hedge')).toBeTruthy();
 });

@@ -95,7 +95,7 @@ export function PowerUpScreen() {
   });
   const condensedAtMs = condense ? condensateClock(up) : null;
   const condenseS = condensedAtMs === null ? 0 : Math.max(0, Math.round((condensedAtMs - now) / 1000));
-  const pulledBy = [...new Set(Object.values(state.gates).flatMap((gate) => gate?.done.isolated?.by ?? []))];
+  const pulledBy = [...new Set(Object.values(state.lockouts).flatMap((lockout) => lockout?.done.isolated?.by ?? []))];
   const other = pulledBy.filter((name) => name !== who);
   const waits = (step === 'called' && restS > 0) || (step === 'steady' && steadyS > 0);
   const take = (ok: boolean, why?: string): boolean => {
@@ -108,7 +108,7 @@ export function PowerUpScreen() {
   const bad = step ? POWER_TABLE[step].bad : null;
   return (
     <VisitScreen
-      bead="wash"
+      visitStep="wash"
       under="Power-up"
       page="power-up"
       foot={

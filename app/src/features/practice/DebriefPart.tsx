@@ -71,7 +71,7 @@ function Ghost({ rinse, given }: { rinse: Rinse; given: PracticeCase }) {
             <Label>{`${whose === 'mine' ? 'Yours' : 'The plan’s'} · ${Math.round(shown[whose].lightPct)} % light`}</Label>
             <FaceCanvas
               seen={shown[whose]}
-              torch={false}
+              flashlight={false}
               ratio={given.heightM / given.widthM}
               name={`${whose === 'mine' ? 'Your' : 'The plan’s'} face after ${clockText(Math.min(at, shown[whose].seconds))}: ${Math.round(shown[whose].lightPct)} % of the light comes through`}
               testID={`ghost-${whose}`}

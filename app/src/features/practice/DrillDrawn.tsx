@@ -2,9 +2,9 @@ import type { DrillDrawing } from '@elm-mist/core/trainer';
 import { createElement, useEffect, useRef } from 'react';
 import { View } from 'react-native';
 import { ConstructionDrawing, line, useTokens } from '@/ui';
-import { torchInk } from './drawFace';
+import { flashlightInk } from './drawFace';
 
-export function Torch({ drawing }: { drawing: Extract<DrillDrawing, { is: 'torch' }> }) {
+export function Flashlight({ drawing }: { drawing: Extract<DrillDrawing, { is: 'torch' }> }) {
   const tokens = useTokens();
   const canvas = useRef<HTMLCanvasElement | null>(null);
   const { columns, lines, light, words } = drawing;
@@ -16,7 +16,7 @@ export function Torch({ drawing }: { drawing: Extract<DrillDrawing, { is: 'torch
     box.width = columns * cell;
     box.height = lines * cell;
     light.forEach((level, i) => {
-      ctx.fillStyle = torchInk(level / 255);
+      ctx.fillStyle = flashlightInk(level / 255);
       ctx.fillRect((i % columns) * cell, Math.floor(i / columns) * cell, cell, cell);
     });
   }, [columns, lines, light]);
@@ -35,7 +35,7 @@ export function Torch({ drawing }: { drawing: Extract<DrillDrawing, { is: 'torch
 
 /** What a question shows, with the same in words for whoever does not see it. */
 export function DrillDrawn({ drawing }: { drawing: DrillDrawing }) {
-  if (drawing.is === 'torch') return <Torch drawing={drawing} />;
+  if (drawing.is === 'torch') return <Flashlight drawing={drawing} />;
   return (
     <View
       role="img"

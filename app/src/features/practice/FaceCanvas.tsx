@@ -9,7 +9,7 @@ type Draw = (surface: Parameters<typeof drawCut>[0], seen: PracticeSeen, tokens:
 /** Pixels drawn to one of CSS: sharp enough for dots, and little enough to draw by hand. */
 const SCALE = 2;
 
-/** A drawing of what is seen, as wide as there is room, drawn anew when there is something new. */
+/** A drawing of what is seen, as wide as there is room, drawn again when there is something new. */
 function SeenCanvas({ seen, draw, ratio, name, testID }: { seen: PracticeSeen; draw: Draw; ratio: number; name: string; testID: string }) {
   const tokens = useTokens();
   const canvas = useRef<HTMLCanvasElement | null>(null);
@@ -50,24 +50,24 @@ function SeenCanvas({ seen, draw, ratio, name, testID }: { seen: PracticeSeen; d
   );
 }
 
-const drawTorch: Draw = (surface, seen, tokens) => drawFace(surface, seen, tokens, true);
+const drawFlashlight: Draw = (surface, seen, tokens) => drawFace(surface, seen, tokens, true);
 const drawDay: Draw = (surface, seen, tokens) => drawFace(surface, seen, tokens, false);
 
 /** A face as it looks, or with the torch behind it. @param ratio height over width */
 export function FaceCanvas({
   seen,
-  torch,
+  flashlight,
   ratio,
   name,
   testID,
 }: {
   seen: PracticeSeen;
-  torch: boolean;
+  flashlight: boolean;
   ratio: number;
   name: string;
   testID: string;
 }) {
-  return <SeenCanvas seen={seen} draw={torch ? drawTorch : drawDay} ratio={ratio} name={name} testID={testID} />;
+  return <SeenCanvas seen={seen} draw={flashlight ? drawFlashlight : drawDay} ratio={ratio} name={name} testID={testID} />;
 }
 
 /** The coil cut across, seen from above. */

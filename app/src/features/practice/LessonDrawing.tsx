@@ -15,14 +15,14 @@ const word = (t: Tokens, x: number, y: number, text: string, anchor: 'start' | '
   </Text>
 );
 /** An arrow from one point to another. */
-function arrow(colour: string, x0: number, y0: number, x1: number, y1: number, width = 3) {
+function arrow(color: string, x0: number, y0: number, x1: number, y1: number, width = 3) {
   const [dx, dy] = [x1 - x0, y1 - y0];
   const far = Math.hypot(dx, dy);
   const [ux, uy] = [dx / far, dy / far];
   const head = `M${x1} ${y1} L${x1 - 10 * ux + 5 * uy} ${y1 - 10 * uy - 5 * ux} L${x1 - 10 * ux - 5 * uy} ${y1 - 10 * uy + 5 * ux} Z`;
   return [
-    <Line key={`a${x0}${y0}${x1}`} x1={x0} y1={y0} x2={x1 - 8 * ux} y2={y1 - 8 * uy} stroke={colour} strokeWidth={width} />,
-    <Path key={`h${x0}${y0}${x1}`} d={head} fill={colour} />,
+    <Line key={`a${x0}${y0}${x1}`} x1={x0} y1={y0} x2={x1 - 8 * ux} y2={y1 - 8 * uy} stroke={color} strokeWidth={width} />,
+    <Path key={`h${x0}${y0}${x1}`} d={head} fill={color} />,
   ];
 }
 /** A row of tubes through fins, cut from the side. */

@@ -1,11 +1,11 @@
 import type { PracticeLook } from '@elm-mist/contract';
 import { POWER_SOURCE_NAMES } from '@elm-mist/core/equipment';
-import { GATE_TABLE } from '@elm-mist/core/run';
+import { LOCKOUT_TABLE } from '@elm-mist/core/run';
 import { EFFICIENCY_NAMES, METERING_NAMES } from '@elm-mist/core/survey';
 import { signWords } from '@elm-mist/core/trainer';
 import { View } from 'react-native';
 import { Body, Heading, Label, Small, space } from '@/ui';
-import { Torch } from './DrillDrawn';
+import { Flashlight } from './DrillDrawn';
 
 /** A face of a hand's breadth is enough to grade by. */
 const FACE_WIDTH = 150;
@@ -25,7 +25,7 @@ export function LookPart({ look: { coils, meters, plate } }: { look: PracticeLoo
         {meters.length === 0 ? <Body>Everything here is proved dead.</Body> : null}
         {meters.map(({ source, step, volts }) => (
           <Body key={source}>
-            {`${POWER_SOURCE_NAMES[source]}, ${GATE_TABLE[step].name}: ${volts === null ? 'nothing to read.' : `it shows ${volts.toFixed(1)} V.`}`}
+            {`${POWER_SOURCE_NAMES[source]}, ${LOCKOUT_TABLE[step].name}: ${volts === null ? 'nothing to read.' : `it shows ${volts.toFixed(1)} V.`}`}
           </Body>
         ))}
       </View>
@@ -39,7 +39,7 @@ export function LookPart({ look: { coils, meters, plate } }: { look: PracticeLoo
             {coil.faces.map((face) => (
               <View key={face.faceId} style={{ width: FACE_WIDTH, gap: space.xs }}>
                 <Label>{face.name}</Label>
-                <Torch
+                <Flashlight
                   drawing={{ is: 'torch', columns: face.columns, lines: face.lines, light: face.light, words: lightWords(face.light) }}
                 />
                 {face.wetted ? signWords(face).map((words) => <Small key={words}>{words}</Small>) : null}

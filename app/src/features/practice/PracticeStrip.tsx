@@ -72,7 +72,7 @@ export function PracticeStrip() {
   );
 }
 
-/** What is seen there: never from what was seen before, since a meter is read off it; anew when an entry has gone out, and as foam soaks on. */
+/** What is seen there: never from what was seen before, since a meter is read off it; again when an entry has gone out, and as foam soaks on. */
 function Looked({ part }: { part: 'look' | 'owner' }) {
   const [look, setLook] = useState<PracticeLook | null>(null);
   const [trouble, setTrouble] = useState('');

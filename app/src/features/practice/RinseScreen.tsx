@@ -64,7 +64,7 @@ function RinseOne({ given, personId }: { given: PracticeCase; personId: string }
   const { units } = useHouseRules();
   const wide = useWide();
   const rinse = useRinse(given, personId, rules);
-  const [torch, setTorch] = useState(false);
+  const [flashlight, setFlashlight] = useState(false);
   const [hints, setHints] = useState(true);
   const [told, setTold] = useState<Debrief | null>(null);
   const [share, setShare] = useState<number | null>(null);
@@ -134,7 +134,7 @@ function RinseOne({ given, personId }: { given: PracticeCase; personId: string }
   const work = ready ? (
     <View style={{ gap: space.s }}>
       <SeenFigures rinse={rinse} units={units} />
-      <WorkFace rinse={rinse} given={given} torch={torch} />
+      <WorkFace rinse={rinse} given={given} flashlight={flashlight} />
       <Told
         rinse={rinse}
         hints={hints}
@@ -156,8 +156,8 @@ function RinseOne({ given, personId }: { given: PracticeCase; personId: string }
       setHand={rinse.setHand}
       overAll={rinse.overAll}
       busy={rinse.busy}
-      torch={torch}
-      setTorch={setTorch}
+      flashlight={flashlight}
+      setFlashlight={setFlashlight}
       hints={hints}
       setHints={setHints}
       pace={rinse.pace}
@@ -226,22 +226,22 @@ function RinseOne({ given, personId }: { given: PracticeCase; personId: string }
   );
 }
 
-/** Everything that is pressed beside the face; drawn anew only where something of it changed, not with every second of water. */
+/** Everything that is pressed beside the face; drawn again only where something of it changed, not with every second of water. */
 const Hands = memo(function Hands({
   hand,
   setHand,
   overAll,
   busy,
-  torch,
-  setTorch,
+  flashlight,
+  setFlashlight,
   hints,
   setHints,
   pace,
   setPace,
   units,
 }: Pick<Rinse, 'hand' | 'setHand' | 'overAll' | 'busy' | 'pace' | 'setPace'> & {
-  torch: boolean;
-  setTorch: (on: boolean) => void;
+  flashlight: boolean;
+  setFlashlight: (on: boolean) => void;
   hints: boolean;
   setHints: (on: boolean) => void;
   units: UnitSystem;
@@ -253,7 +253,7 @@ const Hands = memo(function Hands({
         <Companion title="All over, top down" onPress={() => overAll(false)} disabled={busy} testID="practice-over" />
         <Companion title="All over, bottom up" onPress={() => overAll(true)} disabled={busy} testID="practice-over-up" />
       </View>
-      <Tick label="Torch behind it" value={torch} onChange={setTorch} testID="practice-torch" />
+      <Tick label="Torch behind it" value={flashlight} onChange={setFlashlight} testID="practice-torch" />
       <Tick label="Say what is about to go wrong" value={hints} onChange={setHints} testID="practice-hints" />
       <Label>Time goes</Label>
       <OneOf

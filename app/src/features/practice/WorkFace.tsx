@@ -17,7 +17,7 @@ const ARROWS: Record<string, readonly [number, number]> = {
 };
 
 /** The face under the hand: a finger or the pen draws strokes; the arrow keys move the hand and space puts it on and takes it off. */
-export function WorkFace({ rinse, given, torch }: { rinse: Rinse; given: PracticeCase; torch: boolean }) {
+export function WorkFace({ rinse, given, flashlight }: { rinse: Rinse; given: PracticeCase; flashlight: boolean }) {
   const tokens = useTokens();
   const [at, setAt] = useState({ x: given.widthM / 2, y: 0.05 });
   const [on, setOn] = useState(false);
@@ -91,9 +91,9 @@ export function WorkFace({ rinse, given, torch }: { rinse: Rinse; given: Practic
     >
       <FaceCanvas
         seen={seen}
-        torch={torch}
+        flashlight={flashlight}
         ratio={given.heightM / given.widthM}
-        name={`${inside ? 'Inside' : 'Outside'} face${torch ? ', a torch behind it' : ''}: ${Math.round(seen.lightPct)} % of the light comes through`}
+        name={`${inside ? 'Inside' : 'Outside'} face${flashlight ? ', a torch behind it' : ''}: ${Math.round(seen.lightPct)} % of the light comes through`}
         testID="practice-canvas"
       />
       <View
@@ -107,7 +107,7 @@ export function WorkFace({ rinse, given, torch }: { rinse: Rinse; given: Practic
           aspectRatio: 1,
           borderRadius: 999,
           borderWidth: on ? 4 : 2,
-          borderColor: torch ? tokens.amberFill : tokens.mist,
+          borderColor: flashlight ? tokens.amberFill : tokens.mist,
         }}
       />
     </div>

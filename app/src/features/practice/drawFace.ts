@@ -30,7 +30,7 @@ const mixed = (from: Ink, to: Ink, share: number): Ink => [
 const packed = ([red, green, blue]: Ink): number => ((255 << 24) | (blue << 16) | (green << 8) | red) >>> 0;
 
 /** What a cell looks like with so much light behind it, 0…1. */
-export const torchInk = (share: number): string => `rgb(${mixed(UNLIT, GLOW, share).map(Math.round).join(',')})`;
+export const flashlightInk = (share: number): string => `rgb(${mixed(UNLIT, GLOW, share).map(Math.round).join(',')})`;
 
 /** Always the same scatter for the same cell; no two beside each other alike. */
 const scatter = (n: number): number => {
@@ -91,7 +91,7 @@ function slants(surface: Surface, seen: PracticeSeen, hex: string): void {
  * Draws a face as ink on paper: fins, water, foam that deepens as it dries, soil as dots, felt as thicker ones, folded fins as slanting strokes.
  * With the torch behind it, light alone.
  */
-export function drawFace(surface: Surface, seen: PracticeSeen, tokens: Tokens, torch: boolean): void {
+export function drawFace(surface: Surface, seen: PracticeSeen, tokens: Tokens, flashlight: boolean): void {
   const [w, h] = [surface.width / seen.columns, surface.height / seen.lines];
   const [sheet, wetInk, foamInk, dryInk] = [tokens.sheet, tokens.mistWash, tokens.amberWash, tokens.amberFill].map(inkOf) as [
     Ink,
@@ -102,13 +102,13 @@ export function drawFace(surface: Surface, seen: PracticeSeen, tokens: Tokens, t
   for (let cell = 0; cell < seen.columns * seen.lines; cell += 1) {
     const at = cell * CHANNELS;
     const share = (channel: Channel) => (seen.look[at + CHANNEL[channel]] ?? 0) / 255;
-    const ink = torch
+    const ink = flashlight
       ? mixed(UNLIT, GLOW, share('light'))
       : mixed(mixed(sheet, wetInk, share('wet')), share('drying') > 0.55 ? dryInk : foamInk, share('foam'));
     block(surface, (cell % seen.columns) * w, Math.floor(cell / seen.columns) * h, w, h, packed(ink));
   }
-  fins(surface, packed(torch ? mixed(UNLIT, GLOW, 0.12) : inkOf(tokens.rule)));
-  if (torch) return;
+  fins(surface, packed(flashlight ? mixed(UNLIT, GLOW, 0.12) : inkOf(tokens.rule)));
+  if (flashlight) return;
   dots(surface, seen, 'soil', tokens.ink, 1.4);
   dots(surface, seen, 'felt', tokens.inkSoft, 2.4);
   dots(surface, seen, 'baked', tokens.brick, 1.6);

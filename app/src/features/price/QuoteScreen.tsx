@@ -24,7 +24,7 @@ export function QuoteScreen() {
   const promised = findings.filter(isPromised);
   return (
     <VisitScreen
-      bead="close"
+      visitStep="close"
       page="quote"
       under="Quote"
       foot={

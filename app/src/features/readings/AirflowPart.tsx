@@ -16,7 +16,7 @@ export interface FlowDraft {
 }
 
 /** An airflow as it goes into its field, with its doubt, m³/s. */
-export interface ReckonedFlow {
+export interface ComputedFlow {
   text: string;
   u: number;
 }
@@ -28,7 +28,7 @@ interface Props {
   pressureKPa: number;
   /** Who may do what wants the electrical licence; empty where it is who asks. */
   notYours: string;
-  use: (flow: ReckonedFlow) => void;
+  use: (flow: ComputedFlow) => void;
 }
 
 /** Airflow reckoned from strips' heat or from the drop over a clean coil, for who has neither hood nor anemometer. */
@@ -52,8 +52,8 @@ export function AirflowPart({ draft: stored, keep, units, pressureKPa, notYours,
       return trouble ? [[id, trouble]] : [];
     }),
   );
-  const told = reckoned();
-  function reckoned() {
+  const told = computed();
+  function computed() {
     if (Object.keys(troubles).length > 0) return null;
     try {
       return airflowBy(way, Object.fromEntries(inputs.map(({ id, edge }) => [id, toSi(edge, texts[id] ?? '', units)])), pressureKPa);

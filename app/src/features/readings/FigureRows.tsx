@@ -1,5 +1,5 @@
 import { doubtText, figureBecause } from '@elm-mist/core/airside';
-import type { SideJudgement } from '@elm-mist/core/judgement';
+import type { SideJudgment } from '@elm-mist/core/judgment';
 import type { UnitSystem } from '@elm-mist/core/units';
 import { Row, Small, Strong, Why } from '@/ui';
 import { FIGURE_WORDS } from './words';
@@ -10,7 +10,7 @@ export function FigureRows({
   units,
   estimated,
 }: {
-  side: Pick<SideJudgement, 'figures' | 'missing' | 'set'>;
+  side: Pick<SideJudgment, 'figures' | 'missing' | 'set'>;
   units: UnitSystem;
   /** The refrigerant's saturation is an estimate. */
   estimated: boolean;

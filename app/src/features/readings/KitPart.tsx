@@ -8,7 +8,7 @@ import { ProbeList } from './ProbeList';
 import { useKit } from './useKit';
 
 /**
- * The simulated kit: each probe with what it reads and whether it has come to rest. It draws itself anew once a second, and nothing else of the page: the
+ * The simulated kit: each probe with what it reads and whether it has come to rest. It draws itself again once a second, and nothing else of the page: the
  * page hears only how many readings could be held.
  */
 export function KitPart({

@@ -1,5 +1,5 @@
 import { doubtText } from '@elm-mist/core/airside';
-import type { Judgement } from '@elm-mist/core/judgement';
+import type { Judgment } from '@elm-mist/core/judgment';
 import { candidateName, chargeWords, confirmWords, FAULTS, faultFindings, faultsIn, type Candidate } from '@elm-mist/core/diagnosis';
 import { judgeable, QUANTITIES, type ReadingWhen } from '@elm-mist/core/readings';
 import { findingWords } from '@elm-mist/core/shop';
@@ -8,7 +8,7 @@ import { View } from 'react-native';
 import { money, useVisit } from '@/data';
 import { Banner, Body, Companion, Heading, Part, Row, Small, space, Strong } from '@/ui';
 import { useEnergyPrice } from '../shared/energyPrice';
-import { useJudgement } from './useJudgement';
+import { useJudgment } from './useJudgment';
 import { EvidenceWords } from './candidates';
 import { ComparedRow } from './ComparedRow';
 import { FigureRows } from './FigureRows';
@@ -19,7 +19,7 @@ export function MeaningPart({ take }: { take: (when: ReadingWhen) => void }) {
   const { house, state, detail } = useVisit();
   const { units } = house;
   const refrigerant = state.identity?.value.refrigerant ?? detail.system.refrigerant;
-  const { before, after, compared } = useJudgement();
+  const { before, after, compared } = useJudgment();
   const last = after.figures.length > 0 ? after : before;
   const when: ReadingWhen = last === after ? 'after' : 'before';
   const explained = compared?.lines.filter((row) => row.verdict === 'explained') ?? [];
@@ -60,7 +60,7 @@ export function MeaningPart({ take }: { take: (when: ReadingWhen) => void }) {
 }
 
 /** What the wash was worth in the air of today, as far as the readings can say. */
-function WorthRows({ compared }: { compared: NonNullable<Judgement['compared']> }) {
+function WorthRows({ compared }: { compared: NonNullable<Judgment['compared']> }) {
   const { house } = useVisit();
   const { units } = house;
   const price = useEnergyPrice();
@@ -84,7 +84,7 @@ function WorthRows({ compared }: { compared: NonNullable<Judgement['compared']> 
 /** What is left, by likelihood, with what speaks for and against it, what to take next, and a finding by one press. */
 function LeftPart({ take, first }: { take: (when: ReadingWhen) => void; first: boolean }) {
   const { state, house, record, who, team } = useVisit();
-  const { left, before, after } = useJudgement();
+  const { left, before, after } = useJudgment();
   const closed = state.closed !== null;
   if (before.heating || after.heating)
     return (

@@ -4,12 +4,12 @@ import { formatClock } from '@elm-mist/core/units';
 import { WHOLE_WORDS } from '@elm-mist/core/verdict';
 import { useNow, useVisit } from '@/data';
 import { Banner, Heading, LinkRow, Part } from '@/ui';
-import { useJudgement } from './useJudgement';
+import { useJudgment } from './useJudgment';
 
 /** The readings in short, and the way to them: what stands, what they say, what is left. */
 export function ReadingsCard() {
   const { detail, state } = useVisit();
-  const { before, after, compared, left } = useJudgement();
+  const { before, after, compared, left } = useJudgment();
   const closed = state.closed !== null;
   const { steadyAtMs } = powerClocks(state.powerUp);
   const now = useNow(steadyAtMs !== null && !closed);

@@ -1,4 +1,4 @@
-import { settingOf } from '@elm-mist/core/judgement';
+import { settingOf } from '@elm-mist/core/judgment';
 import type { ReadingSet } from '@elm-mist/core/readings';
 import { FINDING_TABLE, type FindingKind } from '@elm-mist/core/survey';
 import { EDGES, readFigure, showFigure, toSi, trimDecimals } from '@elm-mist/core/units';

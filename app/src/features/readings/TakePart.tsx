@@ -10,11 +10,11 @@ import { useDraft, useNow, useVisit } from '@/data';
 import { Act, Banner, Body, Companion, Field, HazardBox, Heading, Label, Part, ProbeMap, Row, Small, space, ThumbBar, Tick } from '@/ui';
 import { figureTrouble } from '../shared/figures';
 import { goTo, VisitScreen, ClosedNote } from '../visit/VisitScreen';
-import { AirflowPart, type FlowDraft, type ReckonedFlow } from './AirflowPart';
+import { AirflowPart, type FlowDraft, type ComputedFlow } from './AirflowPart';
 import { GROUPS, readingsInUnits, type TypedReadings } from './groups';
 import { KitPart } from './KitPart';
 import { LoggerPart } from './LoggerPart';
-import { useJudgement } from './useJudgement';
+import { useJudgment } from './useJudgment';
 
 interface Typed {
   figures: TypedReadings;
@@ -23,7 +23,7 @@ interface Typed {
   ran: boolean;
   /** Airflow on its way from other readings, and as it was taken from them. */
   flow?: FlowDraft | null;
-  reckoned?: ReckonedFlow | null;
+  reckoned?: ComputedFlow | null;
 }
 
 interface Probing {
@@ -41,8 +41,8 @@ const taking =
 export function TakePart({ when, tabs, said }: { when: ReadingWhen; tabs: ReactNode; said: () => void }) {
   const { state, detail, house, record, who, team, own, undo, allCoils } = useVisit();
   const { units } = house;
-  const judgement = useJudgement();
-  const { set, impossible } = judgement[when];
+  const judgment = useJudgment();
+  const { set, impossible } = judgment[when];
   const closed = state.closed !== null;
   const [stored, keep, drop] = useDraft<Typed>(`readings.${detail.visit.id}.${when}`, () => ({ figures: {}, units, ran: false }));
   const indoor = allCoils.find((coil) => coil.role === 'evaporator');
@@ -87,8 +87,8 @@ export function TakePart({ when, tabs, said }: { when: ReadingWhen; tabs: ReactN
     const readings = typed.map(([quantity, text]): Reading => {
       const { edge, instrument } = QUANTITIES[quantity];
       // As it was reckoned, unless somebody typed over it.
-      const reckoned = quantity === 'airflow' && draft.reckoned?.text === text ? draft.reckoned : null;
-      return { quantity, value: toSi(edge, text, units), u: reckoned?.u ?? instrument, how: reckoned ? 'reckoned' : 'typed', steady };
+      const computed = quantity === 'airflow' && draft.reckoned?.text === text ? draft.reckoned : null;
+      return { quantity, value: toSi(edge, text, units), u: computed?.u ?? instrument, how: computed ? 'reckoned' : 'typed', steady };
     });
     if (hold(readings)) drop();
     keep({ figures: {}, units, ran: draft.ran });
@@ -97,7 +97,7 @@ export function TakePart({ when, tabs, said }: { when: ReadingWhen; tabs: ReactN
   const last = own('readings');
   return (
     <VisitScreen
-      bead="check"
+      visitStep="check"
       page={`readings ${when}`}
       under={when === 'before' ? 'Readings before the wash' : 'Readings after the wash'}
       foot={
@@ -191,7 +191,9 @@ export function TakePart({ when, tabs, said }: { when: ReadingWhen; tabs: ReactN
                       units={units}
                       pressureKPa={pressureKPa}
                       notYours={electrical.who === 'self' ? '' : electrical.who === 'crew' ? electrical.names.join(' or ') : 'nobody here'}
-                      use={(reckoned) => keep({ ...draft, flow: null, reckoned, figures: { ...draft.figures, airflow: reckoned.text } })}
+                      use={(computed) =>
+                        keep({ ...draft, flow: null, reckoned: computed, figures: { ...draft.figures, airflow: computed.text } })
+                      }
                     />
                   ) : null}
                 </View>

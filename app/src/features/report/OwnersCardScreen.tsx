@@ -41,7 +41,7 @@ export function OwnersCardScreen() {
   });
   return (
     <VisitScreen
-      bead="close"
+      visitStep="close"
       page="owner"
       under="Owner’s card"
       foot={

@@ -14,7 +14,7 @@ export function ReportScreen() {
   const job = usePaper(`${detail.visit.day} ${report.title}`);
   return (
     <VisitScreen
-      bead="close"
+      visitStep="close"
       page="report"
       under="Report"
       foot={

@@ -34,7 +34,7 @@ export interface PaperJobState {
   size: number | null;
   make: (work: PaperWork) => Promise<void>;
   save: () => void;
-  /** It no longer is what is shown: it has to be made anew. */
+  /** It no longer is what is shown: it has to be made again. */
   forget: () => void;
 }
 

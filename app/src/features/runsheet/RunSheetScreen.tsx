@@ -21,13 +21,13 @@ const SHORT_MS = 300;
 /** Less than this is neither early nor late, s. */
 const ON_TIME_S = 60;
 
-/** The rest of the visit in its shortest order: who does what and when, planned anew as it goes. */
+/** The rest of the visit in its shortest order: who does what and when, planned again as it goes. */
 export function RunSheetScreen() {
   const { state, detail, crew, record } = useVisit();
   const tasks = useVisitTasks();
   return (
     <VisitScreen
-      bead="plan"
+      visitStep="plan"
       under="Run sheet"
       page="run-sheet"
       foot={

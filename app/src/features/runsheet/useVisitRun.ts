@@ -7,7 +7,7 @@ import type { Thought } from '@/workers/thinking';
 import { useRunSheet } from '@/workers/useRunSheet';
 import { draftPlan } from '../plan/draftPlans';
 
-/** The rest of a run is planned anew at every entry, and every so often between, ms. */
+/** The rest of a run is planned again at every entry, and every so often between, ms. */
 const PLAN_ANEW_MS = 30_000;
 
 /** All tasks of the visit, from the plans that were made, else from those that the facts give now. */
@@ -56,7 +56,7 @@ export interface LiveSheet {
 }
 
 /**
- * The rest of the run as it stands, planned anew at every entry of any phone and every half minute.
+ * The rest of the run as it stands, planned again at every entry of any phone and every half minute.
  * @param mostMs how long to look for a better order, ms
  * @param wanted false while nobody looks at the order: what is left is told all the same, and nothing is searched
  */
@@ -81,6 +81,6 @@ const NOTHING: Task[] = [];
 /** Whose lane of the sheet this phone is: the one who isolated is the first. */
 export function useOwnLane(): number {
   const { state, who, crew } = useVisit();
-  const lead = Object.values(state.gates).flatMap((gate) => gate?.done.isolated?.by ?? [])[0];
+  const lead = Object.values(state.lockouts).flatMap((lockout) => lockout?.done.isolated?.by ?? [])[0];
   return crew > 1 && lead !== undefined && lead !== who ? 1 : 0;
 }

@@ -71,7 +71,7 @@ export function MeterPart({ placeId, meter }: { placeId: string; meter: MeterRec
     setMatching({ ...matching, ...next });
     setRead(null);
   };
-  const reckon = () => {
+  const compute = () => {
     if (!table) return;
     setTrouble('');
     try {
@@ -205,7 +205,7 @@ export function MeterPart({ placeId, meter }: { placeId: string; meter: MeterRec
             testID="meter-keep"
           />
         ) : (
-          <Act title="Read it" onPress={reckon} testID="meter-reckon" />
+          <Act title="Read it" onPress={compute} testID="meter-reckon" />
         )
       ) : meter && changes.trim() !== meter.changes ? (
         <View style={{ alignItems: 'flex-start' }}>

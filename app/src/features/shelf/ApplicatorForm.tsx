@@ -123,7 +123,7 @@ function ApplicatorFields({ applicator }: { applicator: ApplicatorRecord | undef
     >
       <Restored
         shown={restored}
-        onAnew={() => {
+        onStartOver={() => {
           reset(start);
           anew();
         }}

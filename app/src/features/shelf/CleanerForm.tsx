@@ -115,7 +115,7 @@ function CleanerFields({ cleaner }: { cleaner: CleanerRecord | undefined }) {
     >
       <Restored
         shown={restored}
-        onAnew={() => {
+        onStartOver={() => {
           reset(startValues(cleaner, units));
           setAgainst(cleaner?.countsAgainst ?? null);
           dropAgainst();

@@ -18,7 +18,7 @@ import { shortDay } from '../shared/words';
 const shareWords = (item: StockRecord): string =>
   item.leftL <= 1e-9 ? 'empty' : item.leftL >= item.sizeL - 1e-9 ? 'full' : `${Math.round((item.leftL / item.sizeL) * 100)} % left`;
 
-/** The bottles of one cleaner: what is left in each, counting them anew, putting more on the shelf. */
+/** The bottles of one cleaner: what is left in each, counting them again, putting more on the shelf. */
 export function StockPart({ cleaner, items }: { cleaner: CleanerRecord; items: readonly StockRecord[] }) {
   const [adding, setAdding] = useState(false);
   const day = today();

@@ -109,7 +109,7 @@ function BackupsPart({ upkeep: { backups }, nowMs }: { upkeep: UpkeepRecord; now
 }
 
 function ServerPart({ upkeep }: { upkeep: UpkeepRecord }) {
-  const { version, startedAt, bytes, visits, entries, following, reckoning } = upkeep;
+  const { version, startedAt, bytes, visits, entries, following, computing } = upkeep;
   return (
     <Part title={<Heading>The server</Heading>}>
       <Row label="Version" value={version} />
@@ -121,7 +121,7 @@ function ServerPart({ upkeep }: { upkeep: UpkeepRecord }) {
       <Row label="Phones that follow a visit" value={String(following)} />
       <Row
         label="Plans that wait to be reckoned"
-        value={reckoning.waiting === 0 ? 'none' : `${reckoning.waiting}, the oldest ${(reckoning.oldestMs / 1000).toFixed(1)} s`}
+        value={computing.waiting === 0 ? 'none' : `${computing.waiting}, the oldest ${(computing.oldestMs / 1000).toFixed(1)} s`}
       />
     </Part>
   );

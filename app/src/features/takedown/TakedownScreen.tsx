@@ -27,7 +27,7 @@ export function TakedownScreen() {
   const last = own('takedown');
   return (
     <VisitScreen
-      bead="wash"
+      visitStep="wash"
       under="Takedown and wires"
       page={shown}
       foot={

@@ -1,4 +1,4 @@
-import { WIRE_COLOURS, wiresOpen, type Refitted, type WireColour, type WireNoted } from '@elm-mist/core/run';
+import { WIRE_COLORS, wiresOpen, type Refitted, type WireColor, type WireNoted } from '@elm-mist/core/run';
 import { useState } from 'react';
 import { Image, View } from 'react-native';
 import { keepPhoto, useDraft, usePhoto, useVisit } from '@/data';
@@ -7,8 +7,8 @@ import { Banner, Body, Companion, Field, FilePick, HazardBox, Heading, Label, On
 interface WireDraft {
   plug: string;
   terminal: string;
-  unitSide: WireColour | null;
-  otherSide: WireColour | null;
+  unitSide: WireColor | null;
+  otherSide: WireColor | null;
   photoId: string | null;
 }
 const blank: WireDraft = { plug: '', terminal: '', unitSide: null, otherSide: null, photoId: null };
@@ -25,12 +25,12 @@ function Picture({ photoId }: { photoId: string }) {
   );
 }
 
-/** Terminal and colours; at reassembly mirrored, the terminal last, as hands come to it from the wire. */
+/** Terminal and colors; at reassembly mirrored, the terminal last, as hands come to it from the wire. */
 function WireLine({ wire, mirrored }: { wire: WireNoted; mirrored: boolean }) {
   const ends = [
     <Strong key="t">{`${wire.plug} · ${wire.terminal}`}</Strong>,
-    <WireSwatch key="u" colour={wire.unitSide} />,
-    ...(wire.otherSide ? [<WireSwatch key="o" colour={wire.otherSide} />] : []),
+    <WireSwatch key="u" color={wire.unitSide} />,
+    ...(wire.otherSide ? [<WireSwatch key="o" color={wire.otherSide} />] : []),
   ];
   return (
     <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', gap: space.m }}>
@@ -78,7 +78,7 @@ export function WirePart() {
       setTrouble(error instanceof Error ? error.message : 'The picture could not be kept.');
     }
   };
-  const colours = WIRE_COLOURS.map((colour) => ({ value: colour, label: colour, drawing: <WireSwatch colour={colour} named={false} /> }));
+  const colors = WIRE_COLORS.map((color) => ({ value: color, label: color, drawing: <WireSwatch color={color} named={false} /> }));
   return (
     <>
       <HazardBox lead="Stored charge.">
@@ -133,7 +133,7 @@ export function WirePart() {
           <Label>Colour, unit side</Label>
           <OneOf
             label="Colour, unit side"
-            options={colours}
+            options={colors}
             value={draft.unitSide}
             onChange={(unitSide) => set({ unitSide })}
             testID="wire-unit"
@@ -141,9 +141,9 @@ export function WirePart() {
           <Label>Colour, other side of the plug</Label>
           <OneOf
             label="Colour, other side"
-            options={[{ value: 'none' as const, label: 'No plug' }, ...colours]}
+            options={[{ value: 'none' as const, label: 'No plug' }, ...colors]}
             value={draft.otherSide ?? 'none'}
-            onChange={(colour) => set({ otherSide: colour === 'none' ? null : colour })}
+            onChange={(color) => set({ otherSide: color === 'none' ? null : color })}
             testID="wire-other"
           />
           {draft.photoId ? <Picture photoId={draft.photoId} /> : null}

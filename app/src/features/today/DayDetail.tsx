@@ -1,5 +1,5 @@
 import { coilName } from '@elm-mist/core/equipment';
-import { BEAD_NAMES } from '@elm-mist/core/run';
+import { VISIT_STEP_NAMES } from '@elm-mist/core/run';
 import { useQuery } from '@tanstack/react-query';
 import { router, useGlobalSearchParams } from 'expo-router';
 import { View } from 'react-native';
@@ -39,7 +39,7 @@ export function DayDetail() {
       }
       foot={
         <ThumbBar>
-          <Act title={`Go to ${BEAD_NAMES[next.bead]}`} onPress={() => router.push(`/visits/${next.visit.id}`)} />
+          <Act title={`Go to ${VISIT_STEP_NAMES[next.visitStep]}`} onPress={() => router.push(`/visits/${next.visit.id}`)} />
         </ThumbBar>
       }
     >

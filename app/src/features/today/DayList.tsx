@@ -2,7 +2,7 @@ import type { DayRecord, TodayVisit } from '@elm-mist/contract';
 import { dayLater } from '@elm-mist/core/clock';
 import { coilName } from '@elm-mist/core/equipment';
 import type { HouseRules } from '@elm-mist/core/method';
-import { BEAD_NAMES } from '@elm-mist/core/run';
+import { VISIT_STEP_NAMES } from '@elm-mist/core/run';
 import { gradeFacts, type Grade } from '@elm-mist/core/survey';
 import { formatDuration, formatQuantity, formatVolume, type UnitSystem } from '@elm-mist/core/units';
 import { useQuery } from '@tanstack/react-query';
@@ -102,7 +102,7 @@ export function StandingTag({ visit }: { visit: TodayVisit }) {
       }}
     >
       {standing === 'closed' ? <Sign name="check" size={16} ink="elm" /> : null}
-      <Label>{standing === 'under way' ? `Under way · ${BEAD_NAMES[visit.bead]}` : STANDING_WORDS[standing]}</Label>
+      <Label>{standing === 'under way' ? `Under way · ${VISIT_STEP_NAMES[visit.visitStep]}` : STANDING_WORDS[standing]}</Label>
     </View>
   );
 }
@@ -239,7 +239,7 @@ export function DayList() {
   );
   const visits = answer.data?.visits;
   // Never offered in the middle of a wash.
-  const washing = visits?.some((row) => row.visit.standing === 'under way' && row.bead === 'wash') ?? false;
+  const washing = visits?.some((row) => row.visit.standing === 'under way' && row.visitStep === 'wash') ?? false;
   const left = visits?.filter((row) => row.visit.standing !== 'closed' && row.visit.standing !== 'cancelled').length ?? 0;
   const under =
     day === today()

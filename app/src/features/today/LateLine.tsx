@@ -10,7 +10,7 @@ import { useDayToPlan } from '../dayplan/useDayToPlan';
 const MOST_NAMED = 2;
 
 /**
- * A day that runs late: what of the rest cannot begin as it stands, and the way to order it anew. It is known a moment after the day's visits, so it
+ * A day that runs late: what of the rest cannot begin as it stands, and the way to order it again. It is known a moment after the day's visits, so it
  * stands under the thumb: over them it would push one visit away from under a finger and another in its place.
  */
 export function LateLine({ day }: { day: string }) {

@@ -44,7 +44,7 @@ const day = (row: Partial<TodayVisit>): DayRecord => ({
       place,
       system,
       coils,
-      bead: 'look',
+      visitStep: 'look',
       needs: [need({})],
       fit: fit(),
       promised: [],

@@ -78,7 +78,7 @@ export function MoveVisit() {
   });
   return (
     <VisitScreen
-      bead="look"
+      visitStep="look"
       under="When it is to be, what for, and what of"
       page="move"
       foot={
@@ -93,7 +93,7 @@ export function MoveVisit() {
       {state.cancelled ? <Cancelled /> : null}
       <Restored
         shown={restored && !fixed}
-        onAnew={() => {
+        onStartOver={() => {
           reset(now);
           begin(now);
           anew();

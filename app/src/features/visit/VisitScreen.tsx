@@ -1,23 +1,23 @@
 import { whoMay } from '@elm-mist/core/people';
-import { isAirOld, pauseOf, type Bead } from '@elm-mist/core/run';
+import { isAirOld, pauseOf, type VisitStep } from '@elm-mist/core/run';
 import { router } from 'expo-router';
 import type { ReactNode } from 'react';
 import { Pressable, View } from 'react-native';
 import { useMay, useVisit } from '@/data';
-import { Banner, BeadBar, Companion, LinkBox, Screen, ScreenHead, Sign, target, Body, ThumbBar, useWide } from '@/ui';
+import { Banner, StepBar, Companion, LinkBox, Screen, ScreenHead, Sign, target, Body, ThumbBar, useWide } from '@/ui';
 import { systemLine } from '../shared/words';
 
-export const goTo = (visitId: string, bead: Bead): void => router.navigate(`/visits/${visitId}/${bead}`);
+export const goTo = (visitId: string, visitStep: VisitStep): void => router.navigate(`/visits/${visitId}/${visitStep}`);
 
-/** The frame of every bead: whose system this is, the thread of beads, what went wrong, and the bead itself. */
+/** The frame of every step: whose system this is, the thread of steps, what went wrong, and the step itself. */
 export function VisitScreen({
-  bead,
+  visitStep,
   under,
   foot,
   page,
   children,
 }: {
-  bead: Bead;
+  visitStep: VisitStep;
   under?: string;
   foot?: ReactNode;
   page?: string;
@@ -43,11 +43,11 @@ export function VisitScreen({
         )
       }
     >
-      <BeadBar current={bead} done={done} hrefOf={(to) => `/visits/${visit.id}/${to}`} />
+      <StepBar current={visitStep} done={done} hrefOf={(to) => `/visits/${visit.id}/${to}`} />
     </ScreenHead>
   );
   return (
-    <Screen head={head} foot={enters ? foot : <ReadersFoot />} testID={`bead-${bead}`} {...(page ? { page } : {})}>
+    <Screen head={head} foot={enters ? foot : <ReadersFoot />} testID={`bead-${visitStep}`} {...(page ? { page } : {})}>
       {enters ? null : <Banner tone="info">{`You read along. ${whoMay('field')}`}</Banner>}
       {state.cancelled && page !== 'move' ? (
         <Banner tone="wait" right={<Companion title="Look" onPress={() => router.navigate(`/visits/${visit.id}/move`)} />}>
@@ -62,7 +62,7 @@ export function VisitScreen({
           {`It waits. ${pauseOf(state)?.value.reason ?? ''}.`}
         </Banner>
       ) : null}
-      {!pauseOf(state) && isAirOld(state, detail.coils) && bead !== 'look' ? (
+      {!pauseOf(state) && isAirOld(state, detail.coils) && visitStep !== 'look' ? (
         <Banner tone="wait">The air was noted before the pause: note it anew in Look before anything is washed.</Banner>
       ) : null}
       {problem ? (
@@ -91,7 +91,7 @@ function ReadersFoot() {
   );
 }
 
-/** A bead that has to wait for an earlier one says which, and leads there. */
+/** A step that has to wait for an earlier one says which, and leads there. */
 export function NotYet({ children }: { children: ReactNode }) {
   return (
     <View>

@@ -3,7 +3,7 @@ import { cleanup, fireEvent, screen } from '@testing-library/react';
 import type * as Fakes from '@/testing/fakes';
 import { went } from '@/testing/fakes';
 import { detailOf, openInVisit, settle, VISIT } from '@/testing/openVisit';
-import { PlanBead } from '../plan/PlanBead';
+import { PlanScreen } from '../plan/PlanScreen';
 import { MoveVisit } from './MoveVisit';
 import { forgetDevice } from '@/testing/device';
 
@@ -79,12 +79,12 @@ test('a closed visit stays on its day, and shows its own time, not what was half
 
 test('who only reads sees the visit and no button that would be refused; who works on it has them', async () => {
   const run = scribe(VISIT);
-  await openInVisit(<PlanBead />, run, {}, 'reader');
+  await openInVisit(<PlanScreen />, run, {}, 'reader');
   expect(screen.getByText(/^You read along\. .* is for the owner, lead or technician\.$/)).toBeTruthy();
   expect(screen.getByTestId('reader-back')).toBeTruthy();
   expect(screen.queryByTestId('plan-follow')).toBeNull();
   cleanup();
-  await openInVisit(<PlanBead />, run, {}, 'technician');
+  await openInVisit(<PlanScreen />, run, {}, 'technician');
   expect(screen.queryByText(/^You read along/)).toBeNull();
   expect(screen.queryByTestId('reader-back')).toBeNull();
 });

@@ -36,7 +36,7 @@ function useTitle(word: string | null): void {
   }, [word]);
 }
 
-/** Watches the soaking sections of the visit from every bead: calls out on time, and says so at the top where Wash itself is not open. */
+/** Watches the soaking sections of the visit from every step: calls out on time, and says so at the top where Wash itself is not open. */
 export function AlarmWatch({ children }: { children: ReactNode }) {
   const { detail } = useVisit();
   const due = useAlarms();

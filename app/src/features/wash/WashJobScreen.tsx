@@ -4,9 +4,9 @@ import { coilName } from '@elm-mist/core/equipment';
 import { waterPosition } from '@elm-mist/core/mix';
 import {
   coilMix,
-  gateOpenedAt,
-  gateOf,
-  gateToTake,
+  lockedOutAt,
+  lockoutOf,
+  lockoutToTake,
   isWashed,
   leftOver,
   needsFoam,
@@ -49,7 +49,7 @@ import { PowerBack } from './PowerBack';
 import { RunOffPart } from './RunOffPart';
 import { plainName, TasksPart } from './TasksPart';
 import { useCheck } from './useCheck';
-import { useGate } from './useGate';
+import { useLockout } from './useLockout';
 import { useMeanwhile } from './useMeanwhile';
 import { stepsBefore, taskPage, type WashJob } from './washTasks';
 
@@ -78,7 +78,7 @@ export function WashJobScreen({ job, jobs, pick }: { job: WashJob; jobs: readonl
   const powered = state.powerUp.done['power-on'] !== undefined;
   const open = provenDead(state, detail.system.configuration, source) || (powered && POWERED.includes(action.kind));
   // A head alone in a visit is fed through the outdoor unit: that disconnect comes first, on this page.
-  const gate = useGate(gateToTake(state, detail.system.configuration, source));
+  const lockout = useLockout(lockoutToTake(state, detail.system.configuration, source));
   const cleaner = shelf.find((row) => row.id === plan.cleanerId);
   const applicatorId = state.mixes[coil.id]?.at(-1)?.value.applicatorId;
   const dial = visit.applicators.find((row) => row.id === applicatorId)?.dial ?? [];
@@ -149,8 +149,8 @@ export function WashJobScreen({ job, jobs, pick }: { job: WashJob; jobs: readonl
           : 'Foam soaks'
         : (words.button ?? 'To power-up');
   const notBack = leftOver(state);
-  const { steps, circuits } = gateOf(state, detail.system.configuration, source);
-  const openedAt = gateOpenedAt(state.gates[source], steps, circuits);
+  const { steps, circuits } = lockoutOf(state, detail.system.configuration, source);
+  const openedAt = lockedOutAt(state.lockouts[source], steps, circuits);
   // What condensate rinses is not rinsed early: no water is brought in.
   const companion =
     action.kind === 'wait' && plan.ending !== 'condensate' ? (
@@ -169,10 +169,10 @@ export function WashJobScreen({ job, jobs, pick }: { job: WashJob; jobs: readonl
   const doing = [action.kind, 'section' in action ? action.section.id : '', meanwhile?.task.id ?? '', mixTrouble ? 'mix' : ''];
   const idle = closed || (action.kind === 'wait' && !meanwhile && !companion);
   const foot = (
-    <ThumbBar means={!open ? gate.step : idle ? null : [coil.id, ...doing].join(' ')} over={undoLine(visit.own('wash'))}>
+    <ThumbBar means={!open ? lockout.step : idle ? null : [coil.id, ...doing].join(' ')} over={undoLine(visit.own('wash'))}>
       <UndoButton page="wash" wet testID="undo" />
       {!open ? (
-        gate.buttons
+        lockout.buttons
       ) : action.kind === 'check' && !closed ? (
         check.buttons
       ) : (
@@ -197,7 +197,7 @@ export function WashJobScreen({ job, jobs, pick }: { job: WashJob; jobs: readonl
   const foaming = action.kind === 'apply' ? labelLines(cleaner?.handling, 'apply') : [];
   return (
     <VisitScreen
-      bead="wash"
+      visitStep="wash"
       page={`${coil.id} ${open ? 'open' : 'shut'}`}
       under={openedAt ? `Gate open since ${wallClock(openedAt, 'h:mm')} · block in your pocket` : coilName(coil)}
       foot={foot}
@@ -276,7 +276,7 @@ export function WashJobScreen({ job, jobs, pick }: { job: WashJob; jobs: readonl
             clock.soakedS === null ? null : <SoakBar key={clock.sectionId} number={run.sections[i]?.number ?? 0} clock={clock} />,
           )}
           {hazards}
-          {gate.card}
+          {lockout.card}
         </View>
       )}
     </VisitScreen>

@@ -13,7 +13,7 @@ const MOST_KEPT = 60;
 const LONGEST_TIMER_MS = 60_000;
 
 /**
- * Calls out each alarm of the visit once on this device, on time, whichever bead is open; what came due while the page slept or was closed is
+ * Calls out each alarm of the visit once on this device, on time, whichever step is open; what came due while the page slept or was closed is
  * called as soon as it is back. Keeps the screen on while anything soaks.
  * @returns the alarms that stand now, the worst first
  */

@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react';
 import { useOwnLane, type LiveSheet } from '../runsheet/useVisitRun';
 
 /**
- * What to take up while a coil soaks. Once shown it stays until it is done or the wait is over, however the sheet is planned anew meanwhile: a
+ * What to take up while a coil soaks. Once shown it stays until it is done or the wait is over, however the sheet is planned again meanwhile: a
  * button never changes under the thumb.
  * @param waitS until a section is due, s; null when nothing is waited for
  */

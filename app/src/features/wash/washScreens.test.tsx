@@ -1,6 +1,6 @@
 import { trustedSeconds } from '@elm-mist/core/dryout';
 import { planCoil } from '@elm-mist/core/method';
-import { GATE_TABLE, gateStepsFor, POWER_STEPS, type VisitEvent } from '@elm-mist/core/run';
+import { LOCKOUT_TABLE, lockoutStepsFor, POWER_STEPS, type VisitEvent } from '@elm-mist/core/run';
 import { visitTasks } from '@elm-mist/core/runsheet';
 import { graded, house, mildDay, shelf, overGoodDrain } from '@elm-mist/core/testing/fixtures';
 import { fullRun, fullRunCoils, fullRunPlans, scribe } from '@elm-mist/core/testing/fullRun';
@@ -9,11 +9,11 @@ import { keys, queryClient } from '@/data';
 import type * as Fakes from '@/testing/fakes';
 import { went } from '@/testing/fakes';
 import { detailOf, openInVisit, settle, VISIT } from '@/testing/openVisit';
-import { CloseBead } from '../close/CloseBead';
+import { CloseScreen } from '../close/CloseScreen';
 import { PowerUpScreen } from '../powerup/PowerUpScreen';
 import { TakedownScreen } from '../takedown/TakedownScreen';
 import { plainName } from './TasksPart';
-import { WashBead } from './WashBead';
+import { WashScreen } from './WashScreen';
 import { forgetDevice } from '@/testing/device';
 
 jest.mock('expo-router', () => jest.requireActual<typeof Fakes>('@/testing/fakes').stillRouter());
@@ -26,7 +26,7 @@ beforeEach(() => {
 afterEach(() => jest.restoreAllMocks());
 
 const [out, inn] = fullRunPlans;
-const volts = (step: keyof typeof GATE_TABLE) => ({ live: 121, dead: 0, none: null })[GATE_TABLE[step].reads ?? 'none'];
+const volts = (step: keyof typeof LOCKOUT_TABLE) => ({ live: 121, dead: 0, none: null })[LOCKOUT_TABLE[step].reads ?? 'none'];
 
 /** A visit with plans and mixes, its gates as far as asked. */
 function planned(...sources: ('outdoor-unit' | 'air-handler')[]) {
@@ -48,7 +48,7 @@ function planned(...sources: ('outdoor-unit' | 'air-handler')[]) {
     });
   }
   for (const source of sources)
-    for (const step of gateStepsFor('split-cool')) run.happen('gate.step', { source, step, volts: volts(step) });
+    for (const step of lockoutStepsFor('split-cool')) run.happen('gate.step', { source, step, volts: volts(step) });
   return run;
 }
 const press = async (testID: string) => {
@@ -67,7 +67,7 @@ test('the gate says how this disconnect opens, and leaves a step out only with a
   const run = planned();
   const survey = graded(3);
   run.happen('coil.surveyed', { coilId: out.coilId, survey: { ...survey, answers: { ...survey.answers, disconnect: 'lever' } } });
-  const posted = await openInVisit(<WashBead />, run);
+  const posted = await openInVisit(<WashScreen />, run);
   await press('gate-step-thermostat-off');
   expect(screen.getByText(/^Lever right down to OFF/)).toBeTruthy();
   await press('gate-leave-out');
@@ -89,7 +89,7 @@ test('a reading that is not dead shuts the gate back to isolation and says hands
   for (const step of ['thermostat-off', 'isolated', 'tagged'] as const)
     run.happen('gate.step', { source: 'outdoor-unit', step, volts: null });
   run.happen('gate.step', { source: 'outdoor-unit', step: 'meter-proved', volts: 121 });
-  await openInVisit(<WashBead />, run);
+  await openInVisit(<WashScreen />, run);
   fireEvent.change(screen.getByTestId('gate-volts'), { target: { value: '118' } });
   expect(screen.getByText('That is not dead.')).toBeTruthy();
   await press('gate-read');
@@ -98,7 +98,7 @@ test('a reading that is not dead shuts the gate back to isolation and says hands
 });
 
 test('before any water the steps of the plan can be ticked off, and wetting the coil takes the rest as done', async () => {
-  const posted = await openInVisit(<WashBead />, planned('outdoor-unit'));
+  const posted = await openInVisit(<WashScreen />, planned('outdoor-unit'));
   const steps = () =>
     within(screen.getByTestId('tasks'))
       .getAllByRole('checkbox')
@@ -116,7 +116,7 @@ test('before any water the steps of the plan can be ticked off, and wetting the 
 
 test('steps that another phone’s tick moves up take nothing for a moment', async () => {
   const run = planned('outdoor-unit');
-  const posted = await openInVisit(<WashBead />, run);
+  const posted = await openInVisit(<WashScreen />, run);
   const [first, second] = within(screen.getByTestId('tasks')).getAllByRole('checkbox');
   const tasks = visitTasks([{ id: out.coilId, name: 'Outdoor', rows: 1, source: 'outdoor-unit', plan: out }]);
   const { id } = tasks.find((task) => plainName(task) === first!.getAttribute('aria-label'))!;
@@ -144,7 +144,7 @@ test('while foam soaks the next best action comes from the run sheet, with the t
   const run = planned('outdoor-unit', 'air-handler');
   run.happen('coil.wetted', { coilId: out.coilId });
   for (const section of out.sections) run.happen('section.applied', { coilId: out.coilId, sectionId: section.id });
-  const posted = await openInVisit(<WashBead />, run);
+  const posted = await openInVisit(<WashScreen />, run);
   expect(screen.getByText('NOW, WHILE IT SOAKS')).toBeTruthy();
   expect(screen.getByText(/^Drop it by \d+:\d\d:\d\d:$/)).toBeTruthy();
   const first = within(screen.getByTestId('now')).getByRole('heading').textContent;
@@ -162,7 +162,7 @@ test('foam that would dry before it is ready is misted, twice at most', async ()
   run.happen('coil.wetted', { coilId: misty.coilId });
   run.happen('section.applied', { coilId: misty.coilId, sectionId: misty.sections[0]!.id });
   run.wait(trustedSeconds(misty.drySeconds) - 20);
-  const posted = await openInVisit(<WashBead />, run);
+  const posted = await openInVisit(<WashScreen />, run);
   expect(screen.getByRole('img', { name: /^Section 1, .*: mist now$/ })).toBeTruthy();
   expect(screen.getByText(/^A light mist of water/)).toBeTruthy();
   await press('wash-act');
@@ -178,7 +178,7 @@ test('a button that a clock changes under the thumb takes nothing for a moment; 
   run.wait(60);
   run.happen('section.applied', second!);
   run.wait(out.dwell!.minS - 30);
-  const posted = await openInVisit(<WashBead />, run);
+  const posted = await openInVisit(<WashScreen />, run);
   const entered = () => posted.map(({ kind, data }) => [kind, data]);
   await press('wash-act');
   expect(entered()).toEqual([['section.rinsed', first]]);
@@ -204,7 +204,7 @@ test('not yet: what is wrong and where, and the second pass says it', async () =
   run.happen('coil.wetted', { coilId: out.coilId });
   run.happen('section.applied', where);
   run.happen('section.rinsed', where);
-  const posted = await openInVisit(<WashBead />, run);
+  const posted = await openInVisit(<WashScreen />, run);
   expect(within(screen.getByTestId('rinse-signs')).getByText('No foam follows')).toBeTruthy();
   await press('not-clear');
   fireEvent.click(screen.getByRole('radio', { name: 'Top lip' }));
@@ -219,7 +219,7 @@ test('undo names and takes back this person’s own last entry of the wash, not 
   const mine = run.happen('coil.wetted', { coilId: out.coilId });
   run.happen('section.applied', { coilId: out.coilId, sectionId: out.sections[0]!.id }, 'Ives');
   run.happen('coil.surveyed', { coilId: out.coilId, survey: graded(4) });
-  const posted = await openInVisit(<WashBead />, run);
+  const posted = await openInVisit(<WashScreen />, run);
   expect(screen.getByTestId('undo-what').textContent).toBe('Undo takes back: the coil is wet.');
   await press('undo');
   expect(posted.at(-1)).toEqual({ kind: 'event.undone', by: 'Wren', data: { eventId: mine.id } });
@@ -233,7 +233,7 @@ describe('foam is a fact', () => {
     run.wait(out.dwell!.minS + 1);
     const hot = { ...mildDay, site: { dryBulbC: 35, rhPct: 30, windMs: 2, sun: 'broken' as const } };
     run.happen('plan.made', { coilId: out.coilId, plan: planCoil(fullRunCoils[0], graded(3), hot, shelf, house()) });
-    await openInVisit(<WashBead />, run);
+    await openInVisit(<WashScreen />, run);
     expect(screen.getByRole('img', { name: /^Section 1, .*: (rinse now|too long)$/ })).toBeTruthy();
     expect(button('1 is rinsed')).toBeTruthy();
   });
@@ -246,7 +246,7 @@ describe('foam is a fact', () => {
     const crumbles = planCoil(fullRunCoils[0], { ...graded(3), corrosion: 'severe' }, mildDay, shelf, house());
     expect(crumbles.verdict).toBe('stop');
     run.happen('plan.made', { coilId: out.coilId, plan: crumbles });
-    const posted = await openInVisit(<WashBead />, run);
+    const posted = await openInVisit(<WashScreen />, run);
     expect(screen.getByText(/Foam is on all the same: rinse it off/)).toBeTruthy();
     await press('wash-act');
     expect(posted.at(-1)?.kind).toBe('section.rinsed');
@@ -266,7 +266,7 @@ describe('foam is a fact', () => {
     });
     run.happen('coil.wetted', { coilId: out.coilId });
     run.happen('section.applied', { coilId: out.coilId, sectionId: out.sections[0]!.id });
-    const posted = await openInVisit(<WashBead />, run);
+    const posted = await openInVisit(<WashScreen />, run);
     await press('ran-off');
     fireEvent.change(screen.getByTestId('run-off-left'), { target: { value: '2' } });
     await press('run-off-added');
@@ -294,18 +294,18 @@ test('what condensate rinses is closed up, run cold, looked at, and is clear; no
   });
   for (const section of plan.sections) run.happen('section.applied', { coilId: plan.coilId, sectionId: section.id });
   run.wait(plan.dwell!.minS + 1);
-  await openInVisit(<WashBead />, run);
+  await openInVisit(<WashScreen />, run);
   expect(screen.getByText('Foam has worked: close up, power back')).toBeTruthy();
   expect(screen.queryByRole('button', { name: 'Rinse early' })).toBeNull();
   cleanup();
   for (const step of POWER_STEPS.slice(0, 4)) run.happen('power.step', { step, ok: true });
   run.wait(301);
   run.happen('power.step', { step: 'called', ok: true });
-  await openInVisit(<WashBead />, run);
+  await openInVisit(<WashScreen />, run);
   expect(screen.getByText(/^Condensate rinses 4\d:\d\d more$/)).toBeTruthy();
   cleanup();
   run.wait(45 * 60);
-  const posted = await openInVisit(<WashBead />, run);
+  const posted = await openInVisit(<WashScreen />, run);
   expect(screen.getByText('Look at pan and drain')).toBeTruthy();
   await press('look-bad');
   expect(posted.at(-1)).toMatchObject({ kind: 'condensate.looked', data: { well: false } });
@@ -319,18 +319,18 @@ test('what condensate rinses is closed up, run cold, looked at, and is clear; no
 
 test('a compartment that stays shut is an answer; two circuits of a package unit are read apart, and the worse decides', async () => {
   const shut = planned();
-  for (const step of gateStepsFor('split-cool').slice(0, -1))
+  for (const step of lockoutStepsFor('split-cool').slice(0, -1))
     shut.happen('gate.step', { source: 'outdoor-unit', step, volts: volts(step) });
-  const posted = await openInVisit(<WashBead />, shut);
+  const posted = await openInVisit(<WashScreen />, shut);
   await press('gate-stays-shut');
   expect(posted.at(-1)?.data).toEqual({ source: 'outdoor-unit', step: 'capacitor', volts: null, shut: true });
   expect(button('The coil is wet')).toBeTruthy();
   cleanup();
   const run = planned();
-  const order = gateStepsFor('package-ac');
+  const order = lockoutStepsFor('package-ac');
   for (const step of order.slice(0, order.indexOf('l1-l2'))) run.happen('gate.step', { source: 'package-unit', step, volts: volts(step) });
   const detail = detailOf(run.events);
-  const both = await openInVisit(<WashBead />, run, { system: { ...detail.system, configuration: 'package-ac' } });
+  const both = await openInVisit(<WashScreen />, run, { system: { ...detail.system, configuration: 'package-ac' } });
   fireEvent.change(screen.getByTestId('gate-volts'), { target: { value: '0' } });
   await press('gate-another');
   fireEvent.change(screen.getByTestId('gate-volts'), { target: { value: '118' } });
@@ -353,7 +353,7 @@ describe('over the pan', () => {
 
   test('a timed drain gives the dose and the wait; the next pour is held until the pan has drained', async () => {
     const run = indoors();
-    const posted = await openInVisit(<WashBead />, run);
+    const posted = await openInVisit(<WashScreen />, run);
     await toIndoor();
     expect(screen.getByText(/^Time a known volume/)).toBeTruthy();
     fireEvent.change(screen.getByTestId('drain-volume'), { target: { value: '0' } });
@@ -370,7 +370,7 @@ describe('over the pan', () => {
   });
 
   test('a float that does nothing is a finding at once, and only once', async () => {
-    const posted = await openInVisit(<WashBead />, indoors());
+    const posted = await openInVisit(<WashScreen />, indoors());
     await toIndoor();
     await press('float-fails');
     await press('float-fails');
@@ -470,7 +470,7 @@ test('takedown: counted as it comes off, replayed backwards, and a wire mirrored
 test('Close names what was left out of the gate, with who and why', async () => {
   const run = planned();
   run.happen('gate.skipped', { source: 'air-handler', step: 'thermostat-off', reason: 'No thermostat in this house' }, 'Ives');
-  await openInVisit(<CloseBead />, run);
+  await openInVisit(<CloseScreen />, run);
   const skips = screen.getByTestId('gate-skips');
   expect(skips.textContent).toContain('Air handler: thermostat off');
   expect(skips.textContent).toContain('No thermostat in this house');

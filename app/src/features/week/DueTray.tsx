@@ -1,5 +1,5 @@
 import type { DueRow } from '@elm-mist/contract';
-import { neighbourhoodWords } from '@elm-mist/core/route';
+import { neighborhoodWords } from '@elm-mist/core/route';
 import { useDroppable } from '@dnd-kit/core';
 import { View } from 'react-native';
 import { useHouseRules } from '@/data';
@@ -43,7 +43,7 @@ export function DueTray({
               latitudeDeg: row.latitudeDeg,
               longitudeDeg: row.longitudeDeg,
             }}
-            under={[`due ${shortDay(row.due)}`, row.where ? neighbourhoodWords(row.where, units) : '', row.customerName]
+            under={[`due ${shortDay(row.due)}`, row.where ? neighborhoodWords(row.where, units) : '', row.customerName]
               .filter(Boolean)
               .join(' · ')}
             step={step}

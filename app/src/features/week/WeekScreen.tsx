@@ -80,7 +80,7 @@ function Drawn({
   const wishes = days.flatMap((day) => day.rows.filter((row) => row.wish).map((row) => ({ day: day.day, row })));
   const { latitudeDeg, longitudeDeg } = shop;
   const home = typeof latitudeDeg === 'number' && typeof longitudeDeg === 'number' ? { latitudeDeg, longitudeDeg } : null;
-  // What goes to another day is drawn there anew: the handle that was held keeps the focus.
+  // What goes to another day is drawn there again: the handle that was held keeps the focus.
   useEffect(() => {
     if (pressed) document.querySelector<HTMLElement>(`[data-testid="grip-${CSS.escape(pressed)}"]`)?.focus();
   }, [pressed, draft]);

@@ -108,7 +108,7 @@ export function drawnWeek(week: WeekRecord, dues: readonly DueRow[], draft: Week
 /** Saturday and Sunday, unless something is planned on them. */
 const isWeekend = (day: string): boolean => [0, 6].includes(new Date(`${day}T00:00:00Z`).getUTCDay());
 
-/** What is due put on the days from today on, neighbours together; what was put somewhere by hand stays there. */
+/** What is due put on the days from today on, neighbors together; what was put somewhere by hand stays there. */
 export function filled(
   week: WeekRecord,
   dues: readonly DueRow[],

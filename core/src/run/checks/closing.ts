@@ -1,8 +1,8 @@
 import { CoreError } from '../../errors';
-import { pauseOf } from '../beads';
+import { pauseOf } from '../visitSteps';
 import { checkCloseCheck, checkClosing, checkSignOff } from '../closing';
 import { coilRunOf, foamedSections } from '../coilRun';
-import { LEAST_REASON } from '../gate';
+import { LEAST_REASON } from '../lockout';
 import { checkResuming, checkSuspending } from '../suspend';
 import { foamOn, knownCleaner, refuse, type Checks } from './common';
 import { undoCheck } from './undo';

@@ -6,8 +6,8 @@ import type { Licence } from '../../survey';
 import { coilRunOf, foamedSections } from '../coilRun';
 import type { EventKind, VisitCoil, VisitEvent } from '../events';
 import type { FindingLife } from '../findingLife';
-import { sourceOf } from '../gate';
-import { provenDead } from '../gateOf';
+import { sourceOf } from '../lockout';
+import { provenDead } from '../lockoutOf';
 import type { VisitState } from '../visitState';
 
 /** What stands around a visit and does not change with its entries. */
@@ -43,7 +43,7 @@ export function knownCleaner(frame: VisitFrame, cleanerId: string, field: string
 }
 
 /** Nothing wet before the power that feeds this coil has been proven dead. */
-export function gateOpenFor(state: VisitState, coilId: string, frame: VisitFrame): void {
+export function lockedOutFor(state: VisitState, coilId: string, frame: VisitFrame): void {
   const coil = frame.coils.find((row) => row.id === coilId);
   if (!coil) return;
   const source = sourceOf(frame.configuration, coil.role);

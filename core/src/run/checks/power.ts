@@ -1,34 +1,34 @@
 import { CoreError } from '../../errors';
 import { CONFIGURATION_TABLE, POWER_SOURCE_NAMES, POWER_SOURCES } from '../../equipment';
 import type { VisitEvent } from '../events';
-import { BUS_WAIT_S, LEAST_REASON, mayStayShut, MOST_CIRCUITS, readsEachCircuit } from '../gate';
-import { gateOf, gateStepDue, provenDead } from '../gateOf';
+import { BUS_WAIT_S, LEAST_REASON, mayStayShut, MOST_CIRCUITS, readsEachCircuit } from '../lockout';
+import { lockoutOf, lockoutStepDue, provenDead } from '../lockoutOf';
 import type { VisitState } from '../visitState';
 import { POWER_STEPS, POWER_TABLE } from '../powerUp';
 import { refuse, type Checks, type VisitFrame } from './common';
 import { noPowerYet } from './noPowerYet';
 
 /** A step of a gate that this system has. */
-function gateSource(state: VisitState, event: VisitEvent<'gate.step' | 'gate.skipped'>, frame: VisitFrame): void {
+function lockoutSource(state: VisitState, event: VisitEvent<'gate.step' | 'gate.skipped'>, frame: VisitFrame): void {
   const sources = Object.values(CONFIGURATION_TABLE[frame.configuration].sourceFor);
   if (!sources.includes(event.data.source))
     refuse('data.source', `This system has no ${POWER_SOURCE_NAMES[event.data.source].toLowerCase()}.`);
-  const { steps, feeder } = gateOf(state, frame.configuration, event.data.source);
+  const { steps, feeder } = lockoutOf(state, frame.configuration, event.data.source);
   if (!steps.includes(event.data.step)) refuse('data.step', 'This system has no such step.');
-  if (feeder && state.gates[feeder]?.done.tagged === undefined)
+  if (feeder && state.lockouts[feeder]?.done.tagged === undefined)
     refuse('data.source', `${POWER_SOURCE_NAMES[feeder]} first: its disconnect feeds both.`);
 }
 
 /** The gates of the power sources, power back, and what is taken apart. */
 export const POWER: Checks = {
   'gate.step': (state, event, frame) => {
-    gateSource(state, event, frame);
+    lockoutSource(state, event, frame);
     const { source, step, shut, readings } = event.data;
     if (shut && !mayStayShut(step)) refuse('data.shut', 'Only the compartment of the capacitor or the board may stay shut.');
-    const { circuits } = gateOf(state, frame.configuration, source);
+    const { circuits } = lockoutOf(state, frame.configuration, source);
     if (readsEachCircuit(step, source) && (readings?.length ?? 1) < circuits)
       refuse('data.readings', `${circuits} circuits feed it: read each of them.`);
-    const isolated = state.gates[source]?.done.isolated;
+    const isolated = state.lockouts[source]?.done.isolated;
     if (step === 'bus-wait' && isolated) {
       const leftS = BUS_WAIT_S - (Date.parse(event.at) - Date.parse(isolated.at)) / 1000;
       if (leftS > 0) refuse('data.step', `Isolated too short a while ago: ${Math.ceil(leftS / 60)} min more, or as the maker says.`);
@@ -36,10 +36,10 @@ export const POWER: Checks = {
     if (readings && readings.length > MOST_CIRCUITS) refuse('data.readings', `${MOST_CIRCUITS} circuits at most.`);
   },
   'gate.skipped': (state, event, frame) => {
-    gateSource(state, event, frame);
+    lockoutSource(state, event, frame);
     if (event.data.reason.trim().length < LEAST_REASON)
       refuse('data.reason', `Say why, in ${LEAST_REASON} characters at least: it stands on the report.`);
-    if (gateStepDue(state, frame.configuration, event.data.source) !== event.data.step)
+    if (lockoutStepDue(state, frame.configuration, event.data.source) !== event.data.step)
       refuse('data.step', 'Take the steps of the gate in their order.');
   },
   'power.step': (state, event) => {

@@ -1,5 +1,5 @@
 import { CoreError } from '../../errors';
-import { pauseOf } from '../beads';
+import { pauseOf } from '../visitSteps';
 import type { EventKind, VisitEvent } from '../events';
 import { PAGE_OF } from '../pages';
 import type { VisitState } from '../visitState';

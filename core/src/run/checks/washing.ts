@@ -1,10 +1,10 @@
 import { CoreError } from '../../errors';
 import { MOST_MISTS } from '../../method';
-import { isAirOld } from '../beads';
+import { isAirOld } from '../visitSteps';
 import { coilRunOf, foamedSections } from '../coilRun';
 import type { VisitEvent } from '../events';
 import type { VisitState } from '../visitState';
-import { gateOpenFor, knownCleaner, planFor, refuse, type Checks, type VisitFrame } from './common';
+import { lockedOutFor, knownCleaner, planFor, refuse, type Checks, type VisitFrame } from './common';
 
 function sectionCheck(
   state: VisitState,
@@ -16,7 +16,7 @@ function sectionCheck(
   if (!known.some((section) => section.id === event.data.sectionId)) {
     throw new CoreError('unknown', 'data.sectionId', `The plan has no section "${event.data.sectionId}".`);
   }
-  gateOpenFor(state, event.data.coilId, frame);
+  lockedOutFor(state, event.data.coilId, frame);
   if (event.kind !== 'section.applied') return;
   if (isAirOld(state, frame.coils))
     refuse('data.sectionId', 'The air was noted before the pause: note it anew in Look before foam goes on.');
@@ -62,7 +62,7 @@ export const WASHING: Checks = {
   },
   'coil.wetted': (state, event, frame) => {
     planFor(state, event.data.coilId);
-    gateOpenFor(state, event.data.coilId, frame);
+    lockedOutFor(state, event.data.coilId, frame);
   },
   'section.applied': sectionCheck,
   'section.misted': (state, event, frame) => {

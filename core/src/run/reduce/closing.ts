@@ -15,8 +15,8 @@ export const CLOSING = {
     const last = state.pauses.at(-1);
     if (!last || last.resumed) return;
     last.resumed = stamp(event, event.data);
-    // Whoever goes on proves it dead anew, and what was only wetted is dry again.
-    state.gates = {};
+    // Whoever goes on proves it dead again, and what was only wetted is dry again.
+    state.lockouts = {};
     // It may have run since: an old stop says nothing of its rest.
     state.powerUp = { ...state.powerUp, stoppedAt: null };
     for (const coil of Object.values(state.sections))

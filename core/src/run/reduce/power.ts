@@ -1,23 +1,23 @@
 import { POWER_SOURCES, type Configuration, type PowerSource } from '../../equipment';
-import { shutGate, stepGate, type GateEntry, type GateStep } from '../gate';
-import { gateOf } from '../gateOf';
+import { noLockout, stepLockout, type LockoutEntry, type LockoutStep } from '../lockout';
+import { lockoutOf } from '../lockoutOf';
 import { compressorStopped, powerTaken, stepPower } from '../powerUp';
 import type { VisitState } from '../visitState';
 import { stamp, type Reducers } from './reducer';
 
 /** A step of a gate, and what it says of the gates that hang together with it by one disconnect. */
-function takeStep(state: VisitState, configuration: Configuration, source: PowerSource, step: GateStep, entry: GateEntry): void {
-  const { steps, circuits, feeder } = gateOf(state, configuration, source);
-  const gate = stepGate(state.gates[source] ?? shutGate(), steps, step, entry, circuits);
-  state.gates[source] = gate;
+function takeStep(state: VisitState, configuration: Configuration, source: PowerSource, step: LockoutStep, entry: LockoutEntry): void {
+  const { steps, circuits, feeder } = lockoutOf(state, configuration, source);
+  const lockout = stepLockout(state.lockouts[source] ?? noLockout(), steps, step, entry, circuits);
+  state.lockouts[source] = lockout;
   // A live reading at a unit that is fed: its feeder was never off.
-  if (feeder && gate.failed) state.gates[feeder] = shutGate();
-  if (gate.done.tagged === undefined && feeder === null) shutFed(state, configuration, source);
+  if (feeder && lockout.failed) state.lockouts[feeder] = noLockout();
+  if (lockout.done.tagged === undefined && feeder === null) shutFed(state, configuration, source);
 }
 
-/** What a source feeds is proven anew whenever its disconnect was closed, or is opened once more. */
+/** What a source feeds is proven again whenever its disconnect was closed, or is opened once more. */
 function shutFed(state: VisitState, configuration: Configuration, source: PowerSource): void {
-  for (const fed of POWER_SOURCES) if (gateOf(state, configuration, fed).feeder === source) delete state.gates[fed];
+  for (const fed of POWER_SOURCES) if (lockoutOf(state, configuration, fed).feeder === source) delete state.lockouts[fed];
 }
 
 /** Power off and on, and what was taken apart meanwhile. */
@@ -33,18 +33,18 @@ export const POWER = {
     const { source, step, reason } = event.data;
     const entry = { at: event.at, by: event.by, volts: null, skipped: reason };
     takeStep(state, configuration, source, step, entry);
-    state.gateSkips.push(stamp(event, event.data));
+    state.lockoutSkips.push(stamp(event, event.data));
   },
   'power.step': (state, event) => {
     const { step, ok, why } = event.data;
     state.powerUp = stepPower(state.powerUp, step, ok, event.at, why);
     // Power back shuts every gate.
-    if (step === 'power-on' && state.powerUp.done['power-on']) state.gates = {};
+    if (step === 'power-on' && state.powerUp.done['power-on']) state.lockouts = {};
   },
   'power.restored': (state, event, configuration) => {
     // It may run now: when it stops next is told by the next lockout.
     state.powerUp = { ...state.powerUp, stoppedAt: null };
-    state.gates[event.data.source] = shutGate();
+    state.lockouts[event.data.source] = noLockout();
     shutFed(state, configuration, event.data.source);
   },
   'part.off': (state, event) => {

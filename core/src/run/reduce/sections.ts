@@ -30,7 +30,7 @@ export function changeSection(
 export function followPlan(state: VisitState, coilId: string, plan: CoilPlan, at: string): void {
   const before = state.sections[coilId] ?? {};
   const hand = sectionsInHand(state.hand[coilId] ?? [], before, plan);
-  // The name of a piece says no more than its face once it is cut anew: what was only wetted stays wet.
+  // The name of a piece says no more than its face once it is cut again: what was only wetted stays wet.
   const wet = Object.values(before).some((progress) => progress.phase === 'wet');
   state.hand[coilId] = hand;
   state.sections[coilId] = Object.fromEntries(

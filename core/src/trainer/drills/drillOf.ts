@@ -7,7 +7,7 @@ import { FAULT } from './fault';
 import { ORDER, PAN, puzzleOf, puzzleSeed, WIRES } from './hands';
 import { RATIO } from './ratio';
 import { DEAD, NEVER, SAY } from './safety';
-import { CONSTRUCTION, TORCH } from './seeing';
+import { CONSTRUCTION, FLASHLIGHT } from './seeing';
 import { DRY, HOUR } from './weather';
 
 /** A family of drills: what it is called, what it teaches, and a page of what to know before. */
@@ -129,7 +129,7 @@ export const DRILL_TABLE: Record<DrillFamily, DrillFacts> = {
 
 const MAKERS: Record<DrillFamily, readonly DrillMaker[]> = {
   ratio: RATIO,
-  torch: TORCH,
+  torch: FLASHLIGHT,
   construction: CONSTRUCTION,
   choose: CHOOSE,
   dead: DEAD,

@@ -4,7 +4,7 @@ import type { UnitSystem } from '../../units';
 import { DRILL_FAMILIES, drawOf, type Drill, type DrillFamily } from './drill';
 import { DRILL_TABLE, drillOf, type DrillMarked } from './drillOf';
 
-/** Families that an exam asks more than once: what hurts or costs most when it is not known. Judgement. */
+/** Families that an exam asks more than once: what hurts or costs most when it is not known. Judgment. */
 const ASKED_MORE: Partial<Record<DrillFamily, number>> = { dead: 3, ratio: 3, choose: 3, never: 2 };
 
 /**

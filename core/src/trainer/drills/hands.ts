@@ -1,14 +1,14 @@
 import { panDose } from '../../method';
-import { WIRE_COLOURS } from '../../run/takedown';
+import { WIRE_COLORS } from '../../run/takedown';
 import { scheduleRun, type Task } from '../../runsheet';
 import { formatVolume } from '../../units';
 import { choice, type DrillMaker } from './drill';
 
 const TERMINALS = ['C', 'R', 'Y', 'G'] as const;
 
-/** Wires whose colour changes from one side of a plug to the other: they go back by terminal, not by colour. */
+/** Wires whose color changes from one side of a plug to the other: they go back by terminal, not by color. */
 const wires: DrillMaker = (draw) => {
-  const [unit, house] = [draw.shuffled(WIRE_COLOURS), draw.shuffled(WIRE_COLOURS)];
+  const [unit, house] = [draw.shuffled(WIRE_COLORS), draw.shuffled(WIRE_COLORS)];
   const at = draw.whole(0, TERMINALS.length - 1);
   const right = { id: house[at]!, text: `The ${house[at]!} one` };
   const others = TERMINALS.flatMap((_, i) => (i === at ? [] : [{ id: house[i]!, text: `The ${house[i]!} one` }]));

@@ -1,6 +1,16 @@
 import { CONFIGURATIONS, POWER_SOURCE_NAMES } from '../../equipment';
 import { CHEMISTRY_NAMES, CHEMISTRY_SUBSTANCES, clashesAmong, type Party } from '../../mix';
-import { GATE_TABLE, gateHelp, gateNeeds, gateStepsFor, isGateOpen, shutGate, sourceOf, stepGate, type GateStep } from '../../run/gate';
+import {
+  LOCKOUT_TABLE,
+  lockoutHelp,
+  lockoutNeeds,
+  lockoutStepsFor,
+  isLockedOut,
+  noLockout,
+  sourceOf,
+  stepLockout,
+  type LockoutStep,
+} from '../../run/lockout';
 import { FINDING_KINDS, FINDING_TABLE, type FindingKind } from '../../survey';
 import { LICENCE_NAMES } from '../../shop';
 import { choice, type DrillMaker } from './drill';
@@ -12,16 +22,16 @@ const dead: DrillMaker = (draw) => {
   const configuration = draw.pick(CONFIGURATIONS);
   const role = draw.pick(['condenser', 'evaporator'] as const);
   const source = sourceOf(configuration, role);
-  const order = gateStepsFor(configuration, gateNeeds(configuration, source, []));
+  const order = lockoutStepsFor(configuration, lockoutNeeds(configuration, source, []));
   const fault = draw.pick(['missing', 'missing', 'live', 'meter', 'none'] as const);
-  const readsDead = order.filter((step) => GATE_TABLE[step].reads === 'dead');
-  const at: GateStep | null =
+  const readsDead = order.filter((step) => LOCKOUT_TABLE[step].reads === 'dead');
+  const at: LockoutStep | null =
     fault === 'none' ? null : fault === 'missing' ? draw.pick(order) : fault === 'live' ? draw.pick(readsDead) : 'meter-proved';
   const told: string[] = [];
-  let gate = shutGate();
+  let lockout = noLockout();
   for (const step of order) {
     if (fault === 'missing' && step === at) continue;
-    const { reads, name } = GATE_TABLE[step];
+    const { reads, name } = LOCKOUT_TABLE[step];
     const volts =
       reads === null
         ? null
@@ -33,16 +43,16 @@ const dead: DrillMaker = (draw) => {
             ? draw.whole(24, 121)
             : 0;
     told.push(volts === null ? name : `${name}: ${volts} V`);
-    gate = stepGate(gate, order, step, { at: '2026-06-11T15:00:00Z', by: 'somebody', volts, skipped: null });
+    lockout = stepLockout(lockout, order, step, { at: '2026-06-11T15:00:00Z', by: 'somebody', volts, skipped: null });
   }
-  const open = isGateOpen(gate, order);
+  const open = isLockedOut(lockout, order);
   // Where it stops: the step that failed, or the first that nobody took.
-  const stopped = gate.failed?.step ?? order.find((step) => !gate.done[step]) ?? null;
-  const right = open || !stopped ? NOTHING : { id: stopped, text: GATE_TABLE[stopped].name };
+  const stopped = lockout.failed?.step ?? order.find((step) => !lockout.done[step]) ?? null;
+  const right = open || !stopped ? NOTHING : { id: stopped, text: LOCKOUT_TABLE[stopped].name };
   const others = draw
     .shuffled(order.filter((step) => step !== right.id))
     .slice(0, 3)
-    .map((step) => ({ id: step, text: GATE_TABLE[step].name }));
+    .map((step) => ({ id: step, text: LOCKOUT_TABLE[step].name }));
   return {
     skill: `dead.${fault}`,
     ask: `Somebody has isolated the ${POWER_SOURCE_NAMES[source].toLowerCase()} and did this, in order. Which step is missing, or does not do?`,
@@ -52,7 +62,7 @@ const dead: DrillMaker = (draw) => {
     because:
       right.id === 'open' || !stopped
         ? ['Every step was taken in order, and every reading does.', 'Another source may still be there: each is proved by itself.']
-        : [gateHelp(stopped, source, 'unknown'), 'After a reading that does not do, all is done again from isolation on.'],
+        : [lockoutHelp(stopped, source, 'unknown'), 'After a reading that does not do, all is done again from isolation on.'],
   };
 };
 

@@ -2,7 +2,7 @@ import { CONSTRUCTION_TABLE, CONSTRUCTIONS, type Construction } from '../../equi
 import { GRADE_TABLE, GRADES, SOILS, type Grade } from '../../survey';
 import { newPack } from '../finPack';
 import { PRACTICE_CASES } from '../practiceCase';
-import { lightPct, torchGrade, torchPicture } from '../sight';
+import { lightPct, lightGrade, lightPicture } from '../sight';
 import { choice, type DrillMaker } from './drill';
 
 /** So near to a border, percent of the light, both grades are taken. */
@@ -10,12 +10,12 @@ const BORDER = 4;
 
 const gradeText = (grade: Grade) => `${grade} ${GRADE_TABLE[grade]?.name ?? ''}`;
 
-const torch: DrillMaker = (draw) => {
+const flashlight: DrillMaker = (draw) => {
   const grade = draw.pick(GRADES);
   const given = { ...PRACTICE_CASES[0]!, grade, soils: [draw.pick(SOILS)], rows: draw.pick([1, 2, 3] as const) };
   const pack = newPack(given, draw.seed);
   const pct = lightPct(pack);
-  const right = torchGrade(pack);
+  const right = lightGrade(pack);
   const also = GRADES.filter((other) => {
     const [least, most] = GRADE_TABLE[other]!.lightPct;
     return other !== right && pct > least - BORDER && pct < most + BORDER;
@@ -28,7 +28,7 @@ const torch: DrillMaker = (draw) => {
       is: 'torch',
       columns: pack.columns,
       lines: pack.lines,
-      light: Array.from(torchPicture(pack), (light) => Math.round(light * 255)),
+      light: Array.from(lightPicture(pack), (light) => Math.round(light * 255)),
       words: `${Math.round(pct)} of 100 parts of the light come through, unevenly over the face.`,
     },
     answer: {
@@ -63,5 +63,5 @@ const construction: DrillMaker = (draw) => {
   };
 };
 
-export const TORCH: readonly DrillMaker[] = [torch];
+export const FLASHLIGHT: readonly DrillMaker[] = [flashlight];
 export const CONSTRUCTION: readonly DrillMaker[] = [construction];

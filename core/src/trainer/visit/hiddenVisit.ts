@@ -3,15 +3,15 @@ import { FAULT_IDS, FAULTS, type FaultId } from '../../diagnosis';
 import type { CoilBuild } from '../../method';
 import { uniforms } from '../../random';
 import type { EfficiencyEra, Grade, MeteringDevice, Soil, StoryFact, Symptom } from '../../survey';
-import type { GateStep } from '../../run';
+import type { LockoutStep } from '../../run';
 
 /** What goes wrong when a unit is proved dead, once; the next time it is put right. */
-export const GATE_SURPRISES = ['none', 'tired-meter', 'block-turned', 'second-feed', 'charged'] as const;
+export const LOCKOUT_SURPRISES = ['none', 'tired-meter', 'block-turned', 'second-feed', 'charged'] as const;
 /** One of `GATE_SURPRISES`. */
-export type GateSurprise = (typeof GATE_SURPRISES)[number];
+export type LockoutSurprise = (typeof LOCKOUT_SURPRISES)[number];
 
 /** Where each surprise shows, what the meter reads there, V, and what it was. Common practice, no source. */
-export const SURPRISE_TABLE: Record<Exclude<GateSurprise, 'none'>, { step: GateStep; volts: number; was: string }> = {
+export const SURPRISE_TABLE: Record<Exclude<LockoutSurprise, 'none'>, { step: LockoutStep; volts: number; was: string }> = {
   'tired-meter': { step: 'meter-proved', volts: 0, was: 'The meter’s battery was flat: it would have read 0 on anything.' },
   'block-turned': { step: 'l1-l2', volts: 241, was: 'The block had gone back in turned round: it looked open and was not.' },
   'second-feed': { step: 'l2-ground', volts: 118, was: 'A second breaker fed one leg: one dead pair does not make a dead unit.' },
@@ -47,7 +47,7 @@ export interface HiddenVisit {
   /** What is wrong beside dirt; null for nothing. */
   fault: FaultId | null;
   condition: Partial<Condition>;
-  surprise: GateSurprise;
+  surprise: LockoutSurprise;
   plate: { metering: MeteringDevice; era: EfficiencyEra };
   owner: HiddenOwner;
 }
@@ -117,7 +117,7 @@ export function hiddenVisit(seed: number, coils: readonly CoilBuild[]): HiddenVi
     coils: hidden,
     fault,
     condition: fault ? (FAULTS[fault].sizes?.[1] ?? {}) : {},
-    surprise: one(GATE_SURPRISES),
+    surprise: one(LOCKOUT_SURPRISES),
     plate: { metering: random() < 0.6 ? 'expansion-valve' : 'fixed-orifice', era: one(['10-12', '13-15', '16-up'] as const) },
     owner: {
       symptoms,

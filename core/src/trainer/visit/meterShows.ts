@@ -1,5 +1,5 @@
 import type { PowerSource } from '../../equipment';
-import { GATE_TABLE, readingPasses, type GateStep, type VisitEvent } from '../../run';
+import { LOCKOUT_TABLE, readingPasses, type LockoutStep, type VisitEvent } from '../../run';
 import { uniforms } from '../../random';
 import { SURPRISE_TABLE, type HiddenVisit } from './hiddenVisit';
 
@@ -22,8 +22,13 @@ const HIGH: readonly PowerSource[] = ['outdoor-unit', 'package-unit', 'wall-head
  * @returns the reading; null where there is nothing to read at this step
  * @example meterShows(hiddenVisit(1, []), 'outdoor-unit', 'isolated', []) // null
  */
-export function meterShows(hidden: HiddenVisit, source: PowerSource, step: GateStep, before: readonly VisitEvent[]): MeterReading | null {
-  const { reads } = GATE_TABLE[step];
+export function meterShows(
+  hidden: HiddenVisit,
+  source: PowerSource,
+  step: LockoutStep,
+  before: readonly VisitEvent[],
+): MeterReading | null {
+  const { reads } = LOCKOUT_TABLE[step];
   if (reads === null) return null;
   const steps = before.filter((event): event is VisitEvent<'gate.step'> => event.kind === 'gate.step');
   const first = steps[0]?.data.source ?? source;

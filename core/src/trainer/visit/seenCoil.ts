@@ -3,7 +3,7 @@ import type { RinseSign } from '../../run';
 import { RINSE_SIGN_NAMES } from '../../run';
 import type { Soil } from '../../survey';
 import { CLEAR_PCT, lookAt, RUNS_CLEAR } from '../planWay';
-import { lightPct, openOfLight, torchPicture } from '../sight';
+import { lightPct, openOfLight, lightPicture } from '../sight';
 import type { HiddenCoil } from './hiddenVisit';
 import type { WashedCoil } from './washedCoil';
 
@@ -64,7 +64,7 @@ export function seenCoil(coil: CoilBuild, hidden: HiddenCoil, { packs }: WashedC
         columns: pack.columns,
         lines: pack.lines,
         wetted: pack.waterL + pack.solutionL > 0,
-        light: Array.from(torchPicture(pack), (share) => Math.round(255 * share)),
+        light: Array.from(lightPicture(pack), (share) => Math.round(255 * share)),
         signs: {
           'runs-clear': loose < RUNS_CLEAR,
           'no-foam': foam < 0.05,

@@ -2,7 +2,7 @@ import { coilName, POWER_SOURCE_NAMES, type Configuration } from '../../equipmen
 import { FAULTS, type FaultId } from '../../diagnosis';
 import type { CoilBuild } from '../../method';
 import type { PowerSource } from '../../equipment';
-import { foldVisit, GATE_TABLE, provenDead, readingPasses, type VisitEvent, type VisitState } from '../../run';
+import { foldVisit, LOCKOUT_TABLE, provenDead, readingPasses, type VisitEvent, type VisitState } from '../../run';
 import { gradeFacts, SOIL_TABLE, STORY_NAMES, SYMPTOM_NAMES, worstOf, type Grade } from '../../survey';
 import { lightPct } from '../sight';
 import type { FinPack } from '../finPack';
@@ -45,7 +45,7 @@ export interface DebriefInput {
   best: Record<string, WashedCoil>;
 }
 
-/** Judgement: what is near enough to the engine's own way. */
+/** Judgment: what is near enough to the engine's own way. */
 const NEAR = { lightPct: 8, waterShare: 1.5, waterL: 5, timeShare: 1.5, timeMin: 10, bakedPct: 2, bentPct: 1 };
 
 const line = (ok: boolean, good: string, bad: string): DebriefLine => ({ ok, words: ok ? good : bad });
@@ -65,15 +65,15 @@ const WETS: readonly VisitEvent['kind'][] = ['coil.wetted', 'section.applied', '
 
 function safety({ hidden, state, events, configuration }: DebriefInput): DebriefLine[] {
   const lines: DebriefLine[] = [];
-  const sources = Object.keys(state.gates) as (keyof typeof state.gates)[];
+  const sources = Object.keys(state.lockouts) as (keyof typeof state.lockouts)[];
   const wet = events.findIndex(({ kind }) => WETS.includes(kind));
   if (wet >= 0) {
     const before = foldVisit(state.visitId, configuration, events.slice(0, wet));
-    const gates = Object.keys(before.gates) as PowerSource[];
-    const skips = before.gateSkips.map(({ value: { step } }) => GATE_TABLE[step].name);
+    const lockouts = Object.keys(before.lockouts) as PowerSource[];
+    const skips = before.lockoutSkips.map(({ value: { step } }) => LOCKOUT_TABLE[step].name);
     lines.push(
       line(
-        skips.length === 0 && gates.length > 0 && gates.every((source) => provenDead(before, configuration, source)),
+        skips.length === 0 && lockouts.length > 0 && lockouts.every((source) => provenDead(before, configuration, source)),
         `Proved dead before anything got wet: ${listed(sources.map((source) => POWER_SOURCE_NAMES[source]))}.`,
         skips.length > 0 ? `Wetted with steps of the gate left out: ${listed(skips)}.` : 'Wetted before it was proved dead.',
       ),
@@ -84,7 +84,7 @@ function safety({ hidden, state, events, configuration }: DebriefInput): Debrief
     const { source, step, volts } = event.data;
     const shown = meterShows(hidden, source, step, events.slice(0, i));
     return shown && readingPasses(step, shown.volts) !== readingPasses(step, volts)
-      ? [`${GATE_TABLE[step].name}: the meter showed ${shown.volts} V, ${volts} V was entered.`]
+      ? [`${LOCKOUT_TABLE[step].name}: the meter showed ${shown.volts} V, ${volts} V was entered.`]
       : [];
   });
   if (sources.length > 0) lines.push(line(typed.length === 0, 'Every reading was entered as the meter showed it.', typed.join(' ')));
@@ -189,7 +189,7 @@ function faultLine(fault: FaultId | null, state: VisitState): DebriefLine {
   );
 }
 
-function judgement({ hidden, state, coils }: DebriefInput): DebriefLine[] {
+function judgment({ hidden, state, coils }: DebriefInput): DebriefLine[] {
   const lines: DebriefLine[] = [];
   for (const coil of coils) {
     const truth = hidden.coils[coil.id];
@@ -262,7 +262,7 @@ export const visitDebrief = (input: DebriefInput): VisitDebrief => ({
   coil: coilLines(input),
   time: time(input),
   water: water(input),
-  judgement: judgement(input),
+  judgement: judgment(input),
 });
 
 /**

@@ -10,7 +10,7 @@ export interface MeterSavingRow {
   told: MeteredWash | NotCounted;
 }
 
-/** A place's electricity meter, whole: brought in anew it takes the place of what was there. */
+/** A place's electricity meter, whole: brought in again it takes the place of what was there. */
 export const meter = sqliteTable('meter', {
   placeId: text('place_id')
     .primaryKey()
@@ -18,7 +18,7 @@ export const meter = sqliteTable('meter', {
   record: text('record', { mode: 'json' }).$type<MeterRecord>().notNull(),
 });
 
-/** What the washes of a place were found to save by its meter: reckoned from rows, washes and air, and anew when any of them is another. */
+/** What the washes of a place were found to save by its meter: reckoned from rows, washes and air, and again when any of them is another. */
 export const meterSaving = sqliteTable('meter_saving', {
   placeId: text('place_id')
     .primaryKey()

@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm';
 import type { Agreement } from '@elm-mist/core/agreement';
-import type { CostFacts, VisitRead } from '@elm-mist/core/visit';
+import type { CostFacts, VisitSummary } from '@elm-mist/core/visit';
 import type { EventKind, VisitStanding } from '@elm-mist/core/run';
 import type { CoilRecord, PlaceRecord, SystemRecord } from '@elm-mist/contract';
 import { blob, index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
@@ -92,15 +92,15 @@ export const photo = sqliteTable(
   (table) => [index('photo_visit').on(table.visitId)],
 );
 
-/** What others want to know of a visit, drawn from its events and written with them. Made anew by `npm run rebuild`. */
-export const visitRead = sqliteTable(
+/** What others want to know of a visit, drawn from its events and written with them. Made again by `npm run rebuild`. */
+export const visitSummary = sqliteTable(
   'visit_read',
   {
     visitId: text('visit_id')
       .primaryKey()
       .references(() => visit.id),
     version: integer('version').notNull(),
-    read: text('read', { mode: 'json' }).$type<VisitRead>().notNull(),
+    read: text('read', { mode: 'json' }).$type<VisitSummary>().notNull(),
     /** Of it what it took, apart: a year of costs reads nothing else. */
     cost: text('cost', { mode: 'json' }).$type<CostFacts>().notNull(),
   },

@@ -1,5 +1,5 @@
-import { CheckBead } from '@/features/check/CheckBead';
+import { CheckScreen } from '@/features/check/CheckScreen';
 
-export default function CheckBeadRoute() {
-  return <CheckBead />;
+export default function CheckRoute() {
+  return <CheckScreen />;
 }

@@ -1,5 +1,5 @@
-import { CloseBead } from '@/features/close/CloseBead';
+import { CloseScreen } from '@/features/close/CloseScreen';
 
-export default function CloseBeadRoute() {
-  return <CloseBead />;
+export default function CloseRoute() {
+  return <CloseScreen />;
 }

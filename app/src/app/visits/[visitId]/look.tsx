@@ -1,5 +1,5 @@
-import { LookBead } from '@/features/look/LookBead';
+import { LookScreen } from '@/features/look/LookScreen';
 
-export default function LookBeadRoute() {
-  return <LookBead />;
+export default function LookRoute() {
+  return <LookScreen />;
 }

@@ -1,5 +1,5 @@
-import { MixBead } from '@/features/mix/MixBead';
+import { MixScreen } from '@/features/mix/MixScreen';
 
-export default function MixBeadRoute() {
-  return <MixBead />;
+export default function MixRoute() {
+  return <MixScreen />;
 }

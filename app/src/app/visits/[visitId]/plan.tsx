@@ -1,5 +1,5 @@
-import { PlanBead } from '@/features/plan/PlanBead';
+import { PlanScreen } from '@/features/plan/PlanScreen';
 
-export default function PlanBeadRoute() {
-  return <PlanBead />;
+export default function PlanRoute() {
+  return <PlanScreen />;
 }

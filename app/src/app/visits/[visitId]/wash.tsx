@@ -1,5 +1,5 @@
-import { WashBead } from '@/features/wash/WashBead';
+import { WashScreen } from '@/features/wash/WashScreen';
 
-export default function WashBeadRoute() {
-  return <WashBead />;
+export default function WashRoute() {
+  return <WashScreen />;
 }

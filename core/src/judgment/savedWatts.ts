@@ -3,7 +3,7 @@ import { clearedDirt } from '../interval';
 import type { VisitState } from '../run';
 import { worstOf } from '../survey';
 import { worthOf } from '../verdict';
-import { judgementOf, type JudgedSystem } from './judgement';
+import { judgmentOf, type JudgedSystem } from './judgment';
 
 /** What one wash was measured to save by watts, and what published sizes would have said of it. */
 export interface SavedWatts {
@@ -28,7 +28,7 @@ export interface SavedWatts {
  * @example savedWatts(foldVisit('v', 'split-cool', []), [], { refrigerant: 'R-410A', btuh: 36000, altitudeM: 0 }) // null
  */
 export function savedWatts(state: VisitState, coils: readonly { id: string; role: CoilRole }[], system: JudgedSystem): SavedWatts | null {
-  const judged = judgementOf(state, coils, system);
+  const judged = judgmentOf(state, coils, system);
   const saved = judged.compared ? worthOf(judged.compared, 0).sameCoolingW : null;
   const watts = judged.after.set.watts?.value ?? null;
   if (!saved || watts === null || watts <= 0) return null;

@@ -9,7 +9,7 @@ import { LightCard } from '../light/LightCard';
 import { PhotoPart } from '../photos/PhotoPart';
 import { goTo, NotYet, VisitScreen } from '../visit/VisitScreen';
 
-export function CheckBead() {
+export function CheckScreen() {
   const { state, coils, detail } = useVisit();
   const washed = coils.filter((coil) => state.plans[coil.id]?.value.verdict === 'wash');
   const [coilId, setCoilId] = useState(washed.find((coil) => !state.checks[coil.id])?.id ?? washed[0]?.id ?? '');
@@ -17,7 +17,7 @@ export function CheckBead() {
   if (!coil) {
     return (
       <VisitScreen
-        bead="check"
+        visitStep="check"
         foot={
           <ThumbBar>
             <Act title="Go to Close" onPress={() => goTo(detail.visit.id, 'close')} />
@@ -72,7 +72,7 @@ function CheckCoil({ coil, coils, pick }: { coil: CoilRecord; coils: readonly Co
   const face = coil.geometry.faces.find((row) => row.id === cell?.faceId);
   return (
     <VisitScreen
-      bead="check"
+      visitStep="check"
       page={coil.id}
       under={coilName(coil)}
       foot={

@@ -7,7 +7,7 @@ import type { VisitState } from '../run';
 import { worstOf } from '../survey';
 import { beforeAfter, type BeforeAfter } from '../verdict';
 
-/** What a system is, for a judgement of its readings. */
+/** What a system is, for a judgment of its readings. */
 export interface JudgedSystem {
   refrigerant: Refrigerant;
   btuh: number;
@@ -17,7 +17,7 @@ export interface JudgedSystem {
 }
 
 /** What the readings of one side say. */
-export interface SideJudgement {
+export interface SideJudgment {
   set: ReadingSet;
   /** What cannot be true; it is left out of the rest. */
   impossible: Impossible[];
@@ -27,10 +27,10 @@ export interface SideJudgement {
   missing: NoFigure[];
 }
 
-/** Everything the readings of a visit say. One judgement, shown on Readings, Check and Close alike. */
-export interface Judgement {
-  before: SideJudgement;
-  after: SideJudgement;
+/** Everything the readings of a visit say. One judgment, shown on Readings, Check and Close alike. */
+export interface Judgment {
+  before: SideJudgment;
+  after: SideJudgment;
   /** Null until something was read on both sides. */
   compared: BeforeAfter | null;
   /** Of what was read last: after the wash where that was read, else before. Null where the air it works in was not read. */
@@ -97,12 +97,12 @@ function worstLeft(state: VisitState, coils: readonly { id: string; role: CoilRo
  * @param state of the visit
  * @param coils of the visit
  * @param system as its record has it
- * @returns the judgement
- * @example judgementOf(foldVisit('v', 'split-cool', []), [], { refrigerant: 'R-410A', btuh: 36000, altitudeM: 0 }).left // null
+ * @returns the judgment
+ * @example judgmentOf(foldVisit('v', 'split-cool', []), [], { refrigerant: 'R-410A', btuh: 36000, altitudeM: 0 }).left // null
  */
-export function judgementOf(state: VisitState, coils: readonly { id: string; role: CoilRole }[], system: JudgedSystem): Judgement {
+export function judgmentOf(state: VisitState, coils: readonly { id: string; role: CoilRole }[], system: JudgedSystem): Judgment {
   const setting = settingOf(state, system);
-  const side = (when: ReadingWhen): SideJudgement => {
+  const side = (when: ReadingWhen): SideJudgment => {
     const set = readingSet(state, when);
     return {
       set,
@@ -112,7 +112,7 @@ export function judgementOf(state: VisitState, coils: readonly { id: string; rol
     };
   };
   const [before, after] = [side('before'), side('after')];
-  const isRead = ({ set }: SideJudgement) => Object.keys(set).length > 0;
+  const isRead = ({ set }: SideJudgment) => Object.keys(set).length > 0;
   const last = isRead(after) ? after : before;
   const diagnosis = diagnose(last.set, setting, {
     outdoor: worstLeft(state, coils, 'condenser'),

@@ -16,8 +16,8 @@ export type ThreadData =
   | typeof CARD_THREAD;
 
 /** Does what a thread of the program was started for. */
-export async function ownThread(data: ThreadData): Promise<void> {
-  if (data === 'cards') (await import('./services/cardThread')).reckonCards();
+export async function workerEntry(data: ThreadData): Promise<void> {
+  if (data === 'cards') (await import('./services/cardThread')).computeCards();
   else if (data.is === 'paper') await (await import('./services/paperThread')).setOnPaper(data.work);
   else if (data.is === 'savings') (await import('./services/savingsThread')).sendSavings(data.work);
   else if (data.is === 'backup') (await import('./upkeep/backupThread')).backUp(data.work);

@@ -1,3 +1,3 @@
 export { regrowthOf, TREND_TABLE, trendsOf, type Trend, type TrendFigures } from './trends';
-export { judgementOf, settingOf, sharedSetting, type Judgement, type SideJudgement } from './judgement';
+export { judgmentOf, settingOf, sharedSetting, type Judgment, type SideJudgment } from './judgment';
 export { kitMachine } from './kitMachine';

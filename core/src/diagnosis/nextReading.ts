@@ -33,7 +33,7 @@ const entropy = (shares: readonly number[]): number => {
  * @param set what was read · @param states candidates with what each does to every sign · @param sound the unit without a fault
  * @returns the sign and its probes; null where nothing is in doubt or nothing would tell
  */
-export function nextTest(set: ReadingSet, states: readonly Standing[], sound: CycleState): NextTest | null {
+export function nextReading(set: ReadingSet, states: readonly Standing[], sound: CycleState): NextTest | null {
   const before = entropy(states.map((state) => state.probability));
   if (before < 0.05) return null;
   let best: (NextTest & { score: number }) | null = null;

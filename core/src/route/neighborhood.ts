@@ -6,7 +6,7 @@ const RINGS_KM = [2, 5, 10, 20, 50] as const;
 const TOWARDS = ['north', 'north-east', 'east', 'south-east', 'south', 'south-west', 'west', 'north-west'] as const;
 
 /** Where a place lies from the shop: a ring, and a side of it; close by there are no sides. */
-export interface Neighbourhood {
+export interface Neighborhood {
   /** km; null beyond the last ring. */
   fromKm: number;
   toKm: number | null;
@@ -14,14 +14,14 @@ export interface Neighbourhood {
 }
 
 /**
- * In which neighbourhood of a shop a place lies: what lies in one is driven to in one morning.
+ * In which neighborhood of a shop a place lies: what lies in one is driven to in one morning.
  * @param shop where it works from
  * @param place degrees
  * @returns ring and side
  * @throws CoreError latitude out of −90 to 90
- * @example neighbourhoodOf({ latitudeDeg: 42, longitudeDeg: -93 }, { latitudeDeg: 42.1, longitudeDeg: -93 }) // { fromKm: 10, toKm: 20, towards: 'north' }
+ * @example neighborhoodOf({ latitudeDeg: 42, longitudeDeg: -93 }, { latitudeDeg: 42.1, longitudeDeg: -93 }) // { fromKm: 10, toKm: 20, towards: 'north' }
  */
-export function neighbourhoodOf(shop: Spot, place: Spot): Neighbourhood {
+export function neighborhoodOf(shop: Spot, place: Spot): Neighborhood {
   const km = greatCircleKm(shop, place);
   const ring = RINGS_KM.findIndex((edge) => km < edge);
   if (ring === 0) return { fromKm: 0, toKm: RINGS_KM[0], towards: null };
@@ -39,13 +39,13 @@ export function neighbourhoodOf(shop: Spot, place: Spot): Neighbourhood {
 const KM_PER_MILE = 1.609344;
 
 /**
- * A neighbourhood in words.
+ * A neighborhood in words.
  * @param where ring and side
  * @param units of the reader
  * @returns how far, and on which side of the shop
- * @example neighbourhoodWords({ fromKm: 5, toKm: 10, towards: 'north' }, 'us') // '3 to 6 mi north'
+ * @example neighborhoodWords({ fromKm: 5, toKm: 10, towards: 'north' }, 'us') // '3 to 6 mi north'
  */
-export function neighbourhoodWords({ fromKm, toKm, towards }: Neighbourhood, units: UnitSystem): string {
+export function neighborhoodWords({ fromKm, toKm, towards }: Neighborhood, units: UnitSystem): string {
   const show = (km: number) => (units === 'us' ? km / KM_PER_MILE : km).toFixed(0);
   const unit = units === 'us' ? 'mi' : 'km';
   const far =

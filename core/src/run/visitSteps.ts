@@ -6,12 +6,19 @@ import type { VisitCoil } from './events';
 import type { Pause } from './suspend';
 
 /** The steps of a visit, in order. */
-export const BEADS = ['look', 'plan', 'mix', 'wash', 'check', 'close'] as const;
-/** One of `BEADS`. */
-export type Bead = (typeof BEADS)[number];
+export const VISIT_STEPS = ['look', 'plan', 'mix', 'wash', 'check', 'close'] as const;
+/** One of `VISIT_STEPS`. */
+export type VisitStep = (typeof VISIT_STEPS)[number];
 
 /** The same in words. */
-export const BEAD_NAMES: Record<Bead, string> = { look: 'Look', plan: 'Plan', mix: 'Mix', wash: 'Wash', check: 'Check', close: 'Close' };
+export const VISIT_STEP_NAMES: Record<VisitStep, string> = {
+  look: 'Look',
+  plan: 'Plan',
+  mix: 'Mix',
+  wash: 'Wash',
+  check: 'Check',
+  close: 'Close',
+};
 
 /** How far a visit is. */
 export type VisitStanding = 'planned' | 'under way' | 'suspended' | 'closed' | 'cancelled';
@@ -43,7 +50,7 @@ const resumedAt = (state: VisitState): string | null => state.pauses.at(-1)?.res
  * Whether the air was noted before a pause, and something is still to be washed in it.
  * @param state the visit as its entries leave it
  * @param coils of the visit
- * @returns true where it has to be noted anew
+ * @returns true where it has to be noted again
  * @example isAirOld(foldVisit('v', 'split-cool', []), []) // false
  */
 export function isAirOld(state: VisitState, coils: readonly VisitCoil[]): boolean {
@@ -98,10 +105,10 @@ export function coilMix(state: VisitState, coilId: string): MixStanding {
   return standing === 'stronger' && (state.ranOff[coilId]?.length ?? 0) > 0 ? 'ready' : standing;
 }
 
-type BeadTest = (state: VisitState, coils: readonly VisitCoil[]) => boolean;
+type StepTest = (state: VisitState, coils: readonly VisitCoil[]) => boolean;
 
-/** When each bead counts as done. A coil that is not to be washed asks nothing of Mix and Wash. */
-const BEAD_TESTS: Record<Bead, BeadTest> = {
+/** When each step counts as done. A coil that is not to be washed asks nothing of Mix and Wash. */
+const STEP_TESTS: Record<VisitStep, StepTest> = {
   look: (state, coils) => coils.length > 0 && coils.every((coil) => state.surveys[coil.id]) && !isAirOld(state, coils),
   plan: (state, coils) => coils.length > 0 && coils.every((coil) => state.plans[coil.id]),
   mix: (state, coils) =>
@@ -123,27 +130,27 @@ const BEAD_TESTS: Record<Bead, BeadTest> = {
 };
 
 /**
- * Which beads are done. A visit with every coil set aside has its beads Look to Check done.
+ * Which steps are done. A visit with every coil set aside has its steps Look to Check done.
  * @param state the visit as its entries leave it
  * @param coils coils of the visit, in their order
- * @returns each bead, done or not
- * @example beadsDone(foldVisit('v', 'split-cool', []), [coil()]).look // false
+ * @returns each step, done or not
+ * @example stepsDone(foldVisit('v', 'split-cool', []), [coil()]).look // false
  */
-export function beadsDone(state: VisitState, coils: readonly VisitCoil[]): Record<Bead, boolean> {
+export function stepsDone(state: VisitState, coils: readonly VisitCoil[]): Record<VisitStep, boolean> {
   const inHand = coilsInHand(state, coils);
   const allAside = coils.length > 0 && inHand.length === 0;
-  const done = (bead: Bead) => (allAside && bead !== 'close') || BEAD_TESTS[bead](state, inHand);
-  return Object.fromEntries(BEADS.map((bead) => [bead, done(bead)])) as Record<Bead, boolean>;
+  const done = (visitStep: VisitStep) => (allAside && visitStep !== 'close') || STEP_TESTS[visitStep](state, inHand);
+  return Object.fromEntries(VISIT_STEPS.map((visitStep) => [visitStep, done(visitStep)])) as Record<VisitStep, boolean>;
 }
 
 /**
- * The bead to open: the first that is not done, Close when all are.
+ * The step to open: the first that is not done, Close when all are.
  * @param state the visit as its entries leave it
  * @param coils coils of the visit, in their order
- * @returns the bead to open
- * @example currentBead(foldVisit('v', 'split-cool', []), [coil()]) // 'look'
+ * @returns the step to open
+ * @example currentStep(foldVisit('v', 'split-cool', []), [coil()]) // 'look'
  */
-export function currentBead(state: VisitState, coils: readonly VisitCoil[]): Bead {
-  const done = beadsDone(state, coils);
-  return BEADS.find((bead) => !done[bead]) ?? 'close';
+export function currentStep(state: VisitState, coils: readonly VisitCoil[]): VisitStep {
+  const done = stepsDone(state, coils);
+  return VISIT_STEPS.find((visitStep) => !done[visitStep]) ?? 'close';
 }

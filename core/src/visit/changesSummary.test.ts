@@ -1,7 +1,7 @@
 import { EVENT_KINDS, foldVisit, pauseOf, type EventDataByKind, type EventKind, type VisitEvent, type VisitState } from '../run';
 import { fullRun, fullRunCoils } from '../testing/fullRun';
-import { retells } from './retold';
-import { visitRead } from './visitSummary';
+import { changesSummary } from './changesSummary';
+import { visitSummary } from './visitSummary';
 
 const [OUT, INN] = fullRunCoils;
 const UNIT = { refrigerant: 'R-410A', btuh: 36000, altitudeM: 0 } as const;
@@ -23,7 +23,7 @@ const MORE: { [Kind in EventKind]?: EventDataByKind[Kind] } = {
 };
 
 /** One entry of each quiet kind, put at the end of whatever came before. */
-const quiet: VisitEvent[] = EVENT_KINDS.filter((kind) => !retells({ closed: null }, [{ kind }])).flatMap((kind, n) => {
+const quiet: VisitEvent[] = EVENT_KINDS.filter((kind) => !changesSummary({ closed: null }, [{ kind }])).flatMap((kind, n) => {
   const found = RUN.filter((event) => event.kind === kind).map((event) => event.data);
   const samples = [...found.slice(0, 2), ...(MORE[kind] ? [MORE[kind]] : [])];
   return samples.map(
@@ -32,7 +32,7 @@ const quiet: VisitEvent[] = EVENT_KINDS.filter((kind) => !retells({ closed: null
 });
 
 const told = (state: VisitState, events: readonly VisitEvent[]) => {
-  const { by, ...read } = visitRead(state, events, [OUT, INN], UNIT);
+  const { by, ...read } = visitSummary(state, events, [OUT, INN], UNIT);
   const { findings, findingSteps, findingsClosed, quotes, cancelled } = state;
   return { by, words: JSON.stringify([read, findings, findingSteps, findingsClosed, quotes, pauseOf(state), cancelled]) };
 };
@@ -51,7 +51,7 @@ describe('what others read of a visit', () => {
 
   it('is looked at for every kind that is said to tell nothing new', () => {
     const tried = new Set(quiet.map(({ kind }) => kind));
-    expect(EVENT_KINDS.filter((kind) => !retells({ closed: null }, [{ kind }]) && !tried.has(kind))).toEqual([]);
+    expect(EVENT_KINDS.filter((kind) => !changesSummary({ closed: null }, [{ kind }]) && !tried.has(kind))).toEqual([]);
     expect(tried.size).toBeGreaterThan(25);
   });
 
@@ -59,9 +59,9 @@ describe('what others read of a visit', () => {
     RUN.forEach((event, i) => {
       const [before, now] = [after(RUN.slice(0, i)), after(RUN.slice(0, i + 1))];
       const { closed } = foldVisit('v1', 'split-cool', RUN.slice(0, i + 1));
-      if (before.words !== now.words) expect([event.kind, retells({ closed }, [event])]).toEqual([event.kind, true]);
+      if (before.words !== now.words) expect([event.kind, changesSummary({ closed }, [event])]).toEqual([event.kind, true]);
     });
     const { closed } = foldVisit('v1', 'split-cool', RUN);
-    expect(retells({ closed }, [{ kind: 'note.added' }])).toBe(true);
+    expect(changesSummary({ closed }, [{ kind: 'note.added' }])).toBe(true);
   });
 });

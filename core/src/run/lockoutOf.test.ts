@@ -2,7 +2,10 @@ import { noAnswers, type CoilAnswers } from '../survey';
 import { graded } from '../testing/fixtures';
 import { scribe } from '../testing/fullRun';
 import type { Configuration, PowerSource } from '../equipment';
-import { checkEvent, gateOf, GATE_TABLE, gateStepDue, gateStepName, gateToTake, provenDead, type EventDataByKind, type GateStep } from '.';
+import { checkEvent } from './checkEvent';
+import { lockoutOf, lockoutStepDue, lockoutToTake, provenDead } from './lockoutOf';
+import { LOCKOUT_TABLE, lockoutStepName, type LockoutStep } from './lockout';
+import type { EventDataByKind } from './events';
 
 // Common practice throughout, no source; the maker's manual and licensed practice outrank it.
 
@@ -11,7 +14,7 @@ function visit(configuration: Configuration, answers: Partial<CoilAnswers>) {
   run.happen('visit.started', {});
   for (const coilId of ['out', 'in'])
     run.happen('coil.surveyed', { coilId, survey: { ...graded(2), answers: { ...noAnswers(), ...answers } } });
-  const volts = (step: GateStep) => ({ live: 121, dead: 0, none: null })[GATE_TABLE[step].reads ?? 'none'];
+  const volts = (step: LockoutStep) => ({ live: 121, dead: 0, none: null })[LOCKOUT_TABLE[step].reads ?? 'none'];
   const frame = {
     configuration,
     coils: [],
@@ -24,7 +27,7 @@ function visit(configuration: Configuration, answers: Partial<CoilAnswers>) {
       { id: 'n', visitId: 'v', at: new Date(run.now()).toISOString(), by: 'Wren', kind: 'gate.step', data } as never,
       frame,
     );
-  const take = (source: PowerSource, step: GateStep, more: Partial<EventDataByKind['gate.step']> = {}) => {
+  const take = (source: PowerSource, step: LockoutStep, more: Partial<EventDataByKind['gate.step']> = {}) => {
     const data = { source, step, volts: volts(step), ...more };
     check(data);
     run.happen('gate.step', data);
@@ -33,9 +36,9 @@ function visit(configuration: Configuration, answers: Partial<CoilAnswers>) {
     run,
     take,
     check,
-    due: (source: PowerSource) => gateStepDue(run.state(), configuration, source),
+    due: (source: PowerSource) => lockoutStepDue(run.state(), configuration, source),
     dead: (source: PowerSource) => provenDead(run.state(), configuration, source),
-    gate: (source: PowerSource) => gateOf(run.state(), configuration, source),
+    gate: (source: PowerSource) => lockoutOf(run.state(), configuration, source),
   };
 }
 /** Takes every step of a gate, each circuit read. */
@@ -72,7 +75,7 @@ test('electric heat that nobody counted has two circuits at least; a furnace has
   expect(visit('split-cool', { indoorUnit: 'electric-heat' }).gate('air-handler').circuits).toBe(2);
   const furnace = visit('split-cool', { indoorUnit: 'furnace' }).gate('air-handler');
   expect(furnace.steps).toContain('gas-off');
-  expect(['l1-l2', 'l1-ground', 'l2-ground'].map((step) => gateStepName(step as GateStep, furnace))).toEqual([
+  expect(['l1-l2', 'l1-ground', 'l2-ground'].map((step) => lockoutStepName(step as LockoutStep, furnace))).toEqual([
     'Hot to neutral',
     'Hot to ground',
     'Neutral to ground',
@@ -135,7 +138,7 @@ test('a live reading at a head that is fed says that its feeder was never off', 
 
 test('a head alone in a visit: the disconnect that feeds it is taken first, then the head', () => {
   const of = visit('ductless-split', { headsFedBy: 'outdoor-unit' });
-  const now = () => gateToTake(of.run.state(), 'ductless-split', 'wall-head');
+  const now = () => lockoutToTake(of.run.state(), 'ductless-split', 'wall-head');
   expect(now()).toBe('outdoor-unit');
   for (const step of ['thermostat-off', 'isolated', 'tagged'] as const) of.take('outdoor-unit', step);
   expect(now()).toBe('wall-head');

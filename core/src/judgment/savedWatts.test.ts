@@ -4,7 +4,7 @@ import { QUANTITIES, type QuantityId } from '../readings';
 import { graded } from '../testing/fixtures';
 import { fullRunCoils, scribe } from '../testing/fullRun';
 import { savedWatts } from './savedWatts';
-import { visitRead } from '../visit/visitSummary';
+import { visitSummary } from '../visit/visitSummary';
 
 const [OUT, INN] = fullRunCoils;
 const UNIT = { refrigerant: 'R-410A' as const, btuh: 36_000, altitudeM: 0 };
@@ -50,9 +50,9 @@ test('what was saved is told beside what the grades that came off would save by 
   expect(saved.grade).toBe(3);
   // Only the outdoor coil became cleaner, by three grades.
   expect(saved.ratio).toBeCloseTo(saved.w / saved.watts / (3 * DIRT_SHARE.condenser.aGrade), 9);
-  expect(visitRead(run.state(), run.events, [OUT, INN], UNIT).cost.saved ?? null).toBeNull();
+  expect(visitSummary(run.state(), run.events, [OUT, INN], UNIT).cost.saved ?? null).toBeNull();
   run.happen('visit.closed', { nextDue: '2027-06-11', why: '', note: '' });
-  expect(visitRead(run.state(), run.events, [OUT, INN], UNIT).cost.saved).toEqual(saved);
+  expect(visitSummary(run.state(), run.events, [OUT, INN], UNIT).cost.saved).toEqual(saved);
 });
 
 test('nothing is told where a side was not read, or nothing came off', () => {

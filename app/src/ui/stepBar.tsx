@@ -1,4 +1,4 @@
-import { BEAD_NAMES, BEADS, type Bead } from '@elm-mist/core/run';
+import { VISIT_STEP_NAMES, VISIT_STEPS, type VisitStep } from '@elm-mist/core/run';
 import { View } from 'react-native';
 import { Sign } from './icon';
 import { LinkBox } from './linkBox';
@@ -6,19 +6,27 @@ import { Label } from './text';
 import { useTokens } from './theme';
 import { line, target } from './tokens';
 
-/** The six beads of a visit on their thread. Done is filled and ticked; the open one has a ring and bold name. */
-export function BeadBar({ current, done, hrefOf }: { current: Bead; done: Record<Bead, boolean>; hrefOf: (bead: Bead) => string }) {
+/** The six steps of a visit on their thread. Done is filled and ticked; the open one has a ring and bold name. */
+export function StepBar({
+  current,
+  done,
+  hrefOf,
+}: {
+  current: VisitStep;
+  done: Record<VisitStep, boolean>;
+  hrefOf: (visitStep: VisitStep) => string;
+}) {
   const tokens = useTokens();
   return (
     <View role="navigation" aria-label="Steps of the visit" style={{ flexDirection: 'row', paddingTop: 6 }}>
-      {BEADS.map((bead, index) => {
-        const here = bead === current;
-        const filled = done[bead];
+      {VISIT_STEPS.map((visitStep, index) => {
+        const here = visitStep === current;
+        const filled = done[visitStep];
         return (
           <LinkBox
-            key={bead}
-            href={hrefOf(bead)}
-            label={`${BEAD_NAMES[bead]}${filled ? ', done' : ''}`}
+            key={visitStep}
+            href={hrefOf(visitStep)}
+            label={`${VISIT_STEP_NAMES[visitStep]}${filled ? ', done' : ''}`}
             current={here ? 'step' : undefined}
             style={{ flex: 1, minHeight: target.usual, alignItems: 'center', gap: 3 }}
           >
@@ -31,11 +39,11 @@ export function BeadBar({ current, done, hrefOf }: { current: Bead; done: Record
                     right: '50%',
                     top: 10,
                     height: 2,
-                    backgroundColor: done[BEADS[index - 1] ?? 'look'] ? tokens.elm : tokens.rule,
+                    backgroundColor: done[VISIT_STEPS[index - 1] ?? 'look'] ? tokens.elm : tokens.rule,
                   }}
                 />
               ) : null}
-              {index < BEADS.length - 1 ? (
+              {index < VISIT_STEPS.length - 1 ? (
                 <View
                   style={{
                     position: 'absolute',
@@ -63,7 +71,7 @@ export function BeadBar({ current, done, hrefOf }: { current: Bead; done: Record
               </View>
             </View>
             <Label ink={here ? 'elm' : 'ink'} style={here ? { textDecorationLine: 'underline' } : {}}>
-              {BEAD_NAMES[bead]}
+              {VISIT_STEP_NAMES[visitStep]}
             </Label>
           </LinkBox>
         );

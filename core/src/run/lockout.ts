@@ -5,7 +5,7 @@ import type { CoilRole } from '../equipment';
 import type { CoilAnswers } from '../survey';
 
 /** Lockout, tagout and absence of voltage test, step by step. */
-export const GATE_STEPS = [
+export const LOCKOUT_STEPS = [
   'thermostat-off',
   'gas-off',
   'isolated',
@@ -20,11 +20,11 @@ export const GATE_STEPS = [
   'dc-bus',
   'capacitor',
 ] as const;
-/** One of `GATE_STEPS`. */
-export type GateStep = (typeof GATE_STEPS)[number];
+/** One of `LOCKOUT_STEPS`. */
+export type LockoutStep = (typeof LOCKOUT_STEPS)[number];
 
-export interface GateStepFacts {
-  step: GateStep;
+export interface LockoutStepFacts {
+  step: LockoutStep;
   name: string;
   help: string;
   /** What the meter must read: live, dead, or nothing to read. */
@@ -41,7 +41,7 @@ export const BUS_VOLTS = 10;
 export const BUS_WAIT_S = 300;
 
 /** Proving dead, in order. Common practice, no source; licensed practice and local code outrank it. */
-export const GATE_TABLE: Record<GateStep, GateStepFacts> = tableOf('lockout step', {
+export const LOCKOUT_TABLE: Record<LockoutStep, LockoutStepFacts> = tableOf('lockout step', {
   'thermostat-off': {
     step: 'thermostat-off',
     name: 'Thermostat off',
@@ -98,7 +98,7 @@ export const GATE_TABLE: Record<GateStep, GateStepFacts> = tableOf('lockout step
 });
 
 /** How each kind of disconnect is opened and kept open. Common practice, no source. */
-const DISCONNECTS: Record<CoilAnswers['disconnect'], Pick<Record<GateStep, string>, 'isolated' | 'tagged'>> = {
+const DISCONNECTS: Record<CoilAnswers['disconnect'], Pick<Record<LockoutStep, string>, 'isolated' | 'tagged'>> = {
   unknown: {
     isolated: 'Follow the line from the unit to its disconnect: pull-out, lever, breaker or plug.',
     tagged: 'Close the cover over a pulled block. Whoever pulled it puts it back.',
@@ -126,7 +126,7 @@ const DISCONNECTS: Record<CoilAnswers['disconnect'], Pick<Record<GateStep, strin
 };
 
 /** What a source other than a plain outdoor unit asks besides. Common practice, no source. */
-const SOURCES: Partial<Record<PowerSource, Partial<Record<GateStep, string>>>> = {
+const SOURCES: Partial<Record<PowerSource, Partial<Record<LockoutStep, string>>>> = {
   'air-handler': {
     isolated: 'The switch of the air handler, and every breaker that feeds it. The outdoor disconnect does not feed it.',
     'l1-l2': 'At the terminals of the cabinet, on each circuit in turn: electric heat has two or three.',
@@ -154,17 +154,17 @@ const SOURCES: Partial<Record<PowerSource, Partial<Record<GateStep, string>>>> =
  * @param source which power source
  * @param disconnect how the disconnect of the outdoor unit is made
  * @returns what to mind
- * @example gateHelp('l1-l2', 'package-unit', 'unknown').includes('each') // true
+ * @example lockoutHelp('l1-l2', 'package-unit', 'unknown').includes('each') // true
  */
-export function gateHelp(step: GateStep, source: PowerSource, disconnect: CoilAnswers['disconnect']): string {
+export function lockoutHelp(step: LockoutStep, source: PowerSource, disconnect: CoilAnswers['disconnect']): string {
   const own = SOURCES[source]?.[step];
   const made = source === 'outdoor-unit' || source === 'package-unit' ? DISCONNECTS[disconnect] : DISCONNECTS.unknown;
-  const plain = step === 'isolated' || step === 'tagged' ? made[step] : GATE_TABLE[step].help;
+  const plain = step === 'isolated' || step === 'tagged' ? made[step] : LOCKOUT_TABLE[step].help;
   return own ? (source === 'package-unit' && step === 'isolated' ? `${plain} ${own}` : own) : plain;
 }
 
 /** What the coils' own answers ask of one gate. */
-export interface GateNeeds {
+export interface LockoutNeeds {
   /** Circuits that feed the cabinet; each is read. */
   circuits: number;
   /** An inverter board stands behind it. */
@@ -187,9 +187,9 @@ const UNCOUNTED: Record<CoilAnswers['indoorUnit'], number> = { unknown: 1, 'air-
  * @param source which
  * @param answers of every coil that was looked at
  * @returns circuits, inverter, gas, and what feeds it
- * @example gateNeeds('ductless-split', 'outdoor-unit', []).inverter // true
+ * @example lockoutNeeds('ductless-split', 'outdoor-unit', []).inverter // true
  */
-export function gateNeeds(configuration: Configuration, source: PowerSource, answers: readonly CoilAnswers[]): GateNeeds {
+export function lockoutNeeds(configuration: Configuration, source: PowerSource, answers: readonly CoilAnswers[]): LockoutNeeds {
   const { ductless, gas } = CONFIGURATION_TABLE[configuration];
   const inverters = answers.map((row) => row.inverter).filter((answer) => answer !== 'unknown');
   const indoors = source !== 'outdoor-unit';
@@ -212,7 +212,7 @@ export function gateNeeds(configuration: Configuration, source: PowerSource, ans
 }
 
 /** A gate with nothing out of the usual. */
-export const plainGate = (configuration: Configuration): GateNeeds => ({
+export const plainLockout = (configuration: Configuration): LockoutNeeds => ({
   circuits: 1,
   inverter: false,
   gas: CONFIGURATION_TABLE[configuration].gas,
@@ -221,7 +221,7 @@ export const plainGate = (configuration: Configuration): GateNeeds => ({
 });
 
 /** Pairs of a 120 V furnace. */
-const FURNACE_PAIRS: Partial<Record<GateStep, string>> = {
+const FURNACE_PAIRS: Partial<Record<LockoutStep, string>> = {
   'l1-l2': 'Hot to neutral',
   'l1-ground': 'Hot to ground',
   'l2-ground': 'Neutral to ground',
@@ -232,23 +232,23 @@ const FURNACE_PAIRS: Partial<Record<GateStep, string>> = {
  * @param step of the gate
  * @param needs what the coils' answers ask of it
  * @returns words
- * @example gateStepName('l1-l2', { ...plainGate('split-cool'), furnace: true }) // "Hot to neutral"
+ * @example lockoutStepName('l1-l2', { ...plainLockout('split-cool'), furnace: true }) // "Hot to neutral"
  */
-export const gateStepName = (step: GateStep, { furnace }: Pick<GateNeeds, 'furnace'>): string =>
-  (furnace ? FURNACE_PAIRS[step] : undefined) ?? GATE_TABLE[step].name;
+export const lockoutStepName = (step: LockoutStep, { furnace }: Pick<LockoutNeeds, 'furnace'>): string =>
+  (furnace ? FURNACE_PAIRS[step] : undefined) ?? LOCKOUT_TABLE[step].name;
 
 /** Steps that are taken where the disconnect is, and not again at a unit that it feeds too. */
-const AT_THE_DISCONNECT: readonly GateStep[] = ['thermostat-off', 'gas-off', 'isolated', 'tagged'];
+const AT_THE_DISCONNECT: readonly LockoutStep[] = ['thermostat-off', 'gas-off', 'isolated', 'tagged'];
 
 /**
  * The steps that open a gate, in order.
  * @param configuration how the system is put together
  * @param needs what the coils' answers ask of it; a plain gate where left out
  * @returns steps in order
- * @example gateStepsFor('split-cool').includes('gas-off') // false
+ * @example lockoutStepsFor('split-cool').includes('gas-off') // false
  */
-export function gateStepsFor(configuration: Configuration, needs: GateNeeds = plainGate(configuration)): GateStep[] {
-  return GATE_STEPS.filter((step) => {
+export function lockoutStepsFor(configuration: Configuration, needs: LockoutNeeds = plainLockout(configuration)): LockoutStep[] {
+  return LOCKOUT_STEPS.filter((step) => {
     if (needs.feeder !== null && AT_THE_DISCONNECT.includes(step)) return false;
     if (step === 'gas-off') return needs.gas;
     if (step === 'signal') return CONFIGURATION_TABLE[configuration].ductless;
@@ -275,10 +275,10 @@ export function sourceOf(configuration: Configuration, role: CoilRole): PowerSou
  * @returns true where saying that it stays shut is an answer
  * @example mayStayShut('dc-bus') // true
  */
-export const mayStayShut = (step: GateStep): boolean => step === 'capacitor' || step === 'dc-bus';
+export const mayStayShut = (step: LockoutStep): boolean => step === 'capacitor' || step === 'dc-bus';
 
 /** Whether an entry satisfies its step: every circuit's reading passes, or its compartment stays shut. */
-const entryPasses = (step: GateStep, entry: GateEntry): boolean =>
+const entryPasses = (step: LockoutStep, entry: LockoutEntry): boolean =>
   (entry.shut === true && mayStayShut(step)) ||
   (entry.readings && entry.readings.length > 0
     ? entry.readings.every((volts) => readingPasses(step, volts))
@@ -291,8 +291,8 @@ const entryPasses = (step: GateStep, entry: GateEntry): boolean =>
  * @returns V
  * @example worstReading('l1-l2', [0, 118]) // 118
  */
-export const worstReading = (step: GateStep, readings: readonly number[]): number =>
-  GATE_TABLE[step].reads === 'live' ? Math.min(...readings) : Math.max(...readings);
+export const worstReading = (step: LockoutStep, readings: readonly number[]): number =>
+  LOCKOUT_TABLE[step].reads === 'live' ? Math.min(...readings) : Math.max(...readings);
 
 /**
  * Whether a step is read on each circuit: one dead circuit says nothing of the other.
@@ -301,8 +301,8 @@ export const worstReading = (step: GateStep, readings: readonly number[]): numbe
  * @returns true where each has its own reading
  * @example readsEachCircuit('l1-l2', 'package-unit') // true
  */
-export const readsEachCircuit = (step: GateStep, source: PowerSource): boolean =>
-  (source === 'package-unit' || source === 'air-handler') && GATE_TABLE[step].reads === 'dead' && !mayStayShut(step);
+export const readsEachCircuit = (step: LockoutStep, source: PowerSource): boolean =>
+  (source === 'package-unit' || source === 'air-handler') && LOCKOUT_TABLE[step].reads === 'dead' && !mayStayShut(step);
 
 /** Circuits that one cabinet may have. Common practice, no source. */
 export const MOST_CIRCUITS = 3;
@@ -313,7 +313,7 @@ export const MOST_CIRCUITS = 3;
  * @returns V
  * @example deadVolts('l1-l2') // 1
  */
-export const deadVolts = (step: GateStep): number => (step === 'dc-bus' ? BUS_VOLTS : DEAD_VOLTS);
+export const deadVolts = (step: LockoutStep): number => (step === 'dc-bus' ? BUS_VOLTS : DEAD_VOLTS);
 
 /**
  * Whether a step is satisfied by its reading; a step with nothing to read is satisfied by being done.
@@ -322,15 +322,15 @@ export const deadVolts = (step: GateStep): number => (step === 'dc-bus' ? BUS_VO
  * @returns true when it lets the step count
  * @example readingPasses('l1-l2', 118) // false
  */
-export function readingPasses(step: GateStep, volts: number | null): boolean {
-  const { reads } = GATE_TABLE[step];
+export function readingPasses(step: LockoutStep, volts: number | null): boolean {
+  const { reads } = LOCKOUT_TABLE[step];
   if (reads === null) return true;
   if (volts === null || !Number.isFinite(volts) || volts < 0) return false;
   return reads === 'live' ? volts >= LIVE_VOLTS : volts <= deadVolts(step);
 }
 
 /** A step as it was taken. */
-export interface GateEntry {
+export interface LockoutEntry {
   at: string;
   by: string;
   volts: number | null;
@@ -342,76 +342,82 @@ export interface GateEntry {
   shut?: boolean;
 }
 
-export interface GateProgress {
-  done: Partial<Record<GateStep, GateEntry>>;
+export interface LockoutProgress {
+  done: Partial<Record<LockoutStep, LockoutEntry>>;
   /** A step whose reading did not pass; everything from isolation on is to be done again. */
-  failed: { step: GateStep; volts: number | null; at: string } | null;
+  failed: { step: LockoutStep; volts: number | null; at: string } | null;
 }
 
 /**
  * The gate as it stands before anything was proven.
  * @returns no step done, none failed: nothing may be opened
- * @example shutGate().failed // null
+ * @example noLockout().failed // null
  */
-export const shutGate = (): GateProgress => ({ done: {}, failed: null });
+export const noLockout = (): LockoutProgress => ({ done: {}, failed: null });
 
 /** Whether a step was taken, on every circuit where each is read. */
-function stands(gate: GateProgress, step: GateStep, circuits: number): boolean {
-  const entry = gate.done[step];
+function stands(lockout: LockoutProgress, step: LockoutStep, circuits: number): boolean {
+  const entry = lockout.done[step];
   if (!entry) return false;
   return entry.skipped !== null || entry.shut === true || !EACH.includes(step) || (entry.readings?.length ?? 1) >= circuits;
 }
-const EACH: readonly GateStep[] = ['l1-l2', 'l1-ground', 'l2-ground'];
+const EACH: readonly LockoutStep[] = ['l1-l2', 'l1-ground', 'l2-ground'];
 
 /**
  * The first step of a gate that is still due.
- * @param gate as far as it has been taken; undefined before its first step
+ * @param lockout as far as it has been taken; undefined before its first step
  * @param order its steps, in order
  * @param circuits that are read one by one
  * @returns undefined once all were taken
- * @example stepDue(undefined, gateStepsFor('split-cool')) // "thermostat-off"
+ * @example stepDue(undefined, lockoutStepsFor('split-cool')) // "thermostat-off"
  */
-export const stepDue = (gate: GateProgress | undefined, order: readonly GateStep[], circuits = 1): GateStep | undefined =>
-  order.find((step) => !gate || !stands(gate, step, circuits));
+export const stepDue = (lockout: LockoutProgress | undefined, order: readonly LockoutStep[], circuits = 1): LockoutStep | undefined =>
+  order.find((step) => !lockout || !stands(lockout, step, circuits));
 
 /**
  * The gate after one more step. A reading that fails, or a step out of order, never opens anything: a failed reading drops isolation and all
  * that follows; a step whose predecessors are missing is not counted, nor one that leaves a circuit unread. A step left out with a reason counts
  * as taken, and keeps the reason.
  */
-export function stepGate(gate: GateProgress, order: readonly GateStep[], step: GateStep, entry: GateEntry, circuits = 1): GateProgress {
+export function stepLockout(
+  lockout: LockoutProgress,
+  order: readonly LockoutStep[],
+  step: LockoutStep,
+  entry: LockoutEntry,
+  circuits = 1,
+): LockoutProgress {
   const index = order.indexOf(step);
-  if (index < 0 || order.slice(0, index).some((earlier) => !stands(gate, earlier, circuits))) return gate;
+  if (index < 0 || order.slice(0, index).some((earlier) => !stands(lockout, earlier, circuits))) return lockout;
   if (entry.skipped === null && !entryPasses(step, entry)) {
     const kept = order.slice(0, Math.max(0, Math.min(index, order.indexOf('isolated'))));
-    return { done: Object.fromEntries(kept.map((name) => [name, gate.done[name]])), failed: { step, volts: entry.volts, at: entry.at } };
+    return { done: Object.fromEntries(kept.map((name) => [name, lockout.done[name]])), failed: { step, volts: entry.volts, at: entry.at } };
   }
   // Doing a step over drops what was proved after it.
   const kept = order.slice(0, index);
-  return { done: { ...Object.fromEntries(kept.map((name) => [name, gate.done[name]])), [step]: entry }, failed: null };
+  return { done: { ...Object.fromEntries(kept.map((name) => [name, lockout.done[name]])), [step]: entry }, failed: null };
 }
 
 /**
  * Whether every step of a gate has been taken.
- * @param gate as far as it has been taken; undefined before its first step
+ * @param lockout as far as it has been taken; undefined before its first step
  * @param order steps of this gate, in order
  * @param circuits that are read one by one
  * @returns true once all are
- * @example isGateOpen(undefined, gateStepsFor('split-cool')) // false
+ * @example isLockedOut(undefined, lockoutStepsFor('split-cool')) // false
  */
-export const isGateOpen = (gate: GateProgress | undefined, order: readonly GateStep[], circuits = 1): boolean =>
-  gate !== undefined && stepDue(gate, order, circuits) === undefined;
+export const isLockedOut = (lockout: LockoutProgress | undefined, order: readonly LockoutStep[], circuits = 1): boolean =>
+  lockout !== undefined && stepDue(lockout, order, circuits) === undefined;
 
 /**
  * When a gate was opened.
- * @param gate as far as it has been taken
+ * @param lockout as far as it has been taken
  * @param order its steps
  * @param circuits that are read one by one
  * @returns ISO 8601; null while it is shut
- * @example gateOpenedAt(undefined, gateStepsFor('split-cool')) // null
+ * @example lockedOutAt(undefined, lockoutStepsFor('split-cool')) // null
  */
-export const gateOpenedAt = (gate: GateProgress | undefined, order: readonly GateStep[], circuits = 1): string | null =>
-  gate && isGateOpen(gate, order, circuits) ? (gate.done[order.at(-1) as GateStep]?.at ?? null) : null;
+export const lockedOutAt = (lockout: LockoutProgress | undefined, order: readonly LockoutStep[], circuits = 1): string | null =>
+  lockout && isLockedOut(lockout, order, circuits) ? (lockout.done[order.at(-1) as LockoutStep]?.at ?? null) : null;
 
 /** Shortest reason that says anything, characters. */
 export const LEAST_REASON = 8;

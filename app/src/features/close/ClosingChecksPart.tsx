@@ -1,4 +1,4 @@
-import { closingGate, LEAST_REASON, type CloseItem, type CloseLine } from '@elm-mist/core/run';
+import { closingChecks, LEAST_REASON, type CloseItem, type CloseLine } from '@elm-mist/core/run';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { useVisit } from '@/data';
@@ -12,9 +12,9 @@ const DONE_AT: Partial<Record<CloseItem, { path: string; under: string }>> = {
 };
 
 /** The gate before closing: what has to be so, known from the visit or ticked; what stays open wants its reason. */
-export function GatePart() {
+export function ClosingChecksPart() {
   const { state, allCoils } = useVisit();
-  const lines = closingGate(state, allCoils).filter((line) => line.item !== 'signed');
+  const lines = closingChecks(state, allCoils).filter((line) => line.item !== 'signed');
   if (lines.length === 0) return null;
   const open = lines.filter((line) => line.standing === 'open').length;
   return (
@@ -23,14 +23,14 @@ export function GatePart() {
         {open === 0 ? 'All of it is done, or has its reason.' : `${open} still open. What stays open wants its reason.`}
       </Small>
       {lines.map((line) => (
-        <GateLine key={line.item} line={line} />
+        <ClosingLine key={line.item} line={line} />
       ))}
     </Part>
   );
 }
 
 /** One line of the gate. */
-export function GateLine({ line }: { line: CloseLine }) {
+export function ClosingLine({ line }: { line: CloseLine }) {
   const { record, state, detail } = useVisit();
   const [asked, setAsked] = useState(false);
   const [reason, setReason] = useState('');

@@ -4,9 +4,9 @@ import { readingSet, type ReadingWhen } from '../readings';
 import { fitOf } from '../refrigerant';
 import { coilRunOf, isWashed, type VisitState } from '../run';
 import type { FaceGrades } from '../survey';
-import { settingOf, type JudgedSystem } from './judgement';
+import { settingOf, type JudgedSystem } from './judgment';
 
-/** Indoor air where nobody read it: 76 °F, wet bulb 63 °F. Judgement. */
+/** Indoor air where nobody read it: 76 °F, wet bulb 63 °F. Judgment. */
 const ROOM = { dryC: 24.5, wetC: 17.2 };
 /** Outdoor air that the model holds for, °C. */
 const [COLDEST, HOTTEST] = [12, 50];

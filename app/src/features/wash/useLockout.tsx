@@ -1,19 +1,19 @@
 import { POWER_SOURCE_NAMES, type PowerSource } from '@elm-mist/core/equipment';
 import {
   deadVolts,
-  GATE_TABLE,
-  gateHelp,
-  gateOf,
-  gateStepDue,
-  gateStepName,
+  LOCKOUT_TABLE,
+  lockoutHelp,
+  lockoutOf,
+  lockoutStepDue,
+  lockoutStepName,
   LIVE_VOLTS,
   mayStayShut,
   MOST_CIRCUITS,
   readingPasses,
   readsEachCircuit,
   worstReading,
-  type GateEntry,
-  type GateStep,
+  type LockoutEntry,
+  type LockoutStep,
 } from '@elm-mist/core/run';
 import { capacitorWords } from '@elm-mist/core/shop';
 import { readFigure } from '@elm-mist/core/units';
@@ -24,7 +24,7 @@ import { ReasonPart } from '../shared/ReasonPart';
 import { Act, Banner, Companion, Field, HazardBox, Heading, Small, space, StepRow } from '@/ui';
 
 /** The gate of one power source: its list of steps, and the buttons for the step that is due. */
-export function useGate(source: PowerSource): { card: ReactNode; buttons: ReactNode; step: string } {
+export function useLockout(source: PowerSource): { card: ReactNode; buttons: ReactNode; step: string } {
   const { state, detail, record, allCoils, who, team } = useVisit();
   const outdoor = allCoils.find((coil) => coil.role === 'condenser');
   const disconnect = (outdoor && state.surveys[outdoor.id]?.value.answers.disconnect) ?? 'unknown';
@@ -32,16 +32,16 @@ export function useGate(source: PowerSource): { card: ReactNode; buttons: ReactN
   /** Readings of the circuits before the one that is typed now, V. */
   const [circuits, setCircuits] = useState<number[]>([]);
   const [error, setError] = useState<string | undefined>();
-  const own = gateOf(state, detail.system.configuration, source);
+  const own = lockoutOf(state, detail.system.configuration, source);
   const { steps: order, circuits: asked, feeder } = own;
-  const gate = state.gates[source];
-  const current = state.closed ? undefined : gateStepDue(state, detail.system.configuration, source);
+  const lockout = state.lockouts[source];
+  const current = state.closed ? undefined : lockoutStepDue(state, detail.system.configuration, source);
   const clear = () => {
     setText('');
     setCircuits([]);
     setError(undefined);
   };
-  const take = (step: GateStep, readings: readonly number[]) => {
+  const take = (step: LockoutStep, readings: readonly number[]) => {
     clear();
     record({
       kind: 'gate.step',
@@ -53,7 +53,7 @@ export function useGate(source: PowerSource): { card: ReactNode; buttons: ReactN
       },
     });
   };
-  const shut = (step: GateStep) => {
+  const shut = (step: LockoutStep) => {
     clear();
     record({ kind: 'gate.step', data: { source, step, volts: null, shut: true } });
   };
@@ -64,7 +64,7 @@ export function useGate(source: PowerSource): { card: ReactNode; buttons: ReactN
     setError('Type the reading in volts, 0 to 1000.');
     return null;
   };
-  const read = (step: GateStep) => {
+  const read = (step: LockoutStep) => {
     if (text === '' && circuits.length >= asked) {
       take(step, circuits);
       return;
@@ -90,31 +90,31 @@ export function useGate(source: PowerSource): { card: ReactNode; buttons: ReactN
   const card = (
     <View style={{ gap: space.s }} testID={`gate-${source}`}>
       <Heading>{`${POWER_SOURCE_NAMES[source]}: off and proven dead`}</Heading>
-      {gate?.failed ? (
+      {lockout?.failed ? (
         <HazardBox lead="Not proven dead.">
-          {`${gateStepName(gate.failed.step, own)} read ${gate.failed.volts ?? 'nothing'} V. Hands out. Find what feeds it, isolate again and start over.`}
+          {`${lockoutStepName(lockout.failed.step, own)} read ${lockout.failed.volts ?? 'nothing'} V. Hands out. Find what feeds it, isolate again and start over.`}
         </HazardBox>
       ) : null}
       {feeder ? (
         <Small testID="gate-fed">{`Fed through the ${POWER_SOURCE_NAMES[feeder].toLowerCase()}. Locked out there; verify zero voltage here too.`}</Small>
       ) : null}
       {order.map((step, index) => {
-        const facts = GATE_TABLE[step];
-        const done = gate?.done[step];
+        const facts = LOCKOUT_TABLE[step];
+        const done = lockout?.done[step];
         const here = step === current;
         const each = readsEachCircuit(step, source);
         return (
           <StepRow
             key={step}
             number={index + 1}
-            name={gateStepName(step, own)}
+            name={lockoutStepName(step, own)}
             here={here}
             taken={
               done ? <Small ink={done.skipped ? 'brick' : 'inkSoft'}>{`${entryText(done)}${wallClock(done.at, 'h:mm')}`}</Small> : null
             }
           >
             {done?.skipped ? <Small ink="brick">{done.skipped}</Small> : null}
-            {here ? <Small ink="inkSoft">{gateHelp(step, source, disconnect)}</Small> : null}
+            {here ? <Small ink="inkSoft">{lockoutHelp(step, source, disconnect)}</Small> : null}
             {here && step === 'capacitor' ? <Small testID="gate-licence">{capacitorWords(who, team)}</Small> : null}
             {here && circuits.length > 0 ? <Small>{circuits.map((each, i) => `Circuit ${i + 1}: ${each} V`).join(' · ')}</Small> : null}
             {here && facts.reads !== null ? (
@@ -158,7 +158,7 @@ export function useGate(source: PowerSource): { card: ReactNode; buttons: ReactN
           asked={{
             title: 'Leave this step out',
             lead: 'What is not proved may be live.',
-            text: `Leaving out "${gateStepName(current, own).toLowerCase()}" is your own decision, within your license and local code. Your reason and your name are on the report.`,
+            text: `Leaving out "${lockoutStepName(current, own).toLowerCase()}" is your own decision, within your license and local code. Your reason and your name are on the report.`,
             label: 'Why it is left out',
             keep: 'Keep the step',
             leave: 'Leave it out',
@@ -171,7 +171,7 @@ export function useGate(source: PowerSource): { card: ReactNode; buttons: ReactN
   );
   const step = `${source} ${current ?? 'shut'}`;
   if (!current) return { card, step, buttons: <Act title="Shut" onPress={() => undefined} disabled wet /> };
-  const facts = GATE_TABLE[current];
+  const facts = LOCKOUT_TABLE[current];
   if (facts.reads === null)
     return {
       card,
@@ -202,7 +202,7 @@ export function useGate(source: PowerSource): { card: ReactNode; buttons: ReactN
 }
 
 /** How a step was taken, before its time. */
-const entryText = (entry: GateEntry): string =>
+const entryText = (entry: LockoutEntry): string =>
   entry.skipped !== null
     ? 'left out · '
     : entry.shut

@@ -8,7 +8,7 @@ import { coilName } from '@elm-mist/core/equipment';
 const UNIT = 'unit';
 
 /** Look, in parts: the unit and the air, then each coil. The part is in the address, so that a reload stays on it. */
-export function LookBead() {
+export function LookScreen() {
   const { allCoils, state, house } = useVisit();
   const base = [state.identity, state.site, state.story].map((row) => row?.eventId ?? '').join(' ');
   const { part } = useLocalSearchParams<{ part?: string }>();

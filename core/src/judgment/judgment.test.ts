@@ -2,9 +2,9 @@ import { foldVisit, type VisitEvent } from '../run';
 import { figuresOf } from '../airside';
 import { QUANTITIES, type QuantityId, type ReadingSet } from '../readings';
 import { earlierKnown } from '../history/earlierVisits';
-import { settingOf, sharedSetting } from './judgement';
+import { settingOf, sharedSetting } from './judgment';
 import { otherMachineWords, otherSerial } from '../equipment/otherMachine';
-import { visitRead } from '../visit/visitSummary';
+import { visitSummary } from '../visit/visitSummary';
 
 const system = { refrigerant: 'R-410A', btuh: 36_000, altitudeM: 0 } as const;
 const plate = {
@@ -47,7 +47,7 @@ test('subcooling is held against the plate’s where it was noted, whatever mete
 test('what a plate said is known on the next visit, the newest that told', () => {
   const past = (id: string, identity: object | null) => {
     const { state, events } = visit(id, identity);
-    return { id, day: '2026-06-11', read: visitRead(state, events, [], system) };
+    return { id, day: '2026-06-11', read: visitSummary(state, events, [], system) };
   };
   expect(earlierKnown([past('a', { ...plate, era: 'unknown' }), past('b', plate), past('c', null)]).identity).toMatchObject(plate);
   expect(earlierKnown([past('c', null)]).identity).toBeNull();

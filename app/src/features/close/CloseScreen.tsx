@@ -2,7 +2,7 @@ import { coilDues, upkeepOf } from '@elm-mist/core/closing';
 import { stillOn, washedWith } from '@elm-mist/core/visit';
 import { POWER_SOURCE_NAMES, coilName } from '@elm-mist/core/equipment';
 import { whyAdvice } from '@elm-mist/core/method';
-import { BEAD_NAMES, BEADS, GATE_TABLE, leftOver } from '@elm-mist/core/run';
+import { VISIT_STEP_NAMES, VISIT_STEPS, LOCKOUT_TABLE, leftOver } from '@elm-mist/core/run';
 import { gradeFacts, worstOf, type FaceGrades } from '@elm-mist/core/survey';
 import { router } from 'expo-router';
 import { useMemo } from 'react';
@@ -39,7 +39,7 @@ import { useBookAsked } from '../price/useVisitPrice';
 import { AsFoundRows } from './AsFoundRows';
 import { ClosingsPart } from './ClosingsPart';
 import { DuePart } from './DuePart';
-import { GatePart } from './GatePart';
+import { ClosingChecksPart } from './ClosingChecksPart';
 import { NotesPart } from './NotesPart';
 import { SignPart } from './SignPart';
 import { usePayDays } from './usePayDays';
@@ -50,7 +50,7 @@ const worst = (grades: FaceGrades | undefined): string => {
   return grade === null ? 'not graded' : `${grade} ${gradeFacts(grade).name}`;
 };
 
-export function CloseBead() {
+export function CloseScreen() {
   const { state, allCoils, detail, done, record, own, shelf, house } = useVisit();
   const { longestWait } = house;
   const { visit, system } = detail;
@@ -71,7 +71,7 @@ export function CloseBead() {
   );
   const due = dues.first;
   const [draft, keep, drop] = useDraft(`close.${visit.id}`, () => ({ note: '' }));
-  const open = BEADS.filter((bead) => bead !== 'close' && !done[bead]);
+  const open = VISIT_STEPS.filter((visitStep) => visitStep !== 'close' && !done[visitStep]);
   const minutes = state.startedAt
     ? Math.floor(((state.closed ? Date.parse(state.closed.at) : sharedNow()) - Date.parse(state.startedAt)) / 60_000)
     : 0;
@@ -81,7 +81,7 @@ export function CloseBead() {
   const claim = state.story?.value.lastService ?? '';
   const booked = useBookAsked();
   const nameOf = (cleanerId: string) => shelf.find((row) => row.id === cleanerId)?.name ?? '';
-  const restart = Object.values(state.gates).some((gate) => gate?.done.isolated) && !state.powerUp.done['power-on'];
+  const restart = Object.values(state.lockouts).some((lockout) => lockout?.done.isolated) && !state.powerUp.done['power-on'];
   const advice = [...new Set(allCoils.flatMap((coil) => state.plans[coil.id]?.value.advice ?? []))];
   const close = () => {
     const ok = record(...(state.startedAt ? [] : [{ kind: 'visit.started' as const, data: {} }]), {
@@ -104,7 +104,7 @@ export function CloseBead() {
   };
   return (
     <VisitScreen
-      bead="close"
+      visitStep="close"
       under={state.closed ? `Closed by ${state.closed.by}` : 'Summary, next due, done'}
       foot={
         <ThumbBar over={undoLine(last)}>
@@ -115,7 +115,7 @@ export function CloseBead() {
             </>
           ) : (
             <>
-              {open[0] ? <Companion title={BEAD_NAMES[open[0]]} onPress={() => goTo(visit.id, open[0] ?? 'look')} /> : null}
+              {open[0] ? <Companion title={VISIT_STEP_NAMES[open[0]]} onPress={() => goTo(visit.id, open[0] ?? 'look')} /> : null}
               <Act title="Close the visit" onPress={() => close()} testID="close-visit" />
             </>
           )}
@@ -125,7 +125,7 @@ export function CloseBead() {
       {state.closed ? <Banner tone="done">{`Done. Due again ${longDay(state.closed.value.nextDue)}.`}</Banner> : null}
       <ClosingsPart />
       {!state.closed && open.length > 0 ? (
-        <Banner tone="wait">{`Still open: ${open.map((bead) => BEAD_NAMES[bead]).join(', ')}. The visit can be closed all the same; the record will show it.`}</Banner>
+        <Banner tone="wait">{`Still open: ${open.map((visitStep) => VISIT_STEP_NAMES[visitStep]).join(', ')}. The visit can be closed all the same; the record will show it.`}</Banner>
       ) : null}
       {!state.closed && notBack.length > 0 ? (
         <Banner
@@ -144,11 +144,11 @@ export function CloseBead() {
           Tell the occupant, hands clear of the fan. Whoever pulled the block puts it back. Power-up goes through it step by step.
         </HazardBox>
       ) : null}
-      {state.gateSkips.length > 0 ? (
+      {state.lockoutSkips.length > 0 ? (
         <Part first title={<Heading>Left out of the safety gate</Heading>} testID="gate-skips">
-          {state.gateSkips.map((skip) => (
+          {state.lockoutSkips.map((skip) => (
             <View key={skip.eventId} style={{ gap: 2 }}>
-              <Strong ink="brick">{`${POWER_SOURCE_NAMES[skip.value.source]}: ${GATE_TABLE[skip.value.step].name.toLowerCase()}`}</Strong>
+              <Strong ink="brick">{`${POWER_SOURCE_NAMES[skip.value.source]}: ${LOCKOUT_TABLE[skip.value.step].name.toLowerCase()}`}</Strong>
               <Body>{skip.value.reason}</Body>
               <Small ink="inkSoft">{`${skip.by}, ${wallClock(skip.at, 'h:mm a').toLowerCase()}`}</Small>
             </View>
@@ -223,7 +223,7 @@ export function CloseBead() {
             href={`/visits/${visit.id}/report`}
             testID="to-report"
           />
-          <GatePart />
+          <ClosingChecksPart />
           <SignPart />
           <NotesPart />
         </>

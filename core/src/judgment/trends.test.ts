@@ -4,7 +4,7 @@ import { coil, graded } from '../testing/fixtures';
 import { FIRST_CORNERS } from '../light';
 import { checkEvent, type VisitEvent } from '../run';
 import { regrowthOf, trendFigures, trendsOf, type TrendVisit } from './trends';
-import { visitRead } from '../visit/visitSummary';
+import { visitSummary } from '../visit/visitSummary';
 
 const OUT = coil();
 const UNIT = { refrigerant: 'R-410A' as const, btuh: 36_000, altitudeM: 0 };
@@ -47,7 +47,7 @@ test('a visit tells grades, light and what its readings came to, once for all wh
     expect.objectContaining({ field: 'data.before.corners' }),
   );
   run.happen('light.measured', light({}).data as never);
-  const read = visitRead(run.state(), run.events, [OUT], UNIT);
+  const read = visitSummary(run.state(), run.events, [OUT], UNIT);
   expect(read.coils[0]!.light).toEqual({ before: 38, after: null });
   expect(read.figures.before.drop).toBeCloseTo(8, 9);
   expect(read.figures.after).toEqual({});

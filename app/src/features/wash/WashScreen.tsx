@@ -7,7 +7,7 @@ import { goTo, NotYet, VisitScreen } from '../visit/VisitScreen';
 import { WashJobScreen } from './WashJobScreen';
 
 /** The live run: every coil that is washed, and every coil that has foam on it whatever its plan says now. */
-export function WashBead() {
+export function WashScreen() {
   const { state, coils, detail } = useVisit();
   const jobs = washJobs(state, coils);
   const [coilId, setCoilId] = useState(jobs.find((job) => !isWashed(job.run))?.coil.id ?? jobs[0]?.coil.id ?? '');
@@ -16,7 +16,7 @@ export function WashBead() {
     const planned = coils.length > 0 && coils.every((coil) => state.plans[coil.id]);
     return (
       <VisitScreen
-        bead="wash"
+        visitStep="wash"
         foot={
           <ThumbBar>
             <Act

@@ -18,7 +18,7 @@ import { PourPart } from './PourPart';
 
 const LAST_APPLICATOR = 'applicator';
 
-export function MixBead() {
+export function MixScreen() {
   const visit = useVisit();
   const { state, coils, shelf, detail } = visit;
   const jobs: MixJob[] = mixJobs(state, coils, shelf);
@@ -28,7 +28,7 @@ export function MixBead() {
     const planned = coils.length > 0 && coils.every((coil) => state.plans[coil.id]);
     return (
       <VisitScreen
-        bead="mix"
+        visitStep="mix"
         foot={
           <ThumbBar>
             <Act title={planned ? 'Go to Wash' : 'Go to Plan'} onPress={() => goTo(detail.visit.id, planned ? 'wash' : 'plan')} />
@@ -71,7 +71,7 @@ function MixJobScreen({ job, jobs, pick }: { job: MixJob; jobs: readonly MixJob[
   const onward = () => (next ? pick(next.coil.id) : goTo(detail.visit.id, 'wash'));
   if (!applicator)
     return (
-      <VisitScreen bead="mix">
+      <VisitScreen visitStep="mix">
         <NotYet>There is no applicator on the shelf. Put one there first, under Shelf.</NotYet>
       </VisitScreen>
     );
@@ -118,7 +118,7 @@ function MixJobScreen({ job, jobs, pick }: { job: MixJob; jobs: readonly MixJob[
   const canFix = !packed && !closed && wanted > 0;
   return (
     <VisitScreen
-      bead="mix"
+      visitStep="mix"
       page={coil.id}
       under={`${coilName(coil)} · ${cleaner.name}`}
       foot={

@@ -14,7 +14,7 @@ import { PlanSheet } from './PlanSheet';
 
 const samePlan = (a: CoilPlan | undefined, b: CoilPlan | null): boolean => JSON.stringify(a) === JSON.stringify(b);
 
-export function PlanBead() {
+export function PlanScreen() {
   const visit = useVisit();
   const painted = useAfterPaint();
   const settled = useBookAsked() && painted;
@@ -62,7 +62,7 @@ export function PlanBead() {
         : 'Follow this plan';
   return (
     <VisitScreen
-      bead="plan"
+      visitStep="plan"
       page={shown?.coil.id ?? ''}
       {...(shown ? { under: coilName(shown.coil) } : {})}
       foot={
