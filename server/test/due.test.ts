@@ -16,7 +16,7 @@ import type { Agreement } from '@elm-mist/core/agreement';
 import { DUE_KINDS, type DueKind } from '@elm-mist/core/closing';
 import { dayIn, dayLater, instantIn, longDay } from '@elm-mist/core/clock';
 import { coilName } from '@elm-mist/core/equipment';
-import { growthStretches, NEAR_KM } from '@elm-mist/core/interval';
+import { growthStretches, NEAR_KM, nextDue } from '@elm-mist/core/interval';
 import { onShelf } from '@elm-mist/core/mix';
 import { greatCircleKm } from '@elm-mist/core/route';
 import ICAL from 'ical.js';
@@ -167,15 +167,26 @@ test('a clock set between visits goes before what a visit told, runs again by it
     expect([bad, Object.keys((await setClock(HP, bad)).body.error.fields ?? {})]).toEqual([bad, [field]]);
   expect((await setClock('nowhere', { kind: 'filter', doneOn: TODAY })).status).toBe(404);
   const visit = (await server.call<VisitRecord>('POST', '/visits', { systemId: HP, day: TODAY, startMinute: 900, durationMin: 60 })).body;
+  // A phone that has not heard of earlier visits: its days are not taken, and the entry is the same when it comes again.
   const told = {
-    nextDue: later(400),
-    why: 'By the rule.',
-    note: '',
-    coils: [{ coilId: 'fennick-hp-in', nextDue: later(400), why: 'By the rule.' }],
+    nextDue: later(4000),
+    why: 'By a stale phone.',
+    note: 'Gate sticks',
+    coils: [{ coilId: 'fennick-hp-in', nextDue: later(4000), why: '' }],
   };
   const at = new Date().toISOString();
-  expect((await append(visit.id, entry(visit.id, 'visit.started', {}, at), entry(visit.id, 'visit.closed', told, at))).status).toBe(200);
-  expect((await clocksOf(HP, 'coil')).find((clock) => clock.of === 'fennick-hp-in')?.due).toBe(later(400));
+  const closing = entry(visit.id, 'visit.closed', told, at);
+  expect((await append(visit.id, entry(visit.id, 'visit.started', {}, at), closing)).status).toBe(200);
+  expect((await append(visit.id, closing)).status).toBe(200);
+  expect((await append(visit.id, { ...closing, data: { ...told, note: 'Another' } })).status).toBe(409);
+  const { events, system, place } = (await server.call<VisitDetail>('GET', `/visits/${visit.id}`)).body;
+  const { configuration } = system;
+  // Nobody looked at a coil: by the kind of system alone.
+  const byKind = nextDue({ closedOn: TODAY, configuration, soils: [], worstGrade: 0, latitudeDeg: place.latitudeDeg }).date;
+  const kept = events.find(({ kind }) => kind === 'visit.closed')?.data;
+  expect(kept).toMatchObject({ note: 'Gate sticks', nextDue: byKind });
+  expect(kept).not.toHaveProperty('coils');
+  expect((await clocksOf(HP, 'coil')).find((clock) => clock.of === 'fennick-hp-in')?.due).toBe(byKind);
   // What that visit did not tell of runs on.
   expect((await clocksOf(HP, 'filter'))[0]?.due).toBe(later(20));
   // Opened again it tells nothing, and what was set stands.

@@ -197,6 +197,9 @@ function took(events: readonly VisitEvent[], made: boolean): void {
     ? ['day', 'places', 'place', 'system', 'visit', 'shelf', 'customers', 'open', 'due']
     : ['day', 'places', 'system', 'open', 'due'];
   void queryClient.invalidateQueries({ predicate: (query) => lists.includes(query.queryKey[0]) });
+  // The server sets the due dates of a closing.
+  for (const { kind, visitId } of events)
+    if (kind === 'visit.closed') void queryClient.invalidateQueries({ queryKey: keys.visit(visitId) });
 }
 
 /** Takes rows off the queue, here, on the device and in other tabs. */

@@ -1,4 +1,3 @@
-export { coilDues } from './coilDues';
+export { closingEntry, closingOf } from './closingOf';
 export { DUE_KIND_NAMES, DUE_KINDS, systemClocks, type DueClock, type DueKind } from './dueClocks';
-export { upkeepOf } from './upkeepOf';
 export { payDays, type PayDay } from './payDays';

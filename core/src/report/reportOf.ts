@@ -1,9 +1,8 @@
 import { agreedBook, coveredBy, type Agreement } from '../agreement';
-import { coilDues, upkeepOf } from '../closing';
-import { judgmentOf } from '../judgment';
-import { dayIn } from '../clock';
+import { closingOf } from '../closing';
 import type { Configuration, Refrigerant } from '../equipment';
-import type { Climate, GrowthVisit, Pace, Upkeep, LongestWait } from '../interval';
+import type { Climate, GrowthVisit, LongestWait, Pace, Upkeep } from '../interval';
+import { judgmentOf } from '../judgment';
 import type { CoilBuild } from '../method';
 import { currencyDigits, visitPrice, type PriceBook } from '../price';
 import { findingsHere, foldVisit, type FindingLife, type VisitEvent, type VisitState } from '../run';
@@ -58,27 +57,23 @@ export interface MadeReport {
 function told(sources: ReportSources, state: VisitState, events: readonly VisitEvent[], corrections: ReportBlock[]): MadeReport {
   const { coils, place, system, shop, zone, units, currency, ways, book, nameOfCleaner, nowMs } = sources;
   const findings = findingsHere(sources.earlier, state);
-  const closedOn = dayIn(zone, state.closed ? Date.parse(state.closed.at) : nowMs);
   const unit = { refrigerant: system.refrigerant, btuh: system.btuh, altitudeM: place.altitudeM, configuration: system.configuration };
-  const computed = coilDues(
+  const { dues: computed, upkeep } = closingOf(
     state,
-    coils,
     {
-      configuration: system.configuration,
-      latitudeDeg: place.latitudeDeg,
-      climate: sources.climate,
-      pace: sources.pace,
+      coils,
+      system,
+      place,
+      zone,
+      known: { graded: sources.graded, climate: sources.climate, pace: sources.pace },
       longestWait: sources.longestWait,
     },
-    closedOn,
-    sources.graded,
-    unit,
+    nowMs,
   );
   const dues = state.closed?.value.coils
     ? state.closed.value.coils.map((row) => ({ coilId: row.coilId, date: row.nextDue }))
     : computed.coils.map(({ coilId, due }) => ({ coilId, date: due.date }));
   const nextDue = state.closed?.value.nextDue ?? computed.first.date;
-  const upkeep = upkeepOf(state, coils, system.configuration, closedOn);
   const jobs = coils.flatMap((coil) => {
     const plan = state.plans[coil.id]?.value;
     return plan ? [{ coil, plan }] : [];

@@ -37,7 +37,16 @@ const begun = (sections: Readonly<Record<string, SectionProgress>> | undefined):
   Object.values(sections ?? {}).some((section) => section.phase !== 'waits');
 const ticked = ({ state }: Facts, coilIds: readonly string[], steps: readonly string[]): boolean =>
   coilIds.every((coilId) => steps.some((step) => state.tasks[`${coilId}.${step}`]?.doneAt));
-const isolatedNow = ({ state }: Facts): boolean => Object.values(state.lockouts).some((lockout) => lockout?.done.isolated !== undefined);
+const lockedOutNow = ({ lockouts }: Pick<VisitState, 'lockouts'>): boolean =>
+  Object.values(lockouts).some((lockout) => lockout?.done.isolated !== undefined);
+/**
+ * Whether a source is still locked out and nobody has put power back.
+ * @param state of the visit
+ * @returns true where power has to be restored
+ * @example powerLeftOff(foldVisit('v', 'split-cool', [])) // false
+ */
+export const powerLeftOff = (state: Pick<VisitState, 'lockouts' | 'powerUp'>): boolean =>
+  lockedOutNow(state) && state.powerUp.done['power-on'] === undefined;
 const mixed = ({ state }: Facts): boolean => Object.values(state.mixes).some((rows) => rows.length > 0);
 const never = (): boolean => false;
 
@@ -58,9 +67,10 @@ const ROWS: Record<CloseItem, ItemRow> = {
   power: {
     name: 'All power restored, it runs and sounds right',
     told: true,
-    when: (facts) => isolatedNow(facts) || facts.state.powerUp.done['power-on'] !== undefined,
+    when: (facts) => lockedOutNow(facts.state) || facts.state.powerUp.done['power-on'] !== undefined,
     done: (facts) =>
-      !isolatedNow(facts) && (facts.state.powerUp.done['power-on'] === undefined || facts.state.powerUp.done['sounds-right'] !== undefined),
+      !lockedOutNow(facts.state) &&
+      (facts.state.powerUp.done['power-on'] === undefined || facts.state.powerUp.done['sounds-right'] !== undefined),
   },
   drain: {
     name: 'Drain runs, tested with water',
@@ -126,7 +136,7 @@ export function closingChecks(state: VisitState, coils: readonly VisitCoil[]): C
   facts.foamed = Object.values(state.foamed).some((rows) => rows.length > 0);
   facts.worked =
     facts.indoor.length + facts.outdoor.length + state.parts.length > 0 ||
-    isolatedNow(facts) ||
+    lockedOutNow(facts.state) ||
     state.powerUp.done['power-on'] !== undefined;
   return CLOSE_ITEMS.filter((item) => ROWS[item].when(facts)).map((item) => {
     const { name, told, done } = ROWS[item];

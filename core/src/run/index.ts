@@ -31,7 +31,7 @@ export {
   type FindingStepMade,
 } from './findingLife';
 export { CLOSE_ITEMS, type CloseItem } from './closeItems';
-export { closingChecks, type CloseLine } from './closing';
+export { closingChecks, powerLeftOff, type CloseLine } from './closing';
 export { findingsHere } from './findingsHere';
 export {
   ANSWER_WAY_NAMES,

@@ -7,3 +7,4 @@ export { mixJobs, ownUndo, washJobs } from './jobs';
 export { costFacts, costOfVisit, type CostFacts, type CostOfVisit } from './visitCost';
 export { changesSummary } from './changesSummary';
 export { visitSummary, type VisitSummary } from './visitSummary';
+export { minutesOnSite, ownerAdvice } from './onSite';

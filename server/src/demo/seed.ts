@@ -1,5 +1,5 @@
 import type { CoilRecord } from '@elm-mist/contract';
-import { coilDues, upkeepOf } from '@elm-mist/core/closing';
+import { closingEntry, closingOf } from '@elm-mist/core/closing';
 import { visitSummary } from '@elm-mist/core/visit';
 import { dayIn, dayLater, instantIn } from '@elm-mist/core/clock';
 import { pressureAtAltitudeKPa } from '@elm-mist/core/dryout';
@@ -145,25 +145,16 @@ function eventsOf(visitId: string, day: string, diary: DiaryVisit, number: numbe
   if (diary.drop) add(15, 'reading.taken', { when: 'after', returnC: 25, supplyC: 25 - diary.drop[1], outdoorC: dryBulbC });
   const state = foldVisit(visitId, system.configuration, events);
   const ownCoils = work.map((row) => row.coil);
-  const upkeep = upkeepOf(state, ownCoils, system.configuration, day);
-  const { coils: dues, first } = coilDues(
+  const closing = closingOf(
     state,
-    ownCoils,
-    { configuration: system.configuration, latitudeDeg: place.latitudeDeg, longestWait: DEMO_RULES.longestWait },
-    day,
-    [],
+    { coils: ownCoils, system, place, known: {}, longestWait: DEMO_RULES.longestWait, zone },
+    Date.parse(events.at(-1)?.at ?? ''),
   );
   if (diary.finding) {
     const { what, note } = diary.finding;
     add(1, 'finding.noted', { what, coilId: null, note, action: FINDING_TABLE[what].action });
   }
-  add(5, 'visit.closed', {
-    nextDue: first.date,
-    why: first.because.rules[0]?.because ?? '',
-    note: diary.note ?? '',
-    coils: dues.map(({ coilId, due }) => ({ coilId, nextDue: due.date, why: due.because.rules[0]?.because ?? '' })),
-    upkeep: upkeep.map(({ id, date, rule, ruleId }) => ({ id, nextDue: date, why: rule.because, ruleId })),
-  });
+  add(5, 'visit.closed', closingEntry(closing, diary.note ?? ''));
   return events;
 }
 

@@ -2,6 +2,7 @@ import { isDeepStrictEqual } from 'node:util';
 import type { PersonRecord, VisitRecord } from '@elm-mist/contract';
 import { changesSummary, visitSummary } from '@elm-mist/core/visit';
 import { systemFindings } from '@elm-mist/core/history';
+import { closingEntry, closingOf } from '@elm-mist/core/closing';
 import { CoreError } from '@elm-mist/core/errors';
 import { eventPower, may, whoMay } from '@elm-mist/core/people';
 import { currencyDigits, wrongSums } from '@elm-mist/core/price';
@@ -11,6 +12,7 @@ import {
   followVisit,
   isOpenFinding,
   standingOf,
+  type EventDataByKind,
   type FollowedVisit,
   type QuoteMade,
   type VisitEvent,
@@ -23,10 +25,11 @@ import { evictOldest } from '../store/newest';
 import type { Db, Store } from '../store/open';
 import type { Touched } from '../store/writes';
 import * as t from '../store/schema';
+import { readHouseRules } from '../store/settings';
 import { cleaners } from '../store/shelf';
 import * as v from '../store/visits';
 import { settleClocks } from './clocks';
-import { pastOf } from './known';
+import { knownBefore, pastOf } from './known';
 import { openPart, settleOpen } from './open';
 import { READ_VERSION } from './reads';
 import { shopOf } from './shop';
@@ -111,9 +114,13 @@ function putRight(event: VisitEvent, receivedAt: string, saidAt: Map<string, str
   return { ...event, at: receivedAt };
 }
 
-/** Whether an entry that was sent is the one that is kept. Its name is the account's, which may be another by now. */
+/** Whether an entry that was sent is the one that is kept. Its name is the account's, which may be another by now; the days of a closing are the server's. */
 function isSame(kept: VisitEvent, sent: VisitEvent, saidAt: string | undefined): boolean {
-  const told = ({ id, visitId, at, kind, data }: VisitEvent) => JSON.parse(JSON.stringify({ id, visitId, at, kind, data })) as unknown;
+  const told = (event: VisitEvent) => {
+    const { id, visitId, at, kind } = event;
+    const data = event.kind === 'visit.closed' ? { note: event.data.note } : event.data;
+    return JSON.parse(JSON.stringify({ id, visitId, at, kind, data })) as unknown;
+  };
   return isDeepStrictEqual(told({ ...kept, at: saidAt ?? kept.at }), told(sent));
 }
 
@@ -192,9 +199,10 @@ export async function appendEvents(store: Store, visitId: string, events: readon
           if (!isSame(known, sent, live.saidAt.get(sent.id))) throw taken(index);
           return;
         }
-        const event = putRight(sent, receivedAt, saidAt);
+        let event = putRight(sent, receivedAt, saidAt);
         try {
           checkEvent(live.visit.state, event, frame);
+          if (event.kind === 'visit.closed') event = { ...event, data: closedHere(store, live, event) };
           if (event.kind === 'quote.made') checkSums(event.data);
         } catch (error) {
           if (error instanceof CoreError) throw new Problem(422, error.code, error.message, { [`${at}.${error.field}`]: error.message });
@@ -247,6 +255,15 @@ export async function appendEvents(store: Store, visitId: string, events: readon
     forget(store, visitId);
     throw error;
   });
+}
+
+/** A closing with its days: computed here, since a phone may not know every earlier visit. */
+function closedHere(store: Store, { visit, record }: Followed, { at, data }: VisitEvent<'visit.closed'>): EventDataByKind['visit.closed'] {
+  const { system, place, coils } = record.around;
+  const known = knownBefore(store, { visit: record.visit, place });
+  const { zone } = shopOf(store.db);
+  const { longestWait } = readHouseRules(store.db);
+  return closingEntry(closingOf(visit.state, { coils, system, place, known, longestWait, zone }, Date.parse(at)), data.note);
 }
 
 /** Refuses a quote whose sums are not those of its lines. @throws CoreError not-allowed `data.options` */
