@@ -64,6 +64,16 @@ export interface VisitDetail {
   weather: WeatherRecord;
 }
 
+/** What open pages hear of a visit that changed. */
+export interface VisitChanged {
+  /** How many entries the visit had before these: a page that has as many adds them, any other reads the visit again. */
+  from: number;
+  /** New entries, as the server keeps them; none where they are too many to send, or where something else changed. */
+  events: VisitEvent[];
+  /** More than entries changed: the visit is read again. */
+  again: boolean;
+}
+
 export const PHOTO_TYPES = ['image/jpeg', 'image/png'] as const;
 
 /** Largest photo that is kept, bytes; devices shrink before sending. */

@@ -45,13 +45,13 @@ test('who follows and never reads is let go before it takes memory, and who is s
   const changes = new Changes();
   const follow = (sessionId: string) => {
     const ctx = { req: new EventEmitter(), res: new EventEmitter(), set: () => undefined, body: null as NodeJS.ReadableStream | null };
-    changes.follow(ctx as never, 'v', sessionId);
+    changes.follow(ctx as never, 'v', { sessionId, entries: 0 });
     return ctx.body as unknown as NodeJS.ReadableStream & { destroyed: boolean; writableEnded: boolean; readableLength: number };
   };
   const [deaf, heard, other] = [follow('a'), follow('b'), follow('c')];
   const read: string[] = [];
   heard.on('data', (part: Buffer) => read.push(part.toString()));
-  for (let i = 0; i < 5000; i += 1) changes.tell('v', [`${i}`.padStart(36, '0')]);
+  for (let i = 0; i < 5000; i += 1) changes.tell('v', { from: i, events: [], again: true });
   expect(deaf.destroyed).toBe(true);
   expect(deaf.readableLength).toBeLessThan(100_000);
   changes.leave('c');

@@ -105,8 +105,8 @@ export function VisitRoot({
   waiting: ReactNode;
   trouble: (retry: () => void, message: string) => ReactNode;
 }) {
-  const query = useQuery({ ...visitQuery(visitId), refetchInterval: 15_000 });
-  useVisitChanges(visitId);
+  const hears = useVisitChanges(visitId);
+  const query = useQuery({ ...visitQuery(visitId), refetchInterval: hears ? false : 15_000 });
   const shelfAnswer = useQuery(shelfQuery);
   const house = useHouseRules();
   const shop = useShop();

@@ -1,9 +1,14 @@
 import type { PassThrough } from 'node:stream';
+import type { VisitChanged } from '@elm-mist/contract';
 import type { Context } from 'koa';
 import { eventStream, tellStream } from './eventStream';
 
 /** A line now and then, so that whatever stands between does not take a silent connection for a dead one. */
 const BREATH_MS = 20_000;
+
+/** Entries larger than this are looked up instead, characters. */
+const MOST_SENT = 50_000;
+const ALL_OF_IT: VisitChanged = { from: 0, events: [], again: true };
 
 /** Tells open pages that a visit has changed (server-sent events), so that two phones on one visit see each other at once. */
 export class Changes {
@@ -19,20 +24,27 @@ export class Changes {
     for (const streams of this.open.values()) for (const stream of streams.keys()) each(stream);
   }
 
-  /** Answers a request with the stream of one visit. @param sessionId of the device that asks */
-  follow(ctx: Context, visitId: string, sessionId: string): void {
+  /**
+   * Answers a request with the stream of one visit.
+   * @param who the device that asks, and how many entries the visit has now
+   */
+  follow(ctx: Context, visitId: string, { sessionId, entries }: { sessionId: string; entries: number }): void {
     const streams = this.open.get(visitId) ?? new Map<PassThrough, string>();
     const stream = eventStream(ctx, () => {
       streams.delete(stream);
       if (streams.size === 0) this.open.delete(visitId);
     });
     this.open.set(visitId, streams.set(stream, sessionId));
-    stream.write('event: ready\ndata: \n\n');
+    stream.write(`event: ready\ndata: ${entries}\n\n`);
   }
 
-  /** Says that a visit has new events, by their ids: the page that sent them knows them already. */
-  tell(visitId: string, ids: readonly string[]): void {
-    for (const stream of this.open.get(visitId)?.keys() ?? []) tellStream(stream, `event: changed\ndata: ${ids.join(' ')}\n\n`);
+  /** Sends a visit's new entries to the pages that follow it; without any, says that it is to be read again. */
+  tell(visitId: string, changed: VisitChanged = ALL_OF_IT): void {
+    const streams = this.open.get(visitId);
+    if (!streams) return;
+    const words = JSON.stringify(changed);
+    const data = words.length > MOST_SENT ? JSON.stringify(ALL_OF_IT) : words;
+    for (const stream of streams.keys()) tellStream(stream, `event: changed\ndata: ${data}\n\n`);
   }
 
   /** A device that was signed out hears no more. */

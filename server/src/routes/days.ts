@@ -28,7 +28,7 @@ export function dayRoutes(router: Router, store: Store, answers: Answers, cards:
   });
   router.put('/days/:day/order', (ctx) => {
     const visits = orderDay(store, askedDay('day', ctx.params['day']), parseInput(dayOrderSchema, body(ctx)));
-    for (const visit of visits) changes.tell(visit.id, []);
+    for (const visit of visits) changes.tell(visit.id);
     ctx.body = visits;
   });
 

@@ -45,7 +45,7 @@ export function visitRoutes(router: Router, answers: Answers, { store, now, chan
   const { db } = store;
   const at = () => now().toISOString();
   const told = (visit: VisitRecord): VisitRecord => {
-    changes.tell(visit.id, []);
+    changes.tell(visit.id);
     return visit;
   };
 
@@ -68,15 +68,15 @@ export function visitRoutes(router: Router, answers: Answers, { store, now, chan
   router.post('/visits/:id/events', async (ctx) => {
     const sent: VisitEvent[] = [];
     for (const event of eachEvent(body(ctx))) if (sent.push(event) % EVENTS_A_TURN === 0) await nextTurn();
-    const appended = await appendEvents(store, idOf(ctx), ownEvents(signed(ctx).person, sent), at());
-    ctx.body = appended;
-    if (appended.added === 0) return;
-    changes.tell(idOf(ctx), appended.accepted);
+    const { accepted, added, from, moved } = await appendEvents(store, idOf(ctx), ownEvents(signed(ctx).person, sent), at());
+    ctx.body = { accepted, added: added.length };
+    if (added.length === 0) return;
+    changes.tell(idOf(ctx), { from, events: added, again: moved });
     cards.soon(idOf(ctx));
   });
   router.get('/visits/:id/changes', (ctx) => {
     if (!v.findVisit(db, idOf(ctx))) throw notFound('visit', idOf(ctx));
-    changes.follow(ctx, idOf(ctx), signed(ctx).sessionId);
+    changes.follow(ctx, idOf(ctx), { sessionId: signed(ctx).sessionId, entries: v.countEvents(db, idOf(ctx)) });
   });
 
   router.get('/visits/:id/probes', async (ctx) => {

@@ -39,8 +39,12 @@ import { surroundings } from './visitFrame';
 export interface Appended {
   /** Ids now stored, newly or from before. */
   accepted: string[];
-  /** How many of them were new. */
-  added: number;
+  /** Those that were new, as they are stored now. */
+  added: VisitEvent[];
+  /** How many entries the visit had before. */
+  from: number;
+  /** Whether the visit stands otherwise by them: under way, waiting, closed. */
+  moved: boolean;
 }
 
 /** Visits that are being worked on, followed in memory: folded from its entries each time, an entry to a long visit takes 20 ms, and appends fall below a tenth of bare Koa’s (limit 0.35). */
@@ -191,6 +195,8 @@ export async function appendEvents(store: Store, visitId: string, events: readon
         holds: (name: string, licence: Licence) => holdsLicence(shopOf(db).crew, name, licence),
       };
       const fresh: VisitEvent[] = [];
+      const from = live.visit.events.length;
+      let moved = false;
       const saidAt = new Map<string, string>();
       events.forEach((sent, index) => {
         const at = `events[${index}]`;
@@ -229,7 +235,8 @@ export async function appendEvents(store: Store, visitId: string, events: readon
         // Nothing leaves the shelf before the visit is done with, and nothing comes back unless it was.
         const done = [standing, visit.standing].some((word) => word === 'closed' || word === 'cancelled');
         if (done) settleStock(db, visitId, state, fresh.at(-1)?.by ?? '', receivedAt);
-        if (standing !== visit.standing) {
+        moved = standing !== visit.standing;
+        if (moved) {
           live.record.visit = { ...visit, standing };
           db.update(t.visit)
             .set({ standing, closedAs: standing === 'closed' ? around : null })
@@ -244,7 +251,7 @@ export async function appendEvents(store: Store, visitId: string, events: readon
         live.openTold = openTold;
         only({ systems: [visit.systemId], taught: closing, entries: true });
       } else only({ systems: [] });
-      return { accepted: events.map((event) => event.id), added: fresh.length };
+      return { accepted: events.map((event) => event.id), added: fresh, from, moved };
     } catch (error) {
       // What was followed may hold what was not written.
       forget(store, visitId);

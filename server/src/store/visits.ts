@@ -2,7 +2,7 @@ import type { VisitRecord } from '@elm-mist/contract';
 import type { CostFacts, VisitSummary } from '@elm-mist/core/visit';
 import type { ReceivedEvent } from '@elm-mist/core/record';
 import type { VisitEvent } from '@elm-mist/core/run';
-import { and, asc, desc, eq, exists, gt, gte, inArray, isNull, lte, sql } from 'drizzle-orm';
+import { and, asc, count, desc, eq, exists, gt, gte, inArray, isNull, lte, sql } from 'drizzle-orm';
 import type { Db } from './open';
 import { prepared } from './prepared';
 import * as t from './schema';
@@ -131,6 +131,9 @@ const EVENT_COLUMNS = { id: t.event.id, visitId: t.event.visitId, at: t.event.at
 
 export const eventsOf = (db: Db, visitId: string): VisitEvent[] =>
   db.select(EVENT_COLUMNS).from(t.event).where(eq(t.event.visitId, visitId)).orderBy(asc(t.event.seq)).all() as VisitEvent[];
+
+export const countEvents = (db: Db, visitId: string): number =>
+  db.select({ n: count() }).from(t.event).where(eq(t.event.visitId, visitId)).get()?.n ?? 0;
 
 /** The same with when the server received each, in the order received. */
 export const receivedEventsOf = (db: Db, visitId: string): ReceivedEvent[] =>
