@@ -6,7 +6,8 @@ import { situationOf } from './facts';
 import type { CoilBuild, Guard, MethodContext } from './methodFacts';
 import type { HouseRules } from './houseRules';
 import { rinseWaterL } from './rinseWater';
-import { planCoil, type CoilPlan } from './planCoil';
+import { planCoil } from './planCoil';
+import { type CoilPlan } from './coilPlan';
 
 interface SchoolPreset {
   id: string;

@@ -1,7 +1,7 @@
 import { CHEMISTRY_NAMES, CHEMISTRY_SUBSTANCES, clashesAmong, type Chemistry, type ClashFound, type Party } from '../mix';
 import type { CoilSurvey } from '../survey';
 import type { DrainSchool } from './houseRules';
-import type { CoilPlan } from './planCoil';
+import type { CoilPlan } from './coilPlan';
 
 /** What the shop puts in a drain. Bought products are taken as near neutral; their label outranks this. */
 const DRAIN_PARTIES: Record<DrainSchool, Party | null> = {

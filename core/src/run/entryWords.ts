@@ -3,7 +3,7 @@ import { UPKEEP_NAMES } from '../interval/upkeep';
 import { POWER_SOURCE_NAMES } from '../equipment';
 import type { EventKind, VisitEvent } from './events';
 import { FINDING_STANDING_NAMES } from './findingLife';
-import { LOCKOUT_TABLE } from './lockout';
+import { LOCKOUT_TABLE } from './lockoutSteps';
 import { POWER_TABLE } from './powerUp';
 import { PART_NAMES, type PartOff, type Refitted } from './takedown';
 import { stepRow, type Section } from '../method';

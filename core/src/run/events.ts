@@ -7,7 +7,7 @@ import type { HeldReadings } from '../readings';
 import type { CoilSurvey, FaceGrades, EfficiencyEra, MeteringDevice, SiteConditions, VisitStory } from '../survey';
 import type { Finding, FindingStepMade } from './findingLife';
 import type { CloseCheck, SignOff } from './closeItems';
-import type { LockoutStep } from './lockout';
+import type { LockoutStep } from './lockoutSteps';
 import type { PowerStep } from './powerUp';
 import type { PastNoted } from './pastNoted';
 import type { QuoteAnswer, QuoteMade } from './quote';

@@ -58,23 +58,17 @@ export { type Page } from './pages';
 export { entryWords } from './entryWords';
 export {
   deadVolts,
-  LOCKOUT_STEPS,
-  LOCKOUT_TABLE,
-  lockoutHelp,
   lockedOutAt,
-  lockoutStepName,
-  lockoutStepsFor,
   LEAST_REASON,
-  LIVE_VOLTS,
   mayStayShut,
   MOST_CIRCUITS,
   readingPasses,
   readsEachCircuit,
-  sourceOf,
   worstReading,
   type LockoutEntry,
-  type LockoutStep,
 } from './lockout';
+export { LOCKOUT_STEPS, LOCKOUT_TABLE, lockoutHelp, LIVE_VOLTS, type LockoutStep } from './lockoutSteps';
+export { lockoutStepName, lockoutStepsFor, sourceOf } from './lockoutNeeds';
 export { lockoutOf, lockoutStepDue, lockoutToTake, provenDead } from './lockoutOf';
 export { mistBy, rinseBy } from './foam';
 export { foldVisit, followVisit, type FollowedVisit } from './fold';

@@ -4,7 +4,8 @@ import { scribe } from '../testing/fullRun';
 import type { Configuration, PowerSource } from '../equipment';
 import { checkEvent } from './checkEvent';
 import { lockoutOf, lockoutStepDue, lockoutToTake, provenDead } from './lockoutOf';
-import { LOCKOUT_TABLE, lockoutStepName, type LockoutStep } from './lockout';
+import { LOCKOUT_TABLE, type LockoutStep } from './lockoutSteps';
+import { lockoutStepName } from './lockoutNeeds';
 import type { EventDataByKind } from './events';
 
 // Common practice throughout, no source; the maker's manual and licensed practice outrank it.

@@ -1,5 +1,7 @@
 import type { Configuration, PowerSource } from '../equipment';
-import { lockoutNeeds, lockoutStepsFor, isLockedOut, stepDue, type LockoutNeeds, type LockoutStep } from './lockout';
+import { lockoutNeeds, lockoutStepsFor, type LockoutNeeds } from './lockoutNeeds';
+import { isLockedOut, stepDue } from './lockout';
+import { type LockoutStep } from './lockoutSteps';
 import type { VisitState } from './visitState';
 
 /** The gate of one source on one visit. */

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { scribe } from '../testing/fullRun';
-import { LOCKOUT_STEPS, LOCKOUT_TABLE, lockoutHelp, LEAST_REASON, readingPasses } from './lockout';
+import { LOCKOUT_STEPS, LOCKOUT_TABLE, lockoutHelp } from './lockoutSteps';
+import { LEAST_REASON, readingPasses } from './lockout';
 import { alarmsOf, checkEvent, dueAlarms, drainRateLMin, nextPowerStep, panClock, POWER_STEPS, powerAlarmsOf, powerClocks } from '.';
 import { compressorStopped, notPowered, stepPower } from './powerUp';
 import { fullRunCoils, fullRunPlans } from '../testing/fullRun';

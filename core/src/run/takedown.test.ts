@@ -2,7 +2,7 @@ import { CoreError } from '../errors';
 import { shelf } from '../testing/fixtures';
 import { checkEvent } from './checkEvent';
 import { foldVisit } from './fold';
-import { lockoutStepsFor } from './lockout';
+import { lockoutStepsFor } from './lockoutNeeds';
 import { partWords, refitOrder, wiresOpen, type WireNoted } from './takedown';
 import type { EventDataByKind, EventKind, VisitEvent } from './events';
 import { type PartOff } from './takedown';

@@ -19,6 +19,7 @@ import { giveCookie, signed, signedIn } from '../http/gate';
 import { notFound, Problem } from '../http/problem';
 import { SlowDown } from '../http/slowDown';
 import * as a from '../services/accounts';
+import * as twoStep from '../services/accountSecondStep';
 import { noticesOf } from '../services/notices';
 import type { Sessions } from '../services/sessions';
 import type { Store } from '../store/open';
@@ -73,7 +74,7 @@ export function peopleRoutes(router: Router, store: Store, sessions: Sessions, n
       [`name ${name.toLowerCase()}`],
       async () => {
         const person = await a.personBy(db, name, password, nowMs());
-        const second = person && a.passSecond(store, person.id, code, nowMs());
+        const second = person && twoStep.passSecond(store, person.id, code, nowMs());
         // Neither right nor wrong: a password typed alone is not to forget the codes that were guessed before it.
         if (second === 'asked') throw new Problem(422, 'second-step', ASK_CODE, { code: ASK_CODE });
         // A wrong code counts as a wrong password does.
@@ -113,24 +114,24 @@ export function peopleRoutes(router: Router, store: Store, sessions: Sessions, n
   router.post('/password/strength', (ctx) => {
     const { password } = parseInput(triedPasswordSchema, body(ctx));
     ctx.set('Cache-Control', 'no-store');
-    ctx.body = a.strengthHere(db, signedIn(ctx, store, sessions)?.person.id ?? null, password);
+    ctx.body = twoStep.strengthHere(db, signedIn(ctx, store, sessions)?.person.id ?? null, password);
   });
 
   router.post('/me/second', async (ctx) => {
     const { person } = signed(ctx);
     const { password } = parseInput(secondSchema, body(ctx));
     ctx.set('Cache-Control', 'no-store');
-    created(ctx, await byPassword(person.id, 'password', () => a.beginSecond(store, person.id, password)));
+    created(ctx, await byPassword(person.id, 'password', () => twoStep.beginSecond(store, person.id, password)));
   });
   router.put('/me/second', (ctx) => {
     const { code } = parseInput(secondCodeSchema, body(ctx));
     ctx.set('Cache-Control', 'no-store');
-    ctx.body = a.confirmSecond(store, signed(ctx).person.id, code, here(ctx), nowMs());
+    ctx.body = twoStep.confirmSecond(store, signed(ctx).person.id, code, here(ctx), nowMs());
   });
   router.post('/me/second/off', async (ctx) => {
     const { person, sessionId } = signed(ctx);
     const { password } = parseInput(secondSchema, body(ctx));
-    await byPassword(person.id, 'password', () => a.endSecond(store, person.id, password, here(ctx), nowMs()));
+    await byPassword(person.id, 'password', () => twoStep.endSecond(store, person.id, password, here(ctx), nowMs()));
     ctx.body = a.meRecord(db, a.personById(store, person.id), sessionId);
   });
   router.get('/me/notices', (ctx) => {

@@ -1,28 +1,17 @@
-import { randomUUID } from 'node:crypto';
-import { hash, verify } from '@node-rs/argon2';
-import type {
-  AccountChange,
-  AccountInput,
-  AccountRecord,
-  CodeRecord,
-  MeRecord,
-  PersonRecord,
-  SecondRecord,
-  SpareCodes,
-  StrengthRecord,
-} from '@elm-mist/contract';
+import type { AccountChange, AccountInput, AccountRecord, CodeRecord, MeRecord, PersonRecord } from '@elm-mist/contract';
 import { ROLES } from '@elm-mist/core/people';
+import { hash, verify } from '@node-rs/argon2';
 import { asc, count, eq, sql } from 'drizzle-orm';
+import { randomUUID } from 'node:crypto';
 import { notFound, refused } from '../http/problem';
 import type { Db, Store } from '../store/open';
 import { prepared } from '../store/prepared';
 import * as t from '../store/schema';
 import { erasedIds } from '../store/settings';
-import type { Sessions } from './sessions';
-import { refuseGuessable, strengthOf } from './guessable';
+import { refuseGuessable } from './guessable';
 import { newCode } from './newCode';
 import { noticesSeen, tell, unseenNotices, type NoticeBy } from './notices';
-import { confirmed, judged, newSecond } from './secondStep';
+import type { Sessions } from './sessions';
 import { shopOf } from './shop';
 
 /** The code of a refusal for a password that is another than that of now. */
@@ -43,7 +32,7 @@ let nobody: Promise<string> | null = null;
 const sameName = (a: string, b: string): boolean => a.trim().toLowerCase() === b.trim().toLowerCase();
 
 /** What an account goes by: the crew list's name and licences for one of the crew. Null for one who works here no longer. */
-function personOf(db: Db, { id, crewId, name, role, active, codeUntil, second }: Account): PersonRecord | null {
+export function personOf(db: Db, { id, crewId, name, role, active, codeUntil, second }: Account): PersonRecord | null {
   // The owner may have come before the crew list: then the name finds them there.
   const member =
     shopOf(db).crew.find((each) => (crewId === null ? !each.archived && sameName(each.name, name) : each.id === crewId)) ?? null;
@@ -67,7 +56,7 @@ const all = (db: Db): Account[] =>
     .orderBy(asc(t.account.name), asc(t.account.id))
     .all()
     .sort((a, b) => ROLES.indexOf(a.role) - ROLES.indexOf(b.role));
-const found = (db: Db, id: string): Account => {
+export const found = (db: Db, id: string): Account => {
   const account = db.select().from(t.account).where(eq(t.account.id, id)).get();
   if (!account) throw notFound('person', id);
   return account;
@@ -251,7 +240,7 @@ export function changeAccount(
 }
 
 /** Holds what was typed against the password of now. @throws Problem 422 where it is another, and for the demo's people, who have none */
-async function ownPassword(store: Store, id: string, typed: string, field: 'was' | 'password'): Promise<Account> {
+export async function ownPassword(store: Store, id: string, typed: string, field: 'was' | 'password'): Promise<Account> {
   const account = found(store.db, id);
   if (account.secret === null) throw refused(field, 'The demo’s people have no password.');
   if (!(await verify(account.secret, typed))) throw refused(field, 'That is not the password of now.', WRONG_PASSWORD);
@@ -279,56 +268,10 @@ export async function changePassword(
 }
 
 /** Names that others know of somebody, and the shop's. */
-const namesAround = (db: Db, account: Account | null): string[] => [
+export const namesAround = (db: Db, account: Account | null): string[] => [
   ...(account ? [personOf(db, account)?.name ?? account.name] : []),
   shopOf(db).name,
 ];
-
-/** How hard a password is to guess that somebody thinks of. Nothing of it is kept. @param id who; null for the first owner of a shop */
-export const strengthHere = (db: Db, id: string | null, password: string): StrengthRecord =>
-  strengthOf(password, namesAround(db, id === null ? null : found(db, id)));
-
-/** Begins a second step: what an app for codes is told. It is asked for once its first code was typed. @throws Problem 422 `password` */
-export async function beginSecond(store: Store, id: string, password: string): Promise<SecondRecord> {
-  const account = await ownPassword(store, id, password, 'password');
-  if (account.second?.on) throw refused('password', 'It is set up already: take it off first.', 'conflict', 409);
-  const { step, told } = newSecond(shopOf(store.db).name, personOf(store.db, account)?.name ?? account.name);
-  store.write((db) => db.update(t.account).set({ second: step }).where(eq(t.account.id, id)).run());
-  return told;
-}
-
-/** Sets it up by its first code. @returns spare codes, told this once @throws Problem 422 `code` */
-export function confirmSecond(store: Store, id: string, code: string, by: NoticeBy, nowMs: number): SpareCodes {
-  const { step, told } = confirmed(found(store.db, id).second, code, nowMs);
-  store.write((db) => {
-    db.update(t.account).set({ second: step }).where(eq(t.account.id, id)).run();
-    tell(db, id, 'second-on', by, nowMs);
-  });
-  return told;
-}
-
-/** Takes it off. @throws Problem 422 `password` */
-export async function endSecond(store: Store, id: string, password: string, by: NoticeBy, nowMs: number): Promise<void> {
-  await ownPassword(store, id, password, 'password');
-  store.write((db) => {
-    db.update(t.account).set({ second: null }).where(eq(t.account.id, id)).run();
-    tell(db, id, 'second-off', by, nowMs);
-  });
-}
-
-/**
- * Whether somebody's second step is passed: there is none, or the code is right, which is used up by it.
- * @returns `none`, how the code was right, `asked` where it is wanted and none was typed, or null for a wrong one
- */
-export function passSecond(store: Store, id: string, code: string, nowMs: number): 'none' | 'asked' | 'app' | 'spare' | null {
-  const { second } = found(store.db, id);
-  if (!second?.on) return 'none';
-  if (code === '') return 'asked';
-  const right = judged(second, code, nowMs);
-  if (!right) return null;
-  store.write((db) => db.update(t.account).set({ second: right.step }).where(eq(t.account.id, id)).run());
-  return right.by;
-}
 
 /** Tells somebody that they signed in, where it was them, and that a spare code was used. */
 export function tellSignedIn(store: Store, id: string, spare: boolean, by: NoticeBy, nowMs: number): void {

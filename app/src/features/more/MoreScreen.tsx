@@ -1,53 +1,22 @@
-import { LONGEST_WAITS } from '@elm-mist/core/interval';
-import {
-  BUCKET_WASHERS,
-  CHEMISTRY_SCHOOLS,
-  DRAIN_SCHOOLS,
-  DRIP_SCHOOLS,
-  DWELL_SCHOOLS,
-  ELECTRICS_SCHOOLS,
-  FORCE_SCHOOLS,
-  LID_SCHOOLS,
-  NO_RINSE_SCHOOLS,
-  PAN_HOLE_SCHOOLS,
-  PRE_WETS,
-  RINSE_SCHOOLS,
-  SCHOOL_NAMES,
-  SCREEN_SCHOOLS,
-  type HouseRules,
-} from '@elm-mist/core/method';
-import { whoMay } from '@elm-mist/core/people';
-import { EDGES, formatDuration, readFigure, showFigure, toSi, trimDecimals } from '@elm-mist/core/units';
-import { yupResolver } from '@hookform/resolvers/yup';
-import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
-import { useForm } from 'react-hook-form';
-import { View } from 'react-native';
-import { object } from 'yup';
 import {
   clockToldMs,
   crewNames,
-  forgetAnswers,
   houseRulesQuery,
-  moneySign,
   RefusedError,
   shelfQuery,
   shopAheadMin,
-  shopQuery,
   shopZone,
-  useOpenShop,
-  useMay,
   useKeptShell,
-  useOutbox,
+  useMay,
   useSaveHouseRules,
   useShop,
 } from '@/data';
+import { callOut, setSound, setSpeech, soundOn, speechOn } from '@/device/alarm';
 import {
-  Companion,
-  space,
   AnyOf,
   Banner,
   Body,
+  Companion,
   Heading,
   Label,
   LinkRow,
@@ -56,36 +25,22 @@ import {
   Row,
   Screen,
   ScreenHead,
-  Small,
   Tick,
-  useThemeChoice,
   Trouble,
+  useThemeChoice,
   Waiting,
 } from '@/ui';
-import { callOut, setSound, setSpeech, soundOn, speechOn } from '@/device/alarm';
-import { typedFigure } from '../shared/figures';
-import { FormField } from '../shared/formField';
+import { SCHOOL_NAMES, type HouseRules } from '@elm-mist/core/method';
+import { whoMay } from '@elm-mist/core/people';
+import { formatDuration } from '@elm-mist/core/units';
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
 import { offlineLine } from './OfflinePage';
-import { SignedInPart } from './SignedInPart';
+import { RuleFigures } from './RuleFigures';
+import { SCHOOLS } from './schools';
 import { ShopLinks } from './ShopLinks';
-
-type SchoolKey = keyof typeof SCHOOL_NAMES;
-const SCHOOLS: readonly { key: SchoolKey; question: string; values: readonly string[] }[] = [
-  { key: 'chemistry', question: 'Chemistry', values: CHEMISTRY_SCHOOLS },
-  { key: 'rinse', question: 'Which way to rinse', values: RINSE_SCHOOLS },
-  { key: 'dwell', question: 'How long to soak', values: DWELL_SCHOOLS },
-  { key: 'noRinse', question: 'Evaporator “no-rinse” foam', values: NO_RINSE_SCHOOLS },
-  { key: 'preWet', question: 'Wetting before foam', values: PRE_WETS },
-  { key: 'lid', question: 'Lid during the outside rinse', values: LID_SCHOOLS },
-  { key: 'panHoles', question: 'Pan drain holes', values: PAN_HOLE_SCHOOLS },
-  { key: 'screens', question: 'Clip-on debris screens', values: SCREEN_SCHOOLS },
-  { key: 'electrics', question: 'Water near outdoor electrics', values: ELECTRICS_SCHOOLS },
-  { key: 'force', question: 'How hard to rinse outdoors', values: FORCE_SCHOOLS },
-  { key: 'bucketWasher', question: 'Small battery washer', values: BUCKET_WASHERS },
-  { key: 'drip', question: 'Drip and rest before power', values: DRIP_SCHOOLS },
-  { key: 'longestWait', question: 'Longest wait between washes', values: LONGEST_WAITS },
-  { key: 'drain', question: 'Drain treatment', values: DRAIN_SCHOOLS },
-];
+import { SignedInPart } from './SignedInPart';
+import { WhichShop } from './WhichShop';
 
 /** House rules: the shop's choices where good technicians differ; and what is set on this device alone. */
 export function MoreScreen() {
@@ -201,109 +156,6 @@ function RulesRead({ rules }: { rules: HouseRules }) {
   );
 }
 
-interface FigureForm {
-  hourlyRate: string;
-  waterPrice: string;
-  energyPrice: string;
-  minimumOutdoorC: string;
-  clearanceM: string;
-  clearanceTopM: string;
-  hoseLMin: string;
-  sprayerLMin: string;
-  washerLMin: string;
-}
-
-/** What water is priced by. */
-const WATER_UNIT = { us: { label: 'a 1,000 gal', m3: 3.785411784 }, si: { label: 'a m³', m3: 1 } } as const;
-
-/** The shop's own numbers: price of an hour, coldest day, room to keep clear. */
-function RuleFigures({ rules, set }: { rules: HouseRules; set: (change: Partial<HouseRules>) => void }) {
-  const { units } = rules;
-  const schema = object({
-    hourlyRate: typedFigure('An hour’s work', 'count', units, 0, 1000),
-    waterPrice: typedFigure('Water', 'count', units, 0, 1000),
-    energyPrice: typedFigure('Energy', 'count', units, 0, 100),
-    minimumOutdoorC: typedFigure('Coldest day', 'temperature', units, 0, 20),
-    clearanceM: typedFigure('Room all round', 'length', units, 0, 3),
-    clearanceTopM: typedFigure('Room above', 'length', units, 0, 5),
-    hoseLMin: typedFigure('The hose', 'flow', units, 1, 100),
-    sprayerLMin: typedFigure('The pump sprayer', 'flow', units, 0.1, 20),
-    washerLMin: typedFigure('The small washer', 'flow', units, 0.1, 20),
-  });
-  const shown: FigureForm = {
-    hourlyRate: showFigure('count', rules.hourlyRate, units),
-    waterPrice: trimDecimals(rules.waterPricePerM3 * WATER_UNIT[units].m3, 2),
-    energyPrice: trimDecimals(rules.energyPricePerKwh, 4),
-    minimumOutdoorC: showFigure('temperature', rules.minimumOutdoorC, units),
-    clearanceM: showFigure('length', rules.clearanceM, units),
-    clearanceTopM: showFigure('length', rules.clearanceTopM, units),
-    hoseLMin: showFigure('flow', rules.hoseLMin, units),
-    sprayerLMin: showFigure('flow', rules.sprayerLMin, units),
-    washerLMin: showFigure('flow', rules.washerLMin, units),
-  };
-  const { control, handleSubmit } = useForm<FigureForm>({ resolver: yupResolver(schema), values: shown });
-  const keep = handleSubmit((values) => {
-    // Shown rounded: left as it is, a number stays as exact as it was.
-    const read = (name: keyof FigureForm, exact: number, typed: (text: string) => number) =>
-      values[name] === shown[name] ? exact : typed(values[name]);
-    set({
-      hourlyRate: read('hourlyRate', rules.hourlyRate, readFigure),
-      waterPricePerM3: read('waterPrice', rules.waterPricePerM3, (text) => readFigure(text) / WATER_UNIT[units].m3),
-      energyPricePerKwh: read('energyPrice', rules.energyPricePerKwh, readFigure),
-      minimumOutdoorC: read('minimumOutdoorC', rules.minimumOutdoorC, (text) => toSi('temperature', text, units)),
-      clearanceM: read('clearanceM', rules.clearanceM, (text) => toSi('length', text, units)),
-      clearanceTopM: read('clearanceTopM', rules.clearanceTopM, (text) => toSi('length', text, units)),
-      hoseLMin: read('hoseLMin', rules.hoseLMin, (text) => toSi('flow', text, units)),
-      sprayerLMin: read('sprayerLMin', rules.sprayerLMin, (text) => toSi('flow', text, units)),
-      washerLMin: read('washerLMin', rules.washerLMin, (text) => toSi('flow', text, units)),
-    });
-  });
-  return (
-    <Part first>
-      <View style={{ flexDirection: 'row', gap: space.m, flexWrap: 'wrap' }}>
-        <FormField control={control} name="hourlyRate" label="An hour’s work" unit={moneySign()} keyboard="decimal-pad" grow />
-        <FormField
-          control={control}
-          name="waterPrice"
-          label="Water"
-          unit={`${moneySign()} ${WATER_UNIT[units].label}`}
-          keyboard="decimal-pad"
-          grow
-        />
-        <FormField control={control} name="energyPrice" label="Energy" unit={`${moneySign()} a kWh`} keyboard="decimal-pad" grow />
-        <FormField
-          control={control}
-          name="minimumOutdoorC"
-          label="Coldest day"
-          unit={EDGES.temperature.unit[units]}
-          keyboard="decimal-pad"
-          grow
-        />
-        <FormField control={control} name="clearanceM" label="Room all round" unit={EDGES.length.unit[units]} keyboard="decimal-pad" grow />
-        <FormField control={control} name="clearanceTopM" label="Room above" unit={EDGES.length.unit[units]} keyboard="decimal-pad" grow />
-        <FormField control={control} name="hoseLMin" label="Garden hose flow" unit={EDGES.flow.unit[units]} keyboard="decimal-pad" grow />
-        <FormField
-          control={control}
-          name="sprayerLMin"
-          label="Pump sprayer flow"
-          unit={EDGES.flow.unit[units]}
-          keyboard="decimal-pad"
-          grow
-        />
-        <FormField
-          control={control}
-          name="washerLMin"
-          label="Small washer flow"
-          unit={EDGES.flow.unit[units]}
-          keyboard="decimal-pad"
-          grow
-        />
-      </View>
-      <Companion title="Keep the numbers" onPress={() => void keep()} />
-    </Part>
-  );
-}
-
 /** Cleaners taken before others of their class, in the order they were chosen. Last, since the shelf comes later than the rules. */
 function PreferredPart({ rules, set }: { rules: HouseRules; set: (change: Partial<HouseRules>) => void }) {
   const { data } = useQuery(shelfQuery);
@@ -315,37 +167,6 @@ function PreferredPart({ rules, set }: { rules: HouseRules; set: (change: Partia
         options={data.cleaners.map((cleaner) => ({ value: cleaner.id, label: cleaner.name }))}
         value={rules.preferredCleaners}
         onChange={(preferredCleaners) => set({ preferredCleaners })}
-      />
-    </Part>
-  );
-}
-
-/** From the demo to a shop of one's own, and back: each in a folder of its own, neither ever in the other. */
-function WhichShop() {
-  const { data } = useQuery(shopQuery);
-  const { waiting, makes } = useOutbox();
-  const open = useOpenShop();
-  const [trouble, setTrouble] = useState('');
-  if (!data || (!data.demo && !data.ownIsThere)) return null;
-  const left = waiting.length + makes.length;
-  const go = () =>
-    open.mutate(data.demo ? 'own' : 'demo', {
-      onSuccess: () => void forgetAnswers().then(() => window.location.assign(data.demo && !data.ownIsThere ? '/start' : '/')),
-      onError: (error) => setTrouble(error instanceof RefusedError ? error.message : 'The server is away: nothing was changed.'),
-    });
-  return (
-    <Part>
-      {data.demo ? (
-        <Small ink="inkSoft">This is the demo shop. A shop of your own is kept apart from it; the demo stays as it is.</Small>
-      ) : null}
-      {trouble ? <Banner tone="stop">{trouble}</Banner> : null}
-      {left > 0 ? <Banner tone="wait">Entries of this shop wait to be sent first.</Banner> : null}
-      <Companion
-        title={data.demo ? (data.ownIsThere ? 'Open your own shop' : 'Start your own shop') : 'Open the demo'}
-        onPress={go}
-        disabled={left > 0}
-        busy={open.isPending}
-        testID="which-shop"
       />
     </Part>
   );

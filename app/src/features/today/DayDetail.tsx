@@ -6,7 +6,7 @@ import { View } from 'react-native';
 import { clockTime, dayQuery, today, useHouseRules } from '@/data';
 import { Act, Body, Empty, Part, Row, Screen, ScreenHead, Strong, Heading, ThumbBar, Waiting, space } from '@/ui';
 import { coilLine, systemLine } from '../shared/words';
-import { needLine, UNREAD_WORDS } from './DayList';
+import { needLine, UNREAD_WORDS } from './VisitEntry';
 import { FitLine } from './FitLine';
 
 /** Wide screen: beside the day's list, the visit that comes next. */

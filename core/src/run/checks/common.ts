@@ -6,7 +6,7 @@ import type { Licence } from '../../survey';
 import { coilRunOf, foamedSections } from '../coilRun';
 import type { EventKind, VisitCoil, VisitEvent } from '../events';
 import type { FindingLife } from '../findingLife';
-import { sourceOf } from '../lockout';
+import { sourceOf } from '../lockoutNeeds';
 import { provenDead } from '../lockoutOf';
 import type { VisitState } from '../visitState';
 

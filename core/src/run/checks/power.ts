@@ -1,7 +1,8 @@
 import { CoreError } from '../../errors';
 import { CONFIGURATION_TABLE, POWER_SOURCE_NAMES, POWER_SOURCES } from '../../equipment';
 import type { VisitEvent } from '../events';
-import { BUS_WAIT_S, LEAST_REASON, mayStayShut, MOST_CIRCUITS, readsEachCircuit } from '../lockout';
+import { BUS_WAIT_S } from '../lockoutSteps';
+import { LEAST_REASON, mayStayShut, MOST_CIRCUITS, readsEachCircuit } from '../lockout';
 import { lockoutOf, lockoutStepDue, provenDead } from '../lockoutOf';
 import type { VisitState } from '../visitState';
 import { POWER_STEPS, POWER_TABLE } from '../powerUp';

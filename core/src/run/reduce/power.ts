@@ -1,5 +1,6 @@
 import { POWER_SOURCES, type Configuration, type PowerSource } from '../../equipment';
-import { noLockout, stepLockout, type LockoutEntry, type LockoutStep } from '../lockout';
+import { noLockout, stepLockout, type LockoutEntry } from '../lockout';
+import { type LockoutStep } from '../lockoutSteps';
 import { lockoutOf } from '../lockoutOf';
 import { compressorStopped, powerTaken, stepPower } from '../powerUp';
 import type { VisitState } from '../visitState';

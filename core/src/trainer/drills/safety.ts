@@ -1,16 +1,8 @@
 import { CONFIGURATIONS, POWER_SOURCE_NAMES } from '../../equipment';
 import { CHEMISTRY_NAMES, CHEMISTRY_SUBSTANCES, clashesAmong, type Party } from '../../mix';
-import {
-  LOCKOUT_TABLE,
-  lockoutHelp,
-  lockoutNeeds,
-  lockoutStepsFor,
-  isLockedOut,
-  noLockout,
-  sourceOf,
-  stepLockout,
-  type LockoutStep,
-} from '../../run/lockout';
+import { LOCKOUT_TABLE, lockoutHelp, type LockoutStep } from '../../run/lockoutSteps';
+import { lockoutNeeds, lockoutStepsFor, sourceOf } from '../../run/lockoutNeeds';
+import { isLockedOut, noLockout, stepLockout } from '../../run/lockout';
 import { FINDING_KINDS, FINDING_TABLE, type FindingKind } from '../../survey';
 import { LICENCE_NAMES } from '../../shop';
 import { choice, type DrillMaker } from './drill';
