@@ -1,3 +1,5 @@
+import { draftOver, moneySign, systemQuery, today, useFormDraft, useHouseRules, useSetAgreement } from '@/data';
+import { Act, Banner, Body, Companion, Heading, Label, Part, Screen, ScreenHead, Small, space, ThumbBar, Waiting } from '@/ui';
 import { agreementWords, MOST_VISITS_A_YEAR, type Agreement } from '@elm-mist/core/agreement';
 import { dayLater, longDay } from '@elm-mist/core/clock';
 import { PRICE_IDS, PRICE_NAMES, type PriceId } from '@elm-mist/core/price';
@@ -5,17 +7,15 @@ import { yupResolver } from '@hookform/resolvers/yup';
 import { useQuery } from '@tanstack/react-query';
 import { router, useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
-import { Controller, useForm } from 'react-hook-form';
+import { useForm } from 'react-hook-form';
 import { View } from 'react-native';
 import { array, object, string } from 'yup';
-import { draftOver, moneySign, systemQuery, today, useFormDraft, useHouseRules, useSetAgreement } from '@/data';
-import { Act, AnyOf, Banner, Body, Companion, Heading, Label, Part, Screen, ScreenHead, Small, space, ThumbBar, Waiting } from '@/ui';
-import { useSave } from '../shared/useSave';
 import { typedFigure } from '../shared/figures';
-import { FormField } from '../shared/formField';
+import { FormAnyOf, FormField } from '../shared/formField';
 import { placeErrors } from '../shared/formTrouble';
 import { NotOpened } from '../shared/NotOpened';
 import { Restored } from '../shared/Restored';
+import { useSave } from '../shared/useSave';
 
 /** Work that an agreement can include: all that is priced by kind, never the open hour. */
 const CAN_INCLUDE = PRICE_IDS.filter((id) => id !== 'labour');
@@ -163,18 +163,12 @@ function AgreementFields({ systemId, under, agreement }: { systemId: string; und
         ) : null}
       </Part>
       <Part title={<Label>What its visits include</Label>}>
-        <Controller
+        <FormAnyOf
           control={control}
           name="includes"
-          render={({ field }) => (
-            <AnyOf
-              label="What its visits include"
-              options={CAN_INCLUDE.map((id) => ({ value: id, label: PRICE_NAMES[id] }))}
-              value={field.value}
-              onChange={field.onChange}
-              testID="agreement-includes"
-            />
-          )}
+          label="What its visits include"
+          options={CAN_INCLUDE.map((id) => ({ value: id, label: PRICE_NAMES[id] }))}
+          testID="agreement-includes"
         />
         <Small ink="inkSoft">What is not marked is charged by the price book, as is every visit beyond those of the year.</Small>
         <FormField control={control} name="note" label="Note" testID="agreement-note" />

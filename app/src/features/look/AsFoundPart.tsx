@@ -1,10 +1,12 @@
+import { useVisit } from '@/data';
+import { Banner, Companion, HazardBox, Heading, Label, OneOf, Part, Row, Small, space } from '@/ui';
 import { LICENCE_NAMES, mayDo } from '@elm-mist/core/shop';
 import {
   CONTACTOR_FACE_NAMES,
   CONTACTOR_FACES,
+  FINDING_TABLE,
   FLOAT_FOUND_NAMES,
   FLOATS_FOUND,
-  FINDING_TABLE,
   judgeAsFound,
   LEAST_CHOICE,
   PART_MENDED_NAMES,
@@ -17,10 +19,8 @@ import {
 } from '@elm-mist/core/survey';
 import { Controller, useWatch, type Control } from 'react-hook-form';
 import { View } from 'react-native';
-import { useVisit } from '@/data';
-import { Banner, Companion, HazardBox, Heading, Label, OneOf, Part, Row, Small, space, Tick } from '@/ui';
 import { PhotoPart } from '../photos/PhotoPart';
-import { FormField } from '../shared/formField';
+import { FormField, FormOneOf, FormTick } from '../shared/formField';
 import { asFoundOf, type UnitForm } from './unitForm';
 
 const WHY_WORDS: Record<NotRunning, string> = {
@@ -78,17 +78,11 @@ export function AsFoundPart({ control }: { control: Control<UnitForm> }) {
   const open = findings.filter((what) => !state.findings.some((finding) => finding.closedAt === null && finding.value.what === what));
   return (
     <Part first title={<Heading>As found, before anything is opened</Heading>}>
-      <Controller
+      <FormOneOf
         control={control}
         name="runState"
-        render={({ field }) => (
-          <OneOf
-            label="As found"
-            options={RUN_STATES.map((id) => ({ value: id, label: RUN_STATE_NAMES[id] }))}
-            value={field.value}
-            onChange={field.onChange}
-          />
-        )}
+        label="As found"
+        options={RUN_STATES.map((id) => ({ value: id, label: RUN_STATE_NAMES[id] }))}
       />
       {values.runState === 'code' ? <FormField control={control} name="code" label="The code it shows" testID="as-found-code" /> : null}
       {still ? (
@@ -129,30 +123,18 @@ export function AsFoundPart({ control }: { control: Control<UnitForm> }) {
                 />
               </View>
               <Label>Contactor’s face</Label>
-              <Controller
+              <FormOneOf
                 control={control}
                 name="contactor"
-                render={({ field }) => (
-                  <OneOf
-                    label="Contactor’s face"
-                    options={CONTACTOR_FACES.map((id) => ({ value: id, label: CONTACTOR_FACE_NAMES[id] }))}
-                    value={field.value}
-                    onChange={field.onChange}
-                  />
-                )}
+                label="Contactor’s face"
+                options={CONTACTOR_FACES.map((id) => ({ value: id, label: CONTACTOR_FACE_NAMES[id] }))}
               />
               <PhotoPart coilId={null} when="before" of="the contactor" />
-              <Controller
+              <FormTick
                 control={control}
                 name="seized"
-                render={({ field }) => (
-                  <Tick
-                    label="Compressor seized or open"
-                    help="By its windings, measured by who is licensed"
-                    value={field.value}
-                    onChange={field.onChange}
-                  />
-                )}
+                label="Compressor seized or open"
+                help="By its windings, measured by who is licensed"
               />
             </>
           ) : (

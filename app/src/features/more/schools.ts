@@ -12,7 +12,7 @@ import {
   PAN_HOLE_SCHOOLS,
   PRE_WETS,
   RINSE_SCHOOLS,
-  SCHOOL_NAMES,
+  type SCHOOL_NAMES,
   SCREEN_SCHOOLS,
 } from '@elm-mist/core/method';
 

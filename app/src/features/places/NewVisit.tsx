@@ -1,18 +1,18 @@
+import { draftOver, systemQuery, today, useAddVisit, useFormDraft, useHouseRules } from '@/data';
+import { Act, Banner, Companion, Label, Part, Screen, ScreenHead, ThumbBar, Waiting } from '@/ui';
 import type { SystemDetail } from '@elm-mist/contract';
 import { coilName } from '@elm-mist/core/equipment';
 import { yupResolver } from '@hookform/resolvers/yup';
 import { useQuery } from '@tanstack/react-query';
 import { router, useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
-import { Controller, useForm } from 'react-hook-form';
+import { useForm } from 'react-hook-form';
 import { array, object, string } from 'yup';
-import { draftOver, systemQuery, today, useAddVisit, useFormDraft, useHouseRules } from '@/data';
-import { Act, AnyOf, Banner, Companion, Label, Part, Screen, ScreenHead, ThumbBar, Waiting } from '@/ui';
-import { useSave } from '../shared/useSave';
-import { FormField } from '../shared/formField';
+import { FormAnyOf, FormField } from '../shared/formField';
 import { placeErrors } from '../shared/formTrouble';
 import { NotOpened } from '../shared/NotOpened';
 import { Restored } from '../shared/Restored';
+import { useSave } from '../shared/useSave';
 import { HOURS_FIELDS, HoursField, hoursShape, ownersHours, SlotFields, slotOf, slotShape } from './slotFields';
 
 /** A visit to a system: from the list of what is due it comes with its day, and with the coils that are due. */
@@ -101,17 +101,11 @@ function VisitFields({ system: data, day, coils }: { system: SystemDetail; day: 
       <HoursField control={control} />
       <FormField control={control} name="purpose" label="Purpose" help="What the customer says, or the yearly wash" />
       <Part first title={<Label>Coils</Label>}>
-        <Controller
+        <FormAnyOf
           control={control}
           name="coils"
-          render={({ field }) => (
-            <AnyOf
-              label="Coils"
-              options={standing.map((coil) => ({ value: coil.id, label: coilName(coil) }))}
-              value={field.value}
-              onChange={field.onChange}
-            />
-          )}
+          label="Coils"
+          options={standing.map((coil) => ({ value: coil.id, label: coilName(coil) }))}
         />
         {formState.errors.coils?.message ? <Banner tone="stop">{formState.errors.coils.message}</Banner> : null}
       </Part>

@@ -1,4 +1,6 @@
-import { yupResolver } from '@hookform/resolvers/yup';
+import { draftBase, draftValues, systemQuery, useAddSystem, useChangeSystem, useDraft, useFormDraft, useHouseRules } from '@/data';
+import { Act, Banner, Companion, Label, Part, Screen, ScreenHead, Small, ThumbBar, Waiting } from '@/ui';
+import type { PlaceRecord, SystemInput, SystemRecord } from '@elm-mist/contract';
 import {
   capacityFromModel,
   CONFIGURATION_TABLE,
@@ -9,20 +11,18 @@ import {
 } from '@elm-mist/core/equipment';
 import { CoreError } from '@elm-mist/core/errors';
 import { formatQuantity, readFigure, showFigure } from '@elm-mist/core/units';
+import { yupResolver } from '@hookform/resolvers/yup';
+import { useQuery } from '@tanstack/react-query';
 import { router, useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
-import { Controller, useForm, useWatch } from 'react-hook-form';
+import { useForm, useWatch } from 'react-hook-form';
 import { mixed, object, string } from 'yup';
-import type { PlaceRecord, SystemInput, SystemRecord } from '@elm-mist/contract';
-import { useQuery } from '@tanstack/react-query';
-import { draftBase, draftValues, systemQuery, useAddSystem, useChangeSystem, useDraft, useFormDraft, useHouseRules } from '@/data';
-import { Act, Banner, Companion, Label, OneOf, Part, Screen, ScreenHead, Small, ThumbBar, Waiting } from '@/ui';
-import { useSave } from '../shared/useSave';
 import { typedFigure } from '../shared/figures';
-import { FormField } from '../shared/formField';
+import { FormField, FormOneOf } from '../shared/formField';
 import { placeErrors } from '../shared/formTrouble';
 import { Meanwhile } from '../shared/Meanwhile';
 import { Restored } from '../shared/Restored';
+import { useSave } from '../shared/useSave';
 import { PlacePick } from './PlacePick';
 
 const BTUH_PER_TON = 12000;
@@ -151,17 +151,11 @@ function SystemForm({ placeId, system }: { placeId: string; system: SystemRecord
       {meanwhile ? <Meanwhile fields={meanwhile} names={FIELD_NAMES} onTheirs={() => choose(false)} onMine={() => choose(true)} /> : null}
       <FormField control={control} name="name" label="System" help="For example: Heat pump, upstairs" />
       <Part first title={<Label>Kind</Label>}>
-        <Controller
+        <FormOneOf
           control={control}
           name="configuration"
-          render={({ field }) => (
-            <OneOf
-              label="Kind"
-              options={CONFIGURATIONS.map((id) => ({ value: id, label: CONFIGURATION_TABLE[id].name }))}
-              value={field.value}
-              onChange={field.onChange}
-            />
-          )}
+          label="Kind"
+          options={CONFIGURATIONS.map((id) => ({ value: id, label: CONFIGURATION_TABLE[id].name }))}
         />
       </Part>
       <FormField control={control} name="model" label="Model number" help={read.line} />
@@ -169,17 +163,11 @@ function SystemForm({ placeId, system }: { placeId: string; system: SystemRecord
         <FormField control={control} name="tons" label="Tons" help="Only if the model number does not tell" keyboard="decimal-pad" />
       )}
       <Part first title={<Label>Refrigerant</Label>}>
-        <Controller
+        <FormOneOf
           control={control}
           name="refrigerant"
-          render={({ field }) => (
-            <OneOf
-              label="Refrigerant"
-              options={REFRIGERANTS.map((id) => ({ value: id, label: id === 'unknown' ? 'Not sure' : id }))}
-              value={field.value}
-              onChange={field.onChange}
-            />
-          )}
+          label="Refrigerant"
+          options={REFRIGERANTS.map((id) => ({ value: id, label: id === 'unknown' ? 'Not sure' : id }))}
         />
         <Small ink="inkSoft">R-32 and R-454B are mildly flammable.</Small>
       </Part>

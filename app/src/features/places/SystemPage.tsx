@@ -1,5 +1,5 @@
 import type { PastVisit } from '@elm-mist/contract';
-import { areaBecause, capacityBecause } from '@elm-mist/core/equipment';
+import { isA2L, areaBecause, capacityBecause } from '@elm-mist/core/equipment';
 import { lifeFan } from '@elm-mist/core/history';
 import { faceArea, coilName, ROLE_NAMES, COIL_ROLES, MOST_COILS } from '@elm-mist/core/equipment';
 import { unitCode } from '@elm-mist/core/record';
@@ -130,10 +130,7 @@ export function SystemPage() {
               <Strong>{formatQuantity({ kind: 'capacity', btuh: system.btuh }, units)}</Strong>
             </Why>
           </Row>
-          <Row
-            label="Refrigerant"
-            value={`${system.refrigerant}${system.refrigerant === 'R-32' || system.refrigerant === 'R-454B' ? ' · mildly flammable' : ''}`}
-          />
+          <Row label="Refrigerant" value={`${system.refrigerant}${isA2L(system.refrigerant) ? ' · mildly flammable' : ''}`} />
           <Row
             label="Made"
             value={

@@ -1,21 +1,21 @@
-import { yupResolver } from '@hookform/resolvers/yup';
+import { draftValues, shelfQuery, useFormDraft, useHouseRules, useSaveApplicator } from '@/data';
+import { Restored } from '@/features/shared/Restored';
+import { Act, Banner, Companion, Heading, Jug, Label, LinkRow, Part, Row, Screen, ScreenHead, Small, ThumbBar, Waiting } from '@/ui';
 import type { ApplicatorRecord } from '@elm-mist/contract';
 import { CoreError } from '@elm-mist/core/errors';
 import { NAME_LENGTH } from '@elm-mist/core/formats';
 import { APPLICATOR_KINDS, dialWaterParts, readDial, writeDial, type ApplicatorKind, type DialPosition } from '@elm-mist/core/mix';
 import { formatRatio } from '@elm-mist/core/units';
+import { yupResolver } from '@hookform/resolvers/yup';
 import { useQuery } from '@tanstack/react-query';
 import { router, useLocalSearchParams } from 'expo-router';
-import { Controller, useForm, useWatch } from 'react-hook-form';
+import { useForm, useWatch } from 'react-hook-form';
 import { View } from 'react-native';
 import { mixed, object, string } from 'yup';
-import { draftValues, shelfQuery, useFormDraft, useHouseRules, useSaveApplicator } from '@/data';
-import { Act, Banner, Companion, Heading, Jug, Label, LinkRow, OneOf, Part, Row, Screen, ScreenHead, Small, ThumbBar, Waiting } from '@/ui';
-import { Restored } from '@/features/shared/Restored';
-import { useSave } from '../shared/useSave';
-import { FormField } from '../shared/formField';
+import { FormField, FormOneOf } from '../shared/formField';
 import { placeErrors } from '../shared/formTrouble';
 import { readAmount, typedAmount, writeAmount } from '../shared/typed';
+import { useSave } from '../shared/useSave';
 import { shortDay } from '../shared/words';
 
 export const KIND_WORDS: Record<ApplicatorKind, string> = {
@@ -131,17 +131,11 @@ function ApplicatorFields({ applicator }: { applicator: ApplicatorRecord | undef
       {trouble ? <Banner tone="stop">{trouble}</Banner> : null}
       <FormField control={control} name="name" label="Name" />
       <Part first title={<Label>Kind</Label>}>
-        <Controller
+        <FormOneOf
           control={control}
           name="kind"
-          render={({ field }) => (
-            <OneOf
-              label="Kind"
-              options={APPLICATOR_KINDS.map((id) => ({ value: id, label: KIND_WORDS[id] }))}
-              value={field.value}
-              onChange={field.onChange}
-            />
-          )}
+          label="Kind"
+          options={APPLICATOR_KINDS.map((id) => ({ value: id, label: KIND_WORDS[id] }))}
         />
       </Part>
       <FormField

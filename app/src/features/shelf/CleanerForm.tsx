@@ -1,4 +1,6 @@
-import { yupResolver } from '@hookform/resolvers/yup';
+import { draftValues, moneySign, shelfQuery, useDraft, useFormDraft, useHouseRules, useSaveCleaner } from '@/data';
+import { Restored } from '@/features/shared/Restored';
+import { Act, Banner, Companion, Heading, Label, OneOf, Part, Screen, ScreenHead, Small, space, ThumbBar, Waiting } from '@/ui';
 import type { CleanerRecord } from '@elm-mist/contract';
 import { CONSTRUCTION_TABLE, CONSTRUCTIONS } from '@elm-mist/core/equipment';
 import {
@@ -10,33 +12,15 @@ import {
   LABEL_LINES,
   type CountsAgainst,
 } from '@elm-mist/core/mix';
+import { yupResolver } from '@hookform/resolvers/yup';
 import { useQuery } from '@tanstack/react-query';
 import { router, useLocalSearchParams } from 'expo-router';
 import { Controller, useForm, useWatch } from 'react-hook-form';
 import { View } from 'react-native';
-import { draftValues, shelfQuery, useDraft, useFormDraft, useHouseRules, useSaveCleaner, moneySign } from '@/data';
-import {
-  Act,
-  AnyOf,
-  Banner,
-  Companion,
-  Heading,
-  Label,
-  OneOf,
-  Part,
-  Screen,
-  ScreenHead,
-  Small,
-  space,
-  ThumbBar,
-  Tick,
-  Waiting,
-} from '@/ui';
-import { Restored } from '@/features/shared/Restored';
-import { useSave } from '../shared/useSave';
-import { FormField } from '../shared/formField';
+import { FormAnyOf, FormField, FormOneOf, FormTick } from '../shared/formField';
 import { placeErrors } from '../shared/formTrouble';
 import { TwoReadings } from '../shared/TwoReadings';
+import { useSave } from '../shared/useSave';
 import { ambiguous, cleanerInput, cleanerSchema, FORM_WORDS, startValues, STEPS, YES_NO, type CleanerValues } from './cleanerValues';
 
 export function CleanerForm() {
@@ -95,11 +79,7 @@ function CleanerFields({ cleaner }: { cleaner: CleanerRecord | undefined }) {
   });
   const yesNo = (name: 'indoor' | 'outdoor' | 'rinse', label: string) => (
     <Part first title={<Label>{label}</Label>}>
-      <Controller
-        control={control}
-        name={name}
-        render={({ field }) => <OneOf label={label} options={YES_NO} value={field.value} onChange={field.onChange} />}
-      />
+      <FormOneOf control={control} name={name} label={label} options={YES_NO} />
     </Part>
   );
   return (
@@ -145,18 +125,7 @@ function CleanerFields({ cleaner }: { cleaner: CleanerRecord | undefined }) {
         />
       </Part>
       <Part first title={<Label>Form</Label>}>
-        <Controller
-          control={control}
-          name="form"
-          render={({ field }) => (
-            <OneOf
-              label="Form"
-              options={CLEANER_FORMS.map((id) => ({ value: id, label: FORM_WORDS[id] }))}
-              value={field.value}
-              onChange={field.onChange}
-            />
-          )}
-        />
+        <FormOneOf control={control} name="form" label="Form" options={CLEANER_FORMS.map((id) => ({ value: id, label: FORM_WORDS[id] }))} />
       </Part>
       {form === 'concentrate' ? (
         <Part title={<Heading>Strength, as the label prints it</Heading>}>
@@ -198,49 +167,26 @@ function CleanerFields({ cleaner }: { cleaner: CleanerRecord | undefined }) {
           <FormField control={control} name="dwellMax" label="Longest dwell" unit="min" keyboard="decimal-pad" grow testID="dwell-max" />
         </View>
         <Part first title={<Label>Materials the label allows</Label>}>
-          <Controller
+          <FormAnyOf
             control={control}
             name="materials"
-            render={({ field }) => (
-              <AnyOf
-                label="Materials the label allows"
-                options={CONSTRUCTIONS.filter((id) => id !== 'unknown').map((id) => ({ value: id, label: CONSTRUCTION_TABLE[id].name }))}
-                value={field.value}
-                onChange={field.onChange}
-              />
-            )}
+            label="Materials the label allows"
+            options={CONSTRUCTIONS.filter((id) => id !== 'unknown').map((id) => ({ value: id, label: CONSTRUCTION_TABLE[id].name }))}
           />
           <Small ink="inkSoft">None chosen: the label does not say.</Small>
         </Part>
         {yesNo('outdoor', 'For outdoor coils')}
         {yesNo('indoor', 'For indoor coils')}
         {yesNo('rinse', 'Must be rinsed off')}
-        <Controller
-          control={control}
-          name="waterFirst"
-          render={({ field }) => (
-            <Tick
-              label="Water first, then concentrate"
-              help="Unless the label says otherwise"
-              value={field.value}
-              onChange={field.onChange}
-            />
-          )}
-        />
+        <FormTick control={control} name="waterFirst" label="Water first, then concentrate" help="Unless the label says otherwise" />
       </Part>
       <Part title={<Heading>Hazards</Heading>}>
         <Label>What it says about handling</Label>
-        <Controller
+        <FormAnyOf
           control={control}
           name="handling"
-          render={({ field }) => (
-            <AnyOf
-              label="What it says about handling"
-              options={LABEL_LINES.map((line) => ({ value: line, label: LABEL_LINE_TABLE[line].name }))}
-              value={field.value}
-              onChange={field.onChange}
-            />
-          )}
+          label="What it says about handling"
+          options={LABEL_LINES.map((line) => ({ value: line, label: LABEL_LINE_TABLE[line].name }))}
         />
         <FormField control={control} name="hazardWords" label="First words of its warning" help="For example: Burns skin and eyes." />
         <View style={{ flexDirection: 'row', gap: space.m }}>

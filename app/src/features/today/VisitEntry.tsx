@@ -1,4 +1,4 @@
-import { clockTime, useKeptShell, useShop } from '@/data';
+import { clockTime, useShop, type useKeptShell } from '@/data';
 import { Body, DayRibbon, Figure, Heading, Label, line, LinkBox, Sign, Small, space, Strong, target, useTokens } from '@/ui';
 import type { DayRecord, TodayVisit } from '@elm-mist/contract';
 import { coilName } from '@elm-mist/core/equipment';

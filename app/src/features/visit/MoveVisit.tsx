@@ -1,14 +1,14 @@
+import { draftOver, systemQuery, useChangeVisit, useFormDraft, useVisit } from '@/data';
+import { Act, Banner, Companion, Field, Label, Part, Small, space, ThumbBar } from '@/ui';
 import { coilName } from '@elm-mist/core/equipment';
 import { LEAST_REASON } from '@elm-mist/core/run';
 import { yupResolver } from '@hookform/resolvers/yup';
 import { useQuery } from '@tanstack/react-query';
 import { router } from 'expo-router';
 import { useState } from 'react';
-import { Controller, useForm } from 'react-hook-form';
+import { useForm } from 'react-hook-form';
 import { View } from 'react-native';
 import { array, object, string } from 'yup';
-import { draftOver, systemQuery, useChangeVisit, useFormDraft, useVisit } from '@/data';
-import { Act, AnyOf, Banner, Companion, Field, Label, Part, Small, space, ThumbBar } from '@/ui';
 import {
   HOURS_FIELDS,
   HoursField,
@@ -21,10 +21,10 @@ import {
   typedSlot,
   type SlotValues,
 } from '../places/slotFields';
-import { useSave } from '../shared/useSave';
-import { FormField } from '../shared/formField';
+import { FormAnyOf, FormField } from '../shared/formField';
 import { placeErrors } from '../shared/formTrouble';
 import { Restored } from '../shared/Restored';
+import { useSave } from '../shared/useSave';
 import { VisitScreen } from './VisitScreen';
 
 interface Values extends SlotValues {
@@ -109,17 +109,11 @@ export function MoveVisit() {
         testID="visit-purpose"
       />
       <Part first title={<Label>Coils</Label>}>
-        <Controller
+        <FormAnyOf
           control={control}
           name="coils"
-          render={({ field }) => (
-            <AnyOf
-              label="Coils"
-              options={options.map((coil) => ({ value: coil.id, label: coilName(coil) }))}
-              value={field.value}
-              onChange={field.onChange}
-            />
-          )}
+          label="Coils"
+          options={options.map((coil) => ({ value: coil.id, label: coilName(coil) }))}
         />
         {formState.errors.coils?.message ? <Banner tone="stop">{formState.errors.coils.message}</Banner> : null}
       </Part>
