@@ -1,27 +1,18 @@
 import { draftValues, moneySign, shelfQuery, useDraft, useFormDraft, useHouseRules, useSaveCleaner } from '@/data';
 import { Restored } from '@/features/shared/Restored';
-import { Act, Banner, Companion, Heading, Label, OneOf, Part, Screen, ScreenHead, Small, space, ThumbBar, Waiting } from '@/ui';
+import { Act, Banner, Companion, Heading, Label, Part, Screen, ScreenHead, space, ThumbBar, Waiting } from '@/ui';
 import type { CleanerRecord } from '@elm-mist/contract';
-import { CONSTRUCTION_TABLE, CONSTRUCTIONS } from '@elm-mist/core/equipment';
-import {
-  CHEMISTRIES,
-  CHEMISTRY_HINTS,
-  CHEMISTRY_NAMES,
-  CLEANER_FORMS,
-  LABEL_LINE_TABLE,
-  LABEL_LINES,
-  type CountsAgainst,
-} from '@elm-mist/core/mix';
+import { CLEANER_FORMS, type CountsAgainst } from '@elm-mist/core/mix';
 import { yupResolver } from '@hookform/resolvers/yup';
 import { useQuery } from '@tanstack/react-query';
 import { router, useLocalSearchParams } from 'expo-router';
-import { Controller, useForm, useWatch } from 'react-hook-form';
+import { useForm, useWatch } from 'react-hook-form';
 import { View } from 'react-native';
-import { FormAnyOf, FormField, FormOneOf, FormTick } from '../shared/formField';
+import { FormField, FormOneOf } from '../shared/formField';
 import { placeErrors } from '../shared/formTrouble';
-import { TwoReadings } from '../shared/TwoReadings';
 import { useSave } from '../shared/useSave';
-import { ambiguous, cleanerInput, cleanerSchema, FORM_WORDS, startValues, STEPS, YES_NO, type CleanerValues } from './cleanerValues';
+import { ChemistryPart, HazardsPart, StrengthPart, UsePart } from './cleanerParts';
+import { ambiguous, cleanerInput, cleanerSchema, FORM_WORDS, startValues, type CleanerValues } from './cleanerValues';
 
 export function CleanerForm() {
   const { cleanerId } = useLocalSearchParams<{ cleanerId?: string }>();
@@ -77,11 +68,6 @@ function CleanerFields({ cleaner }: { cleaner: CleanerRecord | undefined }) {
       (kept) => router.replace(`/shelf/${kept.id}`),
     );
   });
-  const yesNo = (name: 'indoor' | 'outdoor' | 'rinse', label: string) => (
-    <Part first title={<Label>{label}</Label>}>
-      <FormOneOf control={control} name={name} label={label} options={YES_NO} />
-    </Part>
-  );
   return (
     <Screen
       head={<ScreenHead title={cleaner ? 'Change the label' : 'New cleaner'} under={cleaner?.name ?? 'From its label, once'} />}
@@ -104,96 +90,23 @@ function CleanerFields({ cleaner }: { cleaner: CleanerRecord | undefined }) {
       />
       {trouble ? <Banner tone="stop">{trouble}</Banner> : null}
       <FormField control={control} name="name" label="Name on the label" testID="cleaner-name" />
-      <Part first title={<Label>Chemistry</Label>}>
-        <Controller
-          control={control}
-          name="chemistry"
-          render={({ field }) => (
-            <View style={{ gap: space.xs }}>
-              <OneOf
-                label="Chemistry"
-                options={CHEMISTRIES.filter((id) => id !== 'water' && id !== 'acid').map((id) => ({
-                  value: id,
-                  label: CHEMISTRY_NAMES[id],
-                }))}
-                value={field.value}
-                onChange={field.onChange}
-              />
-              {CHEMISTRY_HINTS[field.value] ? <Small ink="inkSoft">{CHEMISTRY_HINTS[field.value]}</Small> : null}
-            </View>
-          )}
-        />
-      </Part>
+      <ChemistryPart control={control} />
       <Part first title={<Label>Form</Label>}>
         <FormOneOf control={control} name="form" label="Form" options={CLEANER_FORMS.map((id) => ({ value: id, label: FORM_WORDS[id] }))} />
       </Part>
       {form === 'concentrate' ? (
-        <Part title={<Heading>Strength, as the label prints it</Heading>}>
-          <Small ink="inkSoft">
-            4:1, 1 part in 5, 20 %, 16 fl oz per gallon of water, 30 mL/L, makes 8 gallons. Leave empty what it does not give.
-          </Small>
-          <View style={{ flexDirection: 'row', gap: space.m, flexWrap: 'wrap' }}>
-            {STEPS.map((step) => (
-              <FormField
-                key={step}
-                control={control}
-                name={step}
-                label={{ light: 'Light', medium: 'Medium', heavy: 'Heavy' }[step]}
-                grow
-                testID={`strength-${step}`}
-              />
-            ))}
-          </View>
-          {twoWays && against === null ? (
-            <TwoReadings
-              {...twoWays}
-              system={units}
-              onPick={(picked) => {
-                setAgainst(picked);
-                clearErrors(['light', 'medium', 'heavy']);
-              }}
-            />
-          ) : null}
-          {twoWays && against !== null ? (
-            <Banner tone="info" right={<Companion title="Change" onPress={() => setAgainst(null)} />}>
-              {`Counted on the ${against}: ${twoWays.readings.find((reading) => reading.against === against)?.readAs ?? ''}.`}
-            </Banner>
-          ) : null}
-        </Part>
-      ) : null}
-      <Part title={<Heading>Use</Heading>}>
-        <View style={{ flexDirection: 'row', gap: space.m, flexWrap: 'wrap' }}>
-          <FormField control={control} name="dwellMin" label="Shortest dwell" unit="min" keyboard="decimal-pad" grow testID="dwell-min" />
-          <FormField control={control} name="dwellMax" label="Longest dwell" unit="min" keyboard="decimal-pad" grow testID="dwell-max" />
-        </View>
-        <Part first title={<Label>Materials the label allows</Label>}>
-          <FormAnyOf
-            control={control}
-            name="materials"
-            label="Materials the label allows"
-            options={CONSTRUCTIONS.filter((id) => id !== 'unknown').map((id) => ({ value: id, label: CONSTRUCTION_TABLE[id].name }))}
-          />
-          <Small ink="inkSoft">None chosen: the label does not say.</Small>
-        </Part>
-        {yesNo('outdoor', 'For outdoor coils')}
-        {yesNo('indoor', 'For indoor coils')}
-        {yesNo('rinse', 'Must be rinsed off')}
-        <FormTick control={control} name="waterFirst" label="Water first, then concentrate" help="Unless the label says otherwise" />
-      </Part>
-      <Part title={<Heading>Hazards</Heading>}>
-        <Label>What it says about handling</Label>
-        <FormAnyOf
+        <StrengthPart
           control={control}
-          name="handling"
-          label="What it says about handling"
-          options={LABEL_LINES.map((line) => ({ value: line, label: LABEL_LINE_TABLE[line].name }))}
+          twoWays={twoWays}
+          against={against}
+          setAgainst={(picked) => {
+            setAgainst(picked);
+            if (picked) clearErrors(['light', 'medium', 'heavy']);
+          }}
         />
-        <FormField control={control} name="hazardWords" label="First words of its warning" help="For example: Burns skin and eyes." />
-        <View style={{ flexDirection: 'row', gap: space.m }}>
-          <FormField control={control} name="phLow" label="pH from" keyboard="decimal-pad" grow />
-          <FormField control={control} name="phHigh" label="pH to" keyboard="decimal-pad" grow />
-        </View>
-      </Part>
+      ) : null}
+      <UsePart control={control} />
+      <HazardsPart control={control} />
       <Part title={<Heading>Pack and price</Heading>}>
         <View style={{ flexDirection: 'row', gap: space.m, flexWrap: 'wrap' }}>
           <FormField
