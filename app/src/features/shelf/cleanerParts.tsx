@@ -6,7 +6,7 @@ import { type Control, Controller } from 'react-hook-form';
 import { View } from 'react-native';
 import { FormAnyOf, FormField, FormOneOf, FormTick } from '../shared/formField';
 import { TwoReadings } from '../shared/TwoReadings';
-import { type CleanerValues, STEPS, YES_NO, ambiguous } from './cleanerValues';
+import { STEPS, YES_NO, type ambiguous, type CleanerValues } from './cleanerValues';
 
 type Bound = { control: Control<CleanerValues> };
 
