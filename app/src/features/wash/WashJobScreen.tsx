@@ -1,57 +1,37 @@
-import { cautionsNow, labelLines, nowWords } from '@elm-mist/core/visit';
-import { MIX_STANDING_WORDS } from '@elm-mist/core/mix';
+import { useNow, useVisit, wallClock } from '@/data';
+import { Act, Banner, Body, HazardBox, SectionStrip, Sign, Small, SoakBar, space, Tabs, ThumbBar } from '@/ui';
 import { coilName } from '@elm-mist/core/equipment';
-import { waterPosition } from '@elm-mist/core/mix';
+import { MIX_STANDING_WORDS, waterPosition } from '@elm-mist/core/mix';
 import {
   coilMix,
+  isWashed,
+  leftOver,
   lockedOutAt,
   lockoutOf,
   lockoutToTake,
-  isWashed,
-  leftOver,
   needsFoam,
   nextAction,
-  provenDead,
   progressOf,
+  provenDead,
   sectionClock,
   type NextAction,
   type SectionWord,
 } from '@elm-mist/core/run';
-import type { Task } from '@elm-mist/core/runsheet';
-import { formatDuration } from '@elm-mist/core/units';
-import { router } from 'expo-router';
+import { cautionsNow, labelLines, nowWords } from '@elm-mist/core/visit';
 import { View } from 'react-native';
-import { useNow, useVisit, wallClock } from '@/data';
-import {
-  Act,
-  Banner,
-  Big,
-  Body,
-  Companion,
-  HazardBox,
-  Label,
-  LinkRow,
-  Part,
-  SectionStrip,
-  Sign,
-  Small,
-  SoakBar,
-  space,
-  Strong,
-  Tabs,
-  ThumbBar,
-} from '@/ui';
 import { useLiveSheet, useVisitTasks } from '../runsheet/useVisitRun';
-import { undoLine, UndoButton } from '../visit/Undo';
+import { UndoButton, undoLine } from '../visit/Undo';
 import { goTo, VisitScreen } from '../visit/VisitScreen';
+import { NowPart, WashLinks } from './NowPart';
 import { PanPart } from './PanPart';
 import { PowerBack } from './PowerBack';
 import { RunOffPart } from './RunOffPart';
-import { plainName, TasksPart } from './TasksPart';
+import { TasksPart } from './TasksPart';
 import { useCheck } from './useCheck';
 import { useLockout } from './useLockout';
 import { useMeanwhile } from './useMeanwhile';
-import { stepsBefore, taskPage, type WashJob } from './washTasks';
+import { useWashAct } from './useWashAct';
+import { stepsBefore, type WashJob } from './washTasks';
 
 /** The order for a wait is wanted at once; a better one is for the run sheet itself, ms. */
 const THINK_MS = 250;
@@ -59,14 +39,10 @@ const THINK_MS = 250;
 const DUE: readonly SectionWord[] = ['mist now', 'rinse now', 'too long', 'look now'];
 /** Actions that go on with the power back. */
 const POWERED: readonly NextAction['kind'][] = ['condense', 'look', 'done'];
-const ENTRIES = { apply: 'section.applied', mist: 'section.misted', rinse: 'section.rinsed' } as const;
-
-const powerUpOf = (visitId: string) => router.navigate(`/visits/${visitId}/power-up`);
-
 /** One coil of the wash: its gate, its clocks, and what is done next. */
 export function WashJobScreen({ job, jobs, pick }: { job: WashJob; jobs: readonly WashJob[]; pick: (coilId: string) => void }) {
   const visit = useVisit();
-  const { state, record, detail, shelf } = visit;
+  const { state, detail, shelf } = visit;
   const { coil, run } = job;
   const { plan } = run;
   const source = visit.source(coil);
@@ -87,7 +63,6 @@ export function WashJobScreen({ job, jobs, pick }: { job: WashJob; jobs: readonl
   const otherDue = jobs.find(
     (row) => row !== job && row.run.sections.some((section) => DUE.includes(sectionClock(row.run, section, now).word)),
   );
-  const next = jobs.find((row) => row !== job && !isWashed(row.run));
   const standing = coilMix(state, coil.id);
   const mixTrouble = action.kind === 'apply' && standing !== 'ready' ? MIX_STANDING_WORDS[standing] : null;
 
@@ -99,72 +74,9 @@ export function WashJobScreen({ job, jobs, pick }: { job: WashJob; jobs: readonl
   const beforeWater = stepsBefore(left, ownSteps, coil.id);
   const afterWash = action.kind === 'done' || action.kind === 'close-up' ? ownSteps : [];
 
-  /** A step is ticked off here; what has clocks or a gate of its own is done on its own coil's page. */
-  const takeUp = (task: Task) => {
-    const page = taskPage(task, jobs, visit.source);
-    if (page) pick(page);
-    else record({ kind: 'task.done', data: { taskId: task.id } });
-  };
-  const act = () => {
-    switch (action.kind) {
-      case 'done':
-        if (next) pick(next.coil.id);
-        else powerUpOf(detail.visit.id);
-        return;
-      case 'close-up':
-      case 'condense':
-        powerUpOf(detail.visit.id);
-        return;
-      case 'look':
-        record({ kind: 'condensate.looked', data: { coilId: coil.id, well: true } });
-        return;
-      case 'wet-coil':
-        record({ kind: 'coil.wetted', data: { coilId: coil.id } });
-        return;
-      case 'wait':
-        if (meanwhile) takeUp(meanwhile.task);
-        return;
-      case 'check':
-        return;
-      default:
-        record({ kind: ENTRIES[action.kind], data: { coilId: coil.id, sectionId: action.section.id } });
-    }
-  };
-  const rinseEarly = () => {
-    if (action.kind === 'wait') record({ kind: 'section.rinsed', data: { coilId: coil.id, sectionId: action.section.id } });
-  };
-  const nameOf = (coilId: string) => coilName(jobs.find((row) => row.coil.id === coilId)?.coil ?? coil).toLowerCase();
-  const goesTo = meanwhile ? taskPage(meanwhile.task, jobs, visit.source) : null;
-  const ownTask = meanwhile?.task.what?.is === 'step' && meanwhile.task.what.coilId === coil.id;
-  const button =
-    action.kind === 'done'
-      ? next
-        ? `Go to the ${nameOf(next.coil.id)}`
-        : 'Go to power-up'
-      : action.kind === 'wait'
-        ? meanwhile
-          ? goesTo
-            ? `Go to the ${nameOf(goesTo)}`
-            : 'It is done'
-          : 'Foam soaks'
-        : (words.button ?? 'To power-up');
-  const notBack = leftOver(state);
+  const { title, act, companion } = useWashAct({ job, jobs, pick, action, words, meanwhile });
   const { steps, circuits } = lockoutOf(state, detail.system.configuration, source);
   const openedAt = lockedOutAt(state.lockouts[source], steps, circuits);
-  // What condensate rinses is not rinsed early: no water is brought in.
-  const companion =
-    action.kind === 'wait' && plan.ending !== 'condensate' ? (
-      <Companion title="Rinse early" onPress={rinseEarly} wet disabled={closed} />
-    ) : action.kind === 'look' ? (
-      <Companion
-        title="Not well"
-        danger
-        onPress={() => record({ kind: 'condensate.looked', data: { coilId: coil.id, well: false } })}
-        wet
-        disabled={closed}
-        testID="look-bad"
-      />
-    ) : null;
   // What a press would enter: a clock that comes due, or another phone, changes it with no hand here.
   const doing = [action.kind, 'section' in action ? action.section.id : '', meanwhile?.task.id ?? '', mixTrouble ? 'mix' : ''];
   const idle = closed || (action.kind === 'wait' && !meanwhile && !companion);
@@ -179,7 +91,7 @@ export function WashJobScreen({ job, jobs, pick }: { job: WashJob; jobs: readonl
         <>
           {companion}
           <Act
-            title={mixTrouble ? 'Go to Mix' : button}
+            title={mixTrouble ? 'Go to Mix' : title}
             onPress={() => (mixTrouble ? goTo(detail.visit.id, 'mix') : act())}
             disabled={(action.kind === 'wait' && !meanwhile) || (closed && action.kind !== 'done')}
             wet
@@ -225,27 +137,13 @@ export function WashJobScreen({ job, jobs, pick }: { job: WashJob; jobs: readonl
           {clocks.map((clock, i) =>
             clock.soakedS === null ? null : <SoakBar key={clock.sectionId} number={run.sections[i]?.number ?? 0} clock={clock} />,
           )}
-          <Part testID="now">
-            <Label ink="inkSoft">{meanwhile ? 'NOW, WHILE IT SOAKS' : 'NOW'}</Label>
-            <Big>{meanwhile ? (ownTask ? plainName(meanwhile.task) : meanwhile.task.name) : words.title}</Big>
-            {meanwhile && action.kind === 'wait' ? (
-              <Body>
-                <Strong>{`Drop it by ${wallClock(now + meanwhile.dropByS * 1000, 'h:mm:ss')}: `}</Strong>
-                {`section ${action.section.number} is due then. ${
-                  meanwhile.fits
-                    ? `It takes about ${formatDuration(Math.max(60, meanwhile.task.seconds))}, so it will be done.`
-                    : `It takes about ${formatDuration(meanwhile.task.seconds)}, longer than the wait: go on with it after.`
-                }`}
-              </Body>
-            ) : (
-              <Body ink="inkSoft">{words.text}</Body>
-            )}
+          <NowPart coilId={coil.id} action={action} words={words} meanwhile={meanwhile} now={now}>
             {check.card}
             {mixTrouble ? <Banner tone={standing === 'none' ? 'wait' : 'stop'}>{mixTrouble}</Banner> : null}
             {foaming.map((line) => (
               <Body key={line}>{line}</Body>
             ))}
-          </Part>
+          </NowPart>
           {hazards}
           <TasksPart title="Before any water" tasks={beforeWater} />
           <TasksPart title="Left to do here" tasks={afterWash} />
@@ -254,20 +152,7 @@ export function WashJobScreen({ job, jobs, pick }: { job: WashJob; jobs: readonl
           {run.sections.some((section) => needsFoam(plan, progressOf(run, section.id))) && action.kind !== 'done' ? (
             <Small ink="inkSoft">Stop rule: soil mostly out and light through everywhere beats a perfect-looking patch.</Small>
           ) : null}
-          <View>
-            <LinkRow
-              title="Takedown and wires"
-              under={notBack.length > 0 ? `${notBack.length} not back yet` : 'What came off, which wire was where'}
-              href={`/visits/${detail.visit.id}/takedown`}
-              testID="to-takedown"
-            />
-            <LinkRow
-              title="Run sheet"
-              under="What comes next, and who does it"
-              href={`/visits/${detail.visit.id}/run-sheet`}
-              testID="wash-to-run-sheet"
-            />
-          </View>
+          <WashLinks visitId={detail.visit.id} notBack={leftOver(state).length} />
           {closed || powered ? null : <PowerBack source={source} />}
         </View>
       ) : (
