@@ -173,8 +173,13 @@ test('what fails in the middle leaves nothing behind, in the file or in what is 
   const bad = event(id, 2, 'section.rinsed', { coilId: 'harrow-roof-out', sectionId: 'x' });
   await expect(appendEvents(store, id, [good, bad], AT)).rejects.toThrow(/plan first/);
   expect(v.eventsOf(store.db, id)).toEqual([]);
-  expect(await appendEvents(store, id, [good], AT)).toEqual({ accepted: [good.id], added: 1 });
-  expect(await appendEvents(store, id, [good], AT)).toEqual({ accepted: [good.id], added: 0 });
+  expect(await appendEvents(store, id, [good], AT)).toEqual({
+    accepted: [good.id],
+    added: [{ ...good, by: expect.any(String) }],
+    from: 0,
+    moved: false,
+  });
+  expect(await appendEvents(store, id, [good], AT)).toMatchObject({ accepted: [good.id], added: [], from: 1 });
   expect(v.eventsOf(store.db, id)).toHaveLength(1);
 });
 

@@ -1,10 +1,12 @@
+import { useDraft, useVisit } from '@/data';
+import { Act, Banner, Body, Companion, GradePicker, GradeStrip, Heading, Part, Small, space, Still, ThumbBar, useStill } from '@/ui';
 import type { CoilRecord } from '@elm-mist/contract';
-import { nextToGrade, soilsFor, startSurvey } from '@elm-mist/core/survey';
-import { CONSTRUCTION_TABLE, coilName } from '@elm-mist/core/equipment';
+import { coilName } from '@elm-mist/core/equipment';
 import {
   completeSurvey,
+  nextToGrade,
   rowName,
-  SOIL_TABLE,
+  startSurvey,
   ungraded,
   withGrade,
   worstOf,
@@ -14,33 +16,12 @@ import {
 } from '@elm-mist/core/survey';
 import { useState, type ReactNode } from 'react';
 import { View } from 'react-native';
-import { useDraft, useVisit } from '@/data';
-import {
-  Act,
-  AnyOf,
-  Banner,
-  Body,
-  Companion,
-  Field,
-  GradePicker,
-  GradeStrip,
-  Heading,
-  Label,
-  LinkRow,
-  OneOf,
-  Part,
-  Small,
-  space,
-  Still,
-  ThumbBar,
-  Tick,
-  useStill,
-} from '@/ui';
-import { coilShort } from '../shared/words';
 import { FindingsPart } from '../findings/FindingsPart';
 import { LightCard } from '../light/LightCard';
 import { PhotoPart } from '../photos/PhotoPart';
+import { coilShort } from '../shared/words';
 import { ClosedNote, goTo, VisitScreen } from '../visit/VisitScreen';
+import { HowBuilt, LeaveOut, SoilAndState } from './coilLookParts';
 import { QuestionList } from './QuestionList';
 
 export function CoilPart({
@@ -69,7 +50,6 @@ export function CoilPart({
   );
   const [moved, setMoved] = useState(false);
   const [setAside, setSetAside] = useState(false);
-  const [reason, setReason] = useState('');
   const closed = state.closed !== null;
   const set = (change: Partial<CoilSurvey>) => keep({ ...survey, ...change });
   const grade = (value: Grade) => {
@@ -96,6 +76,7 @@ export function CoilPart({
   const nothing = worstOf(survey.grades) === null;
   const [asked, setAsked] = useState(false);
   const { held, hold } = useStill();
+  const goOn = () => (next ? show(next) : goTo(detail.visit.id, 'plan'));
   const save = () => {
     if (nothing) {
       setAsked(true);
@@ -104,19 +85,10 @@ export function CoilPart({
     hold();
     if (record({ kind: 'coil.surveyed', data: { coilId: coil.id, survey } })) {
       drop();
-      if (next) show(next);
-      else goTo(detail.visit.id, 'plan');
-    }
-  };
-  const putAside = () => {
-    if (reason.trim() !== '' && record({ kind: 'coil.skipped', data: { coilId: coil.id, reason: reason.trim() } })) {
-      setSetAside(false);
-      if (next) show(next);
-      else goTo(detail.visit.id, 'plan');
+      goOn();
     }
   };
   const nextCoil = allCoils.find((row) => row.id === next);
-  const soils = soilsFor(coil.role);
   const cellName = ({ faceId, row }: FaceRow) =>
     [coil.geometry.faces.find((each) => each.id === faceId)?.name ?? faceId, rowName(coil.geometry.rows, row)].filter(Boolean).join(', ');
   const act = nextCoil ? `Next: ${coilName(nextCoil).toLowerCase()}` : 'Next: the plan';
@@ -129,7 +101,7 @@ export function CoilPart({
       foot={
         <ThumbBar>
           <Companion title="Not today" onPress={() => setSetAside(!setAside)} disabled={closed} />
-          <Act title={act} onPress={() => (closed ? (next ? show(next) : goTo(detail.visit.id, 'plan')) : save())} testID="look-next" />
+          <Act title={act} onPress={() => (closed ? goOn() : save())} testID="look-next" />
         </ThumbBar>
       }
     >
@@ -138,15 +110,10 @@ export function CoilPart({
         <ClosedNote />
         {older ? (
           <Banner tone="wait" right={<Companion title="Take mine back" onPress={() => keep(older)} />}>
-            This coil was noted anew since you began here: that is shown. What you had begun is kept.
+            This coil was noted again since you began here: that is shown. What you had begun is kept.
           </Banner>
         ) : null}
-        {setAside ? (
-          <Part first title={<Heading>Leave this coil for another day</Heading>}>
-            <Field label="Why" value={reason} onChange={setReason} help="It stands in the record" />
-            <Companion title="Leave it out of this visit" onPress={() => putAside()} disabled={reason.trim() === ''} />
-          </Part>
-        ) : null}
+        {setAside ? <LeaveOut coil={coil} done={() => setSetAside(false)} go={goOn} /> : null}
         {aside ? <Banner tone="info">{`Left out of this visit: ${aside.value}. Grade it to take it in again.`}</Banner> : null}
         <Part first title={<Heading>How much light comes through?</Heading>}>
           <Body ink="inkSoft">
@@ -194,43 +161,7 @@ export function CoilPart({
         {!nothing && missing.length > 0 ? (
           <Small ink="inkSoft">{`Still open: ${missing.map(cellName).join('; ')}. Left open, the plan goes by the worst grade given.`}</Small>
         ) : null}
-        <Part title={<Heading>What is on it</Heading>}>
-          <AnyOf
-            label="Soil"
-            options={soils.map((soil) => ({ value: soil, label: SOIL_TABLE[soil].name }))}
-            value={survey.soils}
-            onChange={(value) => set({ soils: value })}
-          />
-        </Part>
-        <Part title={<Heading>State of the coil</Heading>}>
-          <Label>Corrosion</Label>
-          <OneOf
-            label="Corrosion"
-            options={[
-              { value: 'none' as const, label: 'None' },
-              { value: 'some' as const, label: 'Some' },
-              { value: 'severe' as const, label: 'Fins crumble' },
-            ]}
-            value={survey.corrosion}
-            onChange={(corrosion) => set({ corrosion })}
-          />
-          <Tick label="Oil stain, it may leak" value={survey.leakSuspected} onChange={(leakSuspected) => set({ leakSuspected })} danger />
-          <Tick label="Ice on the coil" value={survey.iced} onChange={(iced) => set({ iced })} danger />
-          {coil.geometry.rows > 1 ? (
-            <Tick
-              label="A mat can be seen between the rows"
-              value={survey.matBetweenRows}
-              onChange={(matBetweenRows) => set({ matBetweenRows })}
-            />
-          ) : null}
-          <Tick
-            label="Weak cooling or long runs were complained of"
-            help="A face that passes the eye can still be blocked inside"
-            value={survey.coolingSymptom}
-            onChange={(coolingSymptom) => set({ coolingSymptom })}
-          />
-          <Field label="Note" value={survey.note} onChange={(note) => set({ note })} multiline />
-        </Part>
+        <SoilAndState coil={coil} survey={survey} set={set} />
         <PhotoPart coilId={coil.id} when="before" />
         <LightCard coilId={coil.id} />
         <QuestionList
@@ -243,15 +174,7 @@ export function CoilPart({
           draftKey={`answer.${detail.visit.id}.${coil.id}`}
         />
         <FindingsPart coilId={coil.id} />
-        <Part title={<Heading>How it is built</Heading>}>
-          <Body>{`${CONSTRUCTION_TABLE[coil.construction].name}: ${CONSTRUCTION_TABLE[coil.construction].howToKnow.toLowerCase()}.`}</Body>
-          <Small ink="inkSoft">{CONSTRUCTION_TABLE[coil.construction].handling}</Small>
-          <LinkRow
-            title="It is built otherwise"
-            under="What you have graded stays"
-            href={`/systems/${coil.systemId}/coil?coilId=${coil.id}`}
-          />
-        </Part>
+        <HowBuilt coil={coil} />
       </Still>
     </VisitScreen>
   );
