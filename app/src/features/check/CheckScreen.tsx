@@ -98,7 +98,7 @@ function CheckCoil({ coil, coils, pick }: { coil: CoilRecord; coils: readonly Co
       />
       {older ? (
         <Banner tone="wait" right={<Companion title="Take mine back" onPress={() => keep(older)} />}>
-          This coil was checked anew since you began here: that is shown. What you had begun is kept.
+          This coil was checked again since you began here: that is shown. What you had begun is kept.
         </Banner>
       ) : null}
       {!done.wash ? <Banner tone="wait">Not every section has been found clear. What you see can still be noted.</Banner> : null}

@@ -167,7 +167,7 @@ test('a figure changed on another phone is shown as it is now; a comma that can 
   run.happen('coil.surveyed', { coilId: outdoor.id, survey: metres(0.8) }, 'Ives');
   await openInVisit(<LookScreen />, run);
   expect(field().value).toBe('800');
-  expect(screen.getByText(/^This coil was noted anew since you began here/)).toBeTruthy();
+  expect(screen.getByText(/^This coil was noted again since you began here/)).toBeTruthy();
   await press(/^Take mine back$/);
   expect(field().value).toBe('400');
   await type('answer-clearanceM', '1,500');
