@@ -74,7 +74,7 @@ export function openProgram({ folders, webRoot, script, log, tellsTime, proxy, a
     sweepPassing(store.file);
     if (seeded !== null) log.info({ visits: seeded }, 'demo data seeded');
     seedDemoAccounts(store);
-    const changes = new Changes();
+    const changes = new Changes(store.writes);
     const probes = new Probes(Date.now);
     const troubles = new Troubles(Date.now);
     const cards = new Cards(store, script, (err) => {

@@ -1,6 +1,7 @@
 import { EventEmitter } from 'node:events';
 import type { VisitDetail } from '@elm-mist/contract';
 import { Changes } from '../src/http/changes';
+import { Writes } from '../src/store/writes';
 import { RealServer } from './helpers';
 import { load } from './load';
 
@@ -42,10 +43,10 @@ test('sixty phones, ten of them deaf, and the plug pulled in the middle: nothing
 });
 
 test('who follows and never reads is let go before it takes memory, and who is signed out hears no more', () => {
-  const changes = new Changes();
+  const changes = new Changes(new Writes());
   const follow = (sessionId: string) => {
     const ctx = { req: new EventEmitter(), res: new EventEmitter(), set: () => undefined, body: null as NodeJS.ReadableStream | null };
-    changes.follow(ctx as never, 'v', { sessionId, entries: 0 });
+    changes.follow(ctx as never, 'v', { sessionId, systemId: 's', entries: 0 });
     return ctx.body as unknown as NodeJS.ReadableStream & { destroyed: boolean; writableEnded: boolean; readableLength: number };
   };
   const [deaf, heard, other] = [follow('a'), follow('b'), follow('c')];

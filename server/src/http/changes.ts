@@ -1,6 +1,7 @@
 import type { PassThrough } from 'node:stream';
 import type { VisitChanged } from '@elm-mist/contract';
 import type { Context } from 'koa';
+import type { Writes } from '../store/writes';
 import { eventStream, tellStream } from './eventStream';
 
 /** A line now and then, so that whatever stands between does not take a silent connection for a dead one. */
@@ -10,37 +11,61 @@ const BREATH_MS = 20_000;
 const MOST_SENT = 50_000;
 const ALL_OF_IT: VisitChanged = { from: 0, events: [], again: true };
 
+interface Followed {
+  systemId: string;
+  /** The last write of what is on record around it that its pages were told of. */
+  record: number;
+  /** Each with the device that listens. */
+  streams: Map<PassThrough, string>;
+}
+
 /** Tells open pages that a visit has changed (server-sent events), so that two phones on one visit see each other at once. */
 export class Changes {
-  /** By visit, each with the device that listens. */
-  private readonly open = new Map<string, Map<PassThrough, string>>();
+  private readonly open = new Map<string, Followed>();
   private readonly breath = setInterval(() => this.all((stream) => tellStream(stream, ': \n\n')), BREATH_MS);
 
-  constructor() {
+  constructor(private readonly writes: Writes) {
     this.breath.unref();
+    writes.onWrite = () => this.lookAround();
+  }
+
+  /** What is on record around a visit changed: its coils, its system, its day. */
+  private lookAround(): void {
+    for (const [visitId, followed] of this.open) {
+      const record = this.writes.ofRecord(followed.systemId);
+      if (record === followed.record) continue;
+      followed.record = record;
+      this.tell(visitId);
+    }
   }
 
   private all(each: (stream: PassThrough) => void): void {
-    for (const streams of this.open.values()) for (const stream of streams.keys()) each(stream);
+    for (const { streams } of this.open.values()) for (const stream of streams.keys()) each(stream);
   }
 
   /**
    * Answers a request with the stream of one visit.
-   * @param who the device that asks, and how many entries the visit has now
+   * @param who the device that asks, which system it is at, and how many entries the visit has now
    */
-  follow(ctx: Context, visitId: string, { sessionId, entries }: { sessionId: string; entries: number }): void {
-    const streams = this.open.get(visitId) ?? new Map<PassThrough, string>();
+  follow(ctx: Context, visitId: string, { sessionId, systemId, entries }: { sessionId: string; systemId: string; entries: number }): void {
+    const followed = this.open.get(visitId) ?? {
+      systemId,
+      record: this.writes.ofRecord(systemId),
+      streams: new Map<PassThrough, string>(),
+    };
+    const { streams } = followed;
     const stream = eventStream(ctx, () => {
       streams.delete(stream);
       if (streams.size === 0) this.open.delete(visitId);
     });
-    this.open.set(visitId, streams.set(stream, sessionId));
+    streams.set(stream, sessionId);
+    this.open.set(visitId, followed);
     stream.write(`event: ready\ndata: ${entries}\n\n`);
   }
 
   /** Sends a visit's new entries to the pages that follow it; without any, says that it is to be read again. */
   tell(visitId: string, changed: VisitChanged = ALL_OF_IT): void {
-    const streams = this.open.get(visitId);
+    const streams = this.open.get(visitId)?.streams;
     if (!streams) return;
     const words = JSON.stringify(changed);
     const data = words.length > MOST_SENT ? JSON.stringify(ALL_OF_IT) : words;
@@ -49,7 +74,7 @@ export class Changes {
 
   /** A device that was signed out hears no more. */
   leave(sessionId: string): void {
-    for (const streams of this.open.values()) for (const [stream, of] of streams) if (of === sessionId) stream.end();
+    for (const { streams } of this.open.values()) for (const [stream, of] of streams) if (of === sessionId) stream.end();
   }
 
   /** How many pages follow a visit. */

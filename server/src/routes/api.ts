@@ -45,7 +45,7 @@ export interface RouteParts extends VisitParts {
 
 /** Every route of the program: judge the input, call a service, answer. */
 export function apiRouter({ meterSavings, script, shops, upkeep, sessions, sandboxes, ...visits }: RouteParts): Router {
-  const { store, now, changes, cards } = visits;
+  const { store, now, cards } = visits;
   // A shop without practice visits is a practice visit's own.
   const guard = (route: string) => gate(store, sessions, route, sandboxes === null);
   // No body is read before its sender was let in.
@@ -64,7 +64,7 @@ export function apiRouter({ meterSavings, script, shops, upkeep, sessions, sandb
   });
   shopRoutes(router, store, answers, shops, meterSavings);
   settingRoutes(router, store, answers);
-  dayRoutes(router, store, answers, cards, changes);
+  dayRoutes(router, store, answers, cards);
   visitRoutes(router, answers, visits);
   peopleRoutes(router, store, sessions, now, () => shops.besideDemo());
   practiceRoutes(router, store, sessions, now);

@@ -1,7 +1,6 @@
 import type Router from '@koa/router';
 import { dayCrewsSchema, dayOrderSchema, parseInput } from '@elm-mist/contract';
 import type { Answers } from '../http/answers';
-import type { Changes } from '../http/changes';
 import type { Cards } from '../services/cards';
 import { dayRecord } from '../services/day';
 import { dayCrewsRecord, sayCrews } from '../services/dayCrews';
@@ -11,7 +10,7 @@ import type { Store } from '../store/open';
 import { askedDay, body } from './asked';
 
 /** A day with its visits, its crews and its order, and what is still open in the shop. */
-export function dayRoutes(router: Router, store: Store, answers: Answers, cards: Cards, changes: Changes): void {
+export function dayRoutes(router: Router, store: Store, answers: Answers, cards: Cards): void {
   const { db } = store;
 
   router.get('/days/:day', (ctx) => {
@@ -27,9 +26,7 @@ export function dayRoutes(router: Router, store: Store, answers: Answers, cards:
     ctx.body = sayCrews(store, askedDay('day', ctx.params['day']), parseInput(dayCrewsSchema, body(ctx)));
   });
   router.put('/days/:day/order', (ctx) => {
-    const visits = orderDay(store, askedDay('day', ctx.params['day']), parseInput(dayOrderSchema, body(ctx)));
-    for (const visit of visits) changes.tell(visit.id);
-    ctx.body = visits;
+    ctx.body = orderDay(store, askedDay('day', ctx.params['day']), parseInput(dayOrderSchema, body(ctx)));
   });
 
   router.get('/open', (ctx) => answers.send(ctx, 'open', () => openRecord(db)));

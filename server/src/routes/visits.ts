@@ -1,13 +1,5 @@
 import type Router from '@koa/router';
-import {
-  eachEvent,
-  parseInput,
-  PHOTO_LIMIT,
-  visitChangeSchema,
-  visitInputSchema,
-  visitSlotSchema,
-  type VisitRecord,
-} from '@elm-mist/contract';
+import { eachEvent, parseInput, PHOTO_LIMIT, visitChangeSchema, visitInputSchema, visitSlotSchema } from '@elm-mist/contract';
 import { KIT_WRONG_IDS } from '@elm-mist/core/cycle';
 import type { VisitEvent } from '@elm-mist/core/run';
 import rawBody from 'raw-body';
@@ -44,10 +36,6 @@ export interface VisitParts {
 export function visitRoutes(router: Router, answers: Answers, { store, now, changes, probes, cards, hiddenOf }: VisitParts): void {
   const { db } = store;
   const at = () => now().toISOString();
-  const told = (visit: VisitRecord): VisitRecord => {
-    changes.tell(visit.id);
-    return visit;
-  };
 
   router.get('/systems/:id', (ctx) => {
     const id = idOf(ctx);
@@ -56,10 +44,10 @@ export function visitRoutes(router: Router, answers: Answers, { store, now, chan
 
   router.post('/visits', (ctx) => created(ctx, addVisit(store, parseInput(visitInputSchema, body(ctx)), at())));
   router.put('/visits/:id/slot', (ctx) => {
-    ctx.body = told(moveVisit(store, idOf(ctx), parseInput(visitSlotSchema, body(ctx))));
+    ctx.body = moveVisit(store, idOf(ctx), parseInput(visitSlotSchema, body(ctx)));
   });
   router.put('/visits/:id', (ctx) => {
-    ctx.body = told(changeVisit(store, idOf(ctx), parseInput(visitChangeSchema, body(ctx))));
+    ctx.body = changeVisit(store, idOf(ctx), parseInput(visitChangeSchema, body(ctx)));
   });
   router.get('/visits/:id', (ctx) => {
     const id = idOf(ctx);
@@ -75,8 +63,9 @@ export function visitRoutes(router: Router, answers: Answers, { store, now, chan
     cards.soon(idOf(ctx));
   });
   router.get('/visits/:id/changes', (ctx) => {
-    if (!v.findVisit(db, idOf(ctx))) throw notFound('visit', idOf(ctx));
-    changes.follow(ctx, idOf(ctx), { sessionId: signed(ctx).sessionId, entries: v.countEvents(db, idOf(ctx)) });
+    const visit = v.findVisit(db, idOf(ctx));
+    if (!visit) throw notFound('visit', idOf(ctx));
+    changes.follow(ctx, visit.id, { sessionId: signed(ctx).sessionId, systemId: visit.systemId, entries: v.countEvents(db, visit.id) });
   });
 
   router.get('/visits/:id/probes', async (ctx) => {

@@ -17,7 +17,7 @@ export function practiceServer(
   { script, webRoot, log }: { script: URL; webRoot: string; log: Logger },
 ): ReturnType<MakeServer> {
   const clock = () => now().getTime();
-  const [changes, probes, cards, troubles] = [new Changes(), new Probes(clock), new Cards(store, script), new Troubles(clock)];
+  const [changes, probes, cards, troubles] = [new Changes(store.writes), new Probes(clock), new Cards(store, script), new Troubles(clock)];
   const folder = join(dirname(store.file), 'backups');
   const backups = new Backups({
     file: store.file,

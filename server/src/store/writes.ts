@@ -19,6 +19,8 @@ export class Writes {
   private taught = 0;
   private readonly bySystem = new Map<string, number>();
   private readonly records = new Map<string, number>();
+  /** Called after each write. */
+  onWrite: (() => void) | null = null;
 
   /** Counts a write. @param touched null where it may have changed anything */
   note(touched: Touched | null): void {
@@ -29,6 +31,7 @@ export class Writes {
       this.bySystem.set(id, this.count);
       if (!touched?.entries) this.records.set(id, this.count);
     }
+    this.onWrite?.();
   }
 
   /** The last write that what is drawn of a system may show. */
