@@ -6,6 +6,14 @@ export interface Uncertain {
 }
 
 /**
+ * Whether a change is more than its doubt: twice its standard uncertainty, 95 of 100 (usual guide to the expression of uncertainty in measurement, from memory).
+ * @param figure the change
+ * @returns true where something did change
+ * @example isBeyondDoubt({ value: 5, u: 2 }) // true
+ */
+export const isBeyondDoubt = ({ value, u }: Uncertain): boolean => Math.abs(value) > 2 * u;
+
+/**
  * First-order propagation of independent uncertainties, by central differences over each input's own sigma. Source: the usual guide to the expression of
  * uncertainty in measurement; checked by Monte Carlo beside it.
  * @param f of the inputs, in their order

@@ -1,11 +1,12 @@
+import { isBeyondDoubt } from '../airside/uncertain';
 import { commonPractice, type Because } from '../because';
 import { longDay } from '../clock';
 import type { CoilRole } from '../equipment';
 import { DIRT_SHARE, intoSeason, keptOut, seasonAt, whenItPays, type CoilDueDate, type RunsWhere, type WhenItPays } from '../interval';
+import type { Judgment } from '../judgment/judgment';
 import type { VisitState } from '../run';
 import { worstOf } from '../survey';
 import { worthOf } from '../verdict';
-import type { Judgment } from '../judgment/judgment';
 
 /** What a shop and a system tell of what dirt and washes cost. */
 export interface PayFacts extends RunsWhere {
@@ -67,7 +68,7 @@ export function payDays(
   const { pricePerKwh, visitCost, closedOn, latitudeDeg } = facts;
   if (pricePerKwh <= 0 || visitCost <= 0) return [];
   const worth = judged.compared ? worthOf(judged.compared, pricePerKwh).sameCoolingW : null;
-  const savedW = worth && worth.value > 2 * worth.u ? worth.value : null;
+  const savedW = worth && worth.value > 0 && isBeyondDoubt(worth) ? worth.value : null;
   const off = coils.map((coil) => takenOff(state, coil));
   const allOff = off.reduce((sum, row) => sum + row.share, 0);
   const watts = judged.after.set.watts?.value ?? judged.before.set.watts?.value ?? null;

@@ -96,3 +96,11 @@ export interface CoilPlan {
   rejected: Rejected[];
   because: Because[];
 }
+
+/**
+ * Whether nothing is to be done on a coil now: it stops for a hazard, or waits for better conditions.
+ * @param plan of the coil
+ * @returns true where `plan.stop` says why
+ * @example isHeldBack({ verdict: 'postpone' }) // true
+ */
+export const isHeldBack = ({ verdict }: Pick<CoilPlan, 'verdict'>): boolean => verdict === 'stop' || verdict === 'postpone';

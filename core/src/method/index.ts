@@ -35,6 +35,6 @@ export { RINSE_MEANS_NAMES, rinseWaterL } from './rinseWater';
 export { type DwellWindow } from './dwell';
 export { DRAIN_RUNS_L_MIN } from './drainRules';
 export { STEP_IDS, stepRow, type DoneWhen, type Stage, type StepId } from './steps';
-export { ENGINE_VERSION, type CoilPlan } from './coilPlan';
+export { ENGINE_VERSION, isHeldBack, type CoilPlan } from './coilPlan';
 export { planCoil } from './planCoil';
 export { faceDrying } from './faceDrying';

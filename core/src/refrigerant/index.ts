@@ -1,2 +1,2 @@
-export { pressureFactor, saturationC, saturationShare } from './saturation';
+export { isSaturationEstimated, pressureFactor, saturationC, saturationShare } from './saturation';
 export { fitOf, type FittedRefrigerant } from './fits';

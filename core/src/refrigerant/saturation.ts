@@ -24,12 +24,20 @@ const FACTOR: Partial<Record<Refrigerant, Record<SaturationSide, number>>> = {
 export const pressureFactor = (refrigerant: Refrigerant, side: SaturationSide): number => FACTOR[refrigerant]?.[side] ?? 1;
 
 /**
+ * Whether saturation is an estimate from another refrigerant's fit.
+ * @param refrigerant any
+ * @returns true for R-454B
+ * @example isSaturationEstimated('R-410A') // false
+ */
+export const isSaturationEstimated = (refrigerant: Refrigerant): boolean => refrigerant === 'R-454B';
+
+/**
  * How far off saturation pressure may be. Fitted ones ±0.7 %; the estimate ±2 %.
  * @param refrigerant any
  * @returns share of the pressure
  * @example saturationShare('R-410A') // 0.007
  */
-export const saturationShare = (refrigerant: Refrigerant): number => (refrigerant === 'R-454B' ? 0.02 : 0.007);
+export const saturationShare = (refrigerant: Refrigerant): number => (isSaturationEstimated(refrigerant) ? 0.02 : 0.007);
 
 /** Lowest and highest temperatures the fits are used for, °C. */
 const [COLDEST_C, HOTTEST_C] = [-40, 70];

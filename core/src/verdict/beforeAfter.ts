@@ -1,11 +1,12 @@
 import type { FigureSetting, Uncertain } from '../airside';
+import { isBeyondDoubt } from '../airside/uncertain';
 import { inHeating, judgeable, QUANTITIES, type ReadingSet } from '../readings';
 import type { EdgeName } from '../units';
 import { devicesOf } from './devices';
 import { heatingLines, type HeatingId } from './heatingLines';
 import { plainLines, type PlainId } from './plainLines';
-import { conditionsOf, modelled, type Conditions } from './unitModel';
 import { repeatable, SIGN_IDS, SIGNS, signsRead, type SignId } from './signs';
+import { conditionsOf, modelled, type Conditions } from './unitModel';
 
 /** What a line says. `explained`: it moved as the model says it must, and is neither good nor bad by itself. */
 export type LineVerdict = 'better' | 'same' | 'worse' | 'explained' | 'not-comparable';
@@ -174,7 +175,7 @@ const WAY_WORDS: Record<BeforeAfter['way'], string> = {
 function verdictOf(sign: SignId, { value, u }: Uncertain): { verdict: LineVerdict; why: string } {
   const neither = NEITHER[sign];
   if (neither !== undefined) return { verdict: 'explained', why: neither };
-  if (Math.abs(value) < 2 * u) return { verdict: 'same', why: 'The change is within what the instruments can tell.' };
+  if (!isBeyondDoubt({ value, u })) return { verdict: 'same', why: 'The change is within what the instruments can tell.' };
   const better = Math.sign(value) === BETTER[sign];
   return {
     verdict: better ? 'better' : 'worse',

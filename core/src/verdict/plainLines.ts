@@ -1,4 +1,5 @@
 import type { Uncertain } from '../airside';
+import { isBeyondDoubt } from '../airside/uncertain';
 import { QUANTITIES, type QuantityId, type ReadingSet } from '../readings';
 import type { EdgeName } from '../units';
 
@@ -76,7 +77,7 @@ export function plainLines(before: ReadingSet, after: ReadingSet, sameAir: boole
       if (was.steady === false || is.steady === false)
         return { verdict: 'not-comparable', why: 'One of them was taken before the system had come to rest.' };
       if (wants && !sameAir) return { verdict: 'not-comparable', why: 'It hangs on the air, which was not the same both times.' };
-      if (Math.abs(effect.value) < 2 * effect.u) return { verdict: 'same', why: 'The change is within what the instrument can tell.' };
+      if (!isBeyondDoubt(effect)) return { verdict: 'same', why: 'The change is within what the instrument can tell.' };
       return Math.sign(effect.value) === better ? { verdict: 'better', why: good } : { verdict: 'worse', why: bad };
     };
     return [

@@ -1,9 +1,11 @@
+import { useDraft, useHouseRules, useShop } from '@/data';
+import { Banner, Body, Field, Heading, Label, OneOf, Part, Row, Small, space, Strong } from '@/ui';
 import { figuresOf, type FigureSetting } from '@elm-mist/core/airside';
-import { airPoints } from '@elm-mist/core/readings';
 import { candidateName, confirmWords, diagnose } from '@elm-mist/core/diagnosis';
 import { pressureAtAltitudeKPa } from '@elm-mist/core/dryout';
 import { REFRIGERANTS, type Refrigerant } from '@elm-mist/core/equipment';
-import { impossibleIn, judgeable, QUANTITIES, type QuantityId, type ReadingSet } from '@elm-mist/core/readings';
+import { airPoints, impossibleIn, judgeable, QUANTITIES, type QuantityId, type ReadingSet } from '@elm-mist/core/readings';
+import { isSaturationEstimated } from '@elm-mist/core/refrigerant';
 import {
   EFFICIENCY_ERAS,
   EFFICIENCY_NAMES,
@@ -17,14 +19,12 @@ import {
 import { EDGES, parseSigned, retype, toSi } from '@elm-mist/core/units';
 import { meteringWords } from '@elm-mist/core/verdict';
 import { View } from 'react-native';
-import { useDraft, useHouseRules, useShop } from '@/data';
-import { Banner, Body, Field, Heading, Label, OneOf, Part, Row, Small, space, Strong } from '@/ui';
-import { AirflowPart, type FlowDraft, type ComputedFlow } from '../readings/AirflowPart';
+import { AirflowPart, type ComputedFlow, type FlowDraft } from '../readings/AirflowPart';
 import { EvidenceWords } from '../readings/candidates';
 import { FigureRows } from '../readings/FigureRows';
-import { PsychroChart } from './PsychroChart';
 import { GROUPS, readingsInUnits, type TypedReadings } from '../readings/groups';
 import { figureTrouble } from '../shared/figures';
+import { PsychroChart } from './PsychroChart';
 
 interface Draft {
   refrigerant: Refrigerant;
@@ -193,7 +193,7 @@ export function ReadingsBench() {
         {electric.lines.map((row) => (
           <Row key={row.name} label={`${row.name}: ${row.ok ? 'fine' : 'not right'}`} value={row.text} />
         ))}
-        <FigureRows side={{ ...figuresOf(kept, setting), set: kept }} units={units} estimated={draft.refrigerant === 'R-454B'} />
+        <FigureRows side={{ ...figuresOf(kept, setting), set: kept }} units={units} estimated={isSaturationEstimated(draft.refrigerant)} />
       </Part>
       {points.length > 0 ? (
         <Part title={<Heading>The air as a point</Heading>}>

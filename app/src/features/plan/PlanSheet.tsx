@@ -1,11 +1,11 @@
-import { CAUTION_STEP_WORDS } from '@elm-mist/core/visit';
-import { concentrateOf } from '@elm-mist/core/truck';
-import { dryWords } from '@elm-mist/core/dryout';
-import { RINSE_MEANS_NAMES, SCHOOL_NAMES, type CoilPlan, whyCaution } from '@elm-mist/core/method';
-import { formatDuration, formatQuantity, formatRatio } from '@elm-mist/core/units';
-import { View } from 'react-native';
 import type { OpenVisit } from '@/data';
 import { Banner, Big, Body, Gauge, HazardBox, Heading, Label, Part, Row, Small, space, Strong, useAfterPaint, Why } from '@/ui';
+import { dryWords } from '@elm-mist/core/dryout';
+import { isHeldBack, RINSE_MEANS_NAMES, SCHOOL_NAMES, whyCaution, type CoilPlan } from '@elm-mist/core/method';
+import { concentrateOf } from '@elm-mist/core/truck';
+import { formatDuration, formatQuantity, formatRatio } from '@elm-mist/core/units';
+import { CAUTION_STEP_WORDS } from '@elm-mist/core/visit';
+import { View } from 'react-native';
 import { OpeningPart } from './OpeningPart';
 import { SecondOpinion } from './SecondOpinion';
 import { WetPart } from './WetPart';
@@ -27,7 +27,7 @@ export function PlanSheet({ plan, visit }: { plan: CoilPlan; visit: OpenVisit })
   const why = (id: string) => plan.because.find((because) => because.id === id);
   const concentrate = concentrateOf(plan);
   const byCondensate = plan.ending === 'condensate';
-  if (plan.verdict === 'stop' || plan.verdict === 'postpone') {
+  if (isHeldBack(plan)) {
     return (
       <View style={{ gap: space.m }}>
         <Big ink="brick">{plan.stop?.title}</Big>

@@ -1,18 +1,19 @@
-import { doubtText } from '@elm-mist/core/airside';
-import type { Judgment } from '@elm-mist/core/judgment';
-import { candidateName, chargeWords, confirmWords, FAULTS, faultFindings, faultsIn, type Candidate } from '@elm-mist/core/diagnosis';
-import { judgeable, QUANTITIES, type ReadingWhen } from '@elm-mist/core/readings';
-import { findingWords } from '@elm-mist/core/shop';
-import { meteringWords, SIGNS, worthOf, WHOLE_WORDS } from '@elm-mist/core/verdict';
-import { View } from 'react-native';
 import { money, useVisit } from '@/data';
 import { Banner, Body, Companion, Heading, Part, Row, Small, space, Strong } from '@/ui';
+import { doubtText, isBeyondDoubt } from '@elm-mist/core/airside';
+import { candidateName, chargeWords, confirmWords, faultFindings, FAULTS, faultsIn, type Candidate } from '@elm-mist/core/diagnosis';
+import type { Judgment } from '@elm-mist/core/judgment';
+import { judgeable, QUANTITIES, type ReadingWhen } from '@elm-mist/core/readings';
+import { isSaturationEstimated } from '@elm-mist/core/refrigerant';
+import { findingWords } from '@elm-mist/core/shop';
+import { meteringWords, SIGNS, WHOLE_WORDS, worthOf } from '@elm-mist/core/verdict';
+import { View } from 'react-native';
 import { useEnergyPrice } from '../shared/energyPrice';
-import { useJudgment } from './useJudgment';
 import { EvidenceWords } from './candidates';
 import { ComparedRow } from './ComparedRow';
 import { FigureRows } from './FigureRows';
 import { SizingPart } from './SizingPart';
+import { useJudgment } from './useJudgment';
 
 /** What the readings say: before against after, what is left, and every figure. */
 export function MeaningPart({ take }: { take: (when: ReadingWhen) => void }) {
@@ -53,7 +54,7 @@ export function MeaningPart({ take }: { take: (when: ReadingWhen) => void }) {
         </Part>
       ) : null}
       <Part title={<Heading>{when === 'after' ? 'Figures after' : 'Figures before'}</Heading>}>
-        <FigureRows side={last} units={units} estimated={refrigerant === 'R-454B'} />
+        <FigureRows side={last} units={units} estimated={isSaturationEstimated(refrigerant)} />
       </Part>
     </>
   );
@@ -66,7 +67,7 @@ function WorthRows({ compared }: { compared: NonNullable<Judgment['compared']> }
   const price = useEnergyPrice();
   const { cooling, watts, sameCoolingW, anHour } = worthOf(compared, price);
   const told = (figure: { value: number; u: number } | null, text: (value: { value: number; u: number }) => string) =>
-    figure && Math.abs(figure.value) > 2 * figure.u ? text(figure) : figure ? `${text(figure)}: not more than the doubt` : '';
+    figure && isBeyondDoubt(figure) ? text(figure) : figure ? `${text(figure)}: not more than the doubt` : '';
   const rows: [string, string][] = [
     ['More cooling now', told(cooling, (figure) => doubtText(figure, 'heat', units))],
     ['Less power now', told(watts, (figure) => doubtText(figure, 'power', units))],

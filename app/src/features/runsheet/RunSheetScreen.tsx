@@ -1,20 +1,15 @@
-import { runStart } from '@elm-mist/core/visit';
-import { stepRow } from '@elm-mist/core/method';
-import { NOW_TASK, type RunSheet, type Task } from '@elm-mist/core/runsheet';
-import { formatDuration } from '@elm-mist/core/units';
-import { View } from 'react-native';
 import { useVisit, wallClock } from '@/data';
 import { Act, Banner, Body, Companion, Gauge, Heading, Label, Meant, OneOf, Part, Row, Small, space, ThumbBar, Tick, Waiting } from '@/ui';
 import { useRunSheet } from '@/workers/useRunSheet';
+import { stepRow } from '@elm-mist/core/method';
+import { CREWS, handsOf, laneName, noOrderWords, NOW_TASK, type RunSheet, type Task } from '@elm-mist/core/runsheet';
+import { formatDuration } from '@elm-mist/core/units';
+import { runStart } from '@elm-mist/core/visit';
+import { View } from 'react-native';
 import { goTo, NotYet, VisitScreen } from '../visit/VisitScreen';
 import { Timeline } from './Timeline';
 import { useLiveSheet, useOwnLane, useVisitTasks, type LiveSheet } from './useVisitRun';
 
-const CREWS = [
-  { value: 1, label: 'On your own' },
-  { value: 2, label: 'With a helper' },
-  { value: 3, label: 'Three' },
-] as const;
 const LONG_MS = 2500;
 /** The sheet of the whole visit is only compared with, ms. */
 const SHORT_MS = 300;
@@ -59,17 +54,9 @@ export function RunSheetScreen() {
 function Sheet({ tasks, crew }: { tasks: readonly Task[]; crew: number }) {
   const live = useLiveSheet(tasks, crew, LONG_MS);
   const { left, thought, late } = live;
-  const nameOf = (id: string) => tasks.find((task) => task.id === id)?.name ?? id;
   if (left.length === 0) return <Banner tone="done">Everything on the sheet is done.</Banner>;
   const { sheet, none } = thought;
-  if (none)
-    return (
-      <Banner tone="stop">
-        {`${nameOf(none.clash[0])} and ${nameOf(none.clash[1]).toLowerCase()} cannot both be met: ${
-          none.byWindows ? 'the window between them is shorter than what has to happen in it.' : 'there are too few hands for it.'
-        } ${crew < 3 ? 'Take a helper, or a gentler product with a longer window.' : 'Take a gentler product with a longer window, or another hour.'}`}
-      </Banner>
-    );
+  if (none) return <Banner tone="stop">{noOrderWords(none, tasks, crew)}</Banner>;
   if (!sheet) return <Waiting what="the run sheet" lines={6} />;
   return (
     <>
@@ -96,8 +83,7 @@ function Found({ sheet, tasks, crew, live }: { sheet: RunSheet; tasks: readonly 
       return task ? [{ placed, task }] : [];
     })
     .map((row, i) => ({ ...row, number: i + 1 }));
-  const hands = left.filter((task) => task.handsOn).reduce((sum, task) => sum + task.seconds, 0);
-  const idle = Math.max(0, sheet.endS * crew - hands);
+  const { atWorkS, waitingS } = handsOf(left, sheet.endS, crew);
   const learned = left.filter((task) => task.learnedFrom !== undefined).length;
   // The first task of this phone's own lane that is ticked off by hand.
   const own = rows.find(
@@ -106,12 +92,7 @@ function Found({ sheet, tasks, crew, live }: { sheet: RunSheet; tasks: readonly 
   const ownBegun = own ? state.tasks[own.task.id]?.begunAt : undefined;
   const at = (seconds: number) => (begun ? wallClock(atMs + seconds * 1000, 'h:mm') : `${Math.floor(seconds / 60)} min`);
   const takes = (seconds: number) => formatDuration(seconds < 60 ? seconds : Math.round(seconds / 60) * 60);
-  const whose = (person: number | null) =>
-    person === null
-      ? ', waits'
-      : crew > 1
-        ? `, ${person === lane ? 'you' : person === 0 ? 'lead' : person === 1 ? 'helper' : 'third'}`
-        : '';
+  const whose = (person: number | null) => (person === null ? ', waits' : crew > 1 ? `, ${laneName(person, lane)}` : '');
   return (
     <>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: space.xl, rowGap: space.s }} testID="run-sheet">
@@ -127,11 +108,11 @@ function Found({ sheet, tasks, crew, live }: { sheet: RunSheet; tasks: readonly 
         ) : null}
         <View>
           <Label ink="inkSoft">hands at work</Label>
-          <Gauge>{formatDuration(hands)}</Gauge>
+          <Gauge>{formatDuration(atWorkS)}</Gauge>
         </View>
         <View>
           <Label ink="inkSoft">hands waiting</Label>
-          <Gauge>{formatDuration(idle)}</Gauge>
+          <Gauge>{formatDuration(waitingS)}</Gauge>
         </View>
       </View>
       <Small ink="inkSoft">

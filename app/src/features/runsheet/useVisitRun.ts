@@ -1,10 +1,10 @@
-import { coilName } from '@elm-mist/core/equipment';
-import { isPromised, wholeFinding } from '@elm-mist/core/run';
-import { remainingTasks, visitTasks, type RunCoil, type Task } from '@elm-mist/core/runsheet';
-import { useMemo } from 'react';
 import { useNow, useVisit } from '@/data';
 import type { Thought } from '@/workers/thinking';
 import { useRunSheet } from '@/workers/useRunSheet';
+import { coilName } from '@elm-mist/core/equipment';
+import { isPromised, wholeFinding } from '@elm-mist/core/run';
+import { ownLane, remainingTasks, visitTasks, withoutLimits, type RunCoil, type Task } from '@elm-mist/core/runsheet';
+import { useMemo } from 'react';
 import { draftPlan } from '../plan/draftPlans';
 
 /** The rest of a run is planned again at every entry, and every so often between, ms. */
@@ -40,10 +40,6 @@ export function useVisitTasks(): Task[] {
     [visit],
   );
 }
-
-/** Windows let go, for when those that run already cannot all be met: late is still to be planned. */
-const withoutLimits = (tasks: readonly Task[]): Task[] =>
-  tasks.map((task) => ({ ...task, after: task.after.map((after) => ({ ...after, maxS: null })) }));
 
 export interface LiveSheet {
   /** What is still to do, the moment itself among it. */
@@ -82,5 +78,5 @@ const NOTHING: Task[] = [];
 export function useOwnLane(): number {
   const { state, who, crew } = useVisit();
   const lead = Object.values(state.lockouts).flatMap((lockout) => lockout?.done.isolated?.by ?? [])[0];
-  return crew > 1 && lead !== undefined && lead !== who ? 1 : 0;
+  return ownLane(lead ?? null, who, crew);
 }
