@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { handsOf, noOrderWords, ownLane } from './crew';
+import { handsTime, noOrderWords, ownLane } from './crew';
 
 test('whoever isolated leads, whoever did not helps, and before that or alone nobody does', () => {
   expect([ownLane('Wren', 'Wren', 2), ownLane('Wren', 'Ash', 2), ownLane('Wren', 'Ash', 1), ownLane(null, 'Ash', 3)]).toEqual([0, 1, 0, 0]);
@@ -11,7 +11,7 @@ test('hands at work and hands that wait are all the hands there are until the en
     fc.property(fc.array(task, { maxLength: 20 }), fc.integer({ min: 1, max: 3 }), fc.nat(3600), (tasks, crew, spareS) => {
       const busyS = tasks.filter((row) => row.handsOn).reduce((sum, row) => sum + row.seconds, 0);
       const endS = busyS / crew + spareS;
-      const { atWorkS, waitingS } = handsOf(tasks, endS, crew);
+      const { atWorkS, waitingS } = handsTime(tasks, endS, crew);
       expect(atWorkS).toBe(busyS);
       expect(waitingS).toBeCloseTo(endS * crew - busyS, 6);
     }),

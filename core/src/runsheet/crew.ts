@@ -34,7 +34,7 @@ export const ownLane = (isolatedBy: string | null, who: string, crew: number): n
  * The same tasks with no latest start, for when a soak that runs will end late whatever is done: the rest still needs an order.
  * @param tasks of the visit
  * @returns the tasks, each to start as late as it likes
- * @example withoutLimits([{ id: 'rinse', after: [{ id: 'foam', minS: 300, maxS: 600 }] } as Task])[0]?.after[0]?.maxS // null
+ * @example withoutLimits([{ id: 'rinse', after: [{ id: 'foam', minS: 300, maxS: 600 }] }])[0]?.after[0]?.maxS // null
  */
 export const withoutLimits = (tasks: readonly Task[]): Task[] =>
   tasks.map((task) => ({ ...task, after: task.after.map((after) => ({ ...after, maxS: null })) }));
@@ -63,9 +63,9 @@ export function noOrderWords({ clash, byWindows }: NoRun, tasks: readonly Pick<T
  * @param endS when the last ends, seconds from now
  * @param crew people at work
  * @returns seconds of hands at work, and of hands that wait
- * @example handsOf([{ handsOn: true, seconds: 60 }], 100, 2) // { atWorkS: 60, waitingS: 140 }
+ * @example handsTime([{ handsOn: true, seconds: 60 }], 100, 2) // { atWorkS: 60, waitingS: 140 }
  */
-export function handsOf(
+export function handsTime(
   tasks: readonly Pick<Task, 'handsOn' | 'seconds'>[],
   endS: number,
   crew: number,

@@ -2,7 +2,7 @@ import { useVisit, wallClock } from '@/data';
 import { Act, Banner, Body, Companion, Gauge, Heading, Label, Meant, OneOf, Part, Row, Small, space, ThumbBar, Tick, Waiting } from '@/ui';
 import { useRunSheet } from '@/workers/useRunSheet';
 import { stepRow } from '@elm-mist/core/method';
-import { CREWS, handsOf, laneName, noOrderWords, NOW_TASK, type RunSheet, type Task } from '@elm-mist/core/runsheet';
+import { CREWS, handsTime, laneName, noOrderWords, NOW_TASK, type RunSheet, type Task } from '@elm-mist/core/runsheet';
 import { formatDuration } from '@elm-mist/core/units';
 import { runStart } from '@elm-mist/core/visit';
 import { View } from 'react-native';
@@ -83,7 +83,7 @@ function Found({ sheet, tasks, crew, live }: { sheet: RunSheet; tasks: readonly 
       return task ? [{ placed, task }] : [];
     })
     .map((row, i) => ({ ...row, number: i + 1 }));
-  const { atWorkS, waitingS } = handsOf(left, sheet.endS, crew);
+  const { atWorkS, waitingS } = handsTime(left, sheet.endS, crew);
   const learned = left.filter((task) => task.learnedFrom !== undefined).length;
   // The first task of this phone's own lane that is ticked off by hand.
   const own = rows.find(
