@@ -126,7 +126,7 @@ test('an open page hears of a change on its visit at once, and of no other', asy
   // A visit that stands otherwise, or is moved, is read again.
   await send(visitId, { ...note, id: uuid(9004), kind: 'visit.cancelled', data: { reason: 'Nobody at home' } });
   expect(await heard()).toMatchObject({ from: before + 2, again: true });
-  // What is on record around it is read again too: a coil put right in the office changes a plan.
+  // What is on record around it is read again too: a coil corrected in the office changes a plan.
   const { geometry, role, construction, guards, topOpens, makerWaterOnly } = coils[0];
   const built = { ...geometry, shape: 'wrap', role, construction, guards, topOpens: !topOpens, makerWaterOnly };
   expect((await server.call('PUT', `/coils/${coils[0].id}`, built)).status).toBe(200);

@@ -8,7 +8,7 @@ export const CREWS = [
   { value: 3, label: 'Three' },
 ] as const;
 
-const LANE_NAMES = ['lead', 'helper', 'third'] as const;
+const LANE_NAMES: readonly string[] = ['lead', 'helper', 'third'];
 
 /**
  * Whose work a lane of the run sheet is, as one of the crew reads it.
@@ -33,7 +33,7 @@ export const ownLane = (isolatedBy: string | null, who: string, crew: number): n
 /**
  * The same tasks with no latest start, for when a soak that runs will end late whatever is done: the rest still needs an order.
  * @param tasks of the visit
- * @returns the tasks, each to start as late as it likes
+ * @returns the tasks, each with no latest start
  * @example withoutLimits([{ id: 'rinse', after: [{ id: 'foam', minS: 300, maxS: 600 }] }])[0]?.after[0]?.maxS // null
  */
 export const withoutLimits = (tasks: readonly Task[]): Task[] =>
@@ -56,6 +56,15 @@ export function noOrderWords({ clash, byWindows }: NoRun, tasks: readonly Pick<T
       : 'Take a gentler product with a longer window, or another hour.';
   return `${one} and ${other.toLowerCase()} cannot both be done: ${why} ${help}`;
 }
+
+/**
+ * What to do where not every section that soaks can be rinsed before its limit.
+ * @param crew people at work
+ * @returns a sentence or two; a helper is offered while one more may come
+ * @example lateRinseWords(3) // "Not every section that soaks can be rinsed in time. Rinse the one nearest its limit first."
+ */
+export const lateRinseWords = (crew: number): string =>
+  `Not every section that soaks can be rinsed in time. Rinse the one nearest its limit first${crew < MOST_CREW ? ', or call a helper' : ''}.`;
 
 /**
  * What a crew's hands do until the last task is done.

@@ -1,4 +1,4 @@
-export { CREWS, handsTime, laneName, noOrderWords, ownLane, withoutLimits } from './crew';
+export { CREWS, handsTime, laneName, lateRinseWords, noOrderWords, ownLane, withoutLimits } from './crew';
 export { MOST_CREW, type Placed, type Task } from './task';
 export { scheduleRun, searchRun, type NoRun, type RunSheet } from './scheduleRun';
 export { visitTasks, type PromisedWork, type RunCoil } from './visitTasks';

@@ -1,5 +1,3 @@
-import { useDraft, useHouseRules, useShop } from '@/data';
-import { Banner, Body, Field, Heading, Label, OneOf, Part, Row, Small, space, Strong } from '@/ui';
 import { figuresOf, type FigureSetting } from '@elm-mist/core/airside';
 import { candidateName, confirmWords, diagnose } from '@elm-mist/core/diagnosis';
 import { pressureAtAltitudeKPa } from '@elm-mist/core/dryout';
@@ -19,6 +17,8 @@ import {
 import { EDGES, parseSigned, retype, toSi } from '@elm-mist/core/units';
 import { meteringWords } from '@elm-mist/core/verdict';
 import { View } from 'react-native';
+import { useDraft, useHouseRules, useShop } from '@/data';
+import { Banner, Body, Field, Heading, Label, OneOf, Part, Row, Small, space, Strong } from '@/ui';
 import { AirflowPart, type ComputedFlow, type FlowDraft } from '../readings/AirflowPart';
 import { EvidenceWords } from '../readings/candidates';
 import { FigureRows } from '../readings/FigureRows';

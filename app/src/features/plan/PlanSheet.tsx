@@ -1,11 +1,11 @@
-import type { OpenVisit } from '@/data';
-import { Banner, Big, Body, Gauge, HazardBox, Heading, Label, Part, Row, Small, space, Strong, useAfterPaint, Why } from '@/ui';
 import { dryWords } from '@elm-mist/core/dryout';
 import { isHeldBack, RINSE_MEANS_NAMES, SCHOOL_NAMES, whyCaution, type CoilPlan } from '@elm-mist/core/method';
 import { concentrateOf } from '@elm-mist/core/truck';
 import { formatDuration, formatQuantity, formatRatio } from '@elm-mist/core/units';
 import { CAUTION_STEP_WORDS } from '@elm-mist/core/visit';
 import { View } from 'react-native';
+import type { OpenVisit } from '@/data';
+import { Banner, Big, Body, Gauge, HazardBox, Heading, Label, Part, Row, Small, space, Strong, useAfterPaint, Why } from '@/ui';
 import { OpeningPart } from './OpeningPart';
 import { SecondOpinion } from './SecondOpinion';
 import { WetPart } from './WetPart';

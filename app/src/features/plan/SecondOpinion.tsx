@@ -1,10 +1,10 @@
-import { useVisit } from '@/data';
-import { Body, Companion, Heading, Label, line, Part, Small, space, Strong, useTokens } from '@/ui';
 import type { CoilRecord } from '@elm-mist/contract';
 import { isHeldBack, secondOpinion, type Opinion } from '@elm-mist/core/method';
 import { formatDuration, formatQuantity, formatRatio } from '@elm-mist/core/units';
 import { useMemo } from 'react';
 import { ScrollView, View } from 'react-native';
+import { useVisit } from '@/data';
+import { Body, Companion, Heading, Label, line, Part, Small, space, Strong, useTokens } from '@/ui';
 
 const ROWS: readonly { label: string; read: (opinion: Opinion, units: 'us' | 'si') => string }[] = [
   {

@@ -1,5 +1,3 @@
-import { money, useVisit } from '@/data';
-import { Banner, Body, Companion, Heading, Part, Row, Small, space, Strong } from '@/ui';
 import { doubtText, isBeyondDoubt } from '@elm-mist/core/airside';
 import { candidateName, chargeWords, confirmWords, faultFindings, FAULTS, faultsIn, type Candidate } from '@elm-mist/core/diagnosis';
 import type { Judgment } from '@elm-mist/core/judgment';
@@ -8,6 +6,8 @@ import { isSaturationEstimated } from '@elm-mist/core/refrigerant';
 import { findingWords } from '@elm-mist/core/shop';
 import { meteringWords, SIGNS, WHOLE_WORDS, worthOf } from '@elm-mist/core/verdict';
 import { View } from 'react-native';
+import { money, useVisit } from '@/data';
+import { Banner, Body, Companion, Heading, Part, Row, Small, space, Strong } from '@/ui';
 import { useEnergyPrice } from '../shared/energyPrice';
 import { EvidenceWords } from './candidates';
 import { ComparedRow } from './ComparedRow';

@@ -1,11 +1,11 @@
-import { useVisit, wallClock } from '@/data';
-import { Act, Banner, Body, Companion, Gauge, Heading, Label, Meant, OneOf, Part, Row, Small, space, ThumbBar, Tick, Waiting } from '@/ui';
-import { useRunSheet } from '@/workers/useRunSheet';
 import { stepRow } from '@elm-mist/core/method';
-import { CREWS, handsTime, laneName, noOrderWords, NOW_TASK, type RunSheet, type Task } from '@elm-mist/core/runsheet';
+import { CREWS, handsTime, laneName, lateRinseWords, noOrderWords, NOW_TASK, type RunSheet, type Task } from '@elm-mist/core/runsheet';
 import { formatDuration } from '@elm-mist/core/units';
 import { runStart } from '@elm-mist/core/visit';
 import { View } from 'react-native';
+import { useVisit, wallClock } from '@/data';
+import { Act, Banner, Body, Companion, Gauge, Heading, Label, Meant, OneOf, Part, Row, Small, space, ThumbBar, Tick, Waiting } from '@/ui';
+import { useRunSheet } from '@/workers/useRunSheet';
 import { goTo, NotYet, VisitScreen } from '../visit/VisitScreen';
 import { Timeline } from './Timeline';
 import { useLiveSheet, useOwnLane, useVisitTasks, type LiveSheet } from './useVisitRun';
@@ -60,12 +60,7 @@ function Sheet({ tasks, crew }: { tasks: readonly Task[]; crew: number }) {
   if (!sheet) return <Waiting what="the run sheet" lines={6} />;
   return (
     <>
-      {late ? (
-        <Banner tone="stop">
-          What soaks cannot all be rinsed in time by {crew === 1 ? 'one' : 'so few'}: rinse the one nearest its limit first, or call a
-          helper.
-        </Banner>
-      ) : null}
+      {late ? <Banner tone="stop">{lateRinseWords(crew)}</Banner> : null}
       <Found sheet={sheet} tasks={tasks} crew={crew} live={live} />
     </>
   );
