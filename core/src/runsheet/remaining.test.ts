@@ -71,6 +71,27 @@ test('what has to come before a task that is done is done as well', () => {
     expect(done).not.toContain(id);
 });
 
+test('a mix made early, or a step ticked early, never takes an isolation off the sheet: nothing behind it is offered while foam soaks', () => {
+  const run = untilSoaking();
+  run.happen('mix.made', {
+    coilId: inn.coilId,
+    cleanerId: inn.cleanerId!,
+    targetWaterParts: inn.waterParts!,
+    concentrateL: 1,
+    waterL: 4,
+    applicatorId: 'hand',
+  });
+  run.happen('task.done', { taskId: `${inn.coilId}.panel` });
+  const left = remainingTasks(tasks, run.state(), 'split-cool', run.now());
+  expect(left.map((task) => task.id)).toContain('isolate.air-handler');
+  expect(left.find((task) => task.id === `${inn.coilId}.drain-pour`)!.after.map(({ id }) => id)).toContain('isolate.air-handler');
+  const placed = sheetOf(left, 1).placed;
+  for (let waitS = 30; waitS < 1200; waitS += 30) {
+    const offered = meanwhileOf(left, placed, 0, out.coilId, waitS)?.task;
+    expect(offered?.what && 'coilId' in offered.what ? offered.what.coilId : null).not.toBe(inn.coilId);
+  }
+});
+
 test('a section that soaks keeps its window from foam on, whenever it is looked at', () => {
   const run = untilSoaking();
   const section = out.sections[0]!;

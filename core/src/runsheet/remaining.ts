@@ -91,11 +91,19 @@ function isDone(task: Task, state: VisitState, configuration: Configuration, now
   }
 }
 
+/** Isolations still to do before a task, also behind steps that were ticked early or taken before a pause. */
+function isolationsBefore(task: Task, byId: ReadonlyMap<string, Task>, done: ReadonlySet<string>): string[] {
+  const behind = new Set(task.after.map(({ id }) => id));
+  for (const id of behind) if (done.has(id)) for (const before of byId.get(id)?.after ?? []) behind.add(before.id);
+  return [...behind].filter((id) => !done.has(id) && byId.get(id)?.what?.is === 'gate');
+}
+
 /** Foam that condensate is to rinse has worked its time, or is off. */
 const soakedOut = ({ phase, foam }: SectionProgress, nowMs: number): boolean =>
   OVER.includes(phase) || (foam !== null && nowMs - foam.appliedAtMs >= foam.dwell.minS * 1000);
 
-const OF_A_SECTION: readonly string[] = ['foam', 'rinse'];
+/** Done by their own entries alone: a mix made in the truck proves no power dead, and one section says nothing of another. */
+const BY_ENTRIES_ALONE: readonly string[] = ['gate', 'foam', 'rinse'];
 
 /** Ids of the tasks that are done: by what happened, or because something that had to follow them is. */
 export function doneTasks(tasks: readonly Task[], state: VisitState, configuration: Configuration, nowMs: number): Set<string> {
@@ -108,8 +116,7 @@ export function doneTasks(tasks: readonly Task[], state: VisitState, configurati
       if (!seen.has(before)) {
         seen.add(before);
         queue.push(before);
-        // A section that was taken before its turn says nothing of the one before it: each has facts of its own.
-        if (!OF_A_SECTION.includes(byId.get(before)?.what?.is ?? '')) done.add(before);
+        if (!BY_ENTRIES_ALONE.includes(byId.get(before)?.what?.is ?? '')) done.add(before);
       }
   return done;
 }
@@ -144,6 +151,7 @@ export function remainingTasks(tasks: readonly Task[], state: VisitState, config
   const done = doneTasks(tasks, state, configuration, nowMs);
   const left = tasks.filter((task) => !done.has(task.id));
   if (left.length === 0) return [];
+  const byId = new Map(tasks.map((task) => [task.id, task]));
   const { restUntilMs, steadyAtMs } = powerClocks(state.powerUp);
   const begun = (task: Task): number => {
     const { what } = task;
@@ -165,7 +173,10 @@ export function remainingTasks(tasks: readonly Task[], state: VisitState, config
   return [
     { id: NOW_TASK, name: 'Now', seconds: 0, handsOn: false, after: [] },
     ...left.map((task) => {
-      const after: After[] = [{ id: NOW_TASK, minS: 0, maxS: null }, ...task.after.filter(({ id }) => !done.has(id))];
+      const open = task.after.filter(({ id }) => !done.has(id));
+      const first = new Set([NOW_TASK, ...isolationsBefore(task, byId, done)]);
+      for (const { id } of open) first.delete(id);
+      const after: After[] = [...[...first].map((id) => ({ id, minS: 0, maxS: null })), ...open];
       const { what } = task;
       if (what?.is === 'rinse') {
         const run = coilRunOf(state, what.coilId);
