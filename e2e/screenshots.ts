@@ -132,7 +132,8 @@ test('pictures', async ({ site, server }) => {
   await site.getByRole('button', { name: 'Back to Wash' }).click();
   await tech.visitStep('wash');
   await site.setViewportSize({ width: 1280, height: 800 });
-  await site.waitForTimeout(200);
+  // Buttons wait a moment after a page comes up.
+  await site.waitForTimeout(1500);
   await shoot(site, 'wide-wash');
   await site.setViewportSize({ width: 390, height: 844 });
   await tech.washCoil();
