@@ -31,6 +31,8 @@ const MOST_BLOWN = 0.5;
 const CARD = { least: 0.02, most: 0.9, spread: 0.25, blown: 0.02 };
 /** A threshold may stand this share of the way between dark and bright to either side: what the doubt is reckoned over. */
 const SWING = 0.15;
+/** A share that moves with the threshold by more points than this is no measurement: the rim of the coil is too dark. Judgment, held against drawn pictures. */
+const MOST_DOUBT = 4;
 
 /** Lightness of a luminance (CIE 1976 L*, as a share of white; from memory): noise and edges are about as large in dark as in bright. */
 const lightness = (y: number) => (y > 0.008856 ? 1.16 * cbrt(y) - 0.16 : 9.033 * y);
@@ -180,8 +182,11 @@ function measured(own: Looked, other: Looked | null): LightMeasured {
     doubts,
   };
   // A card that cannot be read spoils nothing where it is not needed.
-  if (!split || doubts.some((doubt) => doubt !== 'card')) return { openPct: null, doubtPoints: 0, cells: [], ...told };
-  return { ...shares(own, split), ...told };
+  const nothing = { openPct: null, doubtPoints: 0, cells: [] };
+  if (!split || doubts.some((doubt) => doubt !== 'card')) return { ...nothing, ...told };
+  const found = shares(own, split);
+  if (!lent && found.doubtPoints > MOST_DOUBT) return { ...nothing, ...told, doubts: [...doubts, 'uneven'] };
+  return { ...found, ...told };
 }
 
 /** A picture with what was marked on it. */
