@@ -55,6 +55,12 @@ function put(value: unknown, [head, ...rest]: Path, leaf: unknown): unknown {
   return copy;
 }
 
+/** Processor time of these tests, ms: how long a call waits for a busy machine is no fault of it. */
+const computedMs = (): number => {
+  const { user, system } = process.cpuUsage();
+  return (user + system) / 1000;
+};
+
 const all = calls();
 
 test('functions enough are asked', () => expect(all.length).toBeGreaterThan(300));
@@ -64,13 +70,13 @@ function wrongWith(hostile: number | string): string[] {
   const wrong: string[] = [];
   for (const [name, args] of all)
     for (const path of leavesIn(args, typeof hostile as 'number' | 'string')) {
-      const began = performance.now();
+      const began = computedMs();
       try {
         face[name]!(...(put(args, path, hostile) as unknown[]));
       } catch (error) {
         if (!(error instanceof CoreError) || error.field === '') wrong.push(`${name} ${path.join('.')}: ${String(error)}`);
       }
-      if (performance.now() - began > 2000) wrong.push(`${name} ${path.join('.')}: slow`);
+      if (computedMs() - began > 2000) wrong.push(`${name} ${path.join('.')}: slow`);
     }
   return wrong;
 }
@@ -85,13 +91,13 @@ test.each(['9'.repeat(400), `1:${'9'.repeat(400)}`, '1 '.repeat(20_000), 'N'.rep
   'text of no meaning, %#: a CoreError or nothing, and at once',
   (text) => {
     for (const read of ['parseNumber', 'parseRatio', 'parsePosition', 'readFigure'].filter((name) => face[name])) {
-      const began = performance.now();
+      const began = computedMs();
       try {
         face[read]!(text);
       } catch (error) {
         expect(error).toBeInstanceOf(CoreError);
       }
-      expect(performance.now() - began).toBeLessThan(500);
+      expect(computedMs() - began).toBeLessThan(500);
     }
   },
 );
