@@ -1,14 +1,7 @@
-import { EVENT_KINDS, type EventKind, type VisitEvent } from '@elm-mist/core/run';
+import { EVENT_KINDS, KINDS, type EventKind, type VisitEvent } from '@elm-mist/core/run';
 import { lazy, mixed, object, type AnyObject, type Schema } from 'yup';
-import { CLOSING } from './eventData/closing';
-import { FINDINGS } from './eventData/findings';
-import { LOOKED } from './eventData/looked';
-import { POWER } from './eventData/power';
-import { WASHING } from './eventData/washing';
-import { isoInstant, oneOf, recordId, uuidField, words } from './fields';
+import { isoInstant, oneOf, recordId, uuidField, words } from '@elm-mist/core/fields';
 import { ContractError, parseInput } from './validate';
-
-const DATA_SCHEMAS: Record<EventKind, Schema<AnyObject | null | undefined>> = { ...LOOKED, ...FINDINGS, ...POWER, ...WASHING, ...CLOSING };
 
 /** One event as it crosses the wire; `data` is judged by its kind. */
 export const eventSchema = lazy((value: unknown) => {
@@ -25,7 +18,7 @@ const schemaOf = (kind: EventKind | null) =>
     at: isoInstant('The time'),
     by: words('Who', 60),
     kind: oneOf('Kind', EVENT_KINDS),
-    data: kind ? DATA_SCHEMAS[kind] : mixed<AnyObject>(),
+    data: kind ? KINDS[kind].holds() : mixed<AnyObject>(),
   }).required('The event is missing.');
 
 export const MOST_EVENTS_PER_REQUEST = 100;

@@ -13,8 +13,8 @@ import type {
   StrengthRecord,
   VisitDetail,
 } from '@elm-mist/contract';
-import { eventPower, may, ROLES, whoMay, type Role } from '@elm-mist/core/people';
-import { EVENT_KINDS } from '@elm-mist/core/run';
+import { may, ROLES, whoMay, type Role } from '@elm-mist/core/people';
+import { EVENT_KINDS, eventPower } from '@elm-mist/core/run';
 import { Secret, TOTP } from 'otpauth';
 import { apiRouter } from '../src/routes/api';
 import { ROUTE_POWERS } from '../src/routes/powers';

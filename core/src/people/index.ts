@@ -1,3 +1,3 @@
 export { noticeWords, type Notice } from './notices';
 export { ENOUGH_STRENGTH, STRENGTH_NAMES } from './strength';
-export { eventPower, may, ROLE_FACTS, ROLES, whoMay, type Power, type Role } from './powers';
+export { may, ROLE_FACTS, ROLES, whoMay, type Power, type Role } from './powers';

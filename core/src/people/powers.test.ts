@@ -1,5 +1,5 @@
-import { EVENT_KINDS } from '../run';
-import { eventPower, may, POWERS, ROLES, whoMay } from './powers';
+import { EVENT_KINDS, eventPower } from '../run';
+import { may, POWERS, ROLES, whoMay } from './powers';
 
 test('each role may all that the one below it may, the owner everything, and a reader changes nothing', () => {
   for (const [i, role] of ROLES.entries())

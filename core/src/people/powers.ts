@@ -1,5 +1,4 @@
 import { tableOf } from '../errors';
-import type { EventKind } from '../run';
 
 /** What somebody may do in the shop, from most to least. */
 export const ROLES = ['owner', 'lead', 'technician', 'reader'] as const;
@@ -59,14 +58,3 @@ export function whoMay(power: Power): string {
   const last = names.pop() ?? 'nobody';
   return `${POWER_WORDS[power]} is for the ${names.length > 0 ? `${names.join(', ')} or ${last}` : last}.`;
 }
-
-/** Entries that are more than work on a visit. */
-const MORE: Partial<Record<EventKind, Power>> = { 'past.noted': 'records' };
-
-/**
- * What an entry to a visit wants.
- * @param kind of the entry
- * @returns the power
- * @example eventPower('section.rinsed') // 'field'
- */
-export const eventPower = (kind: EventKind): Power => MORE[kind] ?? 'field';

@@ -1,14 +1,15 @@
 import { fullRun } from '../testing/fullRun';
 import { EVENT_KINDS, foldVisit, type EventKind } from '.';
-import { PAGE_OF, PAGES } from './pages';
+import { KINDS } from './kinds/kinds';
+import { PAGES } from './pages';
 import { entryWords } from './entryWords';
 
 const events = fullRun('v1');
 
 test('every kind of entry has a page that exists, or has a way of its own', () => {
-  for (const kind of EVENT_KINDS) expect([...PAGES, null]).toContain(PAGE_OF[kind]);
+  for (const kind of EVENT_KINDS) expect([...PAGES, null]).toContain(KINDS[kind].page);
   // What others rest on, or is put right by a word of its own, is never taken back in passing.
-  const apart = EVENT_KINDS.filter((kind) => PAGE_OF[kind] === null);
+  const apart = EVENT_KINDS.filter((kind) => KINDS[kind].page === null);
   expect(apart).toEqual(expect.arrayContaining<EventKind>(['visit.started', 'visit.closed', 'visit.reopened', 'event.undone']));
 });
 
@@ -40,7 +41,7 @@ test('what an undo on a page would take back is the newest entry made there, tol
     for (const pages of Object.values(state.undoable))
       for (const [page, entry] of Object.entries(pages)) {
         const event = events.find((row) => row.id === entry.eventId)!;
-        expect(PAGE_OF[event.kind]).toBe(page);
+        expect(KINDS[event.kind].page).toBe(page);
         expect(event.at).toBe(entry.at);
       }
   }

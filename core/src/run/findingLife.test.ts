@@ -3,7 +3,7 @@ import { scribe } from '../testing/fullRun';
 import { shelf } from '../testing/fixtures';
 import { FINDING_KINDS, FINDING_TABLE } from '../survey';
 import { checkEvent } from './checkEvent';
-import type { VisitFrame } from './checks/common';
+import type { VisitFrame } from './kinds/kind';
 import type { EventDataByKind, EventKind } from './events';
 import {
   FINDING_STANDING_NAMES,

@@ -9,7 +9,7 @@ import { coilRunOf } from './coilRun';
 import { LOCKOUT_TABLE } from './lockoutSteps';
 import { lockoutStepsFor } from './lockoutNeeds';
 import { nextAction, sectionClock } from './clocks';
-import { noPowerYet } from './checks/noPowerYet';
+import { noPowerYet } from './noPowerYet';
 import type { EventDataByKind, EventKind } from './events';
 import { standingOf } from './visitSteps';
 import { foamOn, inNewAir, misted, rinseBy } from './foam';

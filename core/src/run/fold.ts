@@ -1,18 +1,9 @@
 import { CoreError } from '../errors';
 import type { Configuration } from '../equipment';
-import { entryWords } from './entryWords';
 import type { VisitEvent } from './events';
 import { inOrder, isBefore, standingOfOrdered } from './inOrder';
-import { PAGE_OF } from './pages';
-import { CLOSING } from './reduce/closing';
-import { FINDINGS } from './reduce/findings';
-import { LOOKED } from './reduce/looked';
-import { POWER } from './reduce/power';
-import type { Reducers } from './reduce/reducer';
-import { WASHING } from './reduce/washing';
+import { kindOf } from './kinds/kinds';
 import { emptyState, type VisitState } from './visitState';
-
-const REDUCERS: Reducers = { ...LOOKED, ...FINDINGS, ...POWER, ...WASHING, ...CLOSING };
 
 /**
  * The state of a visit from all that happened in it. Order of the input, repeats and the time of reading do not matter;
@@ -38,11 +29,9 @@ function foldOrdered(visitId: string, configuration: Configuration, ordered: rea
 }
 
 function reduceInto(state: VisitState, event: VisitEvent, configuration: Configuration): void {
-  const page = PAGE_OF[event.kind];
+  const { page, words, reduce } = kindOf(event);
   // Its words are told by the state it was entered in: which section, which part.
-  if (page)
-    (state.undoable[event.by] ??= {})[page] = { eventId: event.id, kind: event.kind, words: entryWords(event, state), at: event.at };
-  const reduce = REDUCERS[event.kind] as (s: VisitState, e: VisitEvent, c: Configuration) => void;
+  if (page) (state.undoable[event.by] ??= {})[page] = { eventId: event.id, kind: event.kind, words: words(event, state), at: event.at };
   reduce(state, event, configuration);
 }
 

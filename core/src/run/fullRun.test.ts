@@ -7,8 +7,8 @@ import { foldVisit } from './fold';
 import { isLockedOut } from './lockout';
 import { lockoutStepsFor } from './lockoutNeeds';
 import type { VisitEvent } from './events';
-import { PAGE_OF } from './pages';
-import type { VisitFrame } from './checks/common';
+import { KINDS } from './kinds/kinds';
+import type { VisitFrame } from './kinds/kind';
 
 const events = fullRun('v1');
 const fold = (some: readonly VisitEvent[]) => foldVisit('v1', 'split-cool', some);
@@ -66,7 +66,7 @@ test('an undo of any event, and its own undo, leave the state as it was', () => 
 
 test('with two people on a visit, each has a newest entry of their own on each page', () => {
   const own = (some: readonly VisitEvent[], by: string) =>
-    some.filter((event) => event.by === by && PAGE_OF[event.kind] === 'wash').at(-1)?.id;
+    some.filter((event) => event.by === by && KINDS[event.kind].page === 'wash').at(-1)?.id;
   const until = events.slice(0, events.findIndex((event) => event.by === 'Ives') + 2);
   const state = fold(until);
   expect(state.undoable['Ives']?.wash?.eventId).toBe(own(until, 'Ives'));

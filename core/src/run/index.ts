@@ -13,10 +13,11 @@ export {
   type WireColor,
   type WireNoted,
 } from './takedown';
-export { EVENT_KINDS, type EventDataByKind, type EventKind, type Identity, type VisitEvent } from './events';
+export { EVENT_KINDS, eventPower, KINDS } from './kinds/kinds';
+export { MOST_CREW } from './crew';
+export { type EventDataByKind, type EventKind, type Identity, type VisitEvent } from './events';
 export {
   FINDING_STANDING_NAMES,
-  FINDING_STEPS,
   findingLives,
   findingSteps,
   isOpenFinding,
@@ -30,7 +31,7 @@ export {
   type FindingStep,
   type FindingStepMade,
 } from './findingLife';
-export { CLOSE_ITEMS, type CloseItem } from './closeItems';
+export { type CloseItem } from './closeItems';
 export { closingChecks, powerLeftOff, type CloseLine } from './closing';
 export { findingsHere } from './findingsHere';
 export {
@@ -43,17 +44,7 @@ export {
   type QuoteOption,
   type Strokes,
 } from './quote';
-export {
-  RECHECK_NAMES,
-  RECHECKS,
-  rechecksFor,
-  SAFE_STEP_NAMES,
-  SAFE_STEPS,
-  safeStepsFor,
-  type Pause,
-  type Recheck,
-  type SafeStep,
-} from './suspend';
+export { RECHECK_NAMES, rechecksFor, SAFE_STEP_NAMES, safeStepsFor, type Pause, type Recheck, type SafeStep } from './suspend';
 export { type Page } from './pages';
 export { entryWords } from './entryWords';
 export {
@@ -67,7 +58,7 @@ export {
   worstReading,
   type LockoutEntry,
 } from './lockout';
-export { LOCKOUT_STEPS, LOCKOUT_TABLE, lockoutHelp, LIVE_VOLTS, type LockoutStep } from './lockoutSteps';
+export { LOCKOUT_TABLE, lockoutHelp, LIVE_VOLTS, type LockoutStep } from './lockoutSteps';
 export { lockoutStepName, lockoutStepsFor, sourceOf } from './lockoutNeeds';
 export { lockoutOf, lockoutStepDue, lockoutToTake, provenDead } from './lockoutOf';
 export { mistBy, rinseBy } from './foam';
@@ -92,11 +83,11 @@ export {
   type VisitStanding,
 } from './visitSteps';
 export { checkEvent } from './checkEvent';
-export { noPowerYet } from './checks/noPowerYet';
+export { noPowerYet } from './noPowerYet';
 export { alarmsOf, dueAlarms, powerAlarmsOf, type Alarm, type AlarmKind } from './alarms';
 export { condensateClock, HOLD_OFF_S, nextPowerStep, POWER_STEPS, POWER_TABLE, powerClocks, STEADY_S, type PowerStep } from './powerUp';
 export { RINSE_SIGN_NAMES, RINSE_SIGNS, SPOT_NAMES, SPOTS, type RinseSign, type Spot } from './rinseSigns';
 export { DRAIN_HELP, drainRateLMin, FLOAT_FAILED, panClock } from './drain';
 export { type Stamped } from './stamped';
 export { savingSentences, type SavingTold } from './savingTold';
-export { ERASED, withoutWords, wordPaths } from './withoutWords';
+export { ERASED, withoutWords } from './withoutWords';

@@ -15,7 +15,7 @@ import { LOCKOUT_TABLE } from './lockoutSteps';
 import { lockoutStepsFor } from './lockoutNeeds';
 import { needsFoam, nextAction, sectionClock } from './clocks';
 import { nextPowerStep } from './powerUp';
-import { noPowerYet } from './checks/noPowerYet';
+import { noPowerYet } from './noPowerYet';
 import type { EventDataByKind, EventKind, VisitEvent } from './events';
 import type { VisitState } from './visitState';
 

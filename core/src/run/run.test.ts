@@ -14,7 +14,7 @@ import { foamOn } from './foam';
 import { freshRun } from './coilRun';
 import { freshSection } from './visitState';
 import { noLockout, stepLockout } from './lockout';
-import type { VisitFrame } from './checks/common';
+import type { VisitFrame } from './kinds/kind';
 
 const START = Date.parse('2026-06-11T14:30:00.000Z');
 const plan = planCoil(coil(), graded(3), mildDay, shelf, house());

@@ -6,7 +6,7 @@ import { lockoutStepsFor } from './lockoutNeeds';
 import { partWords, refitOrder, wiresOpen, type WireNoted } from './takedown';
 import type { EventDataByKind, EventKind, VisitEvent } from './events';
 import { type PartOff } from './takedown';
-import type { VisitFrame } from './checks/common';
+import type { VisitFrame } from './kinds/kind';
 
 const frame: VisitFrame = { configuration: 'split-cool', coils: [{ id: 'coil-1', role: 'condenser' }], shelf, events: [] };
 let count = 0;

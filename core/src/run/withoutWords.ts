@@ -1,38 +1,8 @@
-import type { EventKind, VisitEvent } from './events';
+import type { VisitEvent } from './events';
+import { KINDS } from './kinds/kinds';
 
 /** What stands where words were. */
 export const ERASED = '(erased)';
-
-/** Where entries hold words about people and their homes, by kind; `*` stands for each of a list. */
-const WORDS: Partial<Record<EventKind, readonly string[]>> = {
-  'story.noted': ['lastService', 'asFound.reduced'],
-  'identity.noted': ['serial'],
-  'coil.surveyed': ['survey.note'],
-  'coil.skipped': ['reason'],
-  'coil.checked': ['note'],
-  'gate.skipped': ['reason'],
-  'power.step': ['why'],
-  'part.off': ['which', 'note'],
-  'wire.noted': ['note'],
-  'photo.added': ['caption'],
-  'note.added': ['text'],
-  'finding.noted': ['note', 'action'],
-  'finding.step': ['words'],
-  'finding.closed': ['note'],
-  'quote.made': ['note', 'options.*.leaves'],
-  'quote.answered': ['name', 'words', 'strokes'],
-  'due.set': ['why'],
-  'upkeep.set': ['why'],
-  'saving.told': ['file', 'changes'],
-  'past.noted': ['note'],
-  'visit.closed': ['note', 'why', 'coils.*.why', 'upkeep.*.why'],
-  'close.checked': ['reason'],
-  'visit.signed': ['name', 'reason', 'strokes'],
-  'visit.suspended': ['reason', 'lies', 'told'],
-  'visit.resumed': ['note'],
-  'visit.cancelled': ['reason'],
-  'visit.reopened': ['reason'],
-};
 
 function blank(value: unknown, [step, ...rest]: readonly string[]): unknown {
   if (step === undefined) return Array.isArray(value) ? [] : typeof value === 'string' && value !== '' ? ERASED : value;
@@ -50,13 +20,5 @@ function blank(value: unknown, [step, ...rest]: readonly string[]): unknown {
 export const withoutWords = (event: VisitEvent): VisitEvent =>
   ({
     ...event,
-    data: (WORDS[event.kind] ?? []).reduce<unknown>((data, path) => blank(data, path.split('.')), event.data),
+    data: (KINDS[event.kind].aboutPeople ?? []).reduce<unknown>((data, path) => blank(data, path.split('.')), event.data),
   }) as VisitEvent;
-
-/**
- * Where a kind of entry holds such words.
- * @param kind of the entry
- * @returns paths into its data, `*` for each of a list
- * @example wordPaths('note.added') // ['text']
- */
-export const wordPaths = (kind: EventKind): readonly string[] => WORDS[kind] ?? [];

@@ -1,5 +1,6 @@
 import type { NoRun } from './scheduleRun';
-import { MOST_CREW, type Task } from './task';
+import { MOST_CREW } from '../run';
+import type { Task } from './task';
 
 /** How many people work on a visit, by name. */
 export const CREWS = [

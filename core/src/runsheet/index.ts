@@ -1,5 +1,5 @@
 export { CREWS, handsTime, laneName, lateRinseWords, noOrderWords, ownLane, withoutLimits } from './crew';
-export { MOST_CREW, type Placed, type Task } from './task';
+export { type Placed, type Task } from './task';
 export { scheduleRun, searchRun, type NoRun, type RunSheet } from './scheduleRun';
 export { visitTasks, type PromisedWork, type RunCoil } from './visitTasks';
 export { learnedTimes, measuredDurations, type Learned, type Taken } from './learned';

@@ -1,6 +1,7 @@
 import type { PowerSource } from '../equipment';
 import { CoreError, requireInRange } from '../errors';
 import type { StepId } from '../method';
+import { MOST_CREW } from '../run';
 
 /** How a task follows another: so long after its end, and no longer. */
 export interface After {
@@ -48,8 +49,6 @@ export interface Placed {
 }
 
 export const MOST_TASKS = 120;
-/** Most people that are planned for. */
-export const MOST_CREW = 3;
 const LONGEST_S = 24 * 3600;
 
 /**

@@ -4,7 +4,7 @@ import { changesSummary, visitSummary } from '@elm-mist/core/visit';
 import { systemFindings } from '@elm-mist/core/history';
 import { closingEntry, closingOf } from '@elm-mist/core/closing';
 import { CoreError } from '@elm-mist/core/errors';
-import { eventPower, may, whoMay } from '@elm-mist/core/people';
+import { may, whoMay } from '@elm-mist/core/people';
 import { currencyDigits, wrongSums } from '@elm-mist/core/price';
 import { QUANTITIES } from '@elm-mist/core/readings';
 import {
@@ -16,6 +16,7 @@ import {
   type FollowedVisit,
   type QuoteMade,
   type VisitEvent,
+  eventPower,
 } from '@elm-mist/core/run';
 import { holdsLicence } from '@elm-mist/core/shop';
 import type { Licence } from '@elm-mist/core/survey';

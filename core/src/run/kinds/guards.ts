@@ -1,35 +1,13 @@
 import { CoreError } from '../../errors';
-import { POWER_SOURCE_NAMES, type Configuration } from '../../equipment';
+import { POWER_SOURCE_NAMES } from '../../equipment';
 import type { CoilPlan } from '../../method';
 import type { Cleaner } from '../../mix';
-import type { Licence } from '../../survey';
 import { coilRunOf, foamedSections } from '../coilRun';
-import type { EventKind, VisitCoil, VisitEvent } from '../events';
-import type { FindingLife } from '../findingLife';
+import { LEAST_REASON } from '../lockout';
 import { sourceOf } from '../lockoutNeeds';
 import { provenDead } from '../lockoutOf';
 import type { VisitState } from '../visitState';
-
-/** What stands around a visit and does not change with its entries. */
-export interface VisitFrame {
-  configuration: Configuration;
-  coils: readonly VisitCoil[];
-  shelf: readonly Cleaner[];
-  /** Every entry there is so far, for what an undo may name. */
-  events: readonly VisitEvent[];
-  /** Findings of earlier visits to the system, asked for only where an entry names one; none where left out. */
-  earlier?: () => readonly FindingLife[];
-  /** Whether somebody of the crew holds a licence, by their name; nobody does where left out. */
-  holds?: (name: string, licence: Licence) => boolean;
-}
-
-/** What stands against an entry of each kind. */
-export type Checks = { [K in EventKind]?: (state: VisitState, event: VisitEvent<K>, frame: VisitFrame) => void };
-
-/** An entry that must not be added. @throws CoreError not-allowed, naming the field */
-export const refuse = (field: string, message: string): never => {
-  throw new CoreError('not-allowed', field, message);
-};
+import { refuse, type VisitFrame } from './kind';
 
 /** The plan of a coil. @throws CoreError not-allowed `data.coilId` where there is none */
 export const planFor = (state: VisitState, coilId: string): CoilPlan =>
@@ -52,9 +30,14 @@ export function lockedOutFor(state: VisitState, coilId: string, frame: VisitFram
   }
 }
 
-/** Foam on a coil, told by what has to be done about it; null where there is none. */
-export function foamOn(state: VisitState, coilId: string): string | null {
+/** Foam on a coil, by what has to be done about it; null where there is none. */
+export function foamWords(state: VisitState, coilId: string): string | null {
   const run = coilRunOf(state, coilId);
   const foamed = run ? foamedSections(run) : [];
   return foamed.length > 0 ? `Foam is on ${foamed.map((section) => `section ${section.number}`).join(', ')}` : null;
+}
+
+/** A reason long enough to be one. @throws CoreError not-allowed, naming the field */
+export function reasonGiven(reason: string, where: string, field = 'data.reason'): void {
+  if (reason.trim().length < LEAST_REASON) refuse(field, `Say why, in ${LEAST_REASON} characters at least${where}.`);
 }

@@ -1,7 +1,7 @@
-import { DRAIN_RUNS_L_MIN } from '../../method';
-import { coilRunOf, foamedSections } from '../coilRun';
-import { drainRateLMin } from '../drain';
-import type { VisitState } from '../visitState';
+import { DRAIN_RUNS_L_MIN } from '../method';
+import { coilRunOf, foamedSections } from './coilRun';
+import { drainRateLMin } from './drain';
+import type { VisitState } from './visitState';
 
 /**
  * Why power may not go back yet: foam that has to be rinsed off by hand, or that has not worked long enough for condensate to rinse it.

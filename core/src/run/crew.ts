@@ -1,0 +1,2 @@
+/** Most people at work on one visit. */
+export const MOST_CREW = 3;
