@@ -89,8 +89,6 @@ export type AccountInput = InferType<typeof accountInputSchema>;
 export const accountChangeSchema = object({ role: oneOf('The role', ROLES), active: flag().required('Say whether they may sign in.') });
 export type AccountChange = InferType<typeof accountChangeSchema>;
 
-export { nothingSchema } from '@elm-mist/core/fields';
-
 /** A customer is erased by their name, typed as it stands. */
 export const eraseSchema = object({ name: words('Their name', 80) });
 

@@ -4,7 +4,6 @@ import {
   accountInputSchema,
   demoSignInSchema,
   firstOwnerSchema,
-  nothingSchema,
   parseInput,
   passwordSchema,
   secondCodeSchema,
@@ -13,6 +12,7 @@ import {
   triedPasswordSchema,
   type PersonRecord,
 } from '@elm-mist/contract';
+import { nothingSchema } from '@elm-mist/core/fields';
 import { may } from '@elm-mist/core/people';
 import type { Context } from 'koa';
 import { giveCookie, signed, signedIn } from '../http/gate';

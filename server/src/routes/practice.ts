@@ -1,5 +1,6 @@
 import type Router from '@koa/router';
-import { nothingSchema, parseInput, practiceCoilSchema, practiceSchema, shareStepsSchema } from '@elm-mist/contract';
+import { parseInput, practiceCoilSchema, practiceSchema, shareStepsSchema } from '@elm-mist/contract';
+import { nothingSchema } from '@elm-mist/core/fields';
 import { signed } from '../http/gate';
 import * as p from '../services/practice';
 import { realPracticeOf, shareSteps } from '../services/realPractice';

@@ -1,6 +1,7 @@
 import type Router from '@koa/router';
 import { randomUUID } from 'node:crypto';
-import { nothingSchema, parseInput, practiceAheadSchema, practiceAskSchema, practiceVisitSchema } from '@elm-mist/contract';
+import { parseInput, practiceAheadSchema, practiceAskSchema, practiceVisitSchema } from '@elm-mist/contract';
+import { nothingSchema } from '@elm-mist/core/fields';
 import { signed } from '../http/gate';
 import type { Sandboxes } from '../sandbox/sandboxes';
 import { keepPracticeVisit, practiceVisits } from '../services/practice';

@@ -1,6 +1,7 @@
 import { createReadStream, rmSync, statSync } from 'node:fs';
 import type Router from '@koa/router';
-import { eraseSchema, nothingSchema, parseInput } from '@elm-mist/contract';
+import { eraseSchema, parseInput } from '@elm-mist/contract';
+import { nothingSchema } from '@elm-mist/core/fields';
 import type { Upkeep } from '../upkeep/upkeep';
 import { fewAtOnce, inLine } from '../http/fewAtOnce';
 import { signed } from '../http/gate';
