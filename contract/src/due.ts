@@ -4,7 +4,7 @@ import type { SeasonWeeks } from '@elm-mist/core/interval';
 import { PRICE_IDS } from '@elm-mist/core/price';
 import type { Neighborhood } from '@elm-mist/core/route';
 import { array, object, type ObjectSchema } from 'yup';
-import { figure, flag, isoDay, maybeDay, moneyField, oneOf, optionalWords } from '@elm-mist/core/fields';
+import { figure, flag, isoDay, maybeDay, money, oneOf, optionalWords } from './fields';
 
 /** One clock of a system with what it is called. */
 export interface DueClockRow extends DueClock {
@@ -107,7 +107,7 @@ const agreementSchema: ObjectSchema<Agreement> = object({
     .required('What is included is missing.')
     .max(PRICE_IDS.length, 'Each can be included once.')
     .test('once', 'Each can be included once.', (value) => new Set(value).size === (value?.length ?? 0)),
-  price: moneyField('The price').test('sign', 'The price is below zero.', (value) => !value?.startsWith('-')),
+  price: money('The price').test('sign', 'The price is below zero.', (value) => !value?.startsWith('-')),
   note: optionalWords('The note', 600),
 });
 export const agreementInputSchema = object({

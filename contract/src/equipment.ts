@@ -10,7 +10,7 @@ import {
 } from '@elm-mist/core/equipment';
 import { GUARDS } from '@elm-mist/core/method';
 import { array, mixed, object, type InferType } from 'yup';
-import { changedFrom, figure, flag, newId, num, oneOf, optionalWords, recordId, words } from '@elm-mist/core/fields';
+import { changedFrom, figure, flag, newId, num, oneOf, optionalWords, recordId, words } from './fields';
 import { coreTest } from './validate';
 
 export const faceSchema = object({

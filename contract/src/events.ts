@@ -1,7 +1,37 @@
-import { EVENT_KINDS, KINDS, type EventKind, type VisitEvent } from '@elm-mist/core/run';
+import { EVENT_KINDS, type EventKind, type VisitEvent } from '@elm-mist/core/run';
 import { lazy, mixed, object, type AnyObject, type Schema } from 'yup';
-import { isoInstant, oneOf, recordId, uuidField, words } from '@elm-mist/core/fields';
+import { AFTERWARDS } from './eventData/afterwards';
+import { ARRIVAL } from './eventData/arrival';
+import { CLOSING } from './eventData/closing';
+import { DRAIN } from './eventData/drain';
+import { FINDINGS } from './eventData/findings';
+import { LOCKOUT } from './eventData/lockout';
+import { LOOKED } from './eventData/looked';
+import { PAUSES } from './eventData/pauses';
+import { PLANS } from './eventData/plans';
+import { QUOTES } from './eventData/quotes';
+import { READINGS } from './eventData/readings';
+import { TAKEDOWN } from './eventData/takedown';
+import { WASHING } from './eventData/washing';
+import { isoInstant, oneOf, recordId, uuidField, words } from './fields';
 import { ContractError, parseInput } from './validate';
+
+/** What an entry of each kind holds. */
+const DATA_SCHEMAS: Record<EventKind, Schema<AnyObject | null | undefined>> = {
+  ...AFTERWARDS,
+  ...ARRIVAL,
+  ...CLOSING,
+  ...DRAIN,
+  ...FINDINGS,
+  ...LOCKOUT,
+  ...LOOKED,
+  ...PAUSES,
+  ...PLANS,
+  ...QUOTES,
+  ...READINGS,
+  ...TAKEDOWN,
+  ...WASHING,
+};
 
 /** One event as it crosses the wire; `data` is judged by its kind. */
 export const eventSchema = lazy((value: unknown) => {
@@ -18,7 +48,7 @@ const schemaOf = (kind: EventKind | null) =>
     at: isoInstant('The time'),
     by: words('Who', 60),
     kind: oneOf('Kind', EVENT_KINDS),
-    data: kind ? KINDS[kind].holds() : mixed<AnyObject>(),
+    data: kind ? DATA_SCHEMAS[kind] : mixed<AnyObject>(),
   }).required('The event is missing.');
 
 export const MOST_EVENTS_PER_REQUEST = 100;

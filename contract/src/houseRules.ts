@@ -17,7 +17,7 @@ import {
   type HouseRules,
 } from '@elm-mist/core/method';
 import { array, object, type ObjectSchema } from 'yup';
-import { changedFrom, figure, oneOf, recordId } from '@elm-mist/core/fields';
+import { changedFrom, figure, oneOf, recordId } from './fields';
 
 /** The rules as they are to be, and as they were when the change was begun: two phones may change one each. */
 export type HouseRulesInput = HouseRules & { was?: Partial<HouseRules> | undefined };

@@ -1,6 +1,6 @@
 import type { GradeSaved, MeterDays, NotCounted, YearDay } from '@elm-mist/core/savings';
 import { array, object, type InferType } from 'yup';
-import { figure, isoDay, oneOf, optionalWords, words } from '@elm-mist/core/fields';
+import { figure, isoDay, oneOf, optionalWords, words } from './fields';
 import type { WeatherSource } from './weatherRecords';
 
 /** Most rows of a meter that are kept: ten years of days. */

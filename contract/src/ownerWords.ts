@@ -1,6 +1,6 @@
 import { MESSAGE_KINDS, messageTrouble, type MessageKind, type OwnerWords } from '@elm-mist/core/messages';
 import { object, type ObjectSchema } from 'yup';
-import { changedFrom, words } from '@elm-mist/core/fields';
+import { changedFrom, words } from './fields';
 
 const message = (kind: MessageKind) =>
   words('The message', 600).test('known', '', (text, context) => {

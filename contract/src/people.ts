@@ -1,7 +1,7 @@
 import { ROLES, type Notice, type Role } from '@elm-mist/core/people';
 import type { Licence } from '@elm-mist/core/survey';
 import { object, type InferType } from 'yup';
-import { flag, oneOf, optionalWords, recordId, text, words } from '@elm-mist/core/fields';
+import { flag, oneOf, optionalWords, recordId, text, words } from './fields';
 import { PASSWORD_LETTERS } from './password';
 
 const { least, most } = PASSWORD_LETTERS;
@@ -88,6 +88,8 @@ export type AccountInput = InferType<typeof accountInputSchema>;
 
 export const accountChangeSchema = object({ role: oneOf('The role', ROLES), active: flag().required('Say whether they may sign in.') });
 export type AccountChange = InferType<typeof accountChangeSchema>;
+
+export { nothingSchema } from './fields';
 
 /** A customer is erased by their name, typed as it stands. */
 export const eraseSchema = object({ name: words('Their name', 80) });

@@ -13,7 +13,7 @@ import {
   type VisitDebrief,
 } from '@elm-mist/core/trainer';
 import { array, object, type InferType } from 'yup';
-import { figure, flag, oneOf, optionalWords, recordId, words } from '@elm-mist/core/fields';
+import { figure, flag, oneOf, optionalWords, recordId, words } from './fields';
 import { coreTest } from './validate';
 
 /** So many answers are sent in one go at most. */

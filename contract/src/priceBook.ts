@@ -1,6 +1,6 @@
 import { PRICE_IDS, PRICE_WAYS, type PriceBook } from '@elm-mist/core/price';
 import { array, object, type InferType } from 'yup';
-import { changedFrom, figure, moneyField, oneOf, percent, words } from '@elm-mist/core/fields';
+import { changedFrom, figure, money, oneOf, percent, words } from './fields';
 
 const once = (name: string) => (rows: unknown) => {
   const all = (Array.isArray(rows) ? rows : []).map((row: Record<string, unknown> | null) => String(row?.[name]).trim().toLowerCase());
@@ -14,14 +14,14 @@ export const priceBookSchema = object({
     object({
       id: oneOf('The price', PRICE_IDS),
       way: oneOf('How it is priced', PRICE_WAYS),
-      amount: moneyField('The price'),
+      amount: money('The price'),
       taxPct: percent('The tax'),
     }),
   )
     .required('The prices are missing.')
     .max(PRICE_IDS.length)
     .test('once', 'Each kind of work has one price.', once('id')),
-  parts: array(object({ name: words('A part', 80), amount: moneyField('The price of a part'), taxPct: percent('The tax') }))
+  parts: array(object({ name: words('A part', 80), amount: money('The price of a part'), taxPct: percent('The tax') }))
     .required('The parts are missing.')
     .max(500, '500 parts at most.')
     .test('once', 'Two parts have the same name.', once('name')),

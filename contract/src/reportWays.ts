@@ -1,6 +1,6 @@
 import { PAPERS, REPORT_SECTIONS, type ReportWays } from '@elm-mist/core/report';
 import { array, object } from 'yup';
-import { changedFrom, figure, oneOf, optionalWords } from '@elm-mist/core/fields';
+import { changedFrom, figure, oneOf, optionalWords } from './fields';
 
 /** How a shop hands its reports over. */
 export const reportWaysSchema = object({

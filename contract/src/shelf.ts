@@ -3,7 +3,7 @@ import { CoreError } from '@elm-mist/core/errors';
 import { CLEANER_LIMITS, NAME_LENGTH, type CleanerEntry } from '@elm-mist/core/formats';
 import { APPLICATOR_KINDS, CHEMISTRIES, CLEANER_FORMS, COUNTS_AGAINST, LABEL_LINES, parseRatio } from '@elm-mist/core/mix';
 import { array, boolean, mixed, object, ValidationError, type InferType } from 'yup';
-import { figure, flag, isoDay, newId, num, oneOf, optionalWords, recordId, words } from '@elm-mist/core/fields';
+import { figure, flag, isoDay, newId, num, oneOf, optionalWords, recordId, words } from './fields';
 
 const maybeFigure = (label: string, [min, max]: readonly [number, number], unit = '') =>
   num()

@@ -4,7 +4,7 @@ import { MOST_CREW_LISTED, type CrewMember } from '@elm-mist/core/shop';
 import { LICENCES } from '@elm-mist/core/survey';
 import { array, object, type InferType } from 'yup';
 import { positionFields } from './equipment';
-import { changedFrom, figure, flag, oneOf, optionalWords, recordId, text, words } from '@elm-mist/core/fields';
+import { changedFrom, figure, flag, oneOf, optionalWords, recordId, text, words } from './fields';
 
 /** Money that this platform's Intl knows by its ISO 4217 code. */
 export function isCurrency(code: string): boolean {

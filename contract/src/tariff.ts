@@ -1,7 +1,7 @@
 import { CoreError } from '@elm-mist/core/errors';
 import { checkTariff, PRICED_DAYS, type Tariff } from '@elm-mist/core/tariff';
 import { array, lazy, object, type Schema } from 'yup';
-import { figure, oneOf, words } from '@elm-mist/core/fields';
+import { figure, oneOf, words } from './fields';
 
 const price = () => figure('The price', 0, 100);
 /** Most tiers, and most periods with a price of their own. */

@@ -1,6 +1,6 @@
 import { MOST_CREWS, MOST_STOPS } from '@elm-mist/core/route';
 import { array, object, type InferType } from 'yup';
-import { figure, isoDay, newId, optionalWords, recordId } from '@elm-mist/core/fields';
+import { figure, isoDay, newId, optionalWords, recordId } from './fields';
 
 const slot = {
   day: isoDay('The day'),

@@ -18,6 +18,7 @@ export { MOST_CREW } from './crew';
 export { type EventDataByKind, type EventKind, type Identity, type VisitEvent } from './events';
 export {
   FINDING_STANDING_NAMES,
+  FINDING_STEPS,
   findingLives,
   findingSteps,
   isOpenFinding,
@@ -31,7 +32,7 @@ export {
   type FindingStep,
   type FindingStepMade,
 } from './findingLife';
-export { type CloseItem } from './closeItems';
+export { CLOSE_ITEMS, type CloseItem } from './closeItems';
 export { closingChecks, powerLeftOff, type CloseLine } from './closing';
 export { findingsHere } from './findingsHere';
 export {
@@ -44,7 +45,17 @@ export {
   type QuoteOption,
   type Strokes,
 } from './quote';
-export { RECHECK_NAMES, rechecksFor, SAFE_STEP_NAMES, safeStepsFor, type Pause, type Recheck, type SafeStep } from './suspend';
+export {
+  RECHECK_NAMES,
+  RECHECKS,
+  rechecksFor,
+  SAFE_STEP_NAMES,
+  SAFE_STEPS,
+  safeStepsFor,
+  type Pause,
+  type Recheck,
+  type SafeStep,
+} from './suspend';
 export { type Page } from './pages';
 export { entryWords } from './entryWords';
 export {
@@ -58,7 +69,7 @@ export {
   worstReading,
   type LockoutEntry,
 } from './lockout';
-export { LOCKOUT_TABLE, lockoutHelp, LIVE_VOLTS, type LockoutStep } from './lockoutSteps';
+export { LOCKOUT_STEPS, LOCKOUT_TABLE, lockoutHelp, LIVE_VOLTS, type LockoutStep } from './lockoutSteps';
 export { lockoutStepName, lockoutStepsFor, sourceOf } from './lockoutNeeds';
 export { lockoutOf, lockoutStepDue, lockoutToTake, provenDead } from './lockoutOf';
 export { mistBy, rinseBy } from './foam';

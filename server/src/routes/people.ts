@@ -4,6 +4,7 @@ import {
   accountInputSchema,
   demoSignInSchema,
   firstOwnerSchema,
+  nothingSchema,
   parseInput,
   passwordSchema,
   secondCodeSchema,
@@ -12,7 +13,6 @@ import {
   triedPasswordSchema,
   type PersonRecord,
 } from '@elm-mist/contract';
-import { nothingSchema } from '@elm-mist/core/fields';
 import { may } from '@elm-mist/core/people';
 import type { Context } from 'koa';
 import { giveCookie, signed, signedIn } from '../http/gate';

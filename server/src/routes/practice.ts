@@ -1,6 +1,5 @@
 import type Router from '@koa/router';
-import { parseInput, practiceCoilSchema, practiceSchema, shareStepsSchema } from '@elm-mist/contract';
-import { nothingSchema } from '@elm-mist/core/fields';
+import { nothingSchema, parseInput, practiceCoilSchema, practiceSchema, shareStepsSchema } from '@elm-mist/contract';
 import { signed } from '../http/gate';
 import * as p from '../services/practice';
 import { realPracticeOf, shareSteps } from '../services/realPractice';

@@ -1,7 +1,6 @@
 import type Router from '@koa/router';
 import { randomUUID } from 'node:crypto';
-import { parseInput, practiceAheadSchema, practiceAskSchema, practiceVisitSchema } from '@elm-mist/contract';
-import { nothingSchema } from '@elm-mist/core/fields';
+import { nothingSchema, parseInput, practiceAheadSchema, practiceAskSchema, practiceVisitSchema } from '@elm-mist/contract';
 import { signed } from '../http/gate';
 import type { Sandboxes } from '../sandbox/sandboxes';
 import { keepPracticeVisit, practiceVisits } from '../services/practice';

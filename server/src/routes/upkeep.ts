@@ -1,7 +1,6 @@
 import { createReadStream, rmSync, statSync } from 'node:fs';
 import type Router from '@koa/router';
-import { eraseSchema, parseInput } from '@elm-mist/contract';
-import { nothingSchema } from '@elm-mist/core/fields';
+import { eraseSchema, nothingSchema, parseInput } from '@elm-mist/contract';
 import type { Upkeep } from '../upkeep/upkeep';
 import { fewAtOnce, inLine } from '../http/fewAtOnce';
 import { signed } from '../http/gate';

@@ -1,8 +1,5 @@
-import { array, object } from 'yup';
-import { figure, flag, maybeDay, moneyField, oneOf, optionalWords, words } from '../../fields';
-import { UPKEEP_IDS, UPKEEP_NAMES } from '../../interval/upkeep';
+import { UPKEEP_NAMES } from '../../interval/upkeep';
 import { reasonGiven } from './guards';
-import { coilOnly, grade } from './holds/common';
 import { refuse, stamp, type Kinds } from './kind';
 
 /** A due day is no further off, days. Common practice, no source. */
@@ -18,13 +15,11 @@ function checkDueDay(at: string, { date, why }: { date: string | null; why: stri
   reasonGiven(why, '', 'data.why');
 }
 
-const dueDay = () => ({ date: maybeDay('The day').nullable().defined(), why: optionalWords('The reason', 300) });
 const dueWords = ({ date }: { date: string | null }) => (date === null ? 'a due day as reckoned' : 'a due day set by hand');
 
 /** When it is due again, what it saved, and what was before. */
 export const AFTERWARDS = {
   'due.set': {
-    holds: () => object({ ...coilOnly(), ...dueDay() }),
     words: ({ data }) => dueWords(data),
     page: 'close',
     aboutPeople: ['why'],
@@ -36,7 +31,6 @@ export const AFTERWARDS = {
     },
   },
   'upkeep.set': {
-    holds: () => object({ upkeep: oneOf('What is due', UPKEEP_IDS), ...dueDay() }),
     words: ({ data }) => `${UPKEEP_NAMES[data.upkeep].toLowerCase()}: ${dueWords(data)}`,
     page: 'close',
     aboutPeople: ['why'],
@@ -48,19 +42,6 @@ export const AFTERWARDS = {
     },
   },
   'saving.told': {
-    holds: () =>
-      object({
-        verdict: oneOf('What is shown', ['saved', 'more', 'not-shown'] as const),
-        kWh: figure('The saving', -1e6, 1e6, 'kWh'),
-        low: figure('The least', -1e6, 1e6, 'kWh'),
-        high: figure('The most', -1e6, 1e6, 'kWh'),
-        money: moneyField('The amount').nullable().defined('The amount is missing.'),
-        file: words('The file’s name', 120),
-        simulated: flag().required('Whether the air was made up is missing.'),
-        typicalAir: flag().optional(),
-        typicalYear: flag().optional(),
-        changes: optionalWords('What else changed', 600),
-      }),
     words: () => 'what it saved, for the report',
     page: 'close',
     aboutPeople: ['file', 'changes'],
@@ -78,21 +59,6 @@ export const AFTERWARDS = {
     },
   },
   'past.noted': {
-    holds: () =>
-      object({
-        coils: array(
-          object({
-            ...coilOnly(),
-            before: grade(),
-            after: grade(),
-            cleanerName: optionalWords('The product', 80),
-            inside: flag().required('Opened from inside is missing.'),
-          }),
-        )
-          .required()
-          .max(10, '10 coils at most.'),
-        note: optionalWords('The note', 2000),
-      }),
     words: () => 'an older record',
     page: null,
     aboutPeople: ['note'],

@@ -1,16 +1,9 @@
-import { array, object } from 'yup';
-import { REFRIGERANTS } from '../../equipment';
-import { figure, flag, num, oneOf, optionalWords, words } from '../../fields';
-import { CHEMISTRY_SCHOOLS, DRIP_SCHOOLS, DWELL_SCHOOLS, FORCE_SCHOOLS, LID_SCHOOLS, NO_RINSE_SCHOOLS, RINSE_SCHOOLS } from '../../method';
-import { ARRIVAL_HAZARDS, completeStory, EFFICIENCY_ERAS, METERING_DEVICES, STORY_FACTS, SUN_EXPOSURES, SYMPTOMS } from '../../survey';
-import { asFoundSchema } from './holds/asFound';
-import { celsius, known, yes } from './holds/common';
+import { completeStory } from '../../survey';
 import { stamp, type Kinds } from './kind';
 
 /** What is heard and read on the way in: the story, the air, the plate, the rules that are followed. */
 export const ARRIVAL = {
   'visit.started': {
-    holds: () => object({}).required('The data is missing.'),
     words: () => 'the start of the visit',
     page: null,
     reduce: (state, event) => {
@@ -18,19 +11,6 @@ export const ARRIVAL = {
     },
   },
   'identity.noted': {
-    holds: () =>
-      object({
-        model: optionalWords('The model number', 40),
-        refrigerant: oneOf('Refrigerant', REFRIGERANTS),
-        madeYear: num().integer().min(1970).max(2100).nullable().defined(),
-        sensitiveOccupants: flag().required(),
-        serial: optionalWords('The serial number', 40),
-        metering: known('Metering device', METERING_DEVICES).default('unknown'),
-        era: known('Efficiency era', EFFICIENCY_ERAS).default('unknown'),
-        ratedA: figure('Rated amps', 0.5, 100, 'A').nullable().optional(),
-        plateChargeKg: figure('Plate charge', 0.2, 20, 'kg').nullable().optional(),
-        plateSubcoolingK: figure('Plate subcooling', 1, 15, 'K').nullable().optional(),
-      }),
     words: () => 'the unit',
     page: 'look',
     aboutPeople: ['serial'],
@@ -39,13 +19,6 @@ export const ARRIVAL = {
     },
   },
   'site.noted': {
-    holds: () =>
-      object({
-        dryBulbC: celsius('Air temperature'),
-        rhPct: figure('Humidity', 0, 100, '%'),
-        windMs: figure('Wind', 0, 20, 'm/s'),
-        sun: oneOf('Sun', SUN_EXPOSURES),
-      }),
     words: () => 'the air',
     page: 'look',
     reduce: (state, event) => {
@@ -53,15 +26,6 @@ export const ARRIVAL = {
     },
   },
   'story.noted': {
-    holds: () =>
-      object({
-        symptoms: array(oneOf('Symptom', SYMPTOMS)).required('Symptoms are missing.').max(SYMPTOMS.length),
-        facts: array(oneOf('Story', STORY_FACTS)).required('The story is missing.').max(STORY_FACTS.length),
-        hazards: array(oneOf('Hazard', ARRIVAL_HAZARDS)).required('Hazards are missing.').max(ARRIVAL_HAZARDS.length),
-        lastService: optionalWords('The last service', 200),
-        helper: yes(),
-        asFound: asFoundSchema().optional().default(undefined),
-      }),
     words: () => 'what they say',
     page: 'look',
     aboutPeople: ['lastService', 'asFound.reduced'],
@@ -70,19 +34,6 @@ export const ARRIVAL = {
     },
   },
   'rules.chosen': {
-    holds: () =>
-      object({
-        name: words('The school', 60),
-        rules: object({
-          chemistry: known('Chemistry school', CHEMISTRY_SCHOOLS).optional(),
-          rinse: known('Rinse school', RINSE_SCHOOLS).optional(),
-          dwell: known('Dwell school', DWELL_SCHOOLS).optional(),
-          noRinse: known('No-rinse school', NO_RINSE_SCHOOLS).optional(),
-          force: known('How hard to rinse', FORCE_SCHOOLS).optional(),
-          lid: known('Lid school', LID_SCHOOLS).optional(),
-          drip: known('Drip school', DRIP_SCHOOLS).optional(),
-        }).required('The schools are missing.'),
-      }),
     words: ({ data }) => `the school ${data.name}`,
     page: 'plan',
     reduce: (state, event) => {

@@ -1,22 +1,13 @@
-import { array, object } from 'yup';
 import { CoreError } from '../../errors';
-import { figure, flag, isoDay, keyWords, oneOf, optionalWords, recordId, uuidField, words } from '../../fields';
-import { UPKEEP_IDS } from '../../interval/upkeep';
-import { CLOSE_ITEMS } from '../closeItems';
 import { checkCloseCheck, checkClosing, checkSignOff } from '../closing';
 import { coilRunOf, foamedSections } from '../coilRun';
 import { LEAST_REASON } from '../lockout';
 import { foamWords, knownCleaner, reasonGiven } from './guards';
-import { coilOnly } from './holds/common';
-import { strokes } from './holds/signature';
 import { refuse, stamp, type Kinds } from './kind';
-
-const reason = () => object({ reason: words('The reason', 300).min(LEAST_REASON, `Say why, in ${LEAST_REASON} characters at least.`) });
 
 /** The end of a visit. */
 export const CLOSING = {
   'note.added': {
-    holds: () => object({ text: words('The note', 2000) }),
     words: () => 'a note',
     page: 'close',
     aboutPeople: ['text'],
@@ -26,7 +17,6 @@ export const CLOSING = {
     },
   },
   'stock.used': {
-    holds: () => object({ cleanerId: recordId('The cleaner'), litres: figure('Used', 0, 500, 'L') }),
     words: () => 'an amount used',
     page: 'close',
     still: { closed: 'undone' },
@@ -38,12 +28,6 @@ export const CLOSING = {
     },
   },
   'close.checked': {
-    holds: () =>
-      object({
-        item: oneOf('What is checked', CLOSE_ITEMS),
-        ok: flag().required('Say whether it is so.'),
-        reason: optionalWords('The reason', 300),
-      }),
     words: ({ data }) => (data.ok ? 'a tick at closing' : 'a reason at closing'),
     page: 'close',
     aboutPeople: ['reason'],
@@ -53,13 +37,6 @@ export const CLOSING = {
     },
   },
   'visit.signed': {
-    holds: () =>
-      object({
-        who: oneOf('Who signs', ['customer', 'nobody'] as const),
-        name: optionalWords('The name', 80),
-        strokes: strokes(),
-        photoId: uuidField('The photo').nullable().defined('Name the photo, or none.'),
-      }),
     words: ({ data }) => (data.who === 'customer' ? 'a signature' : 'nobody in'),
     page: 'close',
     aboutPeople: ['name', 'reason', 'strokes'],
@@ -69,25 +46,6 @@ export const CLOSING = {
     },
   },
   'visit.closed': {
-    holds: () =>
-      object({
-        nextDue: isoDay('Next due'),
-        why: optionalWords('The reason', 300),
-        note: optionalWords('The note', 2000),
-        coils: array(object({ ...coilOnly(), nextDue: isoDay('Next due'), why: optionalWords('The reason', 300) }))
-          .max(10, '10 coils at most.')
-          .optional(),
-        upkeep: array(
-          object({
-            id: oneOf('What is due', UPKEEP_IDS),
-            nextDue: isoDay('Next due'),
-            why: optionalWords('The reason', 600),
-            ruleId: keyWords('The rule', 60),
-          }),
-        )
-          .max(UPKEEP_IDS.length, `${UPKEEP_IDS.length} at most.`)
-          .optional(),
-      }),
     words: () => 'the closing',
     page: null,
     aboutPeople: ['note', 'why', 'coils.*.why', 'upkeep.*.why'],
@@ -109,7 +67,6 @@ export const CLOSING = {
     },
   },
   'visit.cancelled': {
-    holds: reason,
     words: () => 'the cancelling',
     page: null,
     aboutPeople: ['reason'],
@@ -125,7 +82,6 @@ export const CLOSING = {
     },
   },
   'visit.reopened': {
-    holds: reason,
     words: () => 'the opening again',
     page: null,
     aboutPeople: ['reason'],
@@ -142,7 +98,6 @@ export const CLOSING = {
     },
   },
   'event.undone': {
-    holds: () => object({ eventId: uuidField('The event') }),
     words: () => 'an undo',
     page: null,
     still: { closed: 'added', paused: 'added' },

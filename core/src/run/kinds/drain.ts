@@ -1,9 +1,6 @@
-import { object } from 'yup';
-import { figure, flag } from '../../fields';
 import { coilRunOf, foamedSections } from '../coilRun';
 import type { VisitEvent } from '../events';
 import type { VisitState } from '../visitState';
-import { coilOnly } from './holds/common';
 import { refuse, stamp, type Kinds, type VisitFrame } from './kind';
 import { changeSection } from './sections';
 
@@ -20,7 +17,6 @@ function indoorOnly(
 /** What runs off an indoor coil: pan, drain, float. */
 export const DRAIN = {
   'condensate.looked': {
-    holds: () => object({ ...coilOnly(), well: flag().required('Say whether pan and drain are well.') }),
     words: () => 'the look at pan and drain',
     page: 'wash',
     check: (state, event, frame) => {
@@ -43,7 +39,6 @@ export const DRAIN = {
     },
   },
   'pan.poured': {
-    holds: () => object({ ...coilOnly(), litres: figure('Poured', 0.01, 60, 'L') }),
     words: () => 'a pour over the pan',
     page: 'wash',
     check: indoorOnly,
@@ -52,7 +47,6 @@ export const DRAIN = {
     },
   },
   'drain.tested': {
-    holds: () => object({ ...coilOnly(), litres: figure('The volume', 0.01, 60, 'L'), seconds: figure('The time', 1, 3600, 's') }),
     words: () => 'a drain test',
     page: 'wash',
     check: indoorOnly,
@@ -62,7 +56,6 @@ export const DRAIN = {
     },
   },
   'float.tested': {
-    holds: () => object({ ...coilOnly(), stops: flag().required('Say whether the unit stops.') }),
     words: () => 'a float test',
     page: 'wash',
     check: indoorOnly,

@@ -1,8 +1,5 @@
-import { array, object } from 'yup';
 import { CoreError } from '../../errors';
-import { figure, keyWords, maybeDay, oneOf, optionalWords, recordId, text, uuidField, words } from '../../fields';
-import { FINDING_KINDS, URGENCIES } from '../../survey';
-import { checkFindingStep, FINDING_STANDING_NAMES, FINDING_STEPS, isOpenFinding, type FindingLife } from '../findingLife';
+import { checkFindingStep, FINDING_STANDING_NAMES, isOpenFinding, type FindingLife } from '../findingLife';
 import { findingsHere } from '../findingsHere';
 import type { VisitState } from '../visitState';
 import { refuse, stamp, type Kinds, type VisitFrame } from './kind';
@@ -13,21 +10,6 @@ const lifeOf = (state: VisitState, findingId: string, frame: VisitFrame): Findin
 /** What was found, and what becomes of it. */
 export const FINDINGS = {
   'finding.noted': {
-    holds: () =>
-      object({
-        what: oneOf('Finding', FINDING_KINDS),
-        coilId: recordId('The coil').nullable().notRequired().default(null),
-        note: optionalWords('The note', 2000),
-        action: words('The action', 200),
-        faceId: keyWords('The face', 40).nullable().optional(),
-        row: figure('The row', 0, 5).integer('The row is a whole number.').nullable().optional(),
-        urgency: oneOf('Urgency', URGENCIES).optional(),
-        minutes: figure('Minutes', 0, 600, 'min').optional(),
-        parts: array(object({ name: words('A part', 80), quantity: figure('How many', 1, 99).integer('Parts are counted whole.') }))
-          .max(12, '12 parts at most.')
-          .optional(),
-        before: text().max(80, 'The reading may have 80 characters at most.').optional(),
-      }),
     words: () => 'a finding',
     page: 'look',
     aboutPeople: ['note', 'action'],
@@ -41,14 +23,6 @@ export const FINDINGS = {
     },
   },
   'finding.step': {
-    holds: () =>
-      object({
-        findingId: uuidField('The finding'),
-        step: oneOf('The step', FINDING_STEPS),
-        words: optionalWords('What was said', 300),
-        after: text().max(80, 'The reading may have 80 characters at most.').optional(),
-        day: maybeDay('The day').optional(),
-      }),
     words: ({ data }) => `a finding ${FINDING_STANDING_NAMES[data.step].toLowerCase()}`,
     page: 'findings',
     aboutPeople: ['words'],
@@ -65,7 +39,6 @@ export const FINDINGS = {
     },
   },
   'finding.closed': {
-    holds: () => object({ findingId: uuidField('The finding'), note: optionalWords('The note', 300) }),
     words: () => 'a finding set aside',
     page: 'findings',
     aboutPeople: ['note'],

@@ -1,5 +1,5 @@
-import { CoreError } from '../../errors';
 import { POWER_SOURCE_NAMES } from '../../equipment';
+import { CoreError } from '../../errors';
 import type { CoilPlan } from '../../method';
 import type { Cleaner } from '../../mix';
 import { coilRunOf, foamedSections } from '../coilRun';

@@ -1,6 +1,5 @@
-import type { AnyObject, Schema } from 'yup';
-import { CoreError } from '../../errors';
 import type { Configuration } from '../../equipment';
+import { CoreError } from '../../errors';
 import type { Section } from '../../method';
 import type { Cleaner } from '../../mix';
 import type { Power } from '../../people/powers';
@@ -33,8 +32,6 @@ export interface TellingState {
 
 /** All there is to know of one kind of entry. */
 export interface Kind<K extends EventKind> {
-  /** What its data hold. */
-  holds: () => Schema<AnyObject | null | undefined>;
   /** What it is, in words that finish "take back: …" and "the server did not take …"; `state` as it was before the entry. */
   words: (event: VisitEvent<K>, state: TellingState) => string;
   /** The page it belongs to: an undo there takes it back. Null where a later entry corrects it, or it is asked about apart. */

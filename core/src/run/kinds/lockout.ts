@@ -1,10 +1,8 @@
-import { array, object } from 'yup';
 import { CONFIGURATION_TABLE, POWER_SOURCE_NAMES, POWER_SOURCES, type Configuration, type PowerSource } from '../../equipment';
-import { figure, flag, oneOf, optionalWords, words } from '../../fields';
 import type { VisitEvent } from '../events';
-import { LEAST_REASON, mayStayShut, MOST_CIRCUITS, noLockout, readsEachCircuit, stepLockout, type LockoutEntry } from '../lockout';
+import { mayStayShut, MOST_CIRCUITS, noLockout, readsEachCircuit, stepLockout, type LockoutEntry } from '../lockout';
 import { lockoutOf, lockoutStepDue } from '../lockoutOf';
-import { BUS_WAIT_S, LOCKOUT_STEPS, LOCKOUT_TABLE, type LockoutStep } from '../lockoutSteps';
+import { BUS_WAIT_S, LOCKOUT_TABLE, type LockoutStep } from '../lockoutSteps';
 import { noPowerYet } from '../noPowerYet';
 import { compressorStopped, POWER_STEPS, POWER_TABLE, powerTaken, stepPower } from '../powerUp';
 import type { VisitState } from '../visitState';
@@ -37,20 +35,9 @@ function shutFed(state: VisitState, configuration: Configuration, source: PowerS
   for (const fed of POWER_SOURCES) if (lockoutOf(state, configuration, fed).feeder === source) delete state.lockouts[fed];
 }
 
-const lockoutStep = () => ({ source: oneOf('Power source', POWER_SOURCES), step: oneOf('Step', LOCKOUT_STEPS) });
-
 /** Power off, proven dead, and back on. */
 export const LOCKOUT = {
   'gate.step': {
-    holds: () =>
-      object({
-        ...lockoutStep(),
-        volts: figure('Volts', 0, 1000, 'V').nullable().defined('Volts are missing.').notRequired(),
-        readings: array(figure('Volts of a circuit', 0, 1000, 'V'))
-          .max(MOST_CIRCUITS, `${MOST_CIRCUITS} circuits at most.`)
-          .optional(),
-        shut: flag().optional(),
-      }),
     words: ({ data }) => `${LOCKOUT_TABLE[data.step].name.toLowerCase()}, ${POWER_SOURCE_NAMES[data.source].toLowerCase()}`,
     page: 'wash',
     check: (state, event, frame) => {
@@ -76,11 +63,6 @@ export const LOCKOUT = {
     },
   },
   'gate.skipped': {
-    holds: () =>
-      object({
-        ...lockoutStep(),
-        reason: words('The reason', 300).min(LEAST_REASON, `Say why, in ${LEAST_REASON} characters at least.`),
-      }),
     words: ({ data }) => `${LOCKOUT_TABLE[data.step].name.toLowerCase()} left out`,
     page: 'wash',
     aboutPeople: ['reason'],
@@ -98,12 +80,6 @@ export const LOCKOUT = {
     },
   },
   'power.step': {
-    holds: () =>
-      object({
-        step: oneOf('Step', POWER_STEPS),
-        ok: flag().required('Say whether it is so.'),
-        why: optionalWords('Why so soon', 300).optional(),
-      }),
     words: ({ data }) => POWER_TABLE[data.step].name.toLowerCase(),
     page: 'power-up',
     aboutPeople: ['why'],
@@ -122,7 +98,6 @@ export const LOCKOUT = {
     },
   },
   'power.restored': {
-    holds: () => object({ source: oneOf('Power source', POWER_SOURCES) }),
     words: () => 'power reported back',
     page: 'wash',
     reduce: (state, event, configuration) => {

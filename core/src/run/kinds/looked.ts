@@ -1,18 +1,12 @@
-import { object } from 'yup';
 import { CoreError } from '../../errors';
-import { figure, oneOf, optionalWords, recordId, uuidField, words } from '../../fields';
 import { cornersProblem } from '../../light/corners';
 import { completeSurvey } from '../../survey';
 import { foamWords } from './guards';
-import { coilOnly, gradesSchema } from './holds/common';
-import { lightReading } from './holds/light';
-import { surveySchema } from './holds/survey';
 import { refuse, stamp, type Kinds } from './kind';
 
 /** What the eye and the camera find on a coil, before and after. */
 export const LOOKED = {
   'coil.surveyed': {
-    holds: () => object({ ...coilOnly(), survey: surveySchema() }),
     words: () => 'a survey',
     page: 'look',
     aboutPeople: ['survey.note'],
@@ -22,7 +16,6 @@ export const LOOKED = {
     },
   },
   'coil.skipped': {
-    holds: () => object({ ...coilOnly(), reason: words('The reason', 300) }),
     words: () => 'a coil left out',
     page: 'look',
     aboutPeople: ['reason'],
@@ -35,14 +28,6 @@ export const LOOKED = {
     },
   },
   'photo.added': {
-    holds: () =>
-      object({
-        photoId: uuidField('The photo'),
-        findingId: uuidField('The finding').nullable().notRequired().default(null),
-        coilId: recordId('The coil').nullable().notRequired().default(null),
-        when: oneOf('When', ['before', 'after'] as const),
-        caption: optionalWords('The caption', 200),
-      }),
     words: () => 'a photo',
     page: 'look',
     aboutPeople: ['caption'],
@@ -56,14 +41,6 @@ export const LOOKED = {
     },
   },
   'light.measured': {
-    holds: () =>
-      object({
-        ...coilOnly(),
-        before: lightReading(),
-        after: lightReading(),
-        bentBeforePct: figure('Bent fins', 0, 100, '%').nullable().notRequired().default(null),
-        bentAfterPct: figure('Bent fins', 0, 100, '%').nullable().notRequired().default(null),
-      }),
     words: () => 'the light through a coil',
     page: 'check',
     check: (state, event) => {
@@ -85,7 +62,6 @@ export const LOOKED = {
     },
   },
   'coil.checked': {
-    holds: () => object({ ...coilOnly(), gradesAfter: gradesSchema(), note: optionalWords('The note', 2000) }),
     words: () => 'grades as left',
     page: 'check',
     aboutPeople: ['note'],

@@ -1,7 +1,5 @@
-import { array, object } from 'yup';
-import { maybeDay, oneOf, optionalWords, uuidField, words } from '../../fields';
 import { LEAST_REASON } from '../lockout';
-import { checkResuming, checkSuspending, RECHECKS, SAFE_STEPS } from '../suspend';
+import { checkResuming, checkSuspending } from '../suspend';
 import { pauseOf } from '../visitSteps';
 import { foamWords } from './guards';
 import { refuse, stamp, type Kinds } from './kind';
@@ -9,15 +7,6 @@ import { refuse, stamp, type Kinds } from './kind';
 /** A visit left to wait for parts, and gone on with. */
 export const PAUSES = {
   'visit.suspended': {
-    holds: () =>
-      object({
-        reason: words('The reason', 300),
-        findingIds: array(uuidField('The finding')).default([]).max(60, '60 findings at most.'),
-        due: maybeDay('Parts due').nullable().defined('Say when the parts are due, or that nobody knows.'),
-        lies: optionalWords('Where it lies', 200),
-        told: words('Who was told', 80),
-        safe: array(oneOf('Safe', SAFE_STEPS)).default([]).max(SAFE_STEPS.length),
-      }),
     words: () => 'the pause',
     page: null,
     aboutPeople: ['reason', 'lies', 'told'],
@@ -33,11 +22,6 @@ export const PAUSES = {
     },
   },
   'visit.resumed': {
-    holds: () =>
-      object({
-        checked: array(oneOf('Looked at', RECHECKS)).default([]).max(RECHECKS.length),
-        note: optionalWords('The note', 300),
-      }),
     words: () => 'going on again',
     page: null,
     aboutPeople: ['note'],

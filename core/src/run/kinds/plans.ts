@@ -1,12 +1,7 @@
-import { object } from 'yup';
-import { figure, keyWords, recordId } from '../../fields';
 import { stepRow } from '../../method';
-import { MOST_CREW } from '../crew';
 import type { VisitEvent } from '../events';
 import type { VisitState } from '../visitState';
 import { knownCleaner, planFor } from './guards';
-import { coilOnly } from './holds/common';
-import { planSchema } from './holds/plan';
 import { refuse, stamp, type Kinds, type VisitFrame } from './kind';
 import { followPlan } from './sections';
 
@@ -26,7 +21,6 @@ function checkPlan(_state: VisitState, { data: { plan, coilId } }: VisitEvent<'p
     refuse('data.plan.dwell.minS', `${cleaner.name} needs at least ${cleaner.dwellMinS} s; the plan says ${minS} s.`);
 }
 
-const taskId = () => object({ taskId: keyWords('The task', 120) });
 const stepName = (id: string): string => {
   const step = id.slice(id.indexOf('.') + 1);
   return stepRow(step).text.toLowerCase() || step;
@@ -35,7 +29,6 @@ const stepName = (id: string): string => {
 /** What is going to be done, with what, and by how many. */
 export const PLANS = {
   'plan.made': {
-    holds: () => object({ ...coilOnly(), plan: planSchema() }),
     words: () => 'a plan',
     page: 'plan',
     check: checkPlan,
@@ -51,19 +44,6 @@ export const PLANS = {
     },
   },
   'mix.made': {
-    holds: () =>
-      object({
-        ...coilOnly(),
-        cleanerId: recordId('The cleaner'),
-        targetWaterParts: figure('Strength', 0, 1000),
-        concentrateL: figure('Concentrate', 0, 500, 'L'),
-        waterL: figure('Water', 0, 2000, 'L'),
-        applicatorId: recordId('The applicator'),
-      }).test('something', '', (value, context) =>
-        value.concentrateL === 0 && value.waterL === 0
-          ? context.createError({ path: `${context.path}.concentrateL`, message: 'A mix holds concentrate, water or both.' })
-          : true,
-      ),
     words: () => 'a mix',
     page: 'mix',
     check: (state, event, frame) => {
@@ -76,7 +56,6 @@ export const PLANS = {
     },
   },
   'task.begun': {
-    holds: taskId,
     words: ({ data }) => `begun: ${stepName(data.taskId)}`,
     page: 'run-sheet',
     reduce: (state, event) => {
@@ -85,7 +64,6 @@ export const PLANS = {
     },
   },
   'task.done': {
-    holds: taskId,
     words: ({ data }) => stepName(data.taskId),
     page: 'wash',
     reduce: (state, event) => {
@@ -93,7 +71,6 @@ export const PLANS = {
     },
   },
   'crew.changed': {
-    holds: () => object({ people: figure('People at work', 1, MOST_CREW).integer('People are counted whole.') }),
     words: () => 'who is there',
     page: 'run-sheet',
     reduce: (state, event) => {

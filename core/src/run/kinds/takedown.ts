@@ -1,25 +1,12 @@
-import { object } from 'yup';
-import { CoreError } from '../../errors';
 import { POWER_SOURCES } from '../../equipment';
-import { num, oneOf, optionalWords, uuidField, words } from '../../fields';
+import { CoreError } from '../../errors';
 import { provenDead } from '../lockoutOf';
-import { PART_KINDS, PART_NAMES, WIRE_COLORS } from '../takedown';
+import { PART_NAMES } from '../takedown';
 import { refuse, stamp, type Kinds } from './kind';
 
 /** What comes off the unit, and back on. */
 export const TAKEDOWN = {
   'part.off': {
-    holds: () =>
-      object({
-        kind: oneOf('Part', PART_KINDS),
-        which: optionalWords('Which', 60),
-        screws: num()
-          .required('Screws are missing.')
-          .integer('Screws must be a whole number.')
-          .min(0, 'Screws must not be below zero.')
-          .max(60, '60 screws at most.'),
-        note: optionalWords('The note', 300),
-      }),
     words: ({ data }) => `${PART_NAMES[data.kind].toLowerCase()} off`,
     page: 'takedown',
     aboutPeople: ['which', 'note'],
@@ -33,7 +20,6 @@ export const TAKEDOWN = {
     },
   },
   'part.back': {
-    holds: () => object({ partId: uuidField('The part') }),
     words: ({ data }, state) => {
       const part = state.parts.find((row) => row.eventId === data.partId);
       return part ? `${PART_NAMES[part.value.kind].toLowerCase()} back` : 'a part back';
@@ -49,15 +35,6 @@ export const TAKEDOWN = {
     },
   },
   'wire.noted': {
-    holds: () =>
-      object({
-        plug: words('The plug', 60),
-        terminal: words('The terminal', 40),
-        unitSide: oneOf('Colour', WIRE_COLORS),
-        otherSide: oneOf('The other side’s colour', WIRE_COLORS).nullable().notRequired().default(null),
-        note: optionalWords('The note', 300),
-        photoId: uuidField('The photo').nullable().notRequired().default(null),
-      }),
     words: ({ data }) => `wire ${data.plug} ${data.terminal}`,
     page: 'takedown',
     aboutPeople: ['note'],
@@ -66,7 +43,6 @@ export const TAKEDOWN = {
     },
   },
   'wire.back': {
-    holds: () => object({ wireId: uuidField('The wire') }),
     words: () => 'a wire back',
     page: 'takedown',
     check: (state, event) => {

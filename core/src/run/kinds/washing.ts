@@ -1,20 +1,14 @@
-import { array, object } from 'yup';
 import { CoreError } from '../../errors';
-import { flag, keyWords, oneOf } from '../../fields';
 import { MOST_MISTS } from '../../method';
 import type { VisitEvent } from '../events';
 import { foamOn, misted } from '../foam';
-import { RINSE_SIGNS, SPOTS } from '../rinseSigns';
 import type { VisitState } from '../visitState';
 import { isAirOld } from '../visitSteps';
 import { lockedOutFor, planFor } from './guards';
-import { coilOnly, known } from './holds/common';
 import { refuse, stamp, type Kinds, type TellingState, type VisitFrame } from './kind';
 import { changeSection, sectionOf } from './sections';
 
 type SectionEvent = VisitEvent<'section.applied' | 'section.misted' | 'section.rinsed' | 'section.checked'>;
-
-const aSection = () => ({ ...coilOnly(), sectionId: keyWords('The section', 80) });
 
 const sectionName = ({ data }: SectionEvent, state: TellingState): string => {
   const section = state.hand[data.coilId]?.find((row) => row.id === data.sectionId);
@@ -35,7 +29,6 @@ const foamOf = (state: VisitState, { data }: SectionEvent) => state.sections[dat
 /** Water and foam on a coil. */
 export const WASHING = {
   'coil.wetted': {
-    holds: () => object(coilOnly()),
     words: () => 'the coil is wet',
     page: 'wash',
     check: (state, event, frame) => {
@@ -49,7 +42,6 @@ export const WASHING = {
     },
   },
   'section.applied': {
-    holds: () => object(aSection()),
     words: (event, state) => `foam on ${sectionName(event, state)}`,
     page: 'wash',
     movesFoam: true,
@@ -78,7 +70,6 @@ export const WASHING = {
     },
   },
   'section.misted': {
-    holds: () => object(aSection()),
     words: (event, state) => `mist on ${sectionName(event, state)}`,
     page: 'wash',
     check: (state, event, frame) => {
@@ -93,7 +84,6 @@ export const WASHING = {
       ),
   },
   'section.rinsed': {
-    holds: () => object(aSection()),
     words: (event, state) => `rinse of ${sectionName(event, state)}`,
     page: 'wash',
     movesFoam: true,
@@ -106,13 +96,6 @@ export const WASHING = {
       })),
   },
   'section.checked': {
-    holds: () =>
-      object({
-        ...aSection(),
-        clear: flag().required('Say whether it is clear.'),
-        failed: array(oneOf('What is wrong', RINSE_SIGNS)).max(RINSE_SIGNS.length).optional(),
-        where: known('Where', SPOTS).optional(),
-      }),
     words: (event, state) => `check of ${sectionName(event, state)}`,
     page: 'wash',
     movesFoam: true,
@@ -130,7 +113,6 @@ export const WASHING = {
       ),
   },
   'foam.ranOff': {
-    holds: () => object(coilOnly()),
     words: () => 'foam ran off',
     page: 'wash',
     check: (state, event) => {

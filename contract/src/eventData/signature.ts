@@ -1,5 +1,5 @@
 import { array } from 'yup';
-import { num } from '../../../fields';
+import { num } from '../fields';
 
 /** Longest signature that is kept, numbers in all of its strokes. */
 const MOST_STROKE_NUMBERS = 6000;

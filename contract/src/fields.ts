@@ -3,70 +3,25 @@ import { boolean, mixed, number, object, string, type AnyObject } from 'yup';
 /** Signs that no keyboard types and no file should hold go; line breaks and tabs stay. */
 const typed = (given: string): string => given.replace(/\p{Cc}/gu, (sign) => ('\n\r\t'.includes(sign) ? sign : '')).trim();
 
-// These take what is given and never coerce: "2" is not a number here. Defaults still fill gaps.
-
-/**
- * A text, trimmed.
- * @returns its schema
- * @example text().validateSync(' a ') // 'a'
- */
+/** Types that take what is given and never coerce: "2" is not a number here. Strings are trimmed. Defaults still fill gaps. */
 export const text = () => string().transform((_value, given: unknown) => (typeof given === 'string' ? typed(given) : given) as string);
-/**
- * A number.
- * @returns its schema
- * @example num().isValidSync('2') // false
- */
 export const num = () => number().transform((_value, given: unknown) => given as number);
-/**
- * Yes or no.
- * @returns its schema
- * @example flag().isValidSync('yes') // false
- */
 export const flag = () => boolean().transform((_value, given: unknown) => given as boolean);
 
 /** A request that says all by its address. */
 export const nothingSchema = object({}).noUnknown('Nothing is to be said here.').strict();
 
-/**
- * A text that has to be there.
- * @param label what messages call it
- * @param max characters at most
- * @returns its schema
- * @example words('The reason', 300).isValidSync('') // false
- */
+/** Building blocks with messages that name the field. */
 export const words = (label: string, max: number) =>
   text().required(`${label} is missing.`).max(max, `${label} may have ${max} characters at most.`);
 
-/**
- * A text that may be left out.
- * @param label what messages call it
- * @param max characters at most
- * @returns its schema
- * @example optionalWords('The note', 300).validateSync(undefined) // ''
- */
 export const optionalWords = (label: string, max: number) => text().default('').max(max, `${label} may have ${max} characters at most.`);
 
-/**
- * One of a few values.
- * @param label what messages call it
- * @param values that there are
- * @returns its schema
- * @example oneOf('Sun', ['sun', 'shade']).isValidSync('moon') // false
- */
 export const oneOf = <T extends string>(label: string, values: readonly T[]) =>
   mixed<T>()
     .required(`${label} is missing.`)
     .oneOf([...values], `${label} must be one of: ${values.join(', ')}.`);
 
-/**
- * A number that has to be there, within limits.
- * @param label what messages call it
- * @param min least, in `unit`
- * @param max most
- * @param unit for messages
- * @returns its schema
- * @example figure('Volts', 0, 600, 'V').isValidSync(700) // false
- */
 export const figure = (label: string, min: number, max: number, unit = '') =>
   num()
     .typeError(`${label} must be a number.`)
@@ -81,23 +36,12 @@ function isDay(value: string): boolean {
   return !Number.isNaN(date.getTime()) && date.toISOString().startsWith(value);
 }
 
-/**
- * A calendar day that has to be there.
- * @param label what messages call it
- * @returns its schema
- * @example isoDay('Due').isValidSync('2026-02-30') // false
- */
 export const isoDay = (label: string) =>
   text()
     .required(`${label} is missing.`)
     .test('day', `${label} must be a day like 2026-06-11.`, (value) => isDay(value ?? ''));
 
-/**
- * A day that may be left out, or null where that is allowed.
- * @param label what messages call it
- * @returns its schema
- * @example maybeDay('Due').isValidSync('2026-06-11') // true
- */
+/** A day that may be left out, or null where that is said. */
 export const maybeDay = (label: string) =>
   text().test('day', `${label} must be a day like 2026-06-11.`, (value) => value === undefined || value === null || isDay(value));
 
@@ -107,12 +51,6 @@ const isInstant = (value: string): boolean => {
   return /^20/.test(value) && !Number.isNaN(date.getTime()) && date.toISOString() === value;
 };
 
-/**
- * A UTC time of this century to the millisecond.
- * @param label what messages call it
- * @returns its schema
- * @example isoInstant('The time').isValidSync('2026-06-11T14:30:00.000Z') // true
- */
 export const isoInstant = (label: string) =>
   text()
     .required(`${label} is missing.`)
@@ -120,12 +58,6 @@ export const isoInstant = (label: string) =>
     .test('instant', `${label} is not a time that exists.`, (value) => isInstant(value ?? ''));
 
 const UUID = /^[0-9a-f]{8}-[0-9a-f]{4}-[1-8][0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/i;
-/**
- * The id of something a device made.
- * @param label what messages call it
- * @returns its schema
- * @example uuidField('The photo').isValidSync('photo-1') // false
- */
 export const uuidField = (label: string) => text().required(`${label} is missing.`).matches(UUID, `${label} must be a UUID.`);
 
 /** Whether every object has something under this name already: such an id would be found in tables that do not hold it. */
@@ -133,42 +65,23 @@ const isInherited = (value: string): boolean => value in {};
 
 const RECORD_ID = /^[A-Za-z0-9-]{1,64}$/;
 const isRecordId = (value: string): boolean => RECORD_ID.test(value) && !isInherited(value);
-/**
- * The id of one of the shop's own records; the demo's are readable slugs, new ones UUIDs.
- * @param label what messages call it
- * @returns its schema
- * @example recordId('The coil').isValidSync('../coil') // false
- */
+/** Ids of the shop's own records; the demo's are readable slugs, new ones UUIDs. */
 export const recordId = (label: string) =>
   text()
     .required(`${label} is missing.`)
     .test('id', `${label} is not an id.`, (value) => (value ?? null) === null || isRecordId(String(value)));
 
-/**
- * A name that the program made and keeps things under, such as a section's or a task's.
- * @param label what messages call it
- * @param max characters at most
- * @returns its schema
- * @example keyWords('The task', 120).isValidSync('constructor') // false
- */
+/** A name that the program made and keeps things under, such as a section's or a task's. */
 export const keyWords = (label: string, max: number) =>
   words(label, max).test('key', `${label} is not known.`, (value) => !isInherited(value ?? ''));
 
-/**
- * The id that a device gave a record it made, so that a request that is sent twice makes one. Left out, the server gives one.
- * @returns its schema
- * @example newId().isValidSync(undefined) // true
- */
+/** The id that a device gave a record it made, so that a request that is sent twice makes one. Left out, the server gives one. */
 export const newId = () =>
   text()
     .optional()
     .test('id', 'The id is not an id.', (value) => value === undefined || isRecordId(value));
 
-/**
- * What the record was when somebody began to change it: fields that another changed meanwhile are then known from those that are meant.
- * @returns its schema
- * @example changedFrom().isValidSync([]) // false
- */
+/** What the record was when somebody began to change it: fields that another changed meanwhile are then known from those that are meant. */
 export const changedFrom = () =>
   mixed<AnyObject>()
     .optional()
@@ -178,23 +91,13 @@ export const changedFrom = () =>
       (value) => value === undefined || (value !== null && typeof value === 'object' && !Array.isArray(value)),
     );
 
-/**
- * Money as a decimal in words, such as 84.50: never a float. Below zero only where it is taken off.
- * @param label what messages call it
- * @returns its schema
- * @example moneyField('The price').isValidSync('84.50') // true
- */
-export const moneyField = (label: string) =>
+/** Money as a decimal in words, such as 84.50: never a float. Below zero only where it is taken off. */
+export const money = (label: string) =>
   text()
     .required(`${label} is missing.`)
     .matches(/^-?\d{1,9}(\.\d{1,4})?$/, `${label} must be an amount such as 84.50.`);
 
-/**
- * Percent as a decimal in words, such as 7.25.
- * @param label what messages call it
- * @returns its schema
- * @example percent('The tax').isValidSync('7.25') // true
- */
+/** Percent as a decimal in words, such as 7.25. */
 export const percent = (label: string) =>
   text()
     .required(`${label} is missing.`)

@@ -1,6 +1,6 @@
-import { LIGHT_COLUMNS, LIGHT_DOUBT_IDS, LIGHT_ROWS } from '../../../light';
+import { LIGHT_COLUMNS, LIGHT_DOUBT_IDS, LIGHT_ROWS } from '@elm-mist/core/light';
 import { array, object } from 'yup';
-import { figure, oneOf, uuidField } from '../../../fields';
+import { figure, oneOf, uuidField } from '../fields';
 
 const share = (label: string) => figure(label, 0, 1);
 const picturePoint = () => object({ x: share('Across'), y: share('Down') });
