@@ -37,7 +37,7 @@ const cleanerRecord = (cleaner: (typeof shelf)[number]): CleanerRecord => ({
   sheet: null,
 });
 const gun: ApplicatorRecord = { id: 'pump-sprayer', name: 'Pump sprayer', kind: 'pump-sprayer', capacityL: 7.5, dial: [] };
-export const RULES: HouseRulesRecord = { ...DEFAULT_HOUSE_RULES, units: 'si' };
+export const RULES: HouseRulesRecord = { ...DEFAULT_HOUSE_RULES, units: 'si', readings: 'full' };
 export const SHOP: ShopAnswer = {
   name: 'Kiln yard crew',
   address: '',

@@ -1,3 +1,4 @@
+import { READING_CHOICES } from '@elm-mist/core/method';
 import { QUANTITY_IDS, READING_WAYS } from '@elm-mist/core/readings';
 import { DESIGN_RANGE_C } from '@elm-mist/core/verdict';
 import { array, object } from 'yup';
@@ -33,6 +34,7 @@ export const READINGS = {
       .max(MOST_READINGS, `${MOST_READINGS} readings at most.`)
       .required('The readings are missing.'),
   }),
+  'readings.chosen': object({ readings: oneOf('Readings', READING_CHOICES) }),
   'runs.told': object({
     minutesAnHour: figure('Minutes an hour', 0, 60),
     designC: figure('The hottest afternoon', ...DESIGN_RANGE_C, '°C'),

@@ -115,6 +115,7 @@ function factsOf(coil: CoilBuild, survey: CoilSurvey, context: MethodContext, ho
     force: house.force,
     bucketWasher: house.bucketWasher,
     noRinse: house.noRinse,
+    readings: house.readings,
     chemistrySchool: house.chemistry,
     rinseSchool: house.rinse,
     role: coil.role,

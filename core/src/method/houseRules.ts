@@ -35,6 +35,11 @@ export const BUCKET_WASHERS = ['no-tap', 'indoors-too', 'high-on-stiff'] as cons
 /** One of `BUCKET_WASHERS`. */
 export type BucketWasher = (typeof BUCKET_WASHERS)[number];
 
+/** What is read around a wash: nothing, the split and condensing over ambient, or the whole set. */
+export const READING_CHOICES = ['none', 'quick', 'full'] as const;
+/** One of `READING_CHOICES`. */
+export type ReadingChoice = (typeof READING_CHOICES)[number];
+
 /** One of `LID_SCHOOLS`. */
 export type LidSchool = (typeof LID_SCHOOLS)[number];
 /** One of `PAN_HOLE_SCHOOLS`. */
@@ -86,6 +91,8 @@ export interface HouseRules {
   bucketWasher: BucketWasher;
   /** How long a coil drips and rests before power goes back. */
   drip: DripSchool;
+  /** What is read before and after, where the visit says nothing else. */
+  readings: ReadingChoice;
   /** How long a coil may wait at most, whatever it taught. */
   longestWait: LongestWait;
   /** Cleaners taken before others of their class, by id, first choice first. */
@@ -119,6 +126,7 @@ export const DEFAULT_HOUSE_RULES: HouseRules = {
   force: 'hand-over-hose',
   bucketWasher: 'no-tap',
   drip: 'five',
+  readings: 'quick',
   longestWait: 'a-year',
   preferredCleaners: [],
   clearanceM: 24 * METRES_PER_INCH,
@@ -163,6 +171,7 @@ export const SCHOOL_NAMES = {
     fifteen: '15 min, pressures equalise too',
     'thirty-indoors': '30 min indoors, 5 outdoors',
   },
+  readings: { none: 'None', quick: 'Quick: split and condensing over ambient', full: 'Full set' },
   drain: { 'rod-or-vacuum': 'Rod or vacuum only', 'bought-product': 'Yearly dose of a bought product', bleach: 'Bleach' },
 } as const satisfies {
   chemistry: Record<ChemistrySchool, string>;
@@ -178,5 +187,6 @@ export const SCHOOL_NAMES = {
   bucketWasher: Record<BucketWasher, string>;
   drip: Record<DripSchool, string>;
   longestWait: Record<LongestWait, string>;
+  readings: Record<ReadingChoice, string>;
   drain: Record<DrainSchool, string>;
 };

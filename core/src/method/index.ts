@@ -17,6 +17,7 @@ export {
   ELECTRICS_SCHOOLS,
   FORCE_SCHOOLS,
   BUCKET_WASHERS,
+  READING_CHOICES,
   LID_SCHOOLS,
   PRE_WETS,
   NO_RINSE_SCHOOLS,
@@ -25,6 +26,7 @@ export {
   SCHOOL_NAMES,
   SCREEN_SCHOOLS,
   type HouseRules,
+  type ReadingChoice,
 } from './houseRules';
 export { CAUTION_STEPS, type Caution, type CautionStep } from './cautions';
 export { APPLY_S_PER_M2, MOST_MISTS, RINSE_S_PER_M2_ROW, rinsePaceOf, type Section } from './sections';

@@ -88,7 +88,7 @@ export type DrainState = 'good' | 'bad' | 'unknown';
 /** The shop's schools as facts that rows can ask about. */
 type SchoolFacts = Pick<
   HouseRules,
-  'lid' | 'panHoles' | 'screens' | 'electrics' | 'drain' | 'drip' | 'force' | 'noRinse' | 'bucketWasher'
+  'lid' | 'panHoles' | 'screens' | 'electrics' | 'drain' | 'drip' | 'force' | 'noRinse' | 'bucketWasher' | 'readings'
 > & {
   chemistrySchool: HouseRules['chemistry'];
   rinseSchool: HouseRules['rinse'];

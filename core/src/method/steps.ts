@@ -67,7 +67,20 @@ const wait = (stage: Stage, minutes: number, text: string, when: When<JobFacts>,
 
 /** Every step there is, in the order of work. Common practice, no source; the maker's manual outranks it. */
 export const STEP_TABLE = {
-  baseline: wait('before', 15, 'Baseline readings, system steady 15 min', { runsNow: true }, { once: true, doneWhen: 'read-before' }),
+  baseline: wait(
+    'before',
+    15,
+    'Baseline readings, system steady 15 min',
+    { runsNow: true, readings: 'full' },
+    { once: true, doneWhen: 'read-before' },
+  ),
+  'baseline-quick': wait(
+    'before',
+    3,
+    'While it still runs, read the split, and condensing over ambient or amps',
+    { runsNow: true, readings: 'quick' },
+    { once: true, doneWhen: 'read-before' },
+  ),
   isolate: work('isolate', 3, 'Isolate, tag, prove dead', {}, { lead: true, doneWhen: 'gate-open' }),
   bus: work(
     'isolate',
@@ -288,7 +301,14 @@ export const STEP_TABLE = {
     drain: 'bleach',
     ending: 'condensate',
   }),
-  after: wait('after', 15, 'After readings, steady 15 min', { runsAfter: true }, { once: true, doneWhen: 'read-after' }),
+  after: wait('after', 15, 'After readings, steady 15 min', { runsAfter: true, readings: 'full' }, { once: true, doneWhen: 'read-after' }),
+  'after-quick': wait(
+    'after',
+    5,
+    'Same readings again after 5 min running',
+    { runsAfter: true, readings: 'quick' },
+    { once: true, doneWhen: 'read-after' },
+  ),
 } satisfies Record<string, StepRow>;
 
 /** A step of the work by its id. */

@@ -50,8 +50,15 @@ describe('hands and waiting', () => {
     expect(min).toBeGreaterThan(52);
     expect(min).toBeLessThan(72);
   });
+  test('a water-only yearly wash with quick readings takes some twenty minutes, eight of them the readings; with none there is no run-in', () => {
+    const whole = (readings: HouseRules['readings']) =>
+      planCoil(usual('none'), all(0), mildDay, shelf, house({ readings })).totalSeconds / 60;
+    expect(whole('quick')).toBeLessThan(25);
+    expect(whole('full') - whole('quick')).toBeCloseTo(22, 6);
+    expect(whole('quick') - whole('none')).toBeCloseTo(8, 6);
+  });
   test('a quarter of an hour for readings is waiting, never work', () => {
-    const made = plan(coil(), 3);
+    const made = plan(coil(), 3, { rules: { readings: 'full' } });
     const waits = made.steps.filter((step) => step.waitS);
     expect(waits.map((step) => step.id)).toEqual(expect.arrayContaining(['baseline', 'drip', 'after']));
     expect(made.totalSeconds - (made.handsOnS ?? 0)).toBeCloseTo(

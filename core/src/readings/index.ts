@@ -8,6 +8,7 @@ export {
   type ReadingWay,
   type ReadingWhen,
 } from './readingSet';
+export { QUICK_SET, typedDoubt } from './quickSet';
 export { inHeating } from './heating';
 export { impossibleIn, judgeable, type Impossible } from './impossible';
 export { probePlace } from './staticPlaces';

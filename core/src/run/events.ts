@@ -2,7 +2,7 @@ import type { LightNoted } from '../light';
 import type { RunsTold } from '../verdict/sizing';
 import type { CoilRole, PowerSource, Refrigerant } from '../equipment';
 import type { UpkeepId } from '../interval/upkeep';
-import type { CoilPlan, HouseRules } from '../method';
+import type { CoilPlan, HouseRules, ReadingChoice } from '../method';
 import type { HeldReadings } from '../readings';
 import type { CoilSurvey, FaceGrades, EfficiencyEra, MeteringDevice, SiteConditions, VisitStory } from '../survey';
 import type { Finding, FindingStepMade } from './findingLife';
@@ -104,6 +104,8 @@ export interface EventDataByKind {
   'reading.taken': SplitReading;
   /** Readings held at one moment, each for itself; a later one of the same quantity corrects an earlier one. */
   'readings.held': HeldReadings;
+  /** What is read around the wash on this visit, in place of the shop's rule. */
+  'readings.chosen': { readings: ReadingChoice };
   'plan.made': { coilId: string; plan: CoilPlan };
   'mix.made': MixMade;
   /** `readings` of each circuit, where there is more than one; `shut` says that the compartment stays shut, so that there is nothing to read. */

@@ -96,7 +96,17 @@ export {
 export { checkEvent } from './checkEvent';
 export { noPowerYet } from './noPowerYet';
 export { alarmsOf, dueAlarms, powerAlarmsOf, type Alarm, type AlarmKind } from './alarms';
-export { condensateClock, HOLD_OFF_S, nextPowerStep, POWER_STEPS, POWER_TABLE, powerClocks, STEADY_S, type PowerStep } from './powerUp';
+export {
+  condensateClock,
+  HOLD_OFF_S,
+  nextPowerStep,
+  POWER_STEPS,
+  POWER_TABLE,
+  powerClocks,
+  powerStepsOf,
+  powerStepName,
+  type PowerStep,
+} from './powerUp';
 export { RINSE_SIGN_NAMES, RINSE_SIGNS, SPOT_NAMES, SPOTS, type RinseSign, type Spot } from './rinseSigns';
 export { DRAIN_HELP, drainRateLMin, FLOAT_FAILED, panClock } from './drain';
 export { type Stamped } from './stamped';

@@ -2,10 +2,22 @@ import fc from 'fast-check';
 import { scribe } from '../testing/fullRun';
 import { LOCKOUT_STEPS, LOCKOUT_TABLE, lockoutHelp } from './lockoutSteps';
 import { LEAST_REASON, readingPasses } from './lockout';
-import { alarmsOf, checkEvent, dueAlarms, drainRateLMin, nextPowerStep, panClock, POWER_STEPS, powerAlarmsOf, powerClocks } from '.';
+import {
+  alarmsOf,
+  checkEvent,
+  dueAlarms,
+  drainRateLMin,
+  nextPowerStep,
+  panClock,
+  POWER_STEPS,
+  powerAlarmsOf,
+  powerClocks,
+  powerStepName,
+} from '.';
 import { compressorStopped, notPowered, stepPower } from './powerUp';
 import { fullRunCoils, fullRunPlans } from '../testing/fullRun';
-import { shelf } from '../testing/fixtures';
+import { planCoil } from '../method';
+import { graded, house, mildDay, shelf } from '../testing/fixtures';
 
 const T0 = Date.parse('2026-06-11T15:00:00.000Z');
 const iso = (s: number) => new Date(T0 + s * 1000).toISOString();
@@ -36,6 +48,29 @@ test('the compressor rests five minutes after power, and readings wait fifteen f
   expect(dueAlarms(powerAlarmsOf(called), T0 + 1_300_000)).toMatchObject([{ kind: 'steady' }]);
   expect(powerAlarmsOf(walk(POWER_STEPS))).toEqual([]);
   expect(alarmsOf({ hand: {}, sections: {}, powerUp: notPowered() })).toEqual([]);
+});
+
+test.each([
+  ['none', 0, null],
+  ['quick', 300, 'Steady for 5 min'],
+  ['full', 900, 'Steady for 15 min'],
+] as const)('readings %s: the restart runs in for %i s, and not at all where nothing is read', (readings, runInS, name) => {
+  const run = scribe('v');
+  const [build] = fullRunCoils;
+  const plan = planCoil(build, graded(1), mildDay, shelf, house({ readings }));
+  run.happen('plan.made', { coilId: build.id, plan });
+  for (const step of POWER_STEPS.slice(0, 7)) run.happen('power.step', { step, ok: true });
+  const { powerUp } = run.state();
+  expect(powerUp.runInS).toBe(runInS);
+  const called = Date.parse(powerUp.done.called!.at);
+  expect(powerClocks(powerUp).steadyAtMs).toBe(name === null ? null : called + runInS * 1000);
+  expect(nextPowerStep(powerUp)).toBe(name === null ? null : 'steady');
+  expect(powerAlarmsOf(powerUp).map(({ kind }) => kind)).toEqual(name === null ? [] : ['steady']);
+  if (name !== null) expect(powerStepName('steady', powerUp)).toBe(name);
+  // A plan by other readings goes by its own; the longest of the coils' plans counts.
+  const other = planCoil(build, graded(1), mildDay, shelf, house({ readings: 'full' }));
+  run.happen('plan.made', { coilId: 'coil-2', plan: { ...other, coilId: 'coil-2' } });
+  expect(run.state().powerUp).toMatchObject({ runInS: 900, done: { called: powerUp.done.called } });
 });
 
 test('the rest counts from when the compressor stopped: after a long wash it is over when power comes', () => {

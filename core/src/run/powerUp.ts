@@ -1,4 +1,5 @@
-import { CONDENSATE_RUN_S } from '../method';
+import { tableOf } from '../errors';
+import { CONDENSATE_RUN_S, type CoilPlan } from '../method';
 
 /** From everything rinsed to running steady, in order. */
 export const POWER_STEPS = ['blades-free', 'closed-up', 'told', 'power-on', 'called', 'fan-right', 'sounds-right', 'steady'] as const;
@@ -14,7 +15,7 @@ export interface PowerStepFacts {
 }
 
 /** Common practice, no source; the maker's manual outranks it. */
-export const POWER_TABLE: Record<PowerStep, PowerStepFacts> = {
+export const POWER_TABLE: Record<PowerStep, PowerStepFacts> = tableOf('power step', {
   'blades-free': {
     step: 'blades-free',
     name: 'Fan spun by hand, power still off',
@@ -52,13 +53,15 @@ export const POWER_TABLE: Record<PowerStep, PowerStepFacts> = {
     help: 'Listen for a blade that touches, a loose panel, a compressor that labours.',
     bad: 'It rubs',
   },
-  steady: { step: 'steady', name: 'Steady for 15 min', help: 'Readings taken sooner do not count.', bad: null },
-};
+  steady: { step: 'steady', name: 'Running steady', help: 'Readings taken sooner do not count.', bad: null },
+});
 
 /** Rest of the compressor between its stop and its next start, s. Common practice, no source; the maker's manual outranks it. */
 export const HOLD_OFF_S = 300;
-/** Running time before readings count, s. Common practice, no source. */
-export const STEADY_S = 900;
+/** Running time before a full set of readings counts, s. Common practice, no source. */
+const STEADY_S = 900;
+/** The same before a quick one: enough for the split, and what still moves is in its doubt. Common practice, no source. */
+const QUICK_STEADY_S = 300;
 
 export interface PowerUp {
   /** When each was done, and why the wait before it was cut short, where it was. */
@@ -67,6 +70,8 @@ export interface PowerUp {
   stoppedAt: string | null;
   /** A step that was found wrong; from power on, everything is to be done again. */
   failed: { step: PowerStep; at: string } | null;
+  /** Running time before readings count, s; 0 where the plans ask for none. */
+  runInS: number;
 }
 
 /**
@@ -74,7 +79,7 @@ export interface PowerUp {
  * @returns no step done, none failed
  * @example notPowered().failed // null
  */
-export const notPowered = (): PowerUp => ({ done: {}, stoppedAt: null, failed: null });
+export const notPowered = (): PowerUp => ({ done: {}, stoppedAt: null, failed: null, runInS: STEADY_S });
 
 const keep = (up: PowerUp, steps: readonly PowerStep[]): PowerUp['done'] =>
   Object.fromEntries(steps.flatMap((step) => (up.done[step] ? [[step, up.done[step]]] : [])));
@@ -86,11 +91,13 @@ export function stepPower(up: PowerUp, step: PowerStep, ok: boolean, at: string,
   const ran = index > POWER_STEPS.indexOf('called');
   if (!ok)
     return {
+      ...up,
       done: keep(up, POWER_STEPS.slice(0, Math.min(index, POWER_STEPS.indexOf('power-on')))),
       stoppedAt: ran ? at : up.stoppedAt,
       failed: { step, at },
     };
   return {
+    ...up,
     done: { ...keep(up, POWER_STEPS.slice(0, index)), [step]: { at, ...(why ? { why } : {}) } },
     stoppedAt: step === 'called' ? null : up.stoppedAt,
     failed: null,
@@ -104,17 +111,47 @@ export const compressorStopped = (up: PowerUp, at: string): PowerUp => (up.stopp
 export const powerTaken = (up: PowerUp): PowerUp => ({ ...up, done: keep(up, POWER_STEPS.slice(0, POWER_STEPS.indexOf('power-on'))) });
 
 /**
+ * How long it runs before the readings count that its plans ask for, s. A plan says so by its last step.
+ * @param plans that are followed
+ * @returns 0 where none are asked for
+ * @example runInOf([planCoil(coil(), graded(3), mildDay, shelf, house({ readings: 'quick' }))]) // 300
+ */
+export function runInOf(plans: readonly Pick<CoilPlan, 'steps'>[]): number {
+  const asks = (id: 'after' | 'after-quick') => plans.some((plan) => plan.steps.some((step) => step.id === id));
+  return asks('after') ? STEADY_S : asks('after-quick') ? QUICK_STEADY_S : 0;
+}
+
+/**
+ * The steps of this restart: it is waited for steady running only where readings are asked for.
+ * @param up the restart as far as it is
+ * @returns the steps, in order
+ * @example powerStepsOf({ ...notPowered(), runInS: 0 }).includes('steady') // false
+ */
+export const powerStepsOf = (up: Pick<PowerUp, 'runInS'>): readonly PowerStep[] =>
+  up.runInS > 0 ? POWER_STEPS : POWER_STEPS.filter((step) => step !== 'steady');
+
+/**
+ * The name of a step of this restart.
+ * @param step which
+ * @param up the restart
+ * @returns its name
+ * @example powerStepName('steady', { runInS: 300 }) // 'Steady for 5 min'
+ */
+export const powerStepName = (step: PowerStep, up: Pick<PowerUp, 'runInS'>): string =>
+  step === 'steady' ? `Steady for ${Math.round(up.runInS / 60)} min` : POWER_TABLE[step].name;
+
+/**
  * The step that is due; null when all are done.
  * @param up the restart as far as it is
  * @returns the step, or null
  * @example nextPowerStep(notPowered()) // 'blades-free'
  */
-export const nextPowerStep = (up: PowerUp): PowerStep | null => POWER_STEPS.find((step) => !up.done[step]) ?? null;
+export const nextPowerStep = (up: PowerUp): PowerStep | null => powerStepsOf(up).find((step) => !up.done[step]) ?? null;
 
 export interface PowerClocks {
   /** The compressor may start then, UTC ms; null before power, once it was called, and where it had rested when power came. */
   restUntilMs: number | null;
-  /** Readings count from then, UTC ms; null until the thermostat called. */
+  /** Readings count from then, UTC ms; null until the thermostat called, and where none are asked for. */
   steadyAtMs: number | null;
 }
 
@@ -130,7 +167,7 @@ export function powerClocks(up: PowerUp): PowerClocks {
   const restedMs = (up.stoppedAt === null ? onMs : Date.parse(up.stoppedAt)) + HOLD_OFF_S * 1000;
   return {
     restUntilMs: on && !called && restedMs > onMs ? restedMs : null,
-    steadyAtMs: called ? Date.parse(called.at) + STEADY_S * 1000 : null,
+    steadyAtMs: called && up.runInS > 0 ? Date.parse(called.at) + up.runInS * 1000 : null,
   };
 }
 

@@ -2,7 +2,7 @@ import type { UpkeepId } from '../interval/upkeep';
 import type { LightNoted } from '../light';
 import type { RunsTold } from '../verdict/sizing';
 import type { PowerSource } from '../equipment';
-import type { CoilPlan, Section } from '../method';
+import type { CoilPlan, ReadingChoice, Section } from '../method';
 import type { HeldReadings } from '../readings';
 import type { CoilSurvey, FaceGrades, SiteConditions, VisitStory } from '../survey';
 import type { CloseCheck, CloseItem, SignOff } from './closeItems';
@@ -59,6 +59,8 @@ export interface VisitState {
   site: Stamped<SiteConditions> | null;
   story: Stamped<VisitStory> | null;
   rules: Stamped<RulesChosen> | null;
+  /** What is read on this visit, where somebody chose. */
+  readingsChosen: Stamped<ReadingChoice> | null;
   findings: (Stamped<Finding> & { closedAt: string | null })[];
   /** Findings of earlier visits that were closed on this one, by their event id. */
   findingsClosed: string[];
@@ -135,6 +137,7 @@ export const emptyState = (visitId: string): VisitState => ({
   site: null,
   story: null,
   rules: null,
+  readingsChosen: null,
   findings: [],
   findingsClosed: [],
   findingSteps: [],

@@ -22,6 +22,9 @@ export const NOW_TASK = 'now';
 
 const OVER: readonly SectionProgress['phase'][] = ['rinsed', 'clear'];
 
+const hasReadings = ({ readings, held }: VisitState, when: 'before' | 'after'): boolean =>
+  [...readings, ...held].some((row) => row.value.when === when);
+
 /** Whether what a row of the step table names has come about. */
 function cameAbout(when: DoneWhen, coilId: string | null, state: VisitState, nowMs: number): boolean {
   const { done } = state.powerUp;
@@ -29,7 +32,7 @@ function cameAbout(when: DoneWhen, coilId: string | null, state: VisitState, now
     case 'ticked':
       return false;
     case 'read-before':
-      return state.readings.some((row) => row.value.when === 'before') || Object.keys(state.lockouts).length > 0;
+      return hasReadings(state, 'before') || Object.keys(state.lockouts).length > 0;
     case 'gate-open':
       return false;
     case 'mixed':
@@ -47,7 +50,7 @@ function cameAbout(when: DoneWhen, coilId: string | null, state: VisitState, now
     case 'looked':
       return coilId !== null && state.looks[coilId] !== undefined;
     case 'read-after':
-      return state.readings.some((row) => row.value.when === 'after');
+      return hasReadings(state, 'after');
   }
 }
 

@@ -28,8 +28,8 @@ const gradedAll = (of: CoilBuild, grade: Grade): CoilSurvey => ({
   ...emptySurvey(),
   grades: Object.fromEntries(of.geometry.faces.map((face) => [face.id, Array<Grade>(of.geometry.rows).fill(grade)])),
 });
-/** Both coils rinsed by hand. */
-const RINSED = house({ noRinse: 'rinse-anyway' });
+/** Both coils rinsed by hand, the whole set read before and after. */
+const RINSED = house({ noRinse: 'rinse-anyway', readings: 'full' });
 const plansOf = ([out, inn]: readonly [CoilBuild, CoilBuild], cleaners: readonly Cleaner[]): [CoilPlan, CoilPlan] => [
   planCoil(out, gradedAll(out, 3), mildDay, cleaners, RINSED),
   planCoil(inn, gradedAll(inn, 2), mildDay, cleaners, RINSED),

@@ -15,6 +15,7 @@ const MORE: { [Kind in EventKind]?: EventDataByKind[Kind] } = {
   'power.restored': { source: 'outdoor-unit' },
   'foam.ranOff': { coilId: OUT.id },
   'condensate.looked': { coilId: INN.id, well: true },
+  'readings.chosen': { readings: 'none' },
   'runs.told': { minutesAnHour: 40, designC: 36 },
   'note.added': { text: 'Gate squeaks' },
   'due.set': { coilId: OUT.id, date: '2027-05-01', why: 'Fluff' },

@@ -148,7 +148,7 @@ export function alarmWords(alarm: Alarm, coilName: string): string {
   // What condensate rinses is closed up all at once: its sections are not told apart.
   const ready = alarm.byCondensate ? `Foam on the ${coilName.toLowerCase()} has worked: close up, power back.` : `Rinse ${where} now.`;
   return {
-    steady: 'Steady for 15 minutes: take the after readings.',
+    steady: 'It runs steady: take the after readings.',
     rested: 'The compressor has rested: the thermostat may call.',
     look: `Condensate has rinsed the ${coilName.toLowerCase()}: look at pan and drain.`,
     mist: `Mist ${where} now, or it dries before it is ready.`,

@@ -70,4 +70,8 @@ export function contextOf(setting: VisitSetting, state?: VisitState): MethodCont
  * @returns rules of this visit
  * @example rulesOf(house({ dwell: 'long' }), foldVisit('v', 'split-cool', [])).dwell // "long"
  */
-export const rulesOf = (house: HouseRules, state: VisitState): HouseRules => ({ ...house, ...state.rules?.value.rules });
+export const rulesOf = (house: HouseRules, state: VisitState): HouseRules => ({
+  ...house,
+  ...state.rules?.value.rules,
+  ...(state.readingsChosen ? { readings: state.readingsChosen.value } : {}),
+});

@@ -10,6 +10,7 @@ import type { StoredShop } from '../store/schema';
 /** An invented shop in an invented town. No name, model, product or price here is anybody's. */
 export const DEMO_RULES: HouseRules = {
   ...DEFAULT_HOUSE_RULES,
+  readings: 'full',
   hourlyRate: 95,
   waterPricePerM3: 1.6,
   energyPricePerKwh: 0.17,

@@ -2,7 +2,7 @@ import type { ProbeSample } from '@elm-mist/contract';
 import { kitMachine } from '@elm-mist/core/judgment';
 import { probeShows, putWrong, type Condition, type KitWrong, probesOf, solveCycle, warmedUp } from '@elm-mist/core/cycle';
 import { QUANTITY_IDS, type ReadingWhen } from '@elm-mist/core/readings';
-import { foldVisit, powerClocks, STEADY_S } from '@elm-mist/core/run';
+import { foldVisit } from '@elm-mist/core/run';
 import { hiddenFault } from '../demo/hidden';
 import { refused } from '../http/problem';
 import type { ProbeKit } from '../http/probes';
@@ -45,8 +45,8 @@ export function probeKit(
   );
   if (!input) throw refused('refrigerant', 'The simulated kit has no model for this refrigerant: note it from the plate first.', 'unknown');
   const steady = solveCycle(input);
-  const { steadyAtMs } = powerClocks(state.powerUp);
-  const startedMs = when === 'after' && steadyAtMs !== null ? steadyAtMs - STEADY_S * 1000 : nowMs - FOUND_RUNNING_MIN * MINUTE_MS;
+  const { called } = state.powerUp.done;
+  const startedMs = when === 'after' && called ? Date.parse(called.at) : nowMs - FOUND_RUNNING_MIN * MINUTE_MS;
   const runMinutes = (atMs: number) => Math.max(0, (atMs - startedMs) / MINUTE_MS);
   const at = (atMs: number): ProbeSample => {
     const minutes = runMinutes(atMs);

@@ -119,7 +119,11 @@ export function UnitPart({
       <Part title={<Heading>Readings before</Heading>}>
         <LinkRow
           title={takenBefore > 0 ? `${takenBefore} held` : 'Take readings'}
-          under="Without them nobody sees what the wash did. Return humidity says whether condensate can rinse."
+          under={
+            house.readings === 'none'
+              ? 'None asked for. Return humidity still says whether condensate can rinse.'
+              : 'They show what the wash did. Return humidity says whether condensate can rinse.'
+          }
           href={`/visits/${detail.visit.id}/readings?side=before`}
           testID="to-readings-before"
         />

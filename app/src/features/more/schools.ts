@@ -11,6 +11,7 @@ import {
   NO_RINSE_SCHOOLS,
   PAN_HOLE_SCHOOLS,
   PRE_WETS,
+  READING_CHOICES,
   RINSE_SCHOOLS,
   type SCHOOL_NAMES,
   SCREEN_SCHOOLS,
@@ -31,6 +32,7 @@ export const SCHOOLS: readonly { key: SchoolKey; question: string; values: reado
   { key: 'force', question: 'How hard to rinse outdoors', values: FORCE_SCHOOLS },
   { key: 'bucketWasher', question: 'Small battery washer', values: BUCKET_WASHERS },
   { key: 'drip', question: 'Drip and rest before power', values: DRIP_SCHOOLS },
+  { key: 'readings', question: 'Readings before and after', values: READING_CHOICES },
   { key: 'longestWait', question: 'Longest wait between washes', values: LONGEST_WAITS },
   { key: 'drain', question: 'Drain treatment', values: DRAIN_SCHOOLS },
 ];

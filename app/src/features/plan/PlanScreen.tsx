@@ -11,6 +11,7 @@ import { useBookAsked } from '../price/useVisitPrice';
 import { WaysPart } from '../price/WaysPart';
 import { KitPart } from './KitPart';
 import { PlanSheet } from './PlanSheet';
+import { ReadingsPart } from './ReadingsPart';
 
 const samePlan = (a: CoilPlan | undefined, b: CoilPlan | null): boolean => JSON.stringify(a) === JSON.stringify(b);
 
@@ -91,6 +92,7 @@ export function PlanScreen() {
         </HazardBox>
       ))}
       {plan ? <PlanSheet plan={plan} visit={visit} /> : null}
+      {plan && plan.steps.length > 0 ? <ReadingsPart /> : null}
       {painted && ready ? <WaysPart jobs={drafts.flatMap(({ coil, plan: row }) => (row ? [{ coil, plan: row }] : []))} /> : null}
       {settled && planned.some((row) => row.verdict === 'wash') ? (
         <LinkRow

@@ -1,5 +1,6 @@
 import { feedSite } from '@elm-mist/core/survey';
 import { planCoil } from '@elm-mist/core/method';
+import type { EventDataByKind } from '@elm-mist/core/run';
 import { graded, house, mildDay, shelf } from '@elm-mist/core/testing/fixtures';
 import { fullRunCoils, fullRunPlans, RUN_START, scribe } from '@elm-mist/core/testing/fullRun';
 import { fireEvent, screen, within } from '@testing-library/react';
@@ -37,10 +38,32 @@ function looked(grade: 2 | 3 = 3) {
   return run;
 }
 const option = (name: RegExp) => screen.queryByRole('radio', { name });
+const press = async (testID: string) => {
+  fireEvent.click(screen.getByTestId(testID));
+  await settle();
+};
 const choose = async (name: RegExp) => {
   fireEvent.click(screen.getByRole('radio', { name }));
   await settle();
 };
+
+test('readings are chosen for the visit: without them there is no run-in, and the plan that was followed is offered again', async () => {
+  const run = looked();
+  const posted = await openInVisit(<PlanScreen />, run);
+  await press('plan-follow');
+  const followed = posted.filter((row) => row.kind === 'plan.made');
+  expect(followed).toHaveLength(2);
+  await choose(/^None$/);
+  expect(posted.at(-1)).toMatchObject({ kind: 'readings.chosen', data: { readings: 'none' } });
+  expect(screen.getByText(/^No readings, no run-in/)).toBeTruthy();
+  expect(screen.getByText(/gives another plan/)).toBeTruthy();
+  await press('plan-follow');
+  const steps = posted
+    .filter((row) => row.kind === 'plan.made')
+    .map((row) => JSON.stringify((row.data as EventDataByKind['plan.made']).plan.steps.map(({ id }) => id)));
+  expect(steps.slice(0, 2).every((ids) => ids.includes('"after"'))).toBe(true);
+  expect(steps.slice(2).some((ids) => ids.includes('after') || ids.includes('baseline'))).toBe(false);
+});
 
 test('foam that would dry: refused, with the hour of this day; each way out is what choosing it gives', async () => {
   const posted = await openInVisit(<PlanScreen />, looked(), { weather: { source: 'simulated', hours } });

@@ -9,10 +9,10 @@ import {
   leftOver,
   nextPowerStep,
   noPowerYet,
-  POWER_STEPS,
   POWER_TABLE,
   powerClocks,
-  STEADY_S,
+  powerStepName,
+  powerStepsOf,
   type PowerStep,
 } from '@elm-mist/core/run';
 import { formatClock } from '@elm-mist/core/units';
@@ -73,7 +73,7 @@ const STEADY_ASKED = {
   testID: 'steady',
 };
 
-/** From the last rinse to running steady: spin, close, tell, power, rest, call, look, listen, and a quarter of an hour. */
+/** From the last rinse to running steady: spin, close, tell, power, rest, call, look, listen, and the run-in where readings are asked for. */
 export function PowerUpScreen() {
   const { state, detail, record, own, coils, who } = useVisit();
   const closed = state.closed !== null;
@@ -144,7 +144,7 @@ export function PowerUpScreen() {
       ) : null}
       {restS > 0 ? <Countdown words="the compressor rests" left={restS} of={HOLD_OFF_S} testID="rest-clock" /> : null}
       {steadyS > 0 && !up.done.steady ? (
-        <Countdown words="until readings count" left={steadyS} of={STEADY_S} testID="steady-clock" />
+        <Countdown words="until readings count" left={steadyS} of={up.runInS} testID="steady-clock" />
       ) : null}
       {condenseS > 0 ? (
         <Countdown words="condensate rinses the indoor coil" left={condenseS} of={CONDENSATE_RUN_S.least} testID="condensate-clock" />
@@ -176,12 +176,12 @@ export function PowerUpScreen() {
         </HazardBox>
       ) : null}
       <Part first title={<Heading>Power back, in this order</Heading>} testID="power-steps">
-        {POWER_STEPS.map((id, index) => (
+        {powerStepsOf(up).map((id, index) => (
           <StepRow
             key={id}
             number={index + 1}
             here={id === step}
-            name={POWER_TABLE[id].name}
+            name={powerStepName(id, up)}
             taken={up.done[id] ? <Small ink="inkSoft">{wallClock(up.done[id].at, 'h:mm')}</Small> : null}
           >
             {id === step ? <Small ink="inkSoft">{POWER_TABLE[id].help}</Small> : null}

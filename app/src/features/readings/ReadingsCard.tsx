@@ -8,7 +8,7 @@ import { useJudgment } from './useJudgment';
 
 /** The readings in short, and the way to them: what stands, what they say, what is left. */
 export function ReadingsCard() {
-  const { detail, state } = useVisit();
+  const { detail, state, house } = useVisit();
   const { before, after, compared, left } = useJudgment();
   const closed = state.closed !== null;
   const { steadyAtMs } = powerClocks(state.powerUp);
@@ -20,6 +20,7 @@ export function ReadingsCard() {
     top && faultsIn(top).length > 0
       ? `${left?.diagnosis.confirm.length === 0 ? '' : 'Not certain yet: '}${candidateName(top)}, ${Math.round(top.probability * 100)} %`
       : '';
+  const none = house.readings === 'none';
   const href = `/visits/${detail.visit.id}/readings`;
   return (
     <Part title={<Heading>Readings</Heading>}>
@@ -34,8 +35,14 @@ export function ReadingsCard() {
       ) : null}
       {closed ? null : (
         <LinkRow
-          title={count > 0 ? 'Readings after, taken' : 'Take the readings after'}
-          under={first > 0 ? `${first} held before, ${count} after` : 'None before: what they say alone'}
+          title={count > 0 ? 'Readings after, taken' : none ? 'Take readings anyway' : 'Take the readings after'}
+          under={
+            none && first + count === 0
+              ? 'None asked for: light and grades are the proof'
+              : first > 0
+                ? `${first} held before, ${count} after`
+                : 'None before: what they say alone'
+          }
           href={`${href}?side=after`}
           testID="to-readings"
         />

@@ -1,6 +1,6 @@
 import { readingText } from '@elm-mist/core/airside';
 import { pressureAtAltitudeKPa } from '@elm-mist/core/dryout';
-import { probePlace, QUANTITIES, type QuantityId, type Reading, type ReadingWhen } from '@elm-mist/core/readings';
+import { probePlace, QUANTITIES, QUICK_SET, typedDoubt, type QuantityId, type Reading, type ReadingWhen } from '@elm-mist/core/readings';
 import { powerClocks } from '@elm-mist/core/run';
 import { LICENCE_NAMES, mayDo } from '@elm-mist/core/shop';
 import { EDGES, formatClock, retype, toSi } from '@elm-mist/core/units';
@@ -11,7 +11,7 @@ import { Act, Banner, Body, Companion, Field, HazardBox, Heading, Label, Part, P
 import { figureTrouble } from '../shared/figures';
 import { goTo, VisitScreen, ClosedNote } from '../visit/VisitScreen';
 import { AirflowPart, type FlowDraft, type ComputedFlow } from './AirflowPart';
-import { GROUPS, readingsInUnits, type TypedReadings } from './groups';
+import { GROUPS, QUICK_GROUPS, readingsInUnits, type TypedReadings } from './groups';
 import { KitPart } from './KitPart';
 import { LoggerPart } from './LoggerPart';
 import { useJudgment } from './useJudgment';
@@ -41,6 +41,8 @@ const taking =
 export function TakePart({ when, tabs, said }: { when: ReadingWhen; tabs: ReactNode; said: () => void }) {
   const { state, detail, house, record, who, team, own, undo, allCoils } = useVisit();
   const { units } = house;
+  const full = house.readings === 'full';
+  const [all, setAll] = useState(false);
   const judgment = useJudgment();
   const { set, impossible } = judgment[when];
   const closed = state.closed !== null;
@@ -85,14 +87,22 @@ export function TakePart({ when, tabs, said }: { when: ReadingWhen; tabs: ReactN
       return;
     }
     const readings = typed.map(([quantity, text]): Reading => {
-      const { edge, instrument } = QUANTITIES[quantity];
+      const { edge } = QUANTITIES[quantity];
       // As it was reckoned, unless somebody typed over it.
       const computed = quantity === 'airflow' && draft.reckoned?.text === text ? draft.reckoned : null;
-      return { quantity, value: toSi(edge, text, units), u: computed?.u ?? instrument, how: computed ? 'reckoned' : 'typed', steady };
+      return {
+        quantity,
+        value: toSi(edge, text, units),
+        u: computed?.u ?? typedDoubt(quantity, !full),
+        how: computed ? 'reckoned' : 'typed',
+        steady,
+      };
     });
     if (hold(readings)) drop();
     keep({ figures: {}, units, ran: draft.ran });
   };
+  const others = [...Object.keys(draft.figures), ...Object.keys(set)].some((id) => !QUICK_SET.includes(id as QuantityId));
+  const groups = full || all || others || closed ? GROUPS : QUICK_GROUPS;
   const typedAny = Object.values(draft.figures).some((text) => (text ?? '').trim() !== '');
   const last = own('readings');
   return (
@@ -139,14 +149,18 @@ export function TakePart({ when, tabs, said }: { when: ReadingWhen; tabs: ReactN
             <ProbeMap spot={QUANTITIES[spot].spot} />
             <Small ink="inkSoft">{`${QUANTITIES[spot].name}: ${probePlace(spot, indoorUnit)}`}</Small>
             {when === 'before' || steadyAtMs === null ? (
-              <Tick label="It has run for fifteen minutes" value={draft.ran} onChange={(ran) => keep({ ...draft, ran })} />
+              <Tick
+                label={`It has run for ${full ? 'fifteen' : 'five'} minutes`}
+                value={draft.ran}
+                onChange={(ran) => keep({ ...draft, ran })}
+              />
             ) : null}
           </>
         )}
-        {GROUPS.map((group) => (
+        {groups.map((group) => (
           <View key={group.title} style={{ gap: space.s }}>
             <Label ink="inkSoft">{group.title}</Label>
-            {group.title === 'Refrigerant side' && !closed ? (
+            {group.of.includes('liquidP') && !closed ? (
               <HazardBox lead="Hot and under pressure.">
                 The discharge line burns. Ports and the live compartment are for the licensed; the maker’s manual and local code stand
                 first.
@@ -201,6 +215,7 @@ export function TakePart({ when, tabs, said }: { when: ReadingWhen; tabs: ReactN
             })}
           </View>
         ))}
+        {groups === QUICK_GROUPS ? <Companion title="More readings" onPress={() => setAll(true)} testID="more-readings" /> : null}
         {last && !closed ? <Companion title={`Take back: ${last.words}`} onPress={() => void undo('readings')} /> : null}
         {Object.keys(set).length === 0 && closed ? <Body ink="inkSoft">None were taken.</Body> : null}
       </Part>

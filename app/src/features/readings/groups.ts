@@ -1,4 +1,4 @@
-import { QUANTITIES, type QuantityId } from '@elm-mist/core/readings';
+import { QUANTITIES, QUICK_SET, type QuantityId } from '@elm-mist/core/readings';
 import { showFigure, toSi, type UnitSystem } from '@elm-mist/core/units';
 
 /** Quantities as they are asked, by where they are taken. */
@@ -9,6 +9,9 @@ export const GROUPS: readonly { title: string; of: readonly QuantityId[] }[] = [
   { title: 'Blower and ducts', of: ['staticCoil', 'staticReturn', 'staticSupply', 'airflow'] },
   { title: 'The rest', of: ['outdoorAway', 'outdoorLeaving', 'condensate', 'drainFlow', 'sound'] },
 ];
+
+/** The quick set alone, as one group. */
+export const QUICK_GROUPS: typeof GROUPS = [{ title: 'Quick set', of: QUICK_SET }];
 
 /** Readings as they were typed. */
 export type TypedReadings = Partial<Record<QuantityId, string>>;

@@ -1,5 +1,5 @@
 import { probesOf, solveCycle, SOUND, type CycleInput } from '@elm-mist/core/cycle';
-import { QUANTITIES, type Reading, type QuantityId } from '@elm-mist/core/readings';
+import { QUANTITIES, type HeldReadings, type Reading, type QuantityId, typedDoubt } from '@elm-mist/core/readings';
 import { POWER_STEPS } from '@elm-mist/core/run';
 import { notTried } from '@elm-mist/core/survey';
 import { scribe } from '@elm-mist/core/testing/fullRun';
@@ -101,6 +101,21 @@ test('typed readings are named beside their field when wrong, nothing is lost, a
   // It cannot be, is said so, and stays.
   expect(screen.getByText(/^Supply air warmer than return air: probes swapped/)).toBeTruthy();
   expect(screen.getByText(/^Supply air · held 26 °C, too early/)).toBeTruthy();
+});
+
+test('a quick set asks six figures and counts after five minutes; the rest is behind one press', async () => {
+  address.side = 'before';
+  const run = scribe(VISIT);
+  run.happen('readings.chosen', { readings: 'quick' });
+  const posted = await openInVisit(<ReadingsScreen />, run);
+  expect(screen.queryByTestId('reading-suctionP')).toBeNull();
+  expect(screen.getByText('It has run for five minutes')).toBeTruthy();
+  await type('supplyDb', '13');
+  await press('readings-hold');
+  const [held] = posted.flatMap((row) => (row.kind === 'readings.held' ? (row.data as HeldReadings).readings : []));
+  expect(held).toMatchObject({ quantity: 'supplyDb', value: 13, u: typedDoubt('supplyDb', true) });
+  await press('more-readings');
+  expect(screen.getByTestId('reading-suctionLine')).toBeTruthy();
 });
 
 test('half-typed readings are the same amount in other units', async () => {

@@ -1,5 +1,6 @@
 import { stepRow } from '../../method';
 import type { VisitEvent } from '../events';
+import { runInOf } from '../powerUp';
 import type { VisitState } from '../visitState';
 import { knownCleaner, planFor } from './guards';
 import { refuse, stamp, type Kinds, type VisitFrame } from './kind';
@@ -41,6 +42,7 @@ export const PLANS = {
       const { coilId, plan } = event.data;
       state.plans[coilId] = stamp(event, plan);
       followPlan(state, coilId, plan, event.at);
+      state.powerUp = { ...state.powerUp, runInS: runInOf(Object.values(state.plans).map((row) => row.value)) };
     },
   },
   'mix.made': {

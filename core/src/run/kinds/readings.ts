@@ -16,6 +16,13 @@ export const READINGS = {
       state.held.push(stamp(event, event.data));
     },
   },
+  'readings.chosen': {
+    words: ({ data }) => `readings: ${data.readings}`,
+    page: 'plan',
+    reduce: (state, event) => {
+      state.readingsChosen = stamp(event, event.data.readings);
+    },
+  },
   'runs.told': {
     words: () => 'how long it runs',
     page: 'readings',
