@@ -1,3 +1,4 @@
+import { REGRADE_MOMENTS } from '@elm-mist/core/run';
 import { object } from 'yup';
 import { figure, oneOf, optionalWords, words, recordId, uuidField } from '../fields';
 import { coilOnly, gradesSchema } from './common';
@@ -7,6 +8,7 @@ import { lightReading } from './light';
 /** What the eye and the camera find on a coil, before and after. */
 export const LOOKED = {
   'coil.surveyed': object({ ...coilOnly, survey: surveySchema }),
+  'coil.regraded': object({ ...coilOnly, when: oneOf('When', REGRADE_MOMENTS), grades: gradesSchema }),
   'coil.skipped': object({ ...coilOnly, reason: words('The reason', 300) }),
   'photo.added': object({
     photoId: uuidField('The photo'),

@@ -9,7 +9,7 @@ import {
   type NextDue,
   type RunsWhere,
 } from '../interval';
-import type { VisitState } from '../run';
+import { foundGrades, type VisitState } from '../run';
 import type { Guard } from '../method';
 import { worstOf } from '../survey';
 import { settingOf, type JudgedSystem } from '../judgment/judgment';
@@ -63,7 +63,7 @@ export function coilDues(
     const light = state.light[id]?.value;
     return {
       coilId: id,
-      worstBefore: worstOf(state.surveys[id]?.value.grades ?? {}),
+      worstBefore: worstOf(foundGrades(state, id)),
       worstAfter: worstOf(state.checks[id]?.value.gradesAfter ?? {}),
       light: { before: light?.before?.openPct ?? null, after: light?.after?.openPct ?? null },
     };

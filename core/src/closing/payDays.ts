@@ -4,7 +4,7 @@ import { longDay } from '../clock';
 import type { CoilRole } from '../equipment';
 import { DIRT_SHARE, intoSeason, keptOut, seasonAt, whenItPays, type CoilDueDate, type RunsWhere, type WhenItPays } from '../interval';
 import type { Judgment } from '../judgment/judgment';
-import type { VisitState } from '../run';
+import { foundGrades, type VisitState } from '../run';
 import { worstOf } from '../survey';
 import { worthOf } from '../verdict';
 
@@ -38,7 +38,7 @@ interface PaidCoil {
 
 /** Grades that a wash took off, weighed by what a grade costs. */
 function takenOff(state: VisitState, { id, role }: PaidCoil): { grades: number; share: number } {
-  const before = worstOf(state.surveys[id]?.value.grades ?? {});
+  const before = worstOf(foundGrades(state, id));
   const after = worstOf(state.checks[id]?.value.gradesAfter ?? {});
   const grades = before === null || after === null ? 0 : Math.max(0, before - after);
   return { grades, share: grades * DIRT_SHARE[role].aGrade };

@@ -2,7 +2,7 @@ import { OPEN_BY_GRADE, SOUND, type Condition, type CycleInput } from '../cycle'
 import type { CoilRole } from '../equipment';
 import { readingSet, type ReadingWhen } from '../readings';
 import { fitOf } from '../refrigerant';
-import { coilRunOf, isWashed, type VisitState } from '../run';
+import { coilRunOf, isWashed, type VisitState, foundGrades } from '../run';
 import type { FaceGrades } from '../survey';
 import { settingOf, type JudgedSystem } from './judgment';
 
@@ -42,7 +42,7 @@ export function kitMachine(
     const opens = coils.flatMap((coil) => {
       if (coil.role !== role) return [];
       const found = state.surveys[coil.id]?.value.grades;
-      if (when === 'before') return found ? [openOf(found)] : [];
+      if (when === 'before') return found ? [openOf(foundGrades(state, coil.id))] : [];
       const left = state.checks[coil.id]?.value.gradesAfter;
       const run = coilRunOf(state, coil.id);
       return left ? [openOf(left)] : run && isWashed(run) ? [1] : found ? [openOf(found)] : [];

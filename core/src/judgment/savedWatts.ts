@@ -1,6 +1,6 @@
 import type { CoilRole } from '../equipment';
 import { clearedDirt } from '../interval';
-import type { VisitState } from '../run';
+import { foundGrades, type VisitState } from '../run';
 import { worstOf } from '../survey';
 import { worthOf } from '../verdict';
 import { judgmentOf, type JudgedSystem } from './judgment';
@@ -35,7 +35,7 @@ export function savedWatts(state: VisitState, coils: readonly { id: string; role
   const cleared = clearedDirt(
     coils.map(({ id, role }) => ({
       role,
-      found: worstOf(state.surveys[id]?.value.grades ?? {}),
+      found: worstOf(foundGrades(state, id)),
       left: worstOf(state.checks[id]?.value.gradesAfter ?? {}),
     })),
   );

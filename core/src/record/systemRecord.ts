@@ -3,7 +3,16 @@ import type { CoilRole, Configuration, Construction } from '../equipment';
 import { pouredWaterParts } from '../mix';
 import { QUANTITIES, QUANTITY_IDS, readingSet, type QuantityId, type ReadingWay, type ReadingWhen } from '../readings';
 import { sectionRuns } from '../report';
-import { foldVisit, OLDER_RECORDS, standingOf, wholeFinding, type VisitEvent, type VisitStanding, type VisitState } from '../run';
+import {
+  foldVisit,
+  foundGrades,
+  OLDER_RECORDS,
+  standingOf,
+  wholeFinding,
+  type VisitEvent,
+  type VisitStanding,
+  type VisitState,
+} from '../run';
 import { worstOf } from '../survey';
 import { chainOf, sealOf, type ChainLink, type ReceivedEvent } from './chain';
 
@@ -115,7 +124,7 @@ export function recordedVisit({ visitId, day, events, configuration, coilIds }: 
       const past = state.past?.value.coils.find((row) => row.coilId === coilId);
       return {
         coilId,
-        gradeBefore: past?.before ?? worstOf(state.surveys[coilId]?.value.grades ?? {}),
+        gradeBefore: past?.before ?? worstOf(foundGrades(state, coilId)),
         gradeAfter: past?.after ?? worstOf(state.checks[coilId]?.value.gradesAfter ?? {}),
         openBeforePct: light?.before?.openPct ?? null,
         openAfterPct: light?.after?.openPct ?? null,

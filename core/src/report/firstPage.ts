@@ -2,7 +2,7 @@ import { stillOn, washedWith } from '../visit';
 import { dayIn, dayLater, longDay } from '../clock';
 import { coilName } from '../equipment';
 import { candidateName, faultsIn } from '../diagnosis';
-import { FINDING_STANDING_NAMES, OLDER_RECORDS, isOpenFinding, wholeFinding } from '../run';
+import { FINDING_STANDING_NAMES, foundGrades, OLDER_RECORDS, isOpenFinding, wholeFinding } from '../run';
 import { gradeFacts, RUN_STATE_NAMES, URGENCY_NAMES, worstOf, type Grade } from '../survey';
 import { WHOLE_WORDS } from '../verdict';
 import type { ReportBlock } from './blocks';
@@ -19,7 +19,7 @@ export function firstPage(input: ReportInput): ReportBlock[] {
     const survey = state.surveys[coil.id]?.value;
     const past = pastOf(coil.id);
     if (past) return `${coilName(coil)}: ${gradeWords(past.before)}, ${OLDER_RECORDS}.`;
-    return `${coilName(coil)}: ${survey ? `worst face ${gradeWords(worstOf(survey.grades))}` : 'not looked at'}.`;
+    return `${coilName(coil)}: ${survey ? `worst face ${gradeWords(worstOf(foundGrades(state, coil.id)))}` : 'not looked at'}.`;
   });
   const asFound = state.story?.value.asFound;
   const claim = state.story?.value.lastService ?? '';
@@ -34,7 +34,7 @@ export function firstPage(input: ReportInput): ReportBlock[] {
     if (state.findingSteps.some(({ value }) => value.findingId === life.findingId && (value.step === 'fixed' || value.step === 'done')))
       done.push(`${wholeFinding(life).name}: put right.`);
   const result = coils.flatMap((coil) => {
-    const before = worstOf(state.surveys[coil.id]?.value.grades ?? {});
+    const before = worstOf(foundGrades(state, coil.id));
     const past = pastOf(coil.id);
     if (past && past.after !== null) return [`${coilName(coil)}: left at ${gradeWords(past.after)}.`];
     const check = state.checks[coil.id]?.value;

@@ -16,6 +16,8 @@ import {
   POWER_STEPS,
   POWER_TABLE,
   wholeFinding,
+  foundGrades,
+  REGRADE_NAMES,
 } from '../run';
 import { judgeAsFound, URGENCY_NAMES, type Grade } from '../survey';
 import { EDGES, formatDuration, formatRatio, formatVolume, trimDecimals } from '../units';
@@ -34,7 +36,8 @@ export const SECTIONS: Record<ReportSection, (input: ReportInput) => ReportBlock
       const survey = state.surveys[coil.id]?.value;
       const check = state.checks[coil.id]?.value;
       return [
-        ...(survey ? [strip(`${coilName(coil)}, as found`, survey.grades)] : []),
+        ...(survey ? [strip(`${coilName(coil)}, as found`, foundGrades(state, coil.id))] : []),
+        ...(state.regrades[coil.id] ?? []).map(({ value }) => strip(`${coilName(coil)}, ${REGRADE_NAMES[value.when]}`, value.grades)),
         ...(check ? [strip(`${coilName(coil)}, as left`, check.gradesAfter)] : []),
         ...(survey?.note ? [{ is: 'text' as const, text: survey.note }] : []),
         ...(check?.note ? [{ is: 'text' as const, text: check.note }] : []),

@@ -11,6 +11,7 @@ import type { LockoutStep } from './lockoutSteps';
 import type { PowerStep } from './powerUp';
 import type { PastNoted } from './pastNoted';
 import type { QuoteAnswer, QuoteMade } from './quote';
+import type { Regraded } from './regrade';
 import type { RinseSign, Spot } from './rinseSigns';
 import type { Resumed, SuspendedFor } from './suspend';
 import type { SavingTold } from './savingTold';
@@ -100,6 +101,8 @@ export interface EventDataByKind {
   'quote.answered': QuoteAnswer;
   'photo.added': Photo;
   'coil.surveyed': { coilId: string; survey: CoilSurvey };
+  /** Graded once more when it was open, or its dry dirt was out: the plan follows. */
+  'coil.regraded': Regraded;
   'coil.skipped': { coilId: string; reason: string };
   'reading.taken': SplitReading;
   /** Readings held at one moment, each for itself; a later one of the same quantity corrects an earlier one. */

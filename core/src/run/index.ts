@@ -94,6 +94,7 @@ export {
   type VisitStanding,
 } from './visitSteps';
 export { checkEvent } from './checkEvent';
+export { foundGrades, REGRADE_MOMENTS, REGRADE_NAMES, regradeDue, regradedSurvey } from './regrade';
 export { noPowerYet } from './noPowerYet';
 export { alarmsOf, dueAlarms, powerAlarmsOf, type Alarm, type AlarmKind } from './alarms';
 export {

@@ -16,6 +16,8 @@ import { lockoutStepsFor } from './lockoutNeeds';
 import { needsFoam, nextAction, sectionClock } from './clocks';
 import { nextPowerStep } from './powerUp';
 import { noPowerYet } from './noPowerYet';
+import { regradeDue } from './regrade';
+import type { Grade } from '../survey';
 import type { EventDataByKind, EventKind, VisitEvent } from './events';
 import type { VisitState } from './visitState';
 
@@ -69,7 +71,7 @@ interface Move {
   waitS: number;
 }
 const move: fc.Arbitrary<Move> = fc.record({
-  what: fc.nat(99),
+  what: fc.nat(101),
   coil: fc.nat(1),
   pick: fc.nat(999),
   waitS: fc.constantFrom(0, 5, 30, 90, 240, 400, 700, 3000),
@@ -153,8 +155,13 @@ class Run {
     else if (what < 95) {
       const target = this.events[pick % Math.max(1, this.events.length)];
       if (target) this.try('event.undone', { eventId: target.id }, by);
-    } else if (what < 96) this.try('coil.skipped', { coilId, reason: 'Another day' });
-    else if (what < 98) {
+    } else if (what < 97) {
+      // Graded once more, and the plan that follows, as a phone enters them.
+      const grades = graded((pick % 5) as Grade).grades;
+      if (this.try('coil.regraded', { coilId, when: pick % 2 === 0 ? 'opened' : 'lifted', grades }, by))
+        this.try('plan.made', { coilId, plan: PLANS[coilId]![pick % PLANS[coilId]!.length]! }, by);
+    } else if (what < 98) this.try('coil.skipped', { coilId, reason: 'Another day' });
+    else if (what < 100) {
       // What is open is sometimes given its reason, sometimes not: then it may not be closed.
       if (pick % 3 > 0)
         for (const { item, standing } of closingChecks(this.state, COILS))
@@ -248,9 +255,14 @@ function agrees({ state, nowMs, events }: Run): void {
   const inHand = COILS.filter((coil) => !state.skipped[coil.id]);
   const byHand: string[] = [];
 
-  for (const { id: coilId } of COILS) {
+  for (const coil of COILS) {
+    const { id: coilId } = coil;
     const run = coilRunOf(state, coilId);
     if (!run) continue;
+    // It is graded again just where an entry of it would be taken.
+    const moment = regradeDue(state, 'split-cool', coil);
+    if (moment !== null && !state.cancelled)
+      same(canHappen(state, events, nowMs, 'coil.regraded', { coilId, when: moment, grades: {} }), true);
     const ids = run.sections.map((section) => section.id);
     same(new Set(ids).size, ids.length);
     same(new Set(run.sections.map((section) => section.number)).size, ids.length);

@@ -16,6 +16,7 @@ import type { Page } from './pages';
 import type { PastNoted } from './pastNoted';
 import { notPowered, type PowerUp } from './powerUp';
 import type { Quote } from './quote';
+import type { Regraded } from './regrade';
 import type { RinseSign, Spot } from './rinseSigns';
 import type { SavingTold } from './savingTold';
 import type { Stamped } from './stamped';
@@ -74,6 +75,9 @@ export interface VisitState {
   pauses: Pause[];
   photos: Stamped<Photo>[];
   surveys: Record<string, Stamped<CoilSurvey>>;
+  /** Grades before the first time a coil was graded once more. */
+  firstGrades: Record<string, FaceGrades>;
+  regrades: Record<string, Stamped<Regraded>[]>;
   skipped: Record<string, Stamped<string>>;
   readings: Stamped<SplitReading>[];
   held: Stamped<HeldReadings>[];
@@ -147,6 +151,8 @@ export const emptyState = (visitId: string): VisitState => ({
   pauses: [],
   photos: [],
   surveys: {},
+  firstGrades: {},
+  regrades: {},
   skipped: {},
   readings: [],
   held: [],

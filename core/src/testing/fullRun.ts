@@ -121,6 +121,7 @@ export function fullRun(
   happen('task.begun', { taskId: `${out.coilId}.lift` });
   run.wait(600);
   happen('task.done', { taskId: `${out.coilId}.lift` });
+  happen('coil.regraded', { coilId: out.coilId, when: 'lifted', grades: gradedAll(coils[0], 3).grades });
   read('air-handler');
   happen('drain.tested', { coilId: inn.coilId, litres: 1, seconds: 40 });
   happen('float.tested', { coilId: inn.coilId, stops: true });

@@ -11,6 +11,7 @@ const CHANGES_SUMMARY: ReadonlySet<EventKind> = new Set<EventKind>([
   'quote.made',
   'quote.answered',
   'coil.surveyed',
+  'coil.regraded',
   'reading.taken',
   'readings.held',
   'plan.made',

@@ -13,6 +13,7 @@ import {
   type Stamped,
   type VisitEvent,
   type VisitState,
+  foundGrades,
 } from '../run';
 import { measuredDurations, type Taken } from '../runsheet';
 import { worstOf, type CoilSurvey, type FaceGrades, type SiteConditions, type Soil, type VisitStory } from '../survey';
@@ -112,9 +113,9 @@ export function visitSummary(
     by: state.closed?.by ?? events.at(-1)?.by ?? '',
     coils: coils.map(({ id }) => ({
       coilId: id,
-      before: state.surveys[id]?.value.grades ?? {},
+      before: foundGrades(state, id),
       after: state.checks[id]?.value.gradesAfter ?? {},
-      worstBefore: pastOf(id)?.before ?? worstOf(state.surveys[id]?.value.grades ?? {}),
+      worstBefore: pastOf(id)?.before ?? worstOf(foundGrades(state, id)),
       worstAfter: pastOf(id)?.after ?? worstOf(state.checks[id]?.value.gradesAfter ?? {}),
       chemistry: state.plans[id]?.value.chemistry ?? 'water',
       cleanerName: pastOf(id)?.cleanerName ?? state.plans[id]?.value.cleanerName ?? '',

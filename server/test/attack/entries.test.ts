@@ -95,6 +95,7 @@ const light = {
 /** Entries of kinds that no visit of the demo has, put before the closing of a run. */
 const MORE: readonly (readonly [kind: EventKind, data: object, id?: string])[] = [
   ['story.noted', { symptoms: ['weak-cooling'], facts: [], hazards: [], lastService: 'Last year', helper: false }],
+  ['readings.chosen', { readings: 'quick' }],
   ['rules.chosen', { name: 'Water first', rules: { chemistry: 'water-first' } }],
   ['photo.added', { photoId: randomUUID(), coilId: null, findingId: null, when: 'before', caption: 'Base' }],
   ['finding.noted', { what: 'wiring', coilId: null, note: 'Chewed', action: 'Refer', urgency: 'soon', minutes: 30, parts: [] }, FINDING],

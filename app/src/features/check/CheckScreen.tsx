@@ -1,5 +1,6 @@
 import type { CoilRecord } from '@elm-mist/contract';
 import { coilName } from '@elm-mist/core/equipment';
+import { foundGrades } from '@elm-mist/core/run';
 import { rowName, ungraded, withGrade, type FaceGrades, type FaceRow, type Grade, worstOf } from '@elm-mist/core/survey';
 import { useState } from 'react';
 import { useDraft, useVisit } from '@/data';
@@ -45,7 +46,7 @@ function CheckCoil({ coil, coils, pick }: { coil: CoilRecord; coils: readonly Co
   const [cell, setCell] = useState<FaceRow | null>(coil.geometry.faces[0] ? { faceId: coil.geometry.faces[0].id, row: 0 } : null);
   const [asked, setAsked] = useState(false);
   const closed = state.closed !== null;
-  const before = state.surveys[coil.id]?.value.grades ?? {};
+  const before = foundGrades(state, coil.id);
   const missing = ungraded(
     draft.grades,
     coil.geometry.faces.map((face) => face.id),

@@ -2,6 +2,7 @@ import { useVisit } from '@/data';
 import { Banner, Body, GradeStrip, Heading, Label, Part, Row } from '@/ui';
 import { coilName } from '@elm-mist/core/equipment';
 import type { CoilBuild } from '@elm-mist/core/method';
+import { foundGrades } from '@elm-mist/core/run';
 import { gradeFacts, worstOf, type FaceGrades } from '@elm-mist/core/survey';
 import { stillOn, washedWith } from '@elm-mist/core/visit';
 import { View } from 'react-native';
@@ -28,7 +29,7 @@ export function ClosedCoil({ coil, first }: { coil: CoilBuild; first: boolean })
       {survey ? (
         <>
           <Label ink="inkSoft">as found</Label>
-          <GradeStrip faces={coil.geometry.faces} rows={coil.geometry.rows} grades={survey.grades} cellHeight={40} />
+          <GradeStrip faces={coil.geometry.faces} rows={coil.geometry.rows} grades={foundGrades(state, coil.id)} cellHeight={40} />
         </>
       ) : null}
       {check ? (
@@ -38,9 +39,12 @@ export function ClosedCoil({ coil, first }: { coil: CoilBuild; first: boolean })
         </>
       ) : null}
       <View>
-        <Row label="Worst face" value={`${worst(survey?.grades)}${check ? `, left at ${worst(check.gradesAfter)}` : ''}`} />
+        <Row
+          label="Worst face"
+          value={`${worst(survey && foundGrades(state, coil.id))}${check ? `, left at ${worst(check.gradesAfter)}` : ''}`}
+        />
         {washed === null ? null : <Row label="Washed with" value={washed} />}
-        {claim && survey ? <Row label="Last washed, they say" value={`${claim}; found at ${worst(survey.grades)}`} /> : null}
+        {claim && survey ? <Row label="Last washed, they say" value={`${claim}; found at ${worst(foundGrades(state, coil.id))}`} /> : null}
         {check?.note ? <Row label="Note" value={check.note} /> : null}
       </View>
       {state.light[coil.id] ? <LightCard coilId={coil.id} own={check ? worstOf(check.gradesAfter) : null} /> : null}

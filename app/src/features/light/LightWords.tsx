@@ -1,6 +1,7 @@
 import { useVisit } from '@/data';
 import { Field, Heading, Part, Row, Small, space } from '@/ui';
 import { gradeOfLight, lightWords, type LightMeasured, type LightNoted } from '@elm-mist/core/light';
+import { foundGrades } from '@elm-mist/core/run';
 import { gradeFacts, worstOf } from '@elm-mist/core/survey';
 import { View } from 'react-native';
 import type { LightDraft } from './useLightDraft';
@@ -9,7 +10,7 @@ import type { LightDraft } from './useLightDraft';
 export function LightWords({ coilId, pair, found }: { coilId: string; pair: LightDraft['pair']; found: LightNoted }) {
   const { state } = useVisit();
   const words = lightWords(found);
-  const own = { before: worstOf(state.surveys[coilId]?.value.grades ?? {}), after: worstOf(state.checks[coilId]?.value.gradesAfter ?? {}) };
+  const own = { before: worstOf(foundGrades(state, coilId)), after: worstOf(state.checks[coilId]?.value.gradesAfter ?? {}) };
   const gradeWords = (grade: number | null) => (grade === null ? 'not graded' : `${grade} ${gradeFacts(grade as 0).name}`);
   const lightGrade = (told: LightMeasured | null) => (told === null || told.openPct === null ? null : gradeOfLight(told.openPct));
   return (

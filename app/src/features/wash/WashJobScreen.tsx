@@ -25,6 +25,7 @@ import { goTo, VisitScreen } from '../visit/VisitScreen';
 import { NowPart, WashLinks } from './NowPart';
 import { PanPart } from './PanPart';
 import { PowerBack } from './PowerBack';
+import { RegradePart } from './RegradePart';
 import { RunOffPart } from './RunOffPart';
 import { TasksPart } from './TasksPart';
 import { useCheck } from './useCheck';
@@ -145,6 +146,7 @@ export function WashJobScreen({ job, jobs, pick }: { job: WashJob; jobs: readonl
             ))}
           </NowPart>
           {hazards}
+          <RegradePart coil={coil} />
           <TasksPart title="Before any water" tasks={beforeWater} />
           <TasksPart title="Left to do here" tasks={afterWash} />
           {closed || clocks.every((clock) => clock.soakedS === null) ? null : <RunOffPart plan={plan} />}

@@ -97,6 +97,24 @@ test('a reading that is not dead shuts the gate back to isolation and says hands
   expect(button('Done: disconnect open')).toBeTruthy();
 });
 
+test('open, it is graded again: one press where it looks the same, else the plan that follows is made with it', async () => {
+  const posted = await openInVisit(<WashScreen />, planned('outdoor-unit'));
+  const since = posted.length;
+  await press('regrade-open');
+  fireEvent.click(screen.getByRole('radio', { name: /^1 / }));
+  await settle();
+  await press('regrade-keep');
+  const [regraded, plan] = posted.slice(since);
+  expect(regraded).toMatchObject({ kind: 'coil.regraded', data: { coilId: out.coilId, when: 'opened', grades: { path: [1] } } });
+  expect(plan).toMatchObject({ kind: 'plan.made', data: { plan: { opening: out.opening } } });
+  expect(screen.queryByTestId('regrade')).toBeNull();
+  cleanup();
+  const unchanged = await openInVisit(<WashScreen />, planned('outdoor-unit'));
+  await press('regrade-same');
+  expect(unchanged.map(({ kind }) => kind)).toEqual(['coil.regraded']);
+  expect(screen.queryByTestId('regrade')).toBeNull();
+});
+
 test('before any water the steps of the plan can be ticked off, and wetting the coil takes the rest as done', async () => {
   const posted = await openInVisit(<WashScreen />, planned('outdoor-unit'));
   const steps = () =>

@@ -1,7 +1,8 @@
 import { CoreError } from '../../errors';
 import { cornersProblem } from '../../light/corners';
 import { completeSurvey } from '../../survey';
-import { foamWords } from './guards';
+import { REGRADE_NAMES, regradedSurvey } from '../regrade';
+import { foamWords, lockedOutFor } from './guards';
 import { refuse, stamp, type Kinds } from './kind';
 
 /** What the eye and the camera find on a coil, before and after. */
@@ -13,6 +14,25 @@ export const LOOKED = {
     reduce: (state, event) => {
       state.surveys[event.data.coilId] = stamp(event, completeSurvey(event.data.survey));
       delete state.skipped[event.data.coilId];
+    },
+  },
+  'coil.regraded': {
+    words: ({ data }) => `grades ${REGRADE_NAMES[data.when]}`,
+    page: 'wash',
+    check: (state, event, frame) => {
+      const { coilId } = event.data;
+      if (!state.surveys[coilId]) refuse('data.coilId', 'Grade this coil in Look first.');
+      lockedOutFor(state, coilId, frame);
+      if (Object.values(state.sections[coilId] ?? {}).some((section) => section.phase !== 'waits'))
+        refuse('data.grades', 'It is wet already: say what is still wrong at the check of a section.');
+    },
+    reduce: (state, event) => {
+      const { coilId, grades } = event.data;
+      const survey = state.surveys[coilId];
+      if (!survey) return;
+      state.firstGrades[coilId] ??= survey.value.grades;
+      (state.regrades[coilId] ??= []).push(stamp(event, event.data));
+      state.surveys[coilId] = stamp(event, regradedSurvey(survey.value, grades, state.plans[coilId]?.value.opening));
     },
   },
   'coil.skipped': {

@@ -1,0 +1,78 @@
+import type { Configuration } from '../equipment';
+import type { CoilPlan } from '../method';
+import type { CoilSurvey, FaceGrades } from '../survey';
+import type { VisitCoil } from './events';
+import { sourceOf } from './lockoutNeeds';
+import { provenDead } from './lockoutOf';
+import type { VisitState } from './visitState';
+
+/** When a coil is graded once more before anything gets wet: a mat that lifts off in a sheet leaves another coil. Common practice, no source. */
+export const REGRADE_MOMENTS = ['opened', 'lifted'] as const;
+/** One of `REGRADE_MOMENTS`. */
+export type RegradeMoment = (typeof REGRADE_MOMENTS)[number];
+
+/** The same in words. */
+export const REGRADE_NAMES: Record<RegradeMoment, string> = { opened: 'once opened', lifted: 'after the dry lift' };
+
+/** Grades as they are once the unit is open, or its dry dirt is out. */
+export interface Regraded {
+  coilId: string;
+  when: RegradeMoment;
+  grades: FaceGrades;
+}
+
+const same = (a: FaceGrades, b: FaceGrades): boolean => JSON.stringify(a) === JSON.stringify(b);
+
+/**
+ * What was seen of a coil, with its grades as they are now: its plan follows them. What is open stays open.
+ * @param survey as it was
+ * @param grades as they are now
+ * @param opening as the plan has it
+ * @returns the survey; itself where no grade is another
+ * @example regradedSurvey(graded(3), { path: [1] }, 'top-open').answers.opening // 'top-open'
+ */
+export const regradedSurvey = (survey: CoilSurvey, grades: FaceGrades, opening: CoilPlan['opening'] | undefined): CoilSurvey =>
+  same(survey.grades, grades)
+    ? survey
+    : { ...survey, grades, answers: { ...survey.answers, opening: survey.answers.opening ?? opening ?? null } };
+
+/**
+ * Grades of a coil as it was found: the first ones, and of rows that nobody could see then, what opening showed.
+ * @param state of the visit
+ * @param coilId which coil
+ * @returns by face; empty where nobody looked
+ * @example foundGrades(foldVisit('v', 'split-cool', []), 'coil-1') // {}
+ */
+export function foundGrades(state: Pick<VisitState, 'surveys' | 'firstGrades' | 'regrades'>, coilId: string): FaceGrades {
+  const first = state.firstGrades[coilId];
+  if (!first) return state.surveys[coilId]?.value.grades ?? {};
+  const opened = state.regrades[coilId]?.find(({ value }) => value.when === 'opened')?.value.grades ?? {};
+  return Object.fromEntries(
+    Object.entries(first).map(([face, rows]) => [face, rows.map((grade, row) => grade ?? opened[face]?.[row] ?? null)]),
+  );
+}
+
+/**
+ * When a coil should be graded once more: power is off, nothing is wet yet, and it was opened or its dry dirt is out since the last look.
+ * @param state of the visit
+ * @param configuration how the system is put together
+ * @param coil which coil
+ * @returns the moment; null where the grades stand
+ * @example regradeDue(foldVisit('v', 'split-cool', []), 'split-cool', coil()) // null
+ */
+export function regradeDue(state: VisitState, configuration: Configuration, coil: VisitCoil): RegradeMoment | null {
+  const plan = state.plans[coil.id]?.value;
+  const dry = Object.values(state.sections[coil.id] ?? {}).every((section) => section.phase === 'waits');
+  if (
+    plan?.verdict !== 'wash' ||
+    !dry ||
+    state.closed ||
+    !state.surveys[coil.id] ||
+    !provenDead(state, configuration, sourceOf(configuration, coil.role))
+  )
+    return null;
+  const last = state.regrades[coil.id]?.at(-1)?.at ?? '';
+  const lifted = ['lift', 'lift-in'].flatMap((step) => state.tasks[`${coil.id}.${step}`]?.doneAt ?? []).at(-1);
+  if (lifted !== undefined) return lifted > last ? 'lifted' : null;
+  return last === '' && plan.opening !== 'exterior' ? 'opened' : null;
+}
