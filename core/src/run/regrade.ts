@@ -4,6 +4,7 @@ import type { CoilSurvey, FaceGrades } from '../survey';
 import type { VisitCoil } from './events';
 import { sourceOf } from './lockoutNeeds';
 import { provenDead } from './lockoutOf';
+import { pauseOf } from './visitSteps';
 import type { VisitState } from './visitState';
 
 /** When a coil is graded once more before anything gets wet: a mat that lifts off in a sheet leaves another coil. Common practice, no source. */
@@ -63,14 +64,8 @@ export function foundGrades(state: Pick<VisitState, 'surveys' | 'firstGrades' | 
 export function regradeDue(state: VisitState, configuration: Configuration, coil: VisitCoil): RegradeMoment | null {
   const plan = state.plans[coil.id]?.value;
   const dry = Object.values(state.sections[coil.id] ?? {}).every((section) => section.phase === 'waits');
-  if (
-    plan?.verdict !== 'wash' ||
-    !dry ||
-    state.closed ||
-    !state.surveys[coil.id] ||
-    !provenDead(state, configuration, sourceOf(configuration, coil.role))
-  )
-    return null;
+  const underWay = !state.closed && !pauseOf(state) && state.surveys[coil.id] !== undefined;
+  if (plan?.verdict !== 'wash' || !underWay || !dry || !provenDead(state, configuration, sourceOf(configuration, coil.role))) return null;
   const last = state.regrades[coil.id]?.at(-1)?.at ?? '';
   const lifted = ['lift', 'lift-in'].flatMap((step) => state.tasks[`${coil.id}.${step}`]?.doneAt ?? []).at(-1);
   if (lifted !== undefined) return lifted > last ? 'lifted' : null;

@@ -146,8 +146,8 @@ export function WashJobScreen({ job, jobs, pick }: { job: WashJob; jobs: readonl
             ))}
           </NowPart>
           {hazards}
-          <RegradePart coil={coil} />
           <TasksPart title="Before any water" tasks={beforeWater} />
+          <RegradePart coil={coil} />
           <TasksPart title="Left to do here" tasks={afterWash} />
           {closed || clocks.every((clock) => clock.soakedS === null) ? null : <RunOffPart plan={plan} />}
           {coil.role === 'evaporator' ? <PanPart plan={plan} /> : null}
