@@ -11,7 +11,7 @@ import type { LockoutStep } from './lockoutSteps';
 import type { PowerStep } from './powerUp';
 import type { PastNoted } from './pastNoted';
 import type { QuoteAnswer, QuoteMade } from './quote';
-import type { Regraded } from './regrade';
+import type { Regraded } from './regraded';
 import type { RinseSign, Spot } from './rinseSigns';
 import type { Resumed, SuspendedFor } from './suspend';
 import type { SavingTold } from './savingTold';

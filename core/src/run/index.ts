@@ -94,7 +94,8 @@ export {
   type VisitStanding,
 } from './visitSteps';
 export { checkEvent } from './checkEvent';
-export { foundGrades, REGRADE_MOMENTS, REGRADE_NAMES, regradeDue, regradedSurvey } from './regrade';
+export { foundGrades, regradeDue, regradedSurvey } from './regrade';
+export { REGRADE_MOMENTS, REGRADE_NAMES } from './regraded';
 export { noPowerYet } from './noPowerYet';
 export { alarmsOf, dueAlarms, powerAlarmsOf, type Alarm, type AlarmKind } from './alarms';
 export {

@@ -16,7 +16,7 @@ import type { Page } from './pages';
 import type { PastNoted } from './pastNoted';
 import { notPowered, type PowerUp } from './powerUp';
 import type { Quote } from './quote';
-import type { Regraded } from './regrade';
+import type { Regraded } from './regraded';
 import type { RinseSign, Spot } from './rinseSigns';
 import type { SavingTold } from './savingTold';
 import type { Stamped } from './stamped';

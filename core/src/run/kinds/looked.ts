@@ -1,7 +1,8 @@
 import { CoreError } from '../../errors';
 import { cornersProblem } from '../../light/corners';
 import { completeSurvey } from '../../survey';
-import { REGRADE_NAMES, regradedSurvey } from '../regrade';
+import { regradedSurvey } from '../regrade';
+import { REGRADE_NAMES } from '../regraded';
 import { foamWords, lockedOutFor } from './guards';
 import { refuse, stamp, type Kinds } from './kind';
 
