@@ -22,6 +22,7 @@ export const WORD_HATCH: Record<SectionWord, HatchName> = {
   check: 'waves',
   clear: 'plain-elm',
   again: 'cross',
+  left: 'wide',
 };
 
 interface HatchDrawing {

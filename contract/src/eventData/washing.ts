@@ -1,6 +1,6 @@
-import { RINSE_SIGNS, SPOTS } from '@elm-mist/core/run';
+import { WRONG_SIGNS, SPOTS } from '@elm-mist/core/run';
 import { array, object } from 'yup';
-import { flag, oneOf, keyWords } from '../fields';
+import { flag, oneOf, keyWords, words } from '../fields';
 import { coilOnly, known } from './common';
 
 const aSection = () => ({ ...coilOnly, sectionId: keyWords('The section', 80) });
@@ -14,8 +14,9 @@ export const WASHING = {
   'section.checked': object({
     ...aSection(),
     clear: flag().required('Say whether it is clear.'),
-    failed: array(oneOf('What is wrong', RINSE_SIGNS)).max(RINSE_SIGNS.length).optional(),
+    failed: array(oneOf('What is wrong', WRONG_SIGNS)).max(WRONG_SIGNS.length).optional(),
     where: known('Where', SPOTS).optional(),
   }),
+  'section.left': object({ ...aSection(), why: words('The reason', 300) }),
   'foam.ranOff': object(coilOnly),
 };

@@ -101,7 +101,7 @@ export function plannedWork(jobs: readonly { coil: PricedCoil; plan: CoilPlan; o
   ];
 }
 
-const RINSED = ['rinsed', 'clear', 'again'];
+const RINSED = ['rinsed', 'clear', 'again', 'left'];
 
 /**
  * What a visit was, from what was done on it: sections that were really rinsed, and those that were rinsed again.

@@ -50,6 +50,17 @@ function reported(events: readonly VisitEvent[], over: Partial<ReportInput> = {}
 }
 const words = (report: ReturnType<typeof reported>) => JSON.stringify(report.blocks);
 
+test('a section that was left as it is stands on the report with why', () => {
+  const run = scribe('v');
+  const [plan] = fullRunPlans;
+  const where = { coilId: plan.coilId, sectionId: plan.sections[0]!.id };
+  run.happen('plan.made', { coilId: plan.coilId, plan });
+  run.happen('section.rinsed', where);
+  expect(words(reported(run.events))).not.toContain('left as it is');
+  run.happen('section.left', { ...where, why: 'Paint between the fins' });
+  expect(words(reported(run.events))).toMatch(/left as it is","Paint between the fins"/);
+});
+
 test('a soak is told as it really ran: by the plan of its moment, to its own rinse, with what the look after found', () => {
   const events = fullRun('v');
   const runs = sectionRuns(events);

@@ -2,6 +2,7 @@ import { trustedSeconds } from '../dryout';
 import { APPLY_S_PER_M2, preWetOf, rinsePaceOf, type CoilPlan, type Section } from '../method';
 import { progressOf, type CoilRun } from './coilRun';
 import { mistBy, rinseBy, rinseSeconds, type LastRinse } from './foam';
+import { againWays } from './rinseSigns';
 import type { SectionProgress } from './visitState';
 import { condensateClock } from './powerUp';
 
@@ -18,6 +19,7 @@ export type SectionWord =
   | 'look now'
   | 'check'
   | 'clear'
+  | 'left'
   | 'again';
 
 /** The clock of one section. */
@@ -36,7 +38,15 @@ export interface SectionClock {
   mistByS: number | null;
 }
 
-const phaseWords = { waits: 'waits', wet: 'wet', soaking: 'soaking', rinsed: 'check', clear: 'clear', again: 'again' } as const;
+const phaseWords = {
+  waits: 'waits',
+  wet: 'wet',
+  soaking: 'soaking',
+  rinsed: 'check',
+  clear: 'clear',
+  again: 'again',
+  left: 'left',
+} as const;
 
 /** Warning before foam has to be misted, s: enough to put the gun down and take the hose. Common practice, no source. */
 export const MIST_LEAD_S = 45;
@@ -99,14 +109,14 @@ export type NextAction =
   | { kind: 'done' };
 
 /**
- * True when a section is to be foamed in its coming pass; false when plain water does it.
+ * True when a section is to be foamed in its coming pass; false when plain water does it. Another pass goes by what was seen.
  * @param plan of the coil
  * @param progress of the section
  * @returns true when cleaner goes on
  * @example needsFoam(planCoil(coil(), graded(3), mildDay, shelf, house()), freshSection()) // true
  */
 export const needsFoam = (plan: CoilPlan, progress: SectionProgress): boolean =>
-  plan.dwell !== null && (!plan.waterFirst || progress.failedChecks > 0);
+  plan.dwell !== null && (progress.phase === 'again' ? againWays(progress.stillWrong?.signs ?? []).includes('foam') : !plan.waterFirst);
 
 /** Hands-on time to foam a section, s. Common practice, no source. @example applySeconds({ areaM2: 2 }) // 90 */
 export const applySeconds = (section: Pick<Section, 'areaM2'>): number => section.areaM2 * APPLY_S_PER_M2;

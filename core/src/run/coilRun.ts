@@ -57,13 +57,13 @@ export const freshRun = (plan: CoilPlan): CoilRun => ({
 export const progressOf = (run: Pick<CoilRun, 'progress'>, sectionId: string): SectionProgress => run.progress[sectionId] ?? freshSection();
 
 /**
- * Whether every section in hand has been found clear.
+ * Whether every section in hand has been found clear, or was left as it is on purpose.
  * @param run of a coil
- * @returns true when all are clear
+ * @returns true when nothing is left to wash
  * @example isWashed(freshRun(planCoil(coil(), graded(3), mildDay, shelf, house()))) // false
  */
 export const isWashed = (run: Pick<CoilRun, 'sections' | 'progress'>): boolean =>
-  run.sections.every((section) => run.progress[section.id]?.phase === 'clear');
+  run.sections.every((section) => ['clear', 'left'].includes(run.progress[section.id]?.phase ?? ''));
 
 /**
  * Sections with foam on them.

@@ -12,7 +12,7 @@ import type { PowerStep } from './powerUp';
 import type { PastNoted } from './pastNoted';
 import type { QuoteAnswer, QuoteMade } from './quote';
 import type { Regraded } from './regraded';
-import type { RinseSign, Spot } from './rinseSigns';
+import type { WrongSign, Spot } from './rinseSigns';
 import type { Resumed, SuspendedFor } from './suspend';
 import type { SavingTold } from './savingTold';
 import type { PartOff, WireNoted } from './takedown';
@@ -132,7 +132,9 @@ export interface EventDataByKind {
   'section.misted': { coilId: string; sectionId: string };
   'section.rinsed': { coilId: string; sectionId: string };
   /** `failed` and `where` say what is still wrong, and where, when it is not clear. */
-  'section.checked': { coilId: string; sectionId: string; clear: boolean; failed?: RinseSign[]; where?: Spot };
+  'section.checked': { coilId: string; sectionId: string; clear: boolean; failed?: WrongSign[]; where?: Spot };
+  /** Washed and not clear, and left so on purpose, with why. */
+  'section.left': { coilId: string; sectionId: string; why: string };
   /** Foam ran down to the base instead of standing: it is too wet. */
   'foam.ranOff': { coilId: string };
   /** Pan and drain after condensate has rinsed a coil; not well, and the foam is rinsed off by hand. */

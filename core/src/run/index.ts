@@ -109,7 +109,19 @@ export {
   powerStepName,
   type PowerStep,
 } from './powerUp';
-export { RINSE_SIGN_NAMES, RINSE_SIGNS, SPOT_NAMES, SPOTS, type RinseSign, type Spot } from './rinseSigns';
+export {
+  AGAIN_WORDS,
+  againWays,
+  RINSE_SIGN_NAMES,
+  RINSE_SIGNS,
+  SPOT_NAMES,
+  SPOTS,
+  WRONG_SIGN_NAMES,
+  WRONG_SIGNS,
+  type RinseSign,
+  type Spot,
+  type WrongSign,
+} from './rinseSigns';
 export { DRAIN_HELP, drainRateLMin, FLOAT_FAILED, panClock } from './drain';
 export { type Stamped } from './stamped';
 export { savingSentences, type SavingTold } from './savingTold';

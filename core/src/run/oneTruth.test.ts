@@ -17,6 +17,7 @@ import { needsFoam, nextAction, sectionClock } from './clocks';
 import { nextPowerStep } from './powerUp';
 import { noPowerYet } from './noPowerYet';
 import { regradeDue } from './regrade';
+import { WRONG_SIGNS } from './rinseSigns';
 import type { Grade } from '../survey';
 import type { EventDataByKind, EventKind, VisitEvent } from './events';
 import type { VisitState } from './visitState';
@@ -133,7 +134,9 @@ class Run {
     else if (what < 46) this.try('section.applied', where, by);
     else if (what < 50) this.try('section.rinsed', where, by);
     else if (what < 53) this.try('section.misted', where, by);
-    else if (what < 57) this.try('section.checked', { ...where, clear: pick % 2 === 0 }, by);
+    else if (what < 56)
+      this.try('section.checked', { ...where, clear: pick % 2 === 0, failed: [WRONG_SIGNS[pick % WRONG_SIGNS.length]!], where: 'all' }, by);
+    else if (what < 57) this.try('section.left', { ...where, why: 'Paint between the fins' }, by);
     else if (what < 67) this.try('plan.made', { coilId, plan: PLANS[coilId]![pick % PLANS[coilId]!.length]! }, by);
     else if (what < 71) {
       const cleaner = shelf[pick % shelf.length]!;
@@ -197,7 +200,12 @@ class Run {
         this.try('condensate.looked', { coilId, well: pick % 4 !== 0 });
         return;
       case 'check':
-        this.try('section.checked', { coilId, sectionId: action.section.id, clear: pick % 4 !== 0 });
+        this.try('section.checked', {
+          coilId,
+          sectionId: action.section.id,
+          clear: pick % 4 !== 0,
+          ...(pick % 3 === 0 ? { failed: [WRONG_SIGNS[pick % WRONG_SIGNS.length]!] } : {}),
+        });
         return;
       case 'apply':
         this.try('section.applied', { coilId, sectionId: action.section.id });

@@ -17,13 +17,13 @@ import type { PastNoted } from './pastNoted';
 import { notPowered, type PowerUp } from './powerUp';
 import type { Quote } from './quote';
 import type { Regraded } from './regraded';
-import type { RinseSign, Spot } from './rinseSigns';
+import type { WrongSign, Spot } from './rinseSigns';
 import type { SavingTold } from './savingTold';
 import type { Stamped } from './stamped';
 import type { Pause } from './suspend';
 import type { PartOff, Refitted, WireNoted } from './takedown';
 
-export type SectionPhase = 'waits' | 'wet' | 'soaking' | 'rinsed' | 'clear' | 'again';
+export type SectionPhase = 'waits' | 'wet' | 'soaking' | 'rinsed' | 'clear' | 'again' | 'left';
 
 /** What has become of a section. */
 export interface SectionProgress {
@@ -34,7 +34,9 @@ export interface SectionProgress {
   /** Checks that found it still dirty. */
   failedChecks: number;
   /** What the last check found wrong, and where; null when it was clear or nothing was said. */
-  stillWrong: { signs: RinseSign[]; where: Spot } | null;
+  stillWrong: { signs: WrongSign[]; where: Spot } | null;
+  /** Why it was left as it is; null where it was not. */
+  leftWhy: string | null;
 }
 
 /** An entry that an undo would take back, and in words what that would be. */
@@ -198,4 +200,5 @@ export const freshSection = (): SectionProgress => ({
   rinsedAtMs: null,
   failedChecks: 0,
   stillWrong: null,
+  leftWhy: null,
 });

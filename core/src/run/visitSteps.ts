@@ -1,5 +1,6 @@
 import type { CoilPlan } from '../method';
 import { mixStanding, type MixStanding } from '../mix';
+import { needsFoam } from './clocks';
 import { coilRunOf, foamedSections, isWashed } from './coilRun';
 import type { SectionProgress, VisitState } from './visitState';
 import type { VisitCoil } from './events';
@@ -83,7 +84,7 @@ const planOf = (state: VisitState, coil: VisitCoil) => state.plans[coil.id]?.val
 export const needsMix = (plan: CoilPlan, progress: Record<string, SectionProgress>): boolean =>
   plan.verdict === 'wash' &&
   plan.cleanerId !== null &&
-  (!plan.waterFirst || Object.values(progress).some((section) => section.failedChecks > 0));
+  (!plan.waterFirst || Object.values(progress).some((section) => section.phase === 'again' && needsFoam(plan, section)));
 
 /**
  * How what was poured for a coil stands to what its plan asks for; `ready` as well where nothing is to be mixed.

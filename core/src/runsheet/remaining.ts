@@ -6,6 +6,7 @@ import {
   provenDead,
   isWashed,
   mistBy,
+  needsFoam,
   plannedRinseBy,
   powerClocks,
   progressOf,
@@ -20,7 +21,7 @@ import type { After, Task } from './task';
 /** The moment of looking, as a task that takes no time: what runs already is counted from it. */
 export const NOW_TASK = 'now';
 
-const OVER: readonly SectionProgress['phase'][] = ['rinsed', 'clear'];
+const OVER: readonly SectionProgress['phase'][] = ['rinsed', 'clear', 'left'];
 
 const hasReadings = ({ readings, held }: VisitState, when: 'before' | 'after'): boolean =>
   [...readings, ...held].some((row) => row.value.when === when);
@@ -68,8 +69,11 @@ function isDone(task: Task, state: VisitState, configuration: Configuration, now
       return sectionsOf(what.coilId).some((section) => section.phase !== 'waits');
     case 'foam':
     case 'rinse': {
-      const phase = state.sections[what.coilId]?.[what.sectionId]?.phase ?? 'waits';
-      return OVER.includes(phase) || (what.is === 'foam' && phase === 'soaking');
+      const progress = state.sections[what.coilId]?.[what.sectionId];
+      const phase = progress?.phase ?? 'waits';
+      const plan = state.plans[what.coilId]?.value;
+      const water = progress && plan && phase === 'again' && !needsFoam(plan, progress);
+      return OVER.includes(phase) || (what.is === 'foam' && (phase === 'soaking' || water === true));
     }
     case 'rinse-all': {
       const all = sectionsOf(what.coilId);

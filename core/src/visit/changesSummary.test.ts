@@ -15,6 +15,7 @@ const MORE: { [Kind in EventKind]?: EventDataByKind[Kind] } = {
   'power.restored': { source: 'outdoor-unit' },
   'foam.ranOff': { coilId: OUT.id },
   'condensate.looked': { coilId: INN.id, well: true },
+  'section.left': { coilId: OUT.id, sectionId: 'path', why: 'Paint between the fins' },
   'readings.chosen': { readings: 'none' },
   'runs.told': { minutesAnHour: 40, designC: 36 },
   'note.added': { text: 'Gate squeaks' },

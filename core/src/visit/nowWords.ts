@@ -3,7 +3,9 @@ import {
   needsFoam,
   plannedRinseBy,
   progressOf,
-  RINSE_SIGN_NAMES,
+  AGAIN_WORDS,
+  againWays,
+  WRONG_SIGN_NAMES,
   sectionClock,
   SPOT_NAMES,
   type Alarm,
@@ -26,8 +28,9 @@ export interface NowWords {
 function againWords(progress: SectionProgress | undefined): string {
   const wrong = progress?.stillWrong;
   if (!wrong) return '';
-  const signs = wrong.signs.map((sign) => RINSE_SIGN_NAMES[sign].bad.toLowerCase()).join(', ');
-  return `Second pass, ${wrong.where === 'all' ? 'all over' : `${SPOT_NAMES[wrong.where].toLowerCase()} only`}: ${signs}. `;
+  const signs = wrong.signs.map((sign) => WRONG_SIGN_NAMES[sign].toLowerCase()).join(', ');
+  const how = againWays(wrong.signs).map((way) => AGAIN_WORDS[way]);
+  return `Second pass, ${wrong.where === 'all' ? 'all over' : `${SPOT_NAMES[wrong.where].toLowerCase()} only`}: ${signs}. ${how.join(' ')} `;
 }
 
 /** For plans of before they said it. */

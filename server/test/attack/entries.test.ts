@@ -116,6 +116,7 @@ const MORE: readonly (readonly [kind: EventKind, data: object, id?: string])[] =
   ['readings.held', { when: 'before', readings: [{ quantity: 'outdoorIn', value: 30, u: 0.5, how: 'typed', steady: true }] }],
   ['light.measured', { coilId: 'coil-1', before: light, after: light, bentBeforePct: 5, bentAfterPct: 1 }],
   ['coil.skipped', { coilId: 'coil-2', reason: 'Nested' }],
+  ['section.left', { coilId: 'coil-1', sectionId: 'path', why: 'Paint between the fins' }],
   ['foam.ranOff', { coilId: 'coil-1' }],
   ['condensate.looked', { coilId: 'coil-2', well: true }],
   ['power.restored', { source: 'outdoor-unit' }],

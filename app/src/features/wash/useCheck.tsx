@@ -1,17 +1,39 @@
 import type { Section } from '@elm-mist/core/method';
-import { RINSE_SIGN_NAMES, RINSE_SIGNS, SPOT_NAMES, SPOTS, type RinseSign, type Spot } from '@elm-mist/core/run';
+import {
+  AGAIN_WORDS,
+  againWays,
+  RINSE_SIGN_NAMES,
+  RINSE_SIGNS,
+  SPOT_NAMES,
+  SPOTS,
+  WRONG_SIGN_NAMES,
+  WRONG_SIGNS,
+  type Spot,
+  type WrongSign,
+} from '@elm-mist/core/run';
 import { useState, type ReactNode } from 'react';
 import { View } from 'react-native';
 import { useVisit } from '@/data';
-import { Act, AnyOf, Body, Companion, Label, OneOf, Part, Sign, space } from '@/ui';
+import { Act, AnyOf, Body, Companion, Label, OneOf, Part, Sign, Small, space } from '@/ui';
+import { ReasonPart } from '../shared/ReasonPart';
 
 interface Wrong {
   sectionId: string;
-  signs: RinseSign[];
+  signs: WrongSign[];
   where: Spot;
 }
 
-/** The end of a rinse: four signs, all of them or another pass, and that only where it is needed. */
+const LEAVE_ASKED = {
+  title: 'Leave it as it is',
+  lead: 'It stays dirty here.',
+  text: 'Soil mostly out and light through everywhere beats a perfect-looking patch. Your reason is on the report.',
+  label: 'Why it is left',
+  keep: 'Wash it again',
+  leave: 'Leave it',
+  testID: 'section',
+};
+
+/** The end of a rinse: four signs, all of them or another pass that goes by what is seen, or left as it is with a word why. */
 export function useCheck(coilId: string, section: Section | null): { card: ReactNode; buttons: ReactNode } {
   const { record } = useVisit();
   const [wrong, setWrong] = useState<Wrong | null>(null);
@@ -24,7 +46,7 @@ export function useCheck(coilId: string, section: Section | null): { card: React
           {RINSE_SIGNS.map((sign) => (
             <View key={sign} style={{ flexDirection: 'row', alignItems: 'center', gap: space.s, minHeight: 32 }}>
               <Sign name="check" size={20} ink="elm" />
-              <Body>{RINSE_SIGN_NAMES[sign].good}</Body>
+              <Body>{RINSE_SIGN_NAMES[sign]}</Body>
             </View>
           ))}
         </View>
@@ -49,10 +71,10 @@ export function useCheck(coilId: string, section: Section | null): { card: React
   return {
     card: (
       <Part testID="not-clear-why">
-        <Label>What is still wrong</Label>
+        <Label>What do you see?</Label>
         <AnyOf
-          label="What is still wrong"
-          options={RINSE_SIGNS.map((value) => ({ value, label: RINSE_SIGN_NAMES[value].bad }))}
+          label="What do you see?"
+          options={WRONG_SIGNS.map((value) => ({ value, label: WRONG_SIGN_NAMES[value] }))}
           value={wrong.signs}
           onChange={(signs) => setWrong({ ...wrong, signs })}
         />
@@ -62,6 +84,21 @@ export function useCheck(coilId: string, section: Section | null): { card: React
           options={SPOTS.map((value) => ({ value, label: SPOT_NAMES[value] }))}
           value={wrong.where}
           onChange={(spot) => setWrong({ ...wrong, where: spot })}
+        />
+        {wrong.signs.length > 0 ? (
+          <Small ink="inkSoft" live>
+            {againWays(wrong.signs)
+              .map((way) => AGAIN_WORDS[way])
+              .join(' ')}
+          </Small>
+        ) : null}
+        <ReasonPart
+          asked={LEAVE_ASKED}
+          leave={(why) => {
+            const left = record({ kind: 'section.left', data: { ...where, why } });
+            if (left) setWrong(null);
+            return left;
+          }}
         />
       </Part>
     ),

@@ -232,6 +232,27 @@ test('not yet: what is wrong and where, and the second pass says it', async () =
   expect(screen.getByRole('img', { name: /^Section 1, .*: again$/ })).toBeTruthy();
 });
 
+test('not yet: what is seen says what the next pass does, and a section is left as it is with a word why', async () => {
+  const run = planned('outdoor-unit');
+  const where = { coilId: out.coilId, sectionId: out.sections[0]!.id };
+  run.happen('coil.wetted', { coilId: out.coilId });
+  run.happen('section.applied', where);
+  run.happen('section.rinsed', where);
+  const posted = await openInVisit(<WashScreen />, run);
+  await press('not-clear');
+  expect(screen.getByText('Cleaner again, for its whole dwell.')).toBeTruthy();
+  fireEvent.click(screen.getByRole('checkbox', { name: 'A clump is stuck' }));
+  await settle();
+  expect(screen.getByText('Brush the clump out along the fins, never across. Rinse again, from the other side.')).toBeTruthy();
+  await press('section-leave-out');
+  await press('section-leave-out-sure');
+  expect(screen.getByText('Say why, in 8 characters at least.')).toBeTruthy();
+  fireEvent.change(screen.getByTestId('section-reason'), { target: { value: 'Paint between the fins' } });
+  await press('section-leave-out-sure');
+  expect(posted.at(-1)).toMatchObject({ kind: 'section.left', data: { ...where, why: 'Paint between the fins' } });
+  expect(screen.getByRole('img', { name: /^Section 1, .*: left$/ })).toBeTruthy();
+});
+
 test('undo names and takes back this person’s own last entry of the wash, not what the other phone did, nor a survey noted since', async () => {
   const run = planned('outdoor-unit');
   const mine = run.happen('coil.wetted', { coilId: out.coilId });

@@ -2,13 +2,13 @@ import { CoreError } from '../../errors';
 import { MOST_MISTS } from '../../method';
 import type { VisitEvent } from '../events';
 import { foamOn, misted } from '../foam';
-import type { VisitState } from '../visitState';
+import { freshSection, type VisitState } from '../visitState';
 import { isAirOld } from '../visitSteps';
-import { lockedOutFor, planFor } from './guards';
+import { lockedOutFor, planFor, reasonGiven } from './guards';
 import { refuse, stamp, type Kinds, type TellingState, type VisitFrame } from './kind';
 import { changeSection, sectionOf } from './sections';
 
-type SectionEvent = VisitEvent<'section.applied' | 'section.misted' | 'section.rinsed' | 'section.checked'>;
+type SectionEvent = VisitEvent<'section.applied' | 'section.misted' | 'section.rinsed' | 'section.checked' | 'section.left'>;
 
 const sectionName = ({ data }: SectionEvent, state: TellingState): string => {
   const section = state.hand[data.coilId]?.find((row) => row.id === data.sectionId);
@@ -103,14 +103,30 @@ export const WASHING = {
     reduce: (state, event) =>
       changeSection(state, event.data.coilId, event.data.sectionId, (from) =>
         event.data.clear
-          ? { phase: 'clear', foam: null, stillWrong: null }
+          ? { phase: 'clear', foam: null, stillWrong: null, leftWhy: null }
           : {
               phase: 'again',
+              leftWhy: null,
               foam: null,
               failedChecks: from.failedChecks + 1,
               stillWrong: event.data.failed ? { signs: event.data.failed, where: event.data.where ?? 'all' } : null,
             },
       ),
+  },
+  'section.left': {
+    words: (event, state) => `${sectionName(event, state)} left as it is`,
+    page: 'wash',
+    aboutPeople: ['why'],
+    movesFoam: true,
+    check: (state, event, frame) => {
+      checkSection(state, event, frame);
+      const { foam, phase } = state.sections[event.data.coilId]?.[event.data.sectionId] ?? freshSection();
+      if (foam) refuse('data.sectionId', 'Foam is on this section: rinse it first.');
+      if (phase !== 'rinsed' && phase !== 'again') refuse('data.sectionId', 'Only what was rinsed can be left as it is.');
+      reasonGiven(event.data.why, ': it is on the report', 'data.why');
+    },
+    reduce: (state, event) =>
+      changeSection(state, event.data.coilId, event.data.sectionId, () => ({ phase: 'left', foam: null, leftWhy: event.data.why })),
   },
   'foam.ranOff': {
     words: () => 'foam ran off',

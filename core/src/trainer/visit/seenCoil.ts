@@ -1,6 +1,6 @@
 import type { CoilBuild } from '../../method';
 import type { RinseSign } from '../../run';
-import { RINSE_SIGN_NAMES } from '../../run';
+import { RINSE_SIGN_NAMES, WRONG_SIGN_NAMES } from '../../run';
 import type { Soil } from '../../survey';
 import { CLEAR_PCT, lookAt, RUNS_CLEAR } from '../planWay';
 import { lightPct, openOfLight, lightPicture } from '../sight';
@@ -93,10 +93,10 @@ export function seenCoil(coil: CoilBuild, hidden: HiddenCoil, { packs }: WashedC
  * The signs of a rinse as they are read off a face.
  * @param face as it is seen
  * @returns a sentence each
- * @example signWords({ signs: { 'runs-clear': true, 'no-foam': true, through: true, torch: false } })[3] // 'The torch shows dark'
+ * @example signWords({ signs: { 'runs-clear': true, 'no-foam': true, through: true, torch: false } })[3] // 'Light does not show through'
  */
 export const signWords = ({ signs }: Pick<SeenFace, 'signs'>): string[] =>
-  (Object.keys(RINSE_SIGN_NAMES) as RinseSign[]).map((sign) => RINSE_SIGN_NAMES[sign][signs[sign] ? 'good' : 'bad']);
+  (Object.keys(RINSE_SIGN_NAMES) as RinseSign[]).map((sign) => (signs[sign] ? RINSE_SIGN_NAMES : WRONG_SIGN_NAMES)[sign]);
 
 /**
  * Open area of a coil for the air, as it stands.
