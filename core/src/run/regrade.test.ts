@@ -44,6 +44,12 @@ test('it is asked for once the power is off, and once more when the dry dirt is 
   expect(due(wet)).toBeNull();
 });
 
+test('who looked with the power off already has seen it open', () => {
+  const run = planned();
+  run.happen('coil.surveyed', { coilId: build.id, survey: found });
+  expect(due(run)).toBeNull();
+});
+
 test('a mat that lifts off leaves a coil of grade 1: its plan is lighter, what is open stays open, and what was found stays found', () => {
   const run = planned();
   again(run, 'opened', 3);

@@ -3,7 +3,8 @@ import type { CoilPlan } from '../method';
 import type { CoilSurvey, FaceGrades } from '../survey';
 import type { VisitCoil } from './events';
 import { sourceOf } from './lockoutNeeds';
-import { provenDead } from './lockoutOf';
+import { lockedOutAt } from './lockout';
+import { lockoutOf, provenDead } from './lockoutOf';
 import type { RegradeMoment } from './regraded';
 import { pauseOf } from './visitSteps';
 import type { VisitState } from './visitState';
@@ -51,9 +52,13 @@ export function regradeDue(state: VisitState, configuration: Configuration, coil
   const plan = state.plans[coil.id]?.value;
   const dry = Object.values(state.sections[coil.id] ?? {}).every((section) => section.phase === 'waits');
   const underWay = !state.closed && !pauseOf(state) && state.surveys[coil.id] !== undefined;
-  if (plan?.verdict !== 'wash' || !underWay || !dry || !provenDead(state, configuration, sourceOf(configuration, coil.role))) return null;
+  const source = sourceOf(configuration, coil.role);
+  if (plan?.verdict !== 'wash' || !underWay || !dry || !provenDead(state, configuration, source)) return null;
+  const { steps, circuits } = lockoutOf(state, configuration, source);
+  // Graded with the power off already, it was open when it was looked at.
+  const lookedInside = (state.surveys[coil.id]?.at ?? '') > (lockedOutAt(state.lockouts[source], steps, circuits) ?? '');
   const last = state.regrades[coil.id]?.at(-1)?.at ?? '';
   const lifted = ['lift', 'lift-in'].flatMap((step) => state.tasks[`${coil.id}.${step}`]?.doneAt ?? []).at(-1);
   if (lifted !== undefined) return lifted > last ? 'lifted' : null;
-  return last === '' && plan.opening !== 'exterior' ? 'opened' : null;
+  return last === '' && !lookedInside && plan.opening !== 'exterior' ? 'opened' : null;
 }

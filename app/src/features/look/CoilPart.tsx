@@ -1,7 +1,23 @@
 import { useDraft, useVisit } from '@/data';
-import { Act, Banner, Body, Companion, GradePicker, GradeStrip, Heading, Part, Small, space, Still, ThumbBar, useStill } from '@/ui';
+import {
+  Act,
+  Banner,
+  Body,
+  Companion,
+  GradePicker,
+  GradeStrip,
+  Heading,
+  LinkRow,
+  Part,
+  Small,
+  space,
+  Still,
+  ThumbBar,
+  useStill,
+} from '@/ui';
 import type { CoilRecord } from '@elm-mist/contract';
 import { coilName } from '@elm-mist/core/equipment';
+import { provenDead } from '@elm-mist/core/run';
 import {
   completeSurvey,
   nextToGrade,
@@ -35,7 +51,8 @@ export function CoilPart({
   next: string | undefined;
   show: (part: string) => void;
 }) {
-  const { detail, state, record, allCoils, house } = useVisit();
+  const { detail, state, record, allCoils, house, source } = useVisit();
+  const dead = provenDead(state, detail.system.configuration, source(coil));
   const noted = state.surveys[coil.id];
   const [stored, keep, drop, older] = useDraft<CoilSurvey>(
     `look.${detail.visit.id}.${coil.id}`,
@@ -133,6 +150,20 @@ export function CoilPart({
           />
           {asked && nothing ? <Banner tone="stop">Grade at least one face before going on.</Banner> : null}
         </Part>
+        {closed ? null : (
+          <LinkRow
+            title={dead ? 'Off and proven dead' : 'Lock out before you look inside'}
+            under={
+              dead
+                ? 'A panel or the top may come off; log it in the takedown log'
+                : coil.role === 'evaporator'
+                  ? 'Coil, pan and wheel are behind a panel: it comes off with the power off'
+                  : 'The inner row, base and wires are under the top: it comes off with the power off'
+            }
+            href={`/visits/${detail.visit.id}/lockout`}
+            testID="to-lockout"
+          />
+        )}
         <View style={{ flexDirection: 'row', gap: space.s, flexWrap: 'wrap' }}>
           {before ? (
             <Companion

@@ -12,6 +12,7 @@ import { detailOf, openInVisit, settle, VISIT } from '@/testing/openVisit';
 import { CloseScreen } from '../close/CloseScreen';
 import { PowerUpScreen } from '../powerup/PowerUpScreen';
 import { TakedownScreen } from '../takedown/TakedownScreen';
+import { LockoutScreen } from './LockoutScreen';
 import { plainName } from './TasksPart';
 import { WashScreen } from './WashScreen';
 import { forgetDevice } from '@/testing/device';
@@ -82,6 +83,25 @@ test('the gate says how this disconnect opens, and leaves a step out only with a
   });
   expect(screen.getByText('Lever is rusted shut')).toBeTruthy();
   expect(screen.getByText(/^left out · /)).toBeTruthy();
+});
+
+test('it is locked out from Look, with no plan yet; then the takedown log is at hand and the way back', async () => {
+  const run = scribe(VISIT);
+  run.happen('visit.started', {});
+  const posted = await openInVisit(<LockoutScreen />, run);
+  for (const step of lockoutStepsFor('split-cool')) {
+    const reads = LOCKOUT_TABLE[step].reads;
+    if (reads === null) await press(`gate-step-${step}`);
+    else {
+      fireEvent.change(screen.getByTestId('gate-volts'), { target: { value: String(volts(step)) } });
+      await press('gate-read');
+    }
+  }
+  expect(posted.map((row) => row.kind)).toEqual(lockoutStepsFor('split-cool').map(() => 'gate.step'));
+  expect(screen.getByText(/^Off and proven dead\./)).toBeTruthy();
+  expect(screen.getByTestId('to-takedown')).toBeTruthy();
+  await press('lockout-done');
+  expect(went).toEqual([`/visits/${VISIT}/look`]);
 });
 
 test('a reading that is not dead shuts the gate back to isolation and says hands out', async () => {

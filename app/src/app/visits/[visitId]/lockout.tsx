@@ -1,0 +1,5 @@
+import { LockoutScreen } from '@/features/wash/LockoutScreen';
+
+export default function LockoutRoute() {
+  return <LockoutScreen />;
+}
