@@ -52,7 +52,7 @@ export function GradePicker({ of, value, onPick }: { of: string; value: Grade | 
       <Small ink="inkSoft" live>
         {chosen
           ? `${chosen.name[0]?.toUpperCase()}${chosen.name.slice(1)}: ${chosen.light}, ${chosen.mat}.`
-          : 'Torch hard against one side, look from the other.'}
+          : 'Flashlight hard against one side, look from the other.'}
       </Small>
     </View>
   );

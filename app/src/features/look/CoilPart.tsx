@@ -135,8 +135,8 @@ export function CoilPart({
         <Part first title={<Heading>How much light comes through?</Heading>}>
           <Body ink="inkSoft">
             {coil.geometry.rows > 1
-              ? 'Torch hard against one side, look from the other. Tap a face, then grade each row.'
-              : 'Torch hard against one side, look from the other. Tap a face, then grade it.'}
+              ? 'Flashlight hard against one side, look from the other. Tap a face, then grade each row.'
+              : 'Flashlight hard against one side, look from the other. Tap a face, then grade it.'}
           </Body>
           <GradeStrip
             faces={coil.geometry.faces}
@@ -150,20 +150,6 @@ export function CoilPart({
           />
           {asked && nothing ? <Banner tone="stop">Grade at least one face before going on.</Banner> : null}
         </Part>
-        {closed ? null : (
-          <LinkRow
-            title={dead ? 'Off and proven dead' : 'Lock out before you look inside'}
-            under={
-              dead
-                ? 'A panel or the top may come off; log it in the takedown log'
-                : coil.role === 'evaporator'
-                  ? 'Coil, pan and wheel are behind a panel: it comes off with the power off'
-                  : 'The inner row, base and wires are under the top: it comes off with the power off'
-            }
-            href={`/visits/${detail.visit.id}/lockout`}
-            testID="to-lockout"
-          />
-        )}
         <View style={{ flexDirection: 'row', gap: space.s, flexWrap: 'wrap' }}>
           {before ? (
             <Companion
@@ -192,6 +178,20 @@ export function CoilPart({
         {!nothing && missing.length > 0 ? (
           <Small ink="inkSoft">{`Still open: ${missing.map(cellName).join('; ')}. Left open, the plan goes by the worst grade given.`}</Small>
         ) : null}
+        {closed ? null : (
+          <LinkRow
+            title={dead ? 'Off and proven dead' : 'Lock out before you look inside'}
+            under={
+              dead
+                ? 'A panel or the top may come off; log it in the takedown log'
+                : coil.role === 'evaporator'
+                  ? 'Coil, pan and wheel are behind a panel: it comes off with the power off'
+                  : 'The inner row, base and wires are under the top: it comes off with the power off'
+            }
+            href={`/visits/${detail.visit.id}/lockout`}
+            testID="to-lockout"
+          />
+        )}
         <SoilAndState coil={coil} survey={survey} set={set} />
         <PhotoPart coilId={coil.id} when="before" />
         <LightCard coilId={coil.id} />
