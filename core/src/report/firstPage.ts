@@ -30,6 +30,12 @@ export function firstPage(input: ReportInput): ReportBlock[] {
     const washed = washedWith(state, coil.id, input.nameOfCleaner);
     return `${coilName(coil)}: ${aside ? `left out, ${aside}` : washed === null ? 'nothing planned' : washed === 'not washed' ? 'not washed' : `washed with ${washed}`}. ${stillOn(state, coil.id)}`.trim();
   });
+  // What was left on purpose is said on page one, whatever pages follow.
+  for (const coil of coils)
+    for (const { id, number, faceName } of state.hand[coil.id] ?? []) {
+      const why = state.sections[coil.id]?.[id]?.leftWhy ?? null;
+      if (why !== null) done.push(`${coilName(coil)}, section ${number}, ${faceName}: left as it is, ${why}.`);
+    }
   for (const life of findings)
     if (state.findingSteps.some(({ value }) => value.findingId === life.findingId && (value.step === 'fixed' || value.step === 'done')))
       done.push(`${wholeFinding(life).name}: put right.`);

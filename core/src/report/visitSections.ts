@@ -16,7 +16,6 @@ import {
   POWER_STEPS,
   POWER_TABLE,
   wholeFinding,
-  coilRunOf,
   foundGrades,
   REGRADE_NAMES,
 } from '../run';
@@ -51,12 +50,6 @@ export const SECTIONS: Record<ReportSection, (input: ReportInput) => ReportBlock
       return coil ? coilName(coil) : coilId;
     };
     const facts = costFacts(state, coils);
-    const left = coils.flatMap(({ id }) =>
-      (coilRunOf(state, id)?.sections ?? []).flatMap((section): [string, string][] => {
-        const why = state.sections[id]?.[section.id]?.leftWhy ?? null;
-        return why === null ? [] : [[`${nameOf(id)}, ${section.number} ${section.faceName}: left as it is`, why]];
-      }),
-    );
     return [
       ...(runs.length > 0
         ? [
@@ -74,7 +67,6 @@ export const SECTIONS: Record<ReportSection, (input: ReportInput) => ReportBlock
             },
           ]
         : []),
-      ...(left.length > 0 ? [{ is: 'rows' as const, rows: left }] : []),
       ...(facts.waterL > 0
         ? [{ is: 'rows' as const, rows: [['Water, about', formatVolume(facts.waterL, units)] as [string, string]] }]
         : []),

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { planCoil } from '../method';
 import { graded, house, mildDay, shelf } from '../testing/fixtures';
 import { fullRunCoils, scribe } from '../testing/fullRun';
+import { nowWords } from '../visit';
 import {
   againWays,
   checkEvent,
@@ -92,6 +93,7 @@ test('a section may be left as it is, with why: the wash is then over; taken bac
   expect(run.state().sections[build.id]?.[where.sectionId]).toMatchObject({ phase: 'left', leftWhy: 'Paint between the fins' });
   expect(isWashed(coilRunOf(run.state(), build.id)!)).toBe(true);
   expect(next(run).kind).toBe('done');
+  expect(nowWords(next(run), coilRunOf(run.state(), build.id)!, run.now()).title).toBe('Nothing left to wash here');
   expect(stepsDone(run.state(), [build]).wash).toBe(true);
   run.happen('event.undone', { eventId: left.id });
   expect(next(run).kind).toBe('apply');

@@ -132,7 +132,9 @@ export function nowWords(action: NextAction, run: CoilRun, nowMs: number, waterM
       };
     case 'done':
       return {
-        title: 'Every section is clear',
+        title: run.sections.some((section) => progressOf(run, section.id).phase === 'left')
+          ? 'Nothing left to wash here'
+          : 'Every section is clear',
         text: 'Finish what is left below, put everything back, then power up.',
         button: null,
       };

@@ -85,7 +85,7 @@ test('the gate says how this disconnect opens, and leaves a step out only with a
   expect(screen.getByText(/^left out · /)).toBeTruthy();
 });
 
-test('it is locked out from Look, with no plan yet; then the takedown log is at hand and the way back', async () => {
+test('it is locked out from Look, with no plan yet; then the takedown log is offered, and the way back', async () => {
   const run = scribe(VISIT);
   run.happen('visit.started', {});
   const posted = await openInVisit(<LockoutScreen />, run);

@@ -49,7 +49,7 @@ export const WASHING = {
       checkSection(state, event, frame);
       const plan = planFor(state, event.data.coilId);
       if (isAirOld(state, frame.coils))
-        refuse('data.sectionId', 'The air was noted before the pause: note it anew in Look before foam goes on.');
+        refuse('data.sectionId', 'The air was noted before the pause: note it again in Look before foam goes on.');
       if (plan.verdict !== 'wash' || !plan.dwell) refuse('data.sectionId', 'The plan as it stands puts no cleaner on this coil.');
       if (foamOf(state, event)) refuse('data.sectionId', 'Foam is on this section already: mist it, or rinse it first.');
     },
@@ -57,7 +57,7 @@ export const WASHING = {
       // Foam that is brought back goes by the plan of its moment, and that one has to be there still.
       const turned = undone.some((row) => row.kind === 'plan.made' && row.data.coilId === foam.data.coilId);
       if (back && turned)
-        refuse('data.eventId', 'A plan of this coil was taken back or brought back since: note the foam that is on anew.');
+        refuse('data.eventId', 'A plan of this coil was taken back or brought back since: note the foam that is on again.');
     },
     reduce: (state, event) => {
       const { coilId, sectionId } = event.data;
