@@ -138,7 +138,7 @@ test('foam whose entry was taken back is not brought back once its plan was take
   expect(attempt(run, 'event.undone', { eventId: undone.id })).not.toThrow();
   for (const other of others) run.happen('event.undone', { eventId: other.id });
   run.happen('event.undone', { eventId: plan.id });
-  expect(attempt(run, 'event.undone', { eventId: undone.id })).toThrow(/note the foam that is on anew/);
+  expect(attempt(run, 'event.undone', { eventId: undone.id })).toThrow(/note the foam that is on again/);
 });
 
 test.each([

@@ -63,7 +63,7 @@ export function VisitScreen({
         </Banner>
       ) : null}
       {!pauseOf(state) && isAirOld(state, detail.coils) && visitStep !== 'look' ? (
-        <Banner tone="wait">The air was noted before the pause: note it anew in Look before anything is washed.</Banner>
+        <Banner tone="wait">The air was noted before the pause: note it again in Look before anything is washed.</Banner>
       ) : null}
       {problem ? (
         <Banner
