@@ -34,7 +34,7 @@ export function firstPage(input: ReportInput): ReportBlock[] {
   for (const coil of coils)
     for (const { id, number, faceName } of state.hand[coil.id] ?? []) {
       const why = state.sections[coil.id]?.[id]?.leftWhy ?? null;
-      if (why !== null) done.push(`${coilName(coil)}, section ${number}, ${faceName}: left as it is, ${why}.`);
+      if (why !== null) done.push(`${coilName(coil)}, section ${number}, ${faceName}: left on purpose, ${why}.`);
     }
   for (const life of findings)
     if (state.findingSteps.some(({ value }) => value.findingId === life.findingId && (value.step === 'fixed' || value.step === 'done')))

@@ -50,15 +50,26 @@ function reported(events: readonly VisitEvent[], over: Partial<ReportInput> = {}
 }
 const words = (report: ReturnType<typeof reported>) => JSON.stringify(report.blocks);
 
-test('a section that was left as it is stands on the report with why', () => {
+test('a section that was left on purpose is on the report, with why', () => {
   const run = scribe('v');
   const [plan] = fullRunPlans;
   const where = { coilId: plan.coilId, sectionId: plan.sections[0]!.id };
   run.happen('plan.made', { coilId: plan.coilId, plan });
   run.happen('section.rinsed', where);
-  expect(words(reported(run.events))).not.toContain('left as it is');
+  expect(words(reported(run.events))).not.toContain('left on purpose');
   run.happen('section.left', { ...where, why: 'Paint between the fins' });
-  expect(words(reported(run.events))).toContain('left as it is, Paint between the fins.');
+  expect(words(reported(run.events))).toContain('left on purpose, Paint between the fins.');
+  const again = fullRun('v').filter((event) => event.kind !== 'visit.closed');
+  const applied = again.find((event) => event.kind === 'section.applied')!;
+  const { coilId, sectionId } = applied.data;
+  const left = {
+    ...applied,
+    id: 'zz',
+    at: again.at(-1)!.at,
+    kind: 'section.left',
+    data: { coilId, sectionId, why: 'Paint' },
+  } as VisitEvent;
+  expect(sectionRuns([...again, left]).filter((soak) => soak.found === 'left')).toHaveLength(1);
 });
 
 test('a soak is told as it really ran: by the plan of its moment, to its own rinse, with what the look after found', () => {

@@ -14,8 +14,8 @@ export interface SectionRun {
   /** Foam on to rinse, s. */
   soakedS: number | null;
   mists: number;
-  /** What the look after it found: clear, still dirty, or nobody looked. */
-  found: 'clear' | 'again' | null;
+  /** What became of it: clear, still dirty, left on purpose, or nobody looked. */
+  found: 'clear' | 'again' | 'left' | null;
 }
 
 /**
@@ -62,6 +62,10 @@ export function sectionRuns(events: readonly VisitEvent[]): SectionRun[] {
         run.soakedS = Math.round((Date.parse(event.at) - Date.parse(run.appliedAt)) / 1000);
         running.delete(key);
       }
+    }
+    if (event.kind === 'section.left') {
+      const run = last.get(`${event.data.coilId} ${event.data.sectionId}`);
+      if (run) run.found = 'left';
     }
     if (event.kind === 'section.checked') {
       const run = last.get(`${event.data.coilId} ${event.data.sectionId}`);

@@ -62,7 +62,13 @@ export const SECTIONS: Record<ReportSection, (input: ReportInput) => ReportBlock
                 run.waterParts === null ? '' : run.waterParts === 0 ? 'as it is' : formatRatio(run.waterParts),
                 clockIn(zone, run.appliedAt),
                 `${run.soakedS === null ? 'not rinsed by hand' : formatDuration(run.soakedS)}${run.mists > 0 ? `, misted ${run.mists}×` : ''}`,
-                run.found === 'clear' ? 'clear' : run.found === 'again' ? 'still dirty, again' : 'not looked at',
+                run.found === 'clear'
+                  ? 'clear'
+                  : run.found === 'again'
+                    ? 'still dirty, again'
+                    : run.found === 'left'
+                      ? 'left on purpose'
+                      : 'not looked at',
               ]),
             },
           ]

@@ -105,6 +105,7 @@ export {
   POWER_STEPS,
   POWER_TABLE,
   powerClocks,
+  hasRunIn,
   powerStepsOf,
   powerStepName,
   type PowerStep,

@@ -12,6 +12,7 @@ import {
   POWER_STEPS,
   powerAlarmsOf,
   powerClocks,
+  hasRunIn,
   powerStepName,
 } from '.';
 import { compressorStopped, notPowered, stepPower } from './powerUp';
@@ -67,6 +68,8 @@ test.each([
   expect(nextPowerStep(powerUp)).toBe(name === null ? null : 'steady');
   expect(powerAlarmsOf(powerUp).map(({ kind }) => kind)).toEqual(name === null ? [] : ['steady']);
   if (name !== null) expect(powerStepName('steady', powerUp)).toBe(name);
+  // A reading taken late is as good as one of a full set, whatever was asked for.
+  expect([899, 900].map((s) => hasRunIn(powerUp, called + s * 1000))).toEqual([false, true]);
   // A plan by other readings goes by its own; the longest of the coils' plans counts.
   const other = planCoil(build, graded(1), mildDay, shelf, house({ readings: 'full' }));
   run.happen('plan.made', { coilId: 'coil-2', plan: { ...other, coilId: 'coil-2' } });

@@ -122,6 +122,16 @@ export function runInOf(plans: readonly Pick<CoilPlan, 'steps'>[]): number {
 }
 
 /**
+ * Whether it has run since its restart as long as a full set of readings asks, whatever its plans ask for.
+ * @param up the restart
+ * @param nowMs UTC ms
+ * @returns null where the thermostat has not called yet
+ * @example hasRunIn(notPowered(), 0) // null
+ */
+export const hasRunIn = (up: PowerUp, nowMs: number): boolean | null =>
+  up.done.called ? nowMs - Date.parse(up.done.called.at) >= STEADY_S * 1000 : null;
+
+/**
  * The steps of this restart: it is waited for steady running only where readings are asked for.
  * @param up the restart as far as it is
  * @returns the steps, in order

@@ -82,7 +82,7 @@ test('found is what was graded first, with what only opening could show; whateve
   );
 });
 
-test('the same grades leave a survey as it is: no plan is made anew for them', () => {
+test('the same grades leave a survey as it is: they ask for no other plan', () => {
   expect(regradedSurvey(found, grades(3), 'top-open')).toBe(found);
 });
 

@@ -180,7 +180,7 @@ export function CoilPart({
         ) : null}
         {closed ? null : (
           <LinkRow
-            title={dead ? 'Off and proven dead' : 'Lock out before you look inside'}
+            title={dead ? 'Locked out, zero voltage verified' : 'Lock out before you look inside'}
             under={
               dead
                 ? 'A panel or the top may come off; log it in the takedown log'

@@ -92,7 +92,7 @@ export function PlanScreen() {
         </HazardBox>
       ))}
       {plan ? <PlanSheet plan={plan} visit={visit} /> : null}
-      {plan && plan.steps.length > 0 ? <ReadingsPart /> : null}
+      {plan && plan.steps.length > 0 && !closed ? <ReadingsPart /> : null}
       {painted && ready ? <WaysPart jobs={drafts.flatMap(({ coil, plan: row }) => (row ? [{ coil, plan: row }] : []))} /> : null}
       {settled && planned.some((row) => row.verdict === 'wash') ? (
         <LinkRow

@@ -12,14 +12,14 @@ const WORDS: Record<ReadingChoice, string> = {
 
 /** What is read on this visit, in place of the shop's rule: time, run sheet and price follow. */
 export function ReadingsPart() {
-  const { house, state, record } = useVisit();
+  const { house, record } = useVisit();
   return (
     <Part title={<Heading>Readings</Heading>}>
       <OneOf
         label="Readings"
         value={house.readings}
         options={READING_CHOICES.map((value) => ({ value, label: NAMES[value] }))}
-        onChange={(readings) => void (state.closed ? undefined : record({ kind: 'readings.chosen', data: { readings } }))}
+        onChange={(readings) => void record({ kind: 'readings.chosen', data: { readings } })}
       />
       <Small ink="inkSoft">{WORDS[house.readings]}</Small>
     </Part>

@@ -1,7 +1,7 @@
 import { readingText } from '@elm-mist/core/airside';
 import { pressureAtAltitudeKPa } from '@elm-mist/core/dryout';
 import { probePlace, QUANTITIES, QUICK_SET, typedDoubt, type QuantityId, type Reading, type ReadingWhen } from '@elm-mist/core/readings';
-import { powerClocks } from '@elm-mist/core/run';
+import { hasRunIn, powerClocks } from '@elm-mist/core/run';
 import { LICENCE_NAMES, mayDo } from '@elm-mist/core/shop';
 import { EDGES, formatClock, retype, toSi } from '@elm-mist/core/units';
 import { useCallback, useRef, useState, type ReactNode } from 'react';
@@ -93,7 +93,7 @@ export function TakePart({ when, tabs, said }: { when: ReadingWhen; tabs: ReactN
       return {
         quantity,
         value: toSi(edge, text, units),
-        u: computed?.u ?? typedDoubt(quantity, !full),
+        u: computed?.u ?? typedDoubt(quantity, !((when === 'after' ? hasRunIn(state.powerUp, Date.now()) : null) ?? full)),
         how: computed ? 'reckoned' : 'typed',
         steady,
       };

@@ -7,7 +7,7 @@ import { undoLine, UndoButton } from '../visit/Undo';
 import { ClosedNote, goTo, VisitScreen } from '../visit/VisitScreen';
 import { useLockout } from './useLockout';
 
-/** Power off and proven dead before the eye goes inside: the same steps and entries as in Wash, reached from Look. */
+/** Lockout, zero voltage verified, before the look inside: the same steps and entries as in Wash, reached from Look. */
 export function LockoutScreen() {
   const { state, detail, allCoils, source: sourceOf, own } = useVisit();
   const { configuration } = detail.system;
@@ -47,7 +47,7 @@ export function LockoutScreen() {
       <ClosedNote />
       {off ? (
         <>
-          <Banner tone="done">Off and proven dead. Now a panel or the top may come off.</Banner>
+          <Banner tone="done">Locked out, zero voltage verified. Now a panel or the top may come off.</Banner>
           <HazardBox lead="It stays dead only while the block is in your pocket.">
             Whoever closes the disconnect is asked first. Test again after a break, as local code and the maker’s manual say.
           </HazardBox>

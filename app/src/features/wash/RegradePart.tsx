@@ -4,7 +4,7 @@ import { regradeDue, regradedSurvey, REGRADE_NAMES } from '@elm-mist/core/run';
 import { rowName, withGrade, type FaceGrades, type FaceRow } from '@elm-mist/core/survey';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { useVisit } from '@/data';
+import { useDraft, useVisit } from '@/data';
 import { Body, Companion, GradePicker, GradeStrip, Heading, Label, Part, space } from '@/ui';
 import { draftPlan } from '../plan/draftPlans';
 
@@ -15,7 +15,7 @@ export function RegradePart({ coil }: { coil: CoilRecord }) {
   const when = regradeDue(state, detail.system.configuration, coil);
   const survey = state.surveys[coil.id];
   const { faces, rows } = coil.geometry;
-  const [draft, setDraft] = useState<FaceGrades | null>(null);
+  const [draft, setDraft, drop] = useDraft<FaceGrades | null>(`regrade.${detail.visit.id}.${coil.id}`, () => null, survey?.eventId ?? '');
   const [cell, setCell] = useState<FaceRow | null>(faces[0] ? { faceId: faces[0].id, row: 0 } : null);
   if (when === null || !survey) return null;
   const keep = (grades: FaceGrades) => {
@@ -24,9 +24,12 @@ export function RegradePart({ coil }: { coil: CoilRecord }) {
     const { plan } = draftPlan({ ...visit, state: { ...state, surveys } }, coil);
     record(
       { kind: 'coil.regraded', data: { coilId: coil.id, when, grades } },
-      ...(seen === survey.value || !plan ? [] : [{ kind: 'plan.made' as const, data: { coilId: coil.id, plan } }]),
+      // A grading that was taken back left its plan behind: that one goes as well.
+      ...(!plan || (seen === survey.value && state.plans[coil.id]?.value.facts?.grade === plan.facts?.grade)
+        ? []
+        : [{ kind: 'plan.made' as const, data: { coilId: coil.id, plan } }]),
     );
-    setDraft(null);
+    drop();
   };
   const face = faces.find((row) => row.id === cell?.faceId);
   return (

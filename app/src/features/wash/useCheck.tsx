@@ -24,7 +24,7 @@ interface Wrong {
 }
 
 const LEAVE_ASKED = {
-  title: 'Leave it as it is',
+  title: 'Leave it on purpose',
   lead: 'It stays dirty here.',
   text: 'Soil mostly out and light through everywhere beats a perfect-looking patch. Your reason is on the report.',
   label: 'Why it is left',
@@ -33,7 +33,7 @@ const LEAVE_ASKED = {
   testID: 'section',
 };
 
-/** The end of a rinse: four signs, all of them or another pass that goes by what is seen, or left as it is with a word why. */
+/** The end of a rinse: four signs, all of them or another pass that goes by what is seen, or left on purpose with a reason. */
 export function useCheck(coilId: string, section: Section | null): { card: ReactNode; buttons: ReactNode } {
   const { record } = useVisit();
   const [wrong, setWrong] = useState<Wrong | null>(null);

@@ -1,6 +1,6 @@
 import { trustedSeconds } from '@elm-mist/core/dryout';
 import { planCoil } from '@elm-mist/core/method';
-import { LOCKOUT_TABLE, lockoutStepsFor, POWER_STEPS, type VisitEvent } from '@elm-mist/core/run';
+import { LOCKOUT_TABLE, lockoutStepsFor, POWER_STEPS, regradedSurvey, type EventDataByKind, type VisitEvent } from '@elm-mist/core/run';
 import { visitTasks } from '@elm-mist/core/runsheet';
 import { graded, house, mildDay, shelf, overGoodDrain } from '@elm-mist/core/testing/fixtures';
 import { fullRun, fullRunCoils, fullRunPlans, scribe } from '@elm-mist/core/testing/fullRun';
@@ -98,7 +98,7 @@ test('it is locked out from Look, with no plan yet; then the takedown log is off
     }
   }
   expect(posted.map((row) => row.kind)).toEqual(lockoutStepsFor('split-cool').map(() => 'gate.step'));
-  expect(screen.getByText(/^Off and proven dead\./)).toBeTruthy();
+  expect(screen.getByText(/^Locked out, zero voltage verified\./)).toBeTruthy();
   expect(screen.getByTestId('to-takedown')).toBeTruthy();
   await press('lockout-done');
   expect(went).toEqual([`/visits/${VISIT}/look`]);
@@ -128,6 +128,15 @@ test('open, it is graded again: one press where it looks the same, else the plan
   expect(regraded).toMatchObject({ kind: 'coil.regraded', data: { coilId: out.coilId, when: 'opened', grades: { path: [1] } } });
   expect(plan).toMatchObject({ kind: 'plan.made', data: { plan: { opening: out.opening } } });
   expect(screen.queryByTestId('regrade')).toBeNull();
+  cleanup();
+  // The grading is taken back and its plan is not: unchanged, the coil gets the plan of its grades again.
+  const back = planned('outdoor-unit');
+  const light = planCoil(fullRunCoils[0], regradedSurvey(graded(3), graded(1).grades, out.opening), mildDay, shelf, house());
+  back.happen('plan.made', { coilId: out.coilId, plan: light });
+  const restored = await openInVisit(<WashScreen />, back);
+  await press('regrade-same');
+  const plans = restored.flatMap((row) => (row.kind === 'plan.made' ? [row.data as EventDataByKind['plan.made']] : []));
+  expect(plans.map((row) => row.plan.facts?.grade)).toEqual([3]);
   cleanup();
   const unchanged = await openInVisit(<WashScreen />, planned('outdoor-unit'));
   await press('regrade-same');

@@ -16,7 +16,7 @@ import { READINGS } from './readings';
 import { TAKEDOWN } from './takedown';
 import { WASHING } from './washing';
 
-/** Every kind of entry, with all there is to know of it. A new kind is written here and in `EventDataByKind`, and nowhere else. */
+/** Every kind of entry, with all there is to know of it. A new kind is written here, in `EventDataByKind` and in the contract’s `eventData`. */
 export const KINDS: Kinds = tableOf('entry', {
   ...ARRIVAL,
   ...LOOKED,

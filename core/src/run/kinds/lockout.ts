@@ -35,7 +35,7 @@ function shutFed(state: VisitState, configuration: Configuration, source: PowerS
   for (const fed of POWER_SOURCES) if (lockoutOf(state, configuration, fed).feeder === source) delete state.lockouts[fed];
 }
 
-/** Power off, proven dead, and back on. */
+/** Power off, zero voltage verified, and power back on. */
 export const LOCKOUT = {
   'gate.step': {
     words: ({ data }) => `${LOCKOUT_TABLE[data.step].name.toLowerCase()}, ${POWER_SOURCE_NAMES[data.source].toLowerCase()}`,

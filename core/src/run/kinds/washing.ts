@@ -114,7 +114,7 @@ export const WASHING = {
       ),
   },
   'section.left': {
-    words: (event, state) => `${sectionName(event, state)} left as it is`,
+    words: (event, state) => `${sectionName(event, state)} left on purpose`,
     page: 'wash',
     aboutPeople: ['why'],
     movesFoam: true,
